@@ -1,0 +1,71 @@
+import 'reflect-metadata';
+import { Module, type DynamicModule } from '@nestjs/common';
+import { NestFactory } from '@nestjs/core';
+import type { NestExpressApplication } from '@nestjs/platform-express';
+import { ServeStaticModule } from '@nestjs/serve-static';
+import { DocumentBuilder, SwaggerModule } from '@nestjs/swagger';
+import helmet from 'helmet';
+import type { Knex } from 'knex';
+import { pino } from 'pino';
+import { pinoHttp } from 'pino-http';
+import { ComputeController } from './compute/compute.controller.js';
+import { CorrectionsController } from './corrections/corrections.controller.js';
+import { KNEX } from './database/connect.js';
+import { DecisionsController } from './decisions/decisions.controller.js';
+import { ProblemFilter } from './http/problemFilter.js';
+import { JobAccess } from './jobs/jobAccess.js';
+import { JobsController } from './jobs/jobs.controller.js';
+import { CurrentShop } from './shop/currentShop.js';
+import { ShopController } from './shop/shop.controller.js';
+import { SignOffsController } from './signoffs/signoffs.controller.js';
+import { BALANCING_MACHINE, type BalancingMachine } from './spins/balancingMachine.js';
+import { SpinsController } from './spins/spins.controller.js';
+import { WeighingController } from './weighing/weighing.controller.js';
+
+export interface AppParts {
+  readonly db: Knex;
+  readonly machine: BalancingMachine;
+  readonly webRoot: string | null;
+  readonly logLevel: string;
+}
+
+@Module({})
+class AppModule {
+  static with({ db, machine, webRoot }: AppParts): DynamicModule {
+    return {
+      module: AppModule,
+      imports: webRoot === null ? [] : [ServeStaticModule.forRoot({ rootPath: webRoot, exclude: ['/api/{*path}'], serveStaticOptions: { setHeaders: cacheForever } })],
+      controllers: [ShopController, JobsController, WeighingController, DecisionsController, SpinsController, CorrectionsController, SignOffsController, ComputeController],
+      providers: [{ provide: KNEX, useValue: db }, { provide: BALANCING_MACHINE, useValue: machine }, CurrentShop, JobAccess],
+    };
+  }
+}
+
+/** The whole server, not yet listening. */
+export async function createApp(parts: AppParts): Promise<NestExpressApplication> {
+  const log = pino({ level: parts.logLevel });
+  const app = await NestFactory.create<NestExpressApplication>(AppModule.with(parts), { logger: ['error', 'warn'] });
+  app.use(pinoHttp({ logger: log, autoLogging: parts.logLevel !== 'warn' }));
+  app.use(helmet({ hsts: false, contentSecurityPolicy: { directives: CONTENT_POLICY } }));
+  app.useBodyParser('json', { limit: '1mb' });
+  app.useGlobalFilters(new ProblemFilter(log));
+  const document = SwaggerModule.createDocument(app, new DocumentBuilder().setOpenAPIVersion('3.1.0').setTitle('Tare').setDescription('Weighing, matching, bob weights, spins and corrections of an engine balancing shop.').setVersion('0.1.0').build());
+  SwaggerModule.setup('api/docs', app, document, { jsonDocumentUrl: 'api/openapi.json' });
+  app.enableShutdownHooks();
+  return app;
+}
+
+/** Tare runs over plain HTTP on loopback: upgrading requests would break it; nothing comes from elsewhere. */
+const CONTENT_POLICY = {
+  'default-src': ["'self'"],
+  'style-src': ["'self'", "'unsafe-inline'"],
+  'img-src': ["'self'", 'data:'],
+  'worker-src': ["'self'", 'blob:'],
+  'connect-src': ["'self'"],
+  'upgrade-insecure-requests': null,
+};
+
+/** Built files carry a hash of their content in their name; only the page itself may change. */
+function cacheForever(response: { setHeader: (name: string, value: string) => void }, path: string): void {
+  if (path.includes('/assets/')) response.setHeader('Cache-Control', 'public, max-age=31536000, immutable');
+}

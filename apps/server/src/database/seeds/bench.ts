@@ -1,0 +1,145 @@
+import { randomUUID } from 'node:crypto';
+import { factsOf, type JobSheet, type NewDecision, type Shop } from '@tare/contract';
+import { jobFigures, planHoles, type JobFigures, type JobSpec, type Measure, type PartFact } from '@tare/core';
+import { chanceFor, type Chance } from '@tare/standins/chance';
+
+/** Scatter of the demo shop's scale, and the place its display rounds to. */
+const SCALE_SCATTER_G = 0.05;
+const SCALE_DIVISION_G = 0.1;
+/** How near to the target a practised hand cuts. */
+const CUT_ERROR_G = 0.12;
+const PLACEMENTS = 3;
+
+/** A part's true weights, which nobody in the demo shop knows. */
+type TrueWeights = Partial<Record<Measure, number>>;
+export type Nominals = Readonly<Record<PartFact['kind'], { readonly g: number; readonly smallEndG?: number; readonly scatterG: number }>>;
+
+/** Works a demo job through the application's own API, as people at the benches would. */
+export class Bench {
+  private readonly truth = new Map<string, TrueWeights>();
+
+  constructor(private readonly api: string) {}
+
+  async send<T>(path: string, body: unknown): Promise<T> {
+    const response = await fetch(`${this.api}/${path}`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) });
+    const text = await response.text();
+    if (!response.ok) throw new Error(`POST ${path}: ${response.status} ${text}`);
+    const [line = ''] = text.trim().split('\n').slice(-1);
+    const answer = JSON.parse(line) as T & { type?: string; detail?: string };
+    if (answer.type === 'problem') throw new Error(`POST ${path}: ${answer.detail}`);
+    return answer;
+  }
+
+  private async get<T>(path: string): Promise<T> {
+    const response = await fetch(`${this.api}/${path}`);
+    if (!response.ok) throw new Error(`GET ${path}: ${response.status}`);
+    return (await response.json()) as T;
+  }
+
+  sheet(jobId: string): Promise<JobSheet> {
+    return this.get(`jobs/${jobId}`);
+  }
+
+  async figures(jobId: string): Promise<JobFigures> {
+    return jobFigures(factsOf(await this.sheet(jobId)));
+  }
+
+  async start(personId: string, spec: JobSpec, nominals: Nominals): Promise<JobSheet> {
+    const sheet = await this.send<JobSheet>('jobs', { id: randomUUID(), personId, spec });
+    const chance = chanceFor('demo', sheet.number);
+    for (const part of sheet.parts) this.truth.set(part.id, trueWeights(part, nominals, chance));
+    return sheet;
+  }
+
+  /** Weighs the parts that `which` picks, several placements each. */
+  async weigh(personId: string, jobId: string, which: (part: PartFact) => boolean = () => true): Promise<void> {
+    const sheet = await this.sheet(jobId);
+    for (const part of sheet.parts.filter(which)) await this.place(personId, sheet, part, null);
+  }
+
+  /** Cuts whatever is above its target, weighing after each cut, until the sets are inside or a dozen rounds are over. */
+  async match(personId: string, jobId: string): Promise<void> {
+    for (let round = 0; round < 12; round += 1) {
+      const { sets, rods } = await this.figures(jobId);
+      if (sets.kind !== 'matched' || rods.kind !== 'matched') throw new Error('The demo job is not weighed.');
+      if (sets.set.inTolerance && rods.inTolerance) return;
+      for (const set of sets.cylinders.filter((c) => !c.inTolerance)) await this.cut(personId, jobId, set.pistonId, { mass: set.removalG });
+      for (const item of rods.bigEnd.items) {
+        const small = rods.smallEnd.items.find((s) => s.id === item.id)!;
+        if (!item.inTolerance || !small.inTolerance) await this.cut(personId, jobId, item.id, { bigEnd: item.removalG, smallEnd: small.removalG });
+      }
+    }
+    throw new Error('The demo job did not come inside its matching tolerance.');
+  }
+
+  /** Accepts the bob weights at what the card says. */
+  async buildBobs(personId: string, jobId: string): Promise<void> {
+    const { bobs } = await this.figures(jobId);
+    if (bobs.kind !== 'ready') throw new Error('The demo job has no bob weight card.');
+    const value = bobs.pins.map(({ card }) => Math.round((bobs.commonG ?? card.bobWeightG) * 10) / 10);
+    const decision: NewDecision = { id: randomUUID(), personId, baseVersion: 0, subject: 'bob.acceptedG', value };
+    await this.send(`jobs/${jobId}/decisions`, decision);
+  }
+
+  async spin(personId: string, jobId: string): Promise<void> {
+    await this.send(`jobs/${jobId}/spins`, { id: randomUUID(), personId, speedRpm: 600, turns: 60, cautionsConfirmed: true });
+  }
+
+  /** Plans, drills and spins until the crank is inside, at most `rounds` times. */
+  async correct(personId: string, jobId: string, rounds: number): Promise<void> {
+    const { bits } = await this.get<Shop>('shop');
+    for (let round = 0; round < rounds; round += 1) {
+      const sheet = await this.sheet(jobId);
+      const { spins, tolerance } = await this.figures(jobId);
+      const last = spins.at(-1)!;
+      if (last.verdict === 'inside') return;
+      const plan = planHoles({
+        crank: sheet.spec.crank,
+        unbalance: { aGmm: last.a.meanGmm, bGmm: last.b.meanGmm },
+        toleranceAGmm: tolerance.aGmm,
+        toleranceBGmm: tolerance.bGmm,
+        bits,
+        existing: sheet.holes,
+        maxHoles: 8,
+      });
+      if (plan.kind !== 'solved') throw new Error(`The demo crank has no plan: ${plan.kind}`);
+      const planId = randomUUID();
+      const holes = plan.holes.map(({ counterweightId, angleDeg, bitMm, pointAngleDeg, depthMm }) => ({ counterweightId, angleDeg, bitMm, pointAngleDeg, depthMm }));
+      await this.send(`jobs/${jobId}/plans`, { id: planId, personId, spinId: last.spinId, holes });
+      for (const [planIndex, hole] of holes.entries()) await this.send(`jobs/${jobId}/holes`, { id: randomUUID(), personId, planId, planIndex, ...hole });
+      await this.spin(personId, jobId);
+    }
+  }
+
+  private async cut(personId: string, jobId: string, partId: string, removal: TrueWeights): Promise<void> {
+    const chance = chanceFor('cut', Object.values(removal).join(' '));
+    const truth = this.truth.get(partId)!;
+    const cutId = randomUUID();
+    for (const measure of ['mass', 'bigEnd', 'smallEnd'] as const) {
+      const before = truth[measure];
+      if (before !== undefined) truth[measure] = before - Math.max(0, (removal[measure] ?? 0) - Math.abs(chance.normal(CUT_ERROR_G)));
+    }
+    if (truth.bigEnd !== undefined && truth.smallEnd !== undefined) truth.total = truth.bigEnd + truth.smallEnd;
+    await this.send(`jobs/${jobId}/part-cuts`, { id: cutId, personId, partId });
+    const sheet = await this.sheet(jobId);
+    await this.place(personId, sheet, sheet.parts.find((p) => p.id === partId)!, cutId);
+  }
+
+  private async place(personId: string, sheet: JobSheet, part: PartFact, cutId: string | null): Promise<void> {
+    const chance = chanceFor('scale', sheet.number, part.kind, part.cylinder, cutId === null ? 0 : sheet.partCuts.filter((c) => c.partId === part.id).length);
+    for (const [measure, trueG] of Object.entries(this.truth.get(part.id)!) as [Measure, number][]) {
+      for (let placement = 0; placement < PLACEMENTS; placement += 1) {
+        const valueG = Math.round((trueG + chance.normal(SCALE_SCATTER_G)) / SCALE_DIVISION_G) / (1 / SCALE_DIVISION_G);
+        await this.send(`jobs/${sheet.id}/readings`, { id: randomUUID(), personId, partId: part.id, measure, valueG, cutId });
+      }
+    }
+  }
+}
+
+function trueWeights(part: PartFact, nominals: Nominals, chance: Chance): TrueWeights {
+  const { g, smallEndG, scatterG } = nominals[part.kind];
+  const total = g + chance.normal(scatterG);
+  if (smallEndG === undefined) return { mass: total };
+  const smallEnd = smallEndG + chance.normal(scatterG / 2);
+  return { total, bigEnd: total - smallEnd, smallEnd };
+}

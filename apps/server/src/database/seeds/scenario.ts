@@ -1,0 +1,85 @@
+import { randomUUID } from 'node:crypto';
+import { crankTemplate, layOut, LAYOUTS, type JobSpec, type LayoutId } from '@tare/core';
+import type { Person } from '@tare/contract';
+import type { Bench, Nominals } from './bench.js';
+
+/*
+ * The demo shop: a made-up workshop at a made-up boatyard. No name here is a maker, a brand or a person of note.
+ */
+export const DEMO_SHOP = 'The Winch House, Pellmarrow Boatyard';
+
+const ottoline: Person = { id: randomUUID(), name: 'Ottoline Fasch', role: 'balancing' };
+const bram: Person = { id: randomUUID(), name: 'Bram Tewitt', role: 'machining' };
+const ines: Person = { id: randomUUID(), name: 'Ines Quorley', role: 'stripping and weighing' };
+export const DEMO_PEOPLE: readonly Person[] = [ottoline, bram, ines];
+
+interface EngineFigures {
+  readonly customer: string;
+  readonly vessel: string;
+  readonly engineName: string;
+  readonly layoutId: LayoutId;
+  readonly throwSpacingMm: number;
+  readonly splitOffsetMm?: number;
+  readonly strokeMm: number;
+  readonly rodLengthMm: number;
+  readonly redlineRpm: number;
+  readonly tolerance: JobSpec['tolerance'];
+  readonly matchToleranceG: number;
+}
+
+function specOf({ throwSpacingMm, splitOffsetMm, ...figures }: EngineFigures): JobSpec {
+  const template = LAYOUTS[figures.layoutId];
+  const layout = layOut(template, throwSpacingMm, splitOffsetMm);
+  return { ...figures, layout, balance: 'internal', crank: crankTemplate(template, layout, figures.strokeMm) };
+}
+
+const gramsAtRim = (value: number): JobSpec['tolerance'] => ({ school: 'gramsAtRadius', value });
+
+/** A pump engine, worked through to the end and signed off. */
+async function finishedThree(bench: Bench): Promise<void> {
+  const spec = specOf({ customer: 'Low Sedge Drainage', vessel: 'Pump house 2', engineName: 'Corvane stationary three', layoutId: 'inline3', throwSpacingMm: 118, strokeMm: 96, rodLengthMm: 172, redlineRpm: 2600, tolerance: gramsAtRim(1), matchToleranceG: 1 });
+  const { id } = await bench.start(ines.id, spec, weights({ piston: 742, pin: 168, lockPair: 3.2, ringSet: 61, rod: 912, smallEnd: 288, bearingPair: 52 }));
+  await bench.weigh(ines.id, id);
+  await bench.match(bram.id, id);
+  await bench.buildBobs(ottoline.id, id);
+  await bench.spin(ottoline.id, id);
+  await bench.correct(ottoline.id, id, 6);
+  await bench.send(`jobs/${id}/sign-offs`, { id: randomUUID(), personId: ottoline.id });
+}
+
+/** A launch's V8: bobs mounted, spun as received, nothing drilled yet. */
+async function launchV8(bench: Bench): Promise<void> {
+  const spec = specOf({ customer: 'Marit Dunlavy', vessel: 'launch Saltwren', engineName: 'Dorvell marine V8', layoutId: 'v8Cross90', throwSpacingMm: 110, strokeMm: 88, rodLengthMm: 150, redlineRpm: 5200, tolerance: gramsAtRim(1), matchToleranceG: 1 });
+  const { id } = await bench.start(bram.id, spec, weights({ piston: 612, pin: 148, lockPair: 2.4, ringSet: 46, rod: 634, smallEnd: 186, bearingPair: 42 }));
+  await bench.weigh(ines.id, id);
+  await bench.match(bram.id, id);
+  await bench.buildBobs(ottoline.id, id);
+  await bench.spin(ottoline.id, id);
+}
+
+/** An inboard racer's six, on the scale: pistons, pins and locks weighed, the rest waiting. */
+async function racerSix(bench: Bench): Promise<void> {
+  const spec = specOf({ customer: 'Tolly Abernesk', vessel: 'racer Quickthorn', engineName: 'Ostrell 60° six', layoutId: 'v6Split60', throwSpacingMm: 106, splitOffsetMm: 24, strokeMm: 82, rodLengthMm: 146, redlineRpm: 7400, tolerance: gramsAtRim(0.5), matchToleranceG: 0.5 });
+  const { id } = await bench.start(ottoline.id, spec, weights({ piston: 438, pin: 104, lockPair: 1.8, ringSet: 31, rod: 498, smallEnd: 152, bearingPair: 33 }));
+  await bench.weigh(ines.id, id, ({ kind }) => kind === 'piston' || kind === 'pin' || kind === 'lockPair');
+}
+
+/** A ferry's four, on the bench since this morning: nothing weighed yet. */
+async function ferryFour(bench: Bench): Promise<void> {
+  const spec = specOf({ customer: 'Ness Ferry Trust', vessel: 'ferry Old Provident', engineName: 'Bramwick diesel four', layoutId: 'inline4', throwSpacingMm: 104, strokeMm: 102, rodLengthMm: 178, redlineRpm: 3200, tolerance: { school: 'gradeG', value: 6.3 }, matchToleranceG: 1 });
+  await bench.start(ines.id, spec, weights({ piston: 905, pin: 260, lockPair: 4, ringSet: 72, rod: 1180, smallEnd: 390, bearingPair: 64 }));
+}
+
+export const DEMO_JOBS: readonly ((bench: Bench) => Promise<void>)[] = [finishedThree, launchV8, racerSix, ferryFour];
+
+/** Nominal weights of an engine's parts in g, with the scatter that sets of such parts have. */
+function weights(g: { piston: number; pin: number; lockPair: number; ringSet: number; rod: number; smallEnd: number; bearingPair: number }): Nominals {
+  return {
+    piston: { g: g.piston, scatterG: 1.6 },
+    pin: { g: g.pin, scatterG: 0.4 },
+    lockPair: { g: g.lockPair, scatterG: 0.05 },
+    ringSet: { g: g.ringSet, scatterG: 0.2 },
+    rod: { g: g.rod, smallEndG: g.smallEnd, scatterG: 2.2 },
+    bearingPair: { g: g.bearingPair, scatterG: 0.15 },
+  };
+}

@@ -1,0 +1,38 @@
+import { Catch, HttpException, type ArgumentsHost, type ExceptionFilter } from '@nestjs/common';
+import type { Problem } from '@tare/contract';
+import { CoreError } from '@tare/core';
+import type { Response } from 'express';
+import type { Logger } from 'pino';
+import { problem } from './problem.js';
+
+/** Turns every failure into problem details; what nobody foresaw is logged in full and told in one sentence. */
+@Catch()
+export class ProblemFilter implements ExceptionFilter {
+  constructor(private readonly log: Pick<Logger, 'error'>) {}
+
+  catch(error: unknown, host: ArgumentsHost): void {
+    const response = host.switchToHttp().getResponse<Response>();
+    if (response.headersSent) {
+      response.end();
+      return;
+    }
+    const answer = this.problemOf(error);
+    response.status(answer.status).type('application/problem+json').json(answer);
+  }
+
+  private problemOf(error: unknown): Problem {
+    if (error instanceof CoreError) return problem(400, error.message, [{ field: error.field, message: error.message }]);
+    if (error instanceof HttpException) {
+      const body = error.getResponse();
+      if (typeof body === 'object' && 'detail' in body) return body as Problem;
+      const status = error.getStatus();
+      return problem(status, status === 404 ? 'There is nothing at this address.' : error.message);
+    }
+    // body-parser's own errors carry a status of their own.
+    if (error instanceof Error && 'status' in error && typeof error.status === 'number' && error.status < 500) {
+      return problem(error.status, error.status === 413 ? 'That is more than Tare takes in one go.' : 'The request could not be read: it has to be JSON.');
+    }
+    this.log.error({ err: error }, 'unforeseen');
+    return problem(500, 'Something went wrong at Tare’s end. Nothing was recorded; try again.');
+  }
+}

@@ -1,0 +1,113 @@
+import { randomUUID } from 'node:crypto';
+import { Controller, Get, Param, Post, Put, Query } from '@nestjs/common';
+import { factsOf, newJobSchema, removalSchema, specChangeSchema, type JobLine, type JobSheet, type NewJob, type Removal, type SpecChange } from '@tare/contract';
+import { benchStatuses, checkCrank, checkLayout, jobFigures, PART_KINDS, tolerance, type JobSpec } from '@tare/core';
+import type { Knex } from 'knex';
+import { CheckedBody } from '../http/checkedBody.js';
+import { Describe } from '../http/describe.js';
+import { IdPipe } from '../http/idPipe.js';
+import { fieldProblem, ProblemException } from '../http/problem.js';
+import { JobAccess } from './jobAccess.js';
+import { loadSheets } from './loadSheets.js';
+
+/** Lines of one page of the job list. */
+const LIST_PAGE = 40;
+
+@Controller('api/jobs')
+export class JobsController {
+  constructor(private readonly jobs: JobAccess) {}
+
+  @Get()
+  @Describe('The shop’s jobs, newest first, at most 40; `q` searches number, customer, boat and engine')
+  async list(@Query('q') q?: string): Promise<JobLine[]> {
+    const shopId = await this.jobs.shop.id();
+    const sheets = await loadSheets(this.jobs.db, shopId, await findJobIds(this.jobs.db, shopId, typeof q === 'string' ? q.trim() : ''));
+    return sheets.map(jobLine);
+  }
+
+  @Post()
+  @Describe('Start a job; its parts follow from the layout', newJobSchema)
+  async create(@CheckedBody(newJobSchema) job: NewJob): Promise<JobSheet> {
+    checkSpec(job.spec);
+    await insertJob(this.jobs.db, await this.jobs.shop.id(), job);
+    return this.jobs.sheet(job.id);
+  }
+
+  @Get(':jobId')
+  @Describe('Everything on record of a job')
+  sheet(@Param('jobId', IdPipe) jobId: string): Promise<JobSheet> {
+    return this.jobs.sheet(jobId);
+  }
+
+  @Put(':jobId/spec')
+  @Describe('Replace what is agreed for a job; refused when somebody changed it since `baseVersion`', specChangeSchema)
+  async changeSpec(@Param('jobId', IdPipe) jobId: string, @CheckedBody(specChangeSchema) change: SpecChange): Promise<JobSheet> {
+    const { shopId } = await this.jobs.require(jobId);
+    checkSpec(change.spec);
+    const before = await this.jobs.sheet(jobId);
+    const cylindersBefore = before.spec.layout.cylinders.length;
+    if (change.spec.layout.cylinders.length !== cylindersBefore) {
+      throw fieldProblem('spec.layout.cylinders', `This job was started with ${cylindersBefore} cylinders and has parts for them; start a new job for another engine.`);
+    }
+    const drilled = before.holes.find((hole) => !change.spec.crank.counterweights.some((c) => c.id === hole.counterweightId));
+    if (drilled) throw fieldProblem('spec.crank.counterweights', 'A counterweight with holes in it cannot be taken off the list.');
+    const row = { shop_id: shopId, job_id: jobId, version: change.baseVersion + 1, spec: JSON.stringify(change.spec), person_id: change.personId };
+    const isNext = before.specVersion === change.baseVersion;
+    const inserted = isNext ? await this.jobs.db('job_spec').insert(row).onConflict(['job_id', 'version']).ignore().returning<{ version: number }[]>('version') : [];
+    if (inserted.length === 0) throw new ProblemException(409, 'Somebody changed this engine’s figures since you opened them. Reload to see theirs; what you typed is kept here until you do.');
+    return this.jobs.sheet(jobId);
+  }
+
+  @Post(':jobId/removal')
+  @Describe('Take a job off the list, with a reason; its records stay in the database', removalSchema)
+  async remove(@Param('jobId', IdPipe) jobId: string, @CheckedBody(removalSchema) { personId, reason }: Removal): Promise<{ removed: true }> {
+    const { shopId } = await this.jobs.require(jobId);
+    await this.jobs.db('job_removal').insert({ job_id: jobId, shop_id: shopId, reason, person_id: personId }).onConflict('job_id').ignore();
+    return { removed: true };
+  }
+}
+
+/** @throws CoreError naming the figure that cannot be */
+function checkSpec(spec: JobSpec): void {
+  checkLayout(spec.layout);
+  checkCrank(spec.crank);
+  tolerance(spec.tolerance, spec.crank.planes, { massKg: spec.crank.massKg, massCentreZMm: spec.crank.massCentreZMm, redlineRpm: spec.redlineRpm });
+  if (spec.rodLengthMm <= spec.strokeMm / 2) {
+    throw fieldProblem('spec.rodLengthMm', `A rod of ${spec.rodLengthMm} mm cannot turn on a crank radius of ${spec.strokeMm / 2} mm.`);
+  }
+}
+
+/** Inserts a job with its parts; a second try with the same id changes nothing. */
+async function insertJob(db: Knex, shopId: string, { id, personId, spec }: NewJob): Promise<void> {
+  await db.transaction(async (trx) => {
+    // The shop's row is the lock that keeps job numbers in sequence.
+    await trx('shop').where({ id: shopId }).forUpdate().select('id');
+    if (await trx('job').where({ id }).first('id')) return;
+    const last = await trx('job').where({ shop_id: shopId }).max<{ max: number | null }[]>('number');
+    await trx('job').insert({ id, shop_id: shopId, number: (last[0]?.max ?? 0) + 1, person_id: personId });
+    await trx('job_spec').insert({ shop_id: shopId, job_id: id, version: 1, spec: JSON.stringify(spec), person_id: personId });
+    const parts = spec.layout.cylinders.flatMap(({ number }) => PART_KINDS.map((kind) => ({ id: randomUUID(), shop_id: shopId, job_id: id, kind, cylinder: number })));
+    await trx('part').insert(parts);
+  });
+}
+
+async function findJobIds(db: Knex, shopId: string, q: string): Promise<string[]> {
+  const { rows } = await db.raw<{ rows: { id: string }[] }>(
+    /* sql */ `
+    select job.id from job
+    cross join lateral (select spec from job_spec where job_id = job.id order by version desc limit 1) latest
+    where job.shop_id = :shopId and not exists (select from job_removal where job_id = job.id)
+      and (:q = '' or position(lower(:q) in lower(concat_ws(' ', job.number, spec->>'customer', spec->>'vessel', spec->>'engineName'))) > 0)
+    order by job.number desc limit :most`,
+    { shopId, q, most: LIST_PAGE },
+  );
+  return rows.map((row) => row.id);
+}
+
+function jobLine(sheet: JobSheet): JobLine {
+  const { customer, vessel, engineName, layoutId } = sheet.spec;
+  const facts = factsOf(sheet);
+  const statuses = benchStatuses(facts, jobFigures(facts));
+  const standing = statuses.find((status) => status.state !== 'done' && status.state !== 'waiting') ?? statuses.at(-1)!;
+  return { id: sheet.id, number: sheet.number, customer, vessel, engineName, layoutId, at: sheet.at, standing };
+}

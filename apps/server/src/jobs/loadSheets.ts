@@ -1,0 +1,120 @@
+import type { DecisionEntry, JobSheet } from '@tare/contract';
+import type { BobChoices, JobSpec } from '@tare/core';
+import { group } from 'd3-array';
+import type { Knex } from 'knex';
+import {
+  attribution,
+  holeFromRow,
+  partCutFromRow,
+  planFromRow,
+  readingFromRow,
+  signOffFromRow,
+  spinFromRow,
+  type AttributedRow,
+  type HoleRow,
+  type PartCutRow,
+  type PartRow,
+  type PlanRow,
+  type ReadingRow,
+  type SignOffRow,
+  type SpinRow,
+} from './rows.js';
+
+interface JobRow extends AttributedRow {
+  id: string;
+  number: number;
+  version: number;
+  spec: JobSpec;
+  factor_ratio: number;
+  oil_g: number;
+}
+
+interface DecisionRow extends AttributedRow {
+  job_id: string;
+  subject: string;
+  version: number;
+  value: unknown;
+}
+
+/**
+ * Everything on record of some jobs, in the order of `jobIds`: one query a ledger however many jobs are asked for.
+ * Removed jobs and ids of another shop are left out.
+ */
+export async function loadSheets(db: Knex, shopId: string, jobIds: readonly string[]): Promise<JobSheet[]> {
+  const jobs = await selectJobs(db, shopId, jobIds);
+  const ids = jobs.map((job) => job.id);
+  if (ids.length === 0) return [];
+  const [parts, readings, partCuts, decisions, spins, plans, holes, signOffs] = await Promise.all([
+    db('part').whereIn('job_id', ids).orderBy(['cylinder', 'kind']).select<PartRow[]>('id', 'job_id', 'kind', 'cylinder'),
+    selectReadings(db, ids),
+    ledger<PartCutRow>(db, 'part_cut', ids),
+    selectLatestDecisions(db, ids),
+    ledger<SpinRow>(db, 'spin', ids),
+    ledger<PlanRow>(db, 'plan', ids),
+    ledger<HoleRow>(db, 'hole', ids),
+    ledger<SignOffRow>(db, 'sign_off', ids),
+  ]);
+  const own = <R extends { job_id: string }>(rows: readonly R[]): ((id: string) => R[]) => {
+    const byJob = group(rows, (row) => row.job_id);
+    return (id) => byJob.get(id) ?? [];
+  };
+  const of = { parts: own(parts), readings: own(readings), partCuts: own(partCuts), decisions: own(decisions), spins: own(spins), plans: own(plans), holes: own(holes), signOffs: own(signOffs) };
+  return jobs.map((job) => {
+    const latest = Object.fromEntries(of.decisions(job.id).map((row): [string, DecisionEntry] => [row.subject, { version: row.version, value: row.value, ...attribution(row) }]));
+    return {
+      id: job.id,
+      number: job.number,
+      ...attribution(job),
+      spec: job.spec,
+      specVersion: job.version,
+      parts: of.parts(job.id).map(({ id, kind, cylinder }) => ({ id, kind, cylinder, damaged: latest[`part.damaged.${id}`]?.value === true })),
+      readings: of.readings(job.id).map(readingFromRow),
+      partCuts: of.partCuts(job.id).map(partCutFromRow),
+      decisions: latest,
+      bobChoices: bobChoices(job, latest),
+      spins: of.spins(job.id).map(spinFromRow),
+      plans: of.plans(job.id).map(planFromRow),
+      holes: of.holes(job.id).map(holeFromRow),
+      signOffs: of.signOffs(job.id).map(signOffFromRow),
+    };
+  });
+}
+
+/** The job's own choices where it has any, else the shop's. */
+function bobChoices(job: JobRow, latest: Readonly<Record<string, DecisionEntry>>): BobChoices {
+  return {
+    factorRatio: (latest['bob.factorRatio']?.value as number | undefined) ?? job.factor_ratio,
+    oilG: (latest['bob.oilG']?.value as number | undefined) ?? job.oil_g,
+    acceptedG: (latest['bob.acceptedG']?.value as readonly number[] | null | undefined) ?? null,
+  };
+}
+
+async function selectJobs(db: Knex, shopId: string, jobIds: readonly string[]): Promise<JobRow[]> {
+  const { rows } = await db.raw<{ rows: JobRow[] }>(
+    /* sql */ `
+    select job.id, job.number, job.person_id, job.created_at, spec.version, spec.spec, shop.factor_ratio, shop.oil_g
+    from unnest(?::uuid[]) with ordinality as asked (id, place)
+    join job on job.id = asked.id
+    join shop on shop.id = job.shop_id
+    cross join lateral (select version, spec from job_spec where job_id = job.id order by version desc limit 1) spec
+    where job.shop_id = ? and not exists (select from job_removal where job_id = job.id)
+    order by asked.place`,
+    [[...jobIds], shopId],
+  );
+  return rows;
+}
+
+const ledger = <R>(db: Knex, table: string, jobIds: readonly string[]): Promise<R[]> => db(table).whereIn('job_id', jobIds).orderBy('seq').select('*') as unknown as Promise<R[]>;
+
+function selectReadings(db: Knex, jobIds: readonly string[]): Promise<ReadingRow[]> {
+  return db('reading')
+    .leftJoin('reading_void', 'reading_void.reading_id', 'reading.id')
+    .whereIn('reading.job_id', jobIds)
+    .orderBy('reading.seq')
+    .select('reading.*', { void_reason: 'reading_void.reason', void_person_id: 'reading_void.person_id', void_at: 'reading_void.created_at' }) as unknown as Promise<ReadingRow[]>;
+}
+
+async function selectLatestDecisions(db: Knex, jobIds: readonly string[]): Promise<DecisionRow[]> {
+  const { rows } = await db.raw<{ rows: DecisionRow[] }>(/* sql */ `select distinct on (job_id, subject) * from decision where job_id = any(?::uuid[]) order by job_id, subject, version desc`, [[...jobIds]]);
+  return rows;
+}

@@ -1,0 +1,97 @@
+import type { Attribution, HoleEntry, PlanEntry, ReadingEntry, SignOffEntry, SpinEntry } from '@tare/contract';
+import type { JobFigures, Measure, PartCutFact, PartKind, Planes, PlaneUnbalance, CrankHole } from '@tare/core';
+
+/** Who and when, as every ledger row has it. */
+export interface AttributedRow {
+  person_id: string;
+  created_at: Date;
+}
+export const attribution = (row: AttributedRow): Attribution => ({ personId: row.person_id, at: row.created_at.toISOString() });
+
+export interface PartRow {
+  id: string;
+  job_id: string;
+  kind: PartKind;
+  cylinder: number;
+}
+
+export interface ReadingRow extends AttributedRow {
+  id: string;
+  job_id: string;
+  part_id: string;
+  measure: Measure;
+  value_g: number;
+  cut_id: string | null;
+  void_reason: string | null;
+  void_person_id: string | null;
+  void_at: Date | null;
+}
+export function readingFromRow(row: ReadingRow): ReadingEntry {
+  const voidedBy = row.void_reason !== null && row.void_person_id !== null && row.void_at !== null ? { reason: row.void_reason, personId: row.void_person_id, at: row.void_at.toISOString() } : null;
+  return { id: row.id, partId: row.part_id, measure: row.measure, valueG: row.value_g, cutId: row.cut_id, voided: voidedBy !== null, voidedBy, ...attribution(row) };
+}
+
+export interface PartCutRow extends AttributedRow {
+  id: string;
+  job_id: string;
+  part_id: string;
+}
+export const partCutFromRow = (row: PartCutRow): PartCutFact & Attribution => ({ id: row.id, partId: row.part_id, ...attribution(row) });
+
+export interface SpinRow extends AttributedRow {
+  id: string;
+  job_id: string;
+  speed_rpm: number;
+  planes: Planes;
+  turns: PlaneUnbalance[];
+}
+export const spinFromRow = (row: SpinRow): SpinEntry => ({ id: row.id, speedRpm: row.speed_rpm, planes: row.planes, turns: row.turns, ...attribution(row) });
+
+export interface PlanRow extends AttributedRow {
+  id: string;
+  job_id: string;
+  spin_id: string;
+  holes: CrankHole[];
+  predicted: PlaneUnbalance;
+}
+export const planFromRow = (row: PlanRow): PlanEntry => ({ id: row.id, spinId: row.spin_id, holes: row.holes, predicted: row.predicted, ...attribution(row) });
+
+export interface HoleRow extends AttributedRow {
+  id: string;
+  job_id: string;
+  after_spin_id: string;
+  plan_id: string | null;
+  plan_index: number | null;
+  counterweight_id: string;
+  angle_deg: number;
+  bit_mm: number;
+  point_angle_deg: number;
+  depth_mm: number;
+}
+export const holeFromRow = (row: HoleRow): HoleEntry => ({
+  id: row.id,
+  afterSpinId: row.after_spin_id,
+  planId: row.plan_id,
+  planIndex: row.plan_index,
+  counterweightId: row.counterweight_id,
+  angleDeg: row.angle_deg,
+  bitMm: row.bit_mm,
+  pointAngleDeg: row.point_angle_deg,
+  depthMm: row.depth_mm,
+  ...attribution(row),
+});
+export const holeToRow = (hole: CrankHole): Pick<HoleRow, 'counterweight_id' | 'angle_deg' | 'bit_mm' | 'point_angle_deg' | 'depth_mm'> => ({
+  counterweight_id: hole.counterweightId,
+  angle_deg: hole.angleDeg,
+  bit_mm: hole.bitMm,
+  point_angle_deg: hole.pointAngleDeg,
+  depth_mm: hole.depthMm,
+});
+
+export interface SignOffRow extends AttributedRow {
+  id: string;
+  job_id: string;
+  core_version: string;
+  figures: JobFigures;
+}
+export const signOffFromRow = (row: SignOffRow): SignOffEntry => ({ id: row.id, coreVersion: row.core_version, figures: row.figures, ...attribution(row) });

@@ -1,0 +1,102 @@
+import { createServer, type Server, type Socket } from 'node:net';
+import { createInterface } from 'node:readline';
+import { setTimeout as pause } from 'node:timers/promises';
+import { check } from '@tare/contract';
+import type Joi from 'joi';
+import { mountSchema, spinOrderSchema, type Mount, type SpinOrder } from './mount.js';
+import { spinTurns } from './spin.js';
+
+export const GREETING = 'TARE-STANDIN-MACHINE 1';
+
+/** Real seconds from rest to speed. */
+const RUN_UP_S = 1.5;
+const RUN_UP_STEPS = 6;
+
+export interface ListenOptions {
+  readonly port: number;
+  /** How many times faster than a real machine it turns; tests hurry it. */
+  readonly hurry: number;
+}
+
+/** Starts the stand-in machine on loopback; protocol in docs/formats.md. */
+export function listen({ port, hurry }: ListenOptions): Promise<Server> {
+  const server = createServer((socket) => {
+    serve(socket, hurry).catch((error: unknown) => {
+      socket.end(`ERROR ${String(error)}\n`);
+    });
+  });
+  return new Promise((resolve, reject) => {
+    server.once('error', reject);
+    server.listen(port, '127.0.0.1', () => {
+      resolve(server);
+    });
+  });
+}
+
+async function serve(socket: Socket, hurry: number): Promise<void> {
+  const say = (line: string): void => {
+    if (!socket.destroyed) socket.write(`${line}\n`);
+  };
+  // A peer that hangs up mid-spin is no fault of the machine's.
+  socket.on('error', () => socket.destroy());
+  say(GREETING);
+  let mounted: Mount | null = null;
+  let spinning: AbortController | null = null;
+  socket.on('close', () => spinning?.abort());
+  for await (const line of createInterface({ input: socket })) {
+    const [word = '', ...rest] = line.split(' ');
+    const body = rest.join(' ');
+    if (word === 'MOUNT') {
+      mounted = read(mountSchema, body, say);
+      if (mounted) say('MOUNTED');
+    } else if (word === 'SPIN') {
+      const order = read(spinOrderSchema, body, say);
+      if (!order) continue;
+      if (!mounted) say('ERROR Nothing is mounted.');
+      else if (spinning) say('ERROR It is spinning already.');
+      else {
+        const stop = new AbortController();
+        spinning = stop;
+        // Not awaited: STOP has to be heard while it spins.
+        void spin(mounted, order, hurry, say, stop.signal).finally(() => {
+          spinning = null;
+        });
+      }
+    } else if (word === 'STOP') {
+      spinning?.abort();
+      say('STOPPED');
+    } else say(`ERROR This machine does not know ${word.slice(0, 20)}.`);
+  }
+}
+
+async function spin(mount: Mount, order: SpinOrder, hurry: number, say: (line: string) => void, signal: AbortSignal): Promise<void> {
+  try {
+    for (let step = 1; step <= RUN_UP_STEPS; step += 1) {
+      await pause((RUN_UP_S * 1000) / RUN_UP_STEPS / hurry, undefined, { signal });
+      say(`SPEED ${Math.round((order.speedRpm * step) / RUN_UP_STEPS)} ${order.speedRpm}`);
+    }
+    let turn = 0;
+    for (const { a, b } of spinTurns(mount, order)) {
+      await pause(60000 / order.speedRpm / hurry, undefined, { signal });
+      turn += 1;
+      say(`TURN ${turn} ${order.turns} ${a.amount.toFixed(3)} ${a.angleDeg.toFixed(4)} ${b.amount.toFixed(3)} ${b.angleDeg.toFixed(4)}`);
+    }
+    say('DONE');
+  } catch (error) {
+    if (!signal.aborted) say(`ERROR ${error instanceof Error ? error.message : String(error)}`);
+  }
+}
+
+function read<T>(schema: Joi.Schema<T>, body: string, say: (line: string) => void): T | null {
+  let input: unknown;
+  try {
+    input = JSON.parse(body);
+  } catch {
+    say('ERROR That is not JSON.');
+    return null;
+  }
+  const checked = check(schema, input);
+  if (checked.ok) return checked.value;
+  say(`ERROR ${checked.problems.map((p) => p.message).join(' ')}`);
+  return null;
+}

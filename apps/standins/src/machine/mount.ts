@@ -1,0 +1,34 @@
+import type { Crank, CrankHole } from '@tare/core';
+import { crankHoleSchema, crankSchema } from '@tare/contract';
+import Joi from 'joi';
+
+/**
+ * What is laid in the stand-in machine: a crank by its label, and the holes that people say they drilled.
+ *
+ * The label seeds the crank's hidden unbalance, and a hole's place in the list seeds how it really turned out, so
+ * that the same story always ends the same way, whatever is restarted in between.
+ */
+export interface Mount {
+  readonly rotor: string;
+  readonly crank: Crank;
+  readonly holes: readonly CrankHole[];
+}
+
+export interface SpinOrder {
+  readonly speedRpm: number;
+  readonly turns: number;
+  /** Counts this rotor's spins; seeds the scatter. */
+  readonly run: number;
+}
+
+export const mountSchema = Joi.object<Mount>({
+  rotor: Joi.string().min(1).max(80).required(),
+  crank: crankSchema.required(),
+  holes: Joi.array().items(crankHoleSchema).max(200).required(),
+});
+
+export const spinOrderSchema = Joi.object<SpinOrder, true>({
+  speedRpm: Joi.number().min(100).max(1500).required(),
+  turns: Joi.number().integer().min(1).max(1000).required(),
+  run: Joi.number().integer().min(1).required(),
+});

@@ -1,0 +1,127 @@
+import { MEASURES, type CrankHole, type JobSpec, type Measure } from '@tare/core';
+import Joi from 'joi';
+import { idSchema, named } from './ids.js';
+import { jobSpecSchema } from './jobSpec.js';
+
+/** Who makes an entry; every entry says so. */
+interface ByPerson {
+  readonly personId: string;
+}
+const personId = named(idSchema, 'Who is at the bench');
+
+export interface NewJob extends ByPerson {
+  readonly id: string;
+  readonly spec: JobSpec;
+}
+export const newJobSchema = Joi.object<NewJob, true>({ id: idSchema, personId, spec: jobSpecSchema.required() });
+
+/** A changed spec; `baseVersion` is the version that was on the screen, so that nobody's change is lost unseen. */
+export interface SpecChange extends ByPerson {
+  readonly baseVersion: number;
+  readonly spec: JobSpec;
+}
+export const specChangeSchema = Joi.object<SpecChange, true>({ personId, baseVersion: Joi.number().integer().min(1).required(), spec: jobSpecSchema.required() });
+
+export interface Removal extends ByPerson {
+  readonly reason: string;
+}
+export const removalSchema = Joi.object<Removal, true>({ personId, reason: named(Joi.string().trim().min(1).max(300).required(), 'The reason') });
+
+export interface NewReading extends ByPerson {
+  readonly id: string;
+  readonly partId: string;
+  readonly measure: Measure;
+  readonly valueG: number;
+  /** The cut that the part was weighed after; null before any. */
+  readonly cutId: string | null;
+}
+export const newReadingSchema = Joi.object<NewReading, true>({
+  id: idSchema,
+  personId,
+  partId: idSchema,
+  measure: named(Joi.string().valid(...MEASURES).required(), 'What was weighed'),
+  valueG: named(Joi.number().required(), 'The reading'),
+  cutId: Joi.string().uuid().allow(null).required(),
+});
+
+export interface NewPartCut extends ByPerson {
+  readonly id: string;
+  readonly partId: string;
+}
+export const newPartCutSchema = Joi.object<NewPartCut, true>({ id: idSchema, personId, partId: idSchema });
+
+/** What a person can decide on a job besides its spec. The latest decision on a subject holds. */
+export type DecisionBody =
+  | { readonly subject: 'bob.factorRatio'; readonly value: number }
+  | { readonly subject: 'bob.oilG'; readonly value: number }
+  | { readonly subject: 'bob.acceptedG'; readonly value: readonly number[] | null }
+  | { readonly subject: `part.damaged.${string}`; readonly value: boolean };
+
+export type NewDecision = ByPerson & { readonly id: string; readonly baseVersion: number } & DecisionBody;
+
+const decisionOn = (subject: Joi.StringSchema, value: Joi.Schema): Joi.ObjectSchema =>
+  Joi.object({ id: idSchema, personId, baseVersion: Joi.number().integer().min(0).required(), subject: subject.required(), value: value.required() });
+
+const DAMAGED = /^part\.damaged\.[0-9a-f-]{36}$/;
+const decisionSchemas: readonly [RegExp, Joi.ObjectSchema][] = [
+  [/^bob\.factorRatio$/, decisionOn(Joi.string().valid('bob.factorRatio'), named(Joi.number().min(0).max(1), 'The balance factor (0 to 1)'))],
+  [/^bob\.oilG$/, decisionOn(Joi.string().valid('bob.oilG'), named(Joi.number().min(0).max(100), 'The oil allowance'))],
+  [/^bob\.acceptedG$/, decisionOn(Joi.string().valid('bob.acceptedG'), named(Joi.array().items(Joi.number().min(0).max(100000)).max(16).allow(null), 'The accepted bob weights'))],
+  [DAMAGED, decisionOn(Joi.string().pattern(DAMAGED), named(Joi.boolean(), 'Damaged'))],
+];
+
+/** The schema of a decision is chosen by its subject, so that a complaint is about that subject and no other. */
+export const newDecisionSchema = Joi.alternatives<NewDecision>().conditional(Joi.ref('.subject'), {
+  switch: decisionSchemas.map(([pattern, schema]) => ({ is: Joi.string().pattern(pattern).required(), then: schema })),
+  otherwise: Joi.object({ subject: named(Joi.string().valid('bob.factorRatio', 'bob.oilG', 'bob.acceptedG', 'part.damaged.<part id>').required(), 'What is decided') }).unknown(),
+});
+
+export interface SpinRequest extends ByPerson {
+  readonly id: string;
+  readonly speedRpm: number;
+  readonly turns: number;
+  /** The guard-and-fasteners caution was confirmed by the person at the machine. */
+  readonly cautionsConfirmed: true;
+}
+export const spinRequestSchema = Joi.object<SpinRequest, true>({
+  id: idSchema,
+  personId,
+  speedRpm: named(Joi.number().min(100).max(1500).required(), 'The balancing speed'),
+  turns: named(Joi.number().integer().min(10).max(1000).required(), 'The number of turns'),
+  cautionsConfirmed: Joi.boolean().valid(true).required().messages({ 'any.only': 'Confirm the guard and the fasteners before the spin.' }).label('The guard and the fasteners'),
+});
+
+const crankHole = {
+  counterweightId: named(Joi.string().max(40).required(), 'The counterweight'),
+  angleDeg: named(Joi.number().min(0).less(360).required(), 'The angle'),
+  bitMm: named(Joi.number().greater(0).max(100).required(), 'The bit'),
+  pointAngleDeg: named(Joi.number().min(60).max(180).required(), 'The point angle'),
+  depthMm: named(Joi.number().greater(0).max(500).required(), 'The depth'),
+};
+export const crankHoleSchema = Joi.object<CrankHole, true>(crankHole);
+
+export interface NewPlan extends ByPerson {
+  readonly id: string;
+  readonly spinId: string;
+  readonly holes: readonly CrankHole[];
+}
+export const newPlanSchema = Joi.object<NewPlan>({ id: idSchema, personId, spinId: idSchema, holes: named(Joi.array().items(crankHoleSchema).min(1).max(12).required(), 'The holes') });
+
+export interface NewHole extends CrankHole, ByPerson {
+  readonly id: string;
+  /** The planned hole that this one carries out; null for a hole drilled without a plan. */
+  readonly planId: string | null;
+  readonly planIndex: number | null;
+}
+export const newHoleSchema = Joi.object<NewHole, true>({
+  id: idSchema,
+  personId,
+  planId: Joi.string().uuid().allow(null).required(),
+  planIndex: Joi.number().integer().min(0).max(11).allow(null).required(),
+  ...crankHole,
+});
+
+export interface NewSignOff extends ByPerson {
+  readonly id: string;
+}
+export const newSignOffSchema = Joi.object<NewSignOff, true>({ id: idSchema, personId });

@@ -1,0 +1,75 @@
+import { LAYOUT_IDS, TOLERANCE_SCHOOLS, type Bit, type Counterweight, type Crank, type Crankpin, type Cylinder, type JobSpec, type Planes } from '@tare/core';
+import Joi from 'joi';
+import { named } from './ids.js';
+
+const text = (name: string, most: number): Joi.StringSchema => named(Joi.string().trim().max(most).required(), name);
+const number = (name: string): Joi.NumberSchema => named(Joi.number().required(), name);
+const zMm = (name: string): Joi.NumberSchema => number(name).min(-5000).max(5000);
+
+export const crankpinSchema = Joi.object<Crankpin>({
+  angleDeg: number('The pin’s angle').min(-360).max(360),
+  zMm: zMm('The pin’s position'),
+  cylinders: named(Joi.array().items(Joi.number().integer().min(1).max(32)).min(1).max(8).required(), 'The cylinders on this pin'),
+});
+
+export const cylinderSchema = Joi.object<Cylinder, true>({
+  number: number('The cylinder’s number').integer().min(1).max(32),
+  bankDeg: number('The bank’s angle').min(-360).max(360),
+});
+
+export const layoutSchema = Joi.object({
+  pins: named(Joi.array().items(crankpinSchema).min(1).max(16).required(), 'The pins'),
+  cylinders: named(Joi.array().items(cylinderSchema).min(1).max(32).required(), 'The cylinders'),
+});
+
+export const planesSchema = Joi.object<Planes, true>({
+  zAMm: zMm('The position of plane A'),
+  zBMm: zMm('The position of plane B'),
+  radiusAMm: number('The correction radius in plane A').greater(0).max(2000),
+  radiusBMm: number('The correction radius in plane B').greater(0).max(2000),
+});
+
+export const counterweightSchema = Joi.object<Counterweight, true>({
+  id: text('The counterweight’s id', 40),
+  name: text('The counterweight’s name', 40),
+  zMm: zMm('The counterweight’s position'),
+  widthMm: number('The counterweight’s width').greater(0).max(500),
+  rimRadiusMm: number('The rim radius').greater(0).max(2000),
+  arcCentreDeg: number('The middle of the arc').min(-360).max(360),
+  arcHalfWidthDeg: number('Half the arc').greater(0).max(180),
+  depthLimitMm: number('The depth limit').greater(0).max(2000),
+});
+
+export const crankSchema = Joi.object<Crank>({
+  counterweights: named(Joi.array().items(counterweightSchema).min(1).max(32).required(), 'The counterweights'),
+  planes: planesSchema.required(),
+  massKg: number('The crank’s mass').greater(0).max(5000),
+  massCentreZMm: zMm('The mass centre’s position'),
+  densityGPerCm3: number('The density').min(1).max(25),
+});
+
+export const toleranceChoiceSchema = Joi.object({
+  school: named(Joi.string().valid(...TOLERANCE_SCHOOLS).required(), 'The tolerance school'),
+  value: number('The tolerance').greater(0).max(100000),
+});
+
+export const bitSchema = Joi.object<Bit, true>({
+  bitMm: number('The bit').greater(0).max(100),
+  pointAngleDeg: number('The point angle').min(60).max(180),
+  usableDepthMm: number('The bit’s reach').greater(0).max(1000),
+});
+
+export const jobSpecSchema = Joi.object<JobSpec, true>({
+  customer: text('The customer', 120),
+  vessel: named(Joi.string().trim().max(120).allow('').required(), 'The boat or plant'),
+  engineName: text('The engine', 120),
+  layoutId: named(Joi.string().valid(...LAYOUT_IDS).required(), 'The layout'),
+  layout: layoutSchema.required(),
+  strokeMm: number('The stroke').min(10).max(1000),
+  rodLengthMm: number('The rod length').min(20).max(3000),
+  redlineRpm: number('The redline').min(50).max(25000),
+  balance: named(Joi.string().valid('internal', 'external').required(), 'The kind of balance'),
+  tolerance: toleranceChoiceSchema.required(),
+  matchToleranceG: number('The matching tolerance').greater(0).max(100),
+  crank: crankSchema.required(),
+});

@@ -1,0 +1,91 @@
+import type { BenchStatus, Bit, CrankHole, HoleFact, JobFacts, JobFigures, JobSpec, PartCutFact, PlaneUnbalance, ReadingFact, SpinFact } from '@tare/core';
+
+/** Who and when, on every entry; `at` is the server's clock in ISO 8601. */
+export interface Attribution {
+  readonly personId: string;
+  readonly at: string;
+}
+
+export interface Person {
+  readonly id: string;
+  readonly name: string;
+  readonly role: string;
+}
+
+export interface Shop {
+  readonly id: string;
+  readonly name: string;
+  readonly factorRatio: number;
+  readonly oilG: number;
+  readonly people: readonly Person[];
+  readonly bits: readonly Bit[];
+}
+
+export interface ReadingEntry extends ReadingFact, Attribution {
+  readonly voidedBy: (Attribution & { readonly reason: string }) | null;
+}
+
+export interface DecisionEntry extends Attribution {
+  readonly version: number;
+  readonly value: unknown;
+}
+
+export interface SpinEntry extends SpinFact, Attribution {}
+
+export interface PlanEntry extends Attribution {
+  readonly id: string;
+  readonly spinId: string;
+  readonly holes: readonly CrankHole[];
+  readonly predicted: PlaneUnbalance;
+}
+
+export interface HoleEntry extends HoleFact, Attribution {
+  readonly planId: string | null;
+  readonly planIndex: number | null;
+}
+
+/** What was signed: the facts and the figures as they stood, with the arithmetic's version. */
+export interface SignOffEntry extends Attribution {
+  readonly id: string;
+  readonly coreVersion: string;
+  readonly figures: JobFigures;
+}
+
+/** Everything that is on record of a job. Figures follow from it by `jobFigures`. */
+export interface JobSheet extends Omit<JobFacts, 'signedOff'>, Attribution {
+  readonly id: string;
+  readonly number: number;
+  readonly spec: JobSpec;
+  readonly specVersion: number;
+  readonly readings: readonly ReadingEntry[];
+  readonly partCuts: readonly (PartCutFact & Attribution)[];
+  /** The latest decision on each subject. */
+  readonly decisions: Readonly<Record<string, DecisionEntry>>;
+  readonly spins: readonly SpinEntry[];
+  readonly plans: readonly PlanEntry[];
+  readonly holes: readonly HoleEntry[];
+  readonly signOffs: readonly SignOffEntry[];
+}
+
+/** The facts of a sheet, in the shape that the core works out. */
+export const factsOf = (sheet: JobSheet): JobFacts => ({ ...sheet, signedOff: sheet.signOffs.length > 0 });
+
+/** A line of the job list. */
+export interface JobLine {
+  readonly id: string;
+  readonly number: number;
+  readonly customer: string;
+  readonly vessel: string;
+  readonly engineName: string;
+  readonly layoutId: JobSpec['layoutId'];
+  readonly at: string;
+  /** Where the job stands: the first bench that is not done, or sign-off. */
+  readonly standing: BenchStatus;
+}
+
+/** What a running spin sends, one JSON line each. */
+export type SpinEvent =
+  | { readonly type: 'speed'; readonly speedRpm: number; readonly targetRpm: number }
+  | { readonly type: 'turn'; readonly turn: number; readonly of: number; readonly planes: PlaneUnbalance }
+  | { readonly type: 'done'; readonly spinId: string }
+  | { readonly type: 'problem'; readonly title: string; readonly detail: string };

@@ -1,0 +1,241 @@
+import { turnBetweenDeg, normaliseAngleDeg } from '../units/angle.js';
+import { checkNumber, CoreError } from '../units/check.js';
+import { dot, fromPolar, scale, toPolar, type Vector } from '../units/vector.js';
+import { checkCrank, type Counterweight, type Crank } from '../rotor/crank.js';
+import { effectOfHoles, holeMetal, ruleBreaches, usableHalfArcDeg, type Bit, type CrankHole } from '../rotor/correctionHoles.js';
+import { depthForMoment, pointHeightMm, rimSagMm, type HoleMetal } from '../rotor/hole.js';
+import { addPlanes, planeShares, type PlaneUnbalance } from '../rotor/planes.js';
+
+export interface PlanInput {
+  readonly crank: Crank;
+  /** Where the crank is too heavy, as read in its planes. */
+  readonly unbalance: PlaneUnbalance;
+  readonly toleranceAGmm: number;
+  readonly toleranceBGmm: number;
+  readonly bits: readonly Bit[];
+  /** Holes already drilled; the reading contains them, the webs must respect them. */
+  readonly existing: readonly CrankHole[];
+  /** Most new holes, 1…12. */
+  readonly maxHoles: number;
+}
+
+export interface PlannedHole extends CrankHole {
+  readonly metal: HoleMetal;
+  /** How far the bit travels from the moment its tip touches: depth plus the point. */
+  readonly travelFromTouchMm: number;
+}
+
+export interface HolePlan {
+  readonly holes: readonly PlannedHole[];
+  readonly residual: PlaneUnbalance;
+  /** The worse plane's residual as a share of its tolerance. */
+  readonly worstShare: number;
+}
+
+export type PlanResult =
+  | { readonly kind: 'nothingToDo'; readonly worstShare: number }
+  | ({ readonly kind: 'solved'; readonly statesTried: number } & HolePlan)
+  /** The search ended without a plan inside; `best` is the nearest it came. It is a bounded search, not a proof. */
+  | { readonly kind: 'notFound'; readonly reason: string; readonly best: HolePlan; readonly statesTried: number };
+
+/** A plan is good when its worse plane keeps this share of the tolerance: the rest is for the drill's and the reading's errors. */
+export const AIM_SHARE = 0.5;
+/** Plans kept from one hole to the next. */
+const BEAM_WIDTH = 24;
+const COARSE_STEP_DEG = 3;
+const FINE_STEP_DEG = 0.5;
+const FINE_REACH_DEG = 6;
+/** What a depth stop and a divided head can be set to. */
+const DEPTH_STEP_MM = 0.1;
+/** Shallower than this a drill's point has hardly seated; nobody can set it. */
+const LEAST_DEPTH_MM = 1;
+const POLISH_SWEEPS = 2;
+
+interface State {
+  readonly holes: readonly CrankHole[];
+  readonly residual: PlaneUnbalance;
+  readonly cost: number;
+}
+
+/** What one g·mm removed at an angle of a counterweight is worth in both planes, in tolerances. */
+interface Direction {
+  readonly a: Vector;
+  readonly b: Vector;
+  readonly square: number;
+}
+
+/**
+ * Plans radial holes that bring both planes inside the tolerance (handbook section 7).
+ *
+ * A beam search adds one hole at a time. For every counterweight, bit and angle the best moment is the projection of
+ * what is left on that direction, over both planes in units of their tolerances (a one-unknown least square), turned
+ * into a depth by the exact hole integral and rounded to 0.1 mm and 0.5°. After each hole all holes are re-fitted in
+ * turn with the others held. The search ends at the fewest holes that leave at most half the tolerance. Every hole
+ * obeys `ruleBreaches` against all others at every step, and the residual is always `effectOfHoles` of the rounded
+ * holes, so prediction and plan cannot differ. The search is bounded, not exhaustive: it can miss a plan that exists.
+ *
+ * @throws CoreError when the crank, a tolerance or a bit makes no sense
+ */
+export function planHoles(input: PlanInput): PlanResult {
+  checkInput(input);
+  let beam: State[] = [stateOf(input, [])];
+  if (worstShare(input, beam[0]!.residual) <= AIM_SHARE) return { kind: 'nothingToDo', worstShare: worstShare(input, beam[0]!.residual) };
+  let best = beam[0]!;
+  let statesTried = 0;
+  for (let count = 1; count <= input.maxHoles; count += 1) {
+    const grown = beam.flatMap((state) => grow(input, state));
+    statesTried += grown.length;
+    if (grown.length === 0) break;
+    beam = distinct(grown).slice(0, BEAM_WIDTH).map((state) => polish(input, state)).sort(byCost);
+    const worst = (state: State): number => worstShare(input, state.residual);
+    const leader = beam.reduce((a, b) => (worst(b) < worst(a) ? b : a));
+    if (worst(leader) < worst(best)) best = leader;
+    if (worst(best) <= AIM_SHARE) break;
+  }
+  const plan = planOf(input, best);
+  if (plan.worstShare <= 1) return { kind: 'solved', statesTried, ...plan };
+  return { kind: 'notFound', reason: reasonFor(input, plan), best: plan, statesTried };
+}
+
+/** The plan that a list of holes amounts to, by the same arithmetic as the planner's. @throws CoreError */
+export function assessHoles(input: Omit<PlanInput, 'maxHoles' | 'bits'>, holes: readonly CrankHole[]): HolePlan {
+  return planOf(input, { holes, residual: addPlanes(input.unbalance, effectOfHoles(input.crank, holes)), cost: 0 });
+}
+
+function checkInput({ crank, toleranceAGmm, toleranceBGmm, bits, maxHoles }: PlanInput): void {
+  checkCrank(crank);
+  checkNumber('The tolerance of plane A', toleranceAGmm, { above: 0, unit: 'g·mm' }, 'toleranceAGmm');
+  checkNumber('The tolerance of plane B', toleranceBGmm, { above: 0, unit: 'g·mm' }, 'toleranceBGmm');
+  checkNumber('The most holes', maxHoles, { min: 1, max: 12 }, 'maxHoles');
+  if (bits.length === 0) throw new CoreError('The shop has no bits to drill with.', 'bits');
+}
+
+type Tolerances = Pick<PlanInput, 'toleranceAGmm' | 'toleranceBGmm'>;
+
+function worstShare({ toleranceAGmm, toleranceBGmm }: Tolerances, { aGmm, bGmm }: PlaneUnbalance): number {
+  return Math.max(toPolar(aGmm).amount / toleranceAGmm, toPolar(bGmm).amount / toleranceBGmm);
+}
+
+function costOf({ toleranceAGmm, toleranceBGmm }: Tolerances, { aGmm, bGmm }: PlaneUnbalance): number {
+  return dot(aGmm, aGmm) / toleranceAGmm ** 2 + dot(bGmm, bGmm) / toleranceBGmm ** 2;
+}
+
+const byCost = (x: State, y: State): number => x.cost - y.cost;
+
+function stateOf(input: PlanInput, holes: readonly CrankHole[]): State {
+  const residual = addPlanes(input.unbalance, effectOfHoles(input.crank, holes));
+  return { holes, residual, cost: costOf(input, residual) };
+}
+
+/** The state with one more hole, once for every counterweight and bit where a hole helps: at its best allowed angle. */
+function grow(input: PlanInput, state: State): State[] {
+  const grown: State[] = [];
+  for (const counterweight of input.crank.counterweights) {
+    for (const bit of input.bits) {
+      const halfArcDeg = usableHalfArcDeg(counterweight, bit.bitMm, rimSagMm(counterweight.rimRadiusMm, bit.bitMm));
+      if (halfArcDeg === null) continue;
+      const angles = stepsAround(counterweight.arcCentreDeg, halfArcDeg, COARSE_STEP_DEG);
+      const next = bestHole(input, state, counterweight, bit, angles);
+      if (next) grown.push(next);
+    }
+  }
+  return grown;
+}
+
+/** Re-fits each hole in turn with the others held. */
+function polish(input: PlanInput, state: State): State {
+  let current = state;
+  for (let sweep = 0; sweep < POLISH_SWEEPS; sweep += 1) {
+    for (let i = 0; i < current.holes.length; i += 1) {
+      const hole = current.holes[i]!;
+      const without = stateOf(input, current.holes.filter((_, j) => j !== i));
+      const counterweight = input.crank.counterweights.find((c) => c.id === hole.counterweightId)!;
+      const bit = input.bits.find((b) => b.bitMm === hole.bitMm && b.pointAngleDeg === hole.pointAngleDeg)!;
+      const refitted = bestHole(input, without, counterweight, bit, stepsAround(hole.angleDeg, FINE_REACH_DEG, FINE_STEP_DEG));
+      if (refitted && refitted.cost < current.cost) current = refitted;
+    }
+  }
+  return current;
+}
+
+/** The state with the one hole, among these angles, that leaves least and breaks no rule; null when none helps. */
+function bestHole(input: PlanInput, state: State, counterweight: Counterweight, bit: Bit, anglesDeg: readonly number[]): State | null {
+  const hole = { rimRadiusMm: counterweight.rimRadiusMm, bitMm: bit.bitMm, pointAngleDeg: bit.pointAngleDeg, densityGPerCm3: input.crank.densityGPerCm3 };
+  const limitMm = Math.min(counterweight.depthLimitMm, bit.usableDepthMm);
+  const placed = [...input.existing, ...state.holes];
+  const wanted = anglesDeg
+    .map((angleDeg) => {
+      const direction = directionOf(input, counterweight, angleDeg);
+      const along = (dot(state.residual.aGmm, direction.a) / input.toleranceAGmm + dot(state.residual.bGmm, direction.b) / input.toleranceBGmm) / direction.square;
+      return { angleDeg, momentGmm: along, gain: along ** 2 * direction.square };
+    })
+    .filter(({ momentGmm }) => momentGmm > 0)
+    .sort((x, y) => y.gain - x.gain);
+  let best: State | null = null;
+  for (const { angleDeg, momentGmm, gain } of wanted) {
+    // What is left cannot be less than with the unrounded, unlimited hole at this angle; the rest gain less still.
+    if (best && state.cost - gain >= best.cost) break;
+    const fitted = depthForMoment(momentGmm, hole, limitMm);
+    if (fitted.kind === 'tooLittle') continue;
+    const depthMm = fitted.kind === 'depth' ? fitted.depthMm : limitMm;
+    const candidate: CrankHole = { counterweightId: counterweight.id, angleDeg, bitMm: bit.bitMm, pointAngleDeg: bit.pointAngleDeg, depthMm: roundTo(depthMm, DEPTH_STEP_MM) };
+    if (candidate.depthMm < LEAST_DEPTH_MM || candidate.depthMm > limitMm || ruleBreaches(input.crank, candidate, placed, input.bits).length > 0) continue;
+    const next = stateOf(input, [...state.holes, candidate]);
+    if (next.cost < state.cost && (!best || next.cost < best.cost)) best = next;
+  }
+  return best;
+}
+
+function directionOf(input: PlanInput, counterweight: Counterweight, angleDeg: number): Direction {
+  const { shareA, shareB } = planeShares(counterweight.zMm, input.crank.planes);
+  const unit = fromPolar(1, angleDeg);
+  const a = scale(unit, shareA / input.toleranceAGmm);
+  const b = scale(unit, shareB / input.toleranceBGmm);
+  return { a, b, square: dot(a, a) + dot(b, b) };
+}
+
+/** Angles from −reach to +reach about a centre, on whole fine steps so that every one can be set at the machine. */
+function stepsAround(centreDeg: number, reachDeg: number, stepDeg: number): number[] {
+  const angles: number[] = [];
+  for (let off = 0; off <= reachDeg; off += stepDeg) {
+    angles.push(normaliseAngleDeg(roundTo(centreDeg + off, FINE_STEP_DEG)));
+    if (off > 0) angles.push(normaliseAngleDeg(roundTo(centreDeg - off, FINE_STEP_DEG)));
+  }
+  return angles;
+}
+
+/** Rounds so that 0.1 steps print as typed: 12.3, not 12.299999. */
+const roundTo = (value: number, step: number): number => Math.round(value / step) / Math.round(1 / step);
+
+/** One state for each set of counterweights and bits, the cheapest first: the beam holds different ideas, not one idea's neighbours. */
+function distinct(states: readonly State[]): State[] {
+  const seen = new Set<string>();
+  return [...states].sort(byCost).filter((state) => {
+    const key = state.holes
+      .map((hole) => `${hole.counterweightId}/${hole.bitMm}/${hole.pointAngleDeg}`)
+      .sort()
+      .join(' ');
+    if (seen.has(key)) return false;
+    seen.add(key);
+    return true;
+  });
+}
+
+function planOf(input: Tolerances & Pick<PlanInput, 'crank'>, state: State): HolePlan {
+  const holes = state.holes.map((hole) => ({ ...hole, metal: holeMetal(input.crank, hole), travelFromTouchMm: hole.depthMm + pointHeightMm(hole.bitMm, hole.pointAngleDeg) }));
+  return { holes, residual: state.residual, worstShare: worstShare(input, state.residual) };
+}
+
+/** Why drilling does not get there: the worse plane, and whether metal stands where it is heavy. */
+function reasonFor(input: PlanInput, best: HolePlan): string {
+  const left = [
+    { plane: 'A', ...toPolar(best.residual.aGmm), toleranceGmm: input.toleranceAGmm, radiusMm: input.crank.planes.radiusAMm },
+    { plane: 'B', ...toPolar(best.residual.bGmm), toleranceGmm: input.toleranceBGmm, radiusMm: input.crank.planes.radiusBMm },
+  ];
+  const worst = left.reduce((x, y) => (y.amount / y.toleranceGmm > x.amount / x.toleranceGmm ? y : x));
+  const covered = input.crank.counterweights.some((c) => Math.abs(turnBetweenDeg(c.arcCentreDeg, worst.angleDeg)) <= c.arcHalfWidthDeg);
+  const where = `${(worst.amount / worst.radiusMm).toFixed(1)} g at ${worst.radiusMm} mm stay in plane ${worst.plane} at ${worst.angleDeg.toFixed(0)}°`;
+  return covered
+    ? `With ${best.holes.length} holes ${where}: allow more holes, a larger bit or more depth, or add weight opposite.`
+    : `${where}, and no counterweight's arc lies there: drilling cannot take it; weight has to be added opposite.`;
+}

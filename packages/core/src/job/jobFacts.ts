@@ -1,0 +1,55 @@
+import type { EngineLayout, LayoutId } from '../engine/layout.js';
+import type { Crank } from '../rotor/crank.js';
+import type { CrankHole } from '../rotor/correctionHoles.js';
+import type { PlaneUnbalance, Planes } from '../rotor/planes.js';
+import type { ToleranceChoice } from '../rotor/tolerance.js';
+import type { WeighFacts } from './facts.js';
+
+/** What is known of a job's engine and agreed for it: a decision, replaced as a whole and never in part. */
+export interface JobSpec {
+  readonly customer: string;
+  readonly vessel: string;
+  readonly engineName: string;
+  readonly layoutId: LayoutId;
+  readonly layout: EngineLayout;
+  readonly strokeMm: number;
+  readonly rodLengthMm: number;
+  readonly redlineRpm: number;
+  readonly balance: 'internal' | 'external';
+  readonly tolerance: ToleranceChoice;
+  /** Largest minus smallest allowed in a matched set. */
+  readonly matchToleranceG: number;
+  readonly crank: Crank;
+}
+
+/** One spin: a vector a turn in each plane, pointing to where the crank is heavy. */
+export interface SpinFact {
+  readonly id: string;
+  readonly speedRpm: number;
+  /** The planes the vectors are stated in. */
+  readonly planes: Planes;
+  readonly turns: readonly PlaneUnbalance[];
+}
+
+/** A hole that was really drilled, after the spin it answers. */
+export interface HoleFact extends CrankHole {
+  readonly id: string;
+  readonly afterSpinId: string;
+}
+
+/** What the shop chose for the bob weights. */
+export interface BobChoices {
+  readonly factorRatio: number;
+  readonly oilG: number;
+  /** The figure each pin's bob was accepted at, front to rear; null while none was. */
+  readonly acceptedG: readonly number[] | null;
+}
+
+/** Everything measured and decided on a job; spins and holes in the order they happened. */
+export interface JobFacts extends WeighFacts {
+  readonly spec: JobSpec;
+  readonly bobChoices: BobChoices;
+  readonly spins: readonly SpinFact[];
+  readonly holes: readonly HoleFact[];
+  readonly signedOff: boolean;
+}

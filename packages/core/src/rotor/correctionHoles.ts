@@ -1,0 +1,111 @@
+import { turnBetweenDeg, degToRad } from '../units/angle.js';
+import { CoreError } from '../units/check.js';
+import { fromPolar, scale } from '../units/vector.js';
+import type { Counterweight, Crank } from './crank.js';
+import { radialHole, rimSagMm, type HoleMetal } from './hole.js';
+import { addPlanes, BALANCED, toPlanes, type PlaneUnbalance } from './planes.js';
+
+/** A radial hole in a crank's counterweight, in the middle of its width. */
+export interface CrankHole {
+  readonly counterweightId: string;
+  readonly angleDeg: number;
+  readonly bitMm: number;
+  readonly pointAngleDeg: number;
+  readonly depthMm: number;
+}
+
+/** A bit the shop has. */
+export interface Bit {
+  readonly bitMm: number;
+  readonly pointAngleDeg: number;
+  /** How deep its flutes reach. */
+  readonly usableDepthMm: number;
+}
+
+/** Metal left between a hole's wall and the flank of its counterweight, mm. */
+export const EDGE_MARGIN_MM = 2;
+/** Web between two holes as a share of the larger bit (handbook section 7). */
+export const WEB_SHARE_OF_BIT = 0.5;
+
+/**
+ * Finds a counterweight by its id.
+ * @throws CoreError when the crank has none of that id
+ */
+export function counterweightOf(crank: Crank, id: string): Counterweight {
+  const found = crank.counterweights.find((counterweight) => counterweight.id === id);
+  if (!found) throw new CoreError(`This crank has no counterweight ${id}.`, 'counterweightId');
+  return found;
+}
+
+/** Mass and moment of a hole in its counterweight. @throws CoreError from radialHole */
+export function holeMetal(crank: Crank, hole: CrankHole): HoleMetal {
+  const { rimRadiusMm } = counterweightOf(crank, hole.counterweightId);
+  return radialHole({ rimRadiusMm, bitMm: hole.bitMm, pointAngleDeg: hole.pointAngleDeg, depthMm: hole.depthMm, densityGPerCm3: crank.densityGPerCm3 });
+}
+
+/**
+ * Change of the crank's unbalance, in its planes, when these holes are drilled: each hole takes its moment away at
+ * its own angle and z. Add it to the unbalance read to predict what is left.
+ * @throws CoreError from radialHole or for an unknown counterweight
+ */
+export function effectOfHoles(crank: Crank, holes: readonly CrankHole[]): PlaneUnbalance {
+  return holes.reduce((sum, hole) => {
+    const { zMm } = counterweightOf(crank, hole.counterweightId);
+    const removedGmm = scale(fromPolar(holeMetal(crank, hole).momentGmm, hole.angleDeg), -1);
+    return addPlanes(sum, toPlanes(removedGmm, zMm, crank.planes));
+  }, BALANCED);
+}
+
+/** Half the turn within which a hole of this bit and depth keeps its edge margin; null when it fits nowhere. */
+export function usableHalfArcDeg(counterweight: Counterweight, bitMm: number, depthMm: number): number | null {
+  if (counterweight.widthMm < bitMm + 2 * EDGE_MARGIN_MM) return null;
+  // The flanks are radial planes; a hole's axis at turn φ from one is r·sin φ from it, least at the hole's inner end.
+  const innerRadiusMm = counterweight.rimRadiusMm - depthMm;
+  const needMm = bitMm / 2 + EDGE_MARGIN_MM;
+  if (needMm >= innerRadiusMm) return null;
+  const halfArcDeg = counterweight.arcHalfWidthDeg - (Math.asin(needMm / innerRadiusMm) * 180) / Math.PI;
+  return halfArcDeg < 0 ? null : halfArcDeg;
+}
+
+/** Least turn between the axes of two holes in one counterweight so that their web holds all the way down, degrees. */
+export function leastTurnBetweenDeg(rimRadiusMm: number, one: { bitMm: number; depthMm: number }, other: { bitMm: number; depthMm: number }): number {
+  // Radial holes draw together inward; where the shallower ends is the narrowest place both walls reach.
+  const radiusMm = rimRadiusMm - Math.min(one.depthMm, other.depthMm);
+  const betweenAxesMm = (one.bitMm + other.bitMm) / 2 + WEB_SHARE_OF_BIT * Math.max(one.bitMm, other.bitMm);
+  const halfChord = betweenAxesMm / (2 * radiusMm);
+  return halfChord >= 1 ? 180 : (2 * Math.asin(halfChord) * 180) / Math.PI;
+}
+
+/**
+ * Every drilling rule that a hole would break, as sentences; empty when it may be drilled.
+ *
+ * The rules of a good hole (handbook section 7): inside the arc with an edge margin, no deeper than the
+ * counterweight and the bit allow, a web of half the larger bit to every other hole of that counterweight.
+ *
+ * @param others holes already in the crank or planned with this one
+ * @throws CoreError for an unknown counterweight
+ */
+export function ruleBreaches(crank: Crank, hole: CrankHole, others: readonly CrankHole[], bits: readonly Bit[]): string[] {
+  const counterweight = counterweightOf(crank, hole.counterweightId);
+  const { name, rimRadiusMm, depthLimitMm } = counterweight;
+  const breaches: string[] = [];
+  const bit = bits.find((b) => b.bitMm === hole.bitMm && b.pointAngleDeg === hole.pointAngleDeg);
+  if (!bit) breaches.push(`The shop has no ${hole.bitMm} mm bit with a ${hole.pointAngleDeg}° point.`);
+  else if (hole.depthMm > bit.usableDepthMm) breaches.push(`A ${hole.bitMm} mm bit reaches ${bit.usableDepthMm} mm, not ${hole.depthMm} mm.`);
+  if (hole.depthMm > depthLimitMm) breaches.push(`${name} may be drilled ${depthLimitMm} mm deep, not ${hole.depthMm} mm.`);
+  if (hole.depthMm < rimSagMm(rimRadiusMm, hole.bitMm)) breaches.push(`At ${hole.depthMm} mm the ${hole.bitMm} mm bit has not cut its full circle in ${name}.`);
+  const halfArcDeg = usableHalfArcDeg(counterweight, hole.bitMm, hole.depthMm);
+  const offCentreDeg = Math.abs(turnBetweenDeg(counterweight.arcCentreDeg, hole.angleDeg));
+  if (halfArcDeg === null) breaches.push(`A ${hole.bitMm} mm hole ${hole.depthMm} mm deep fits nowhere in ${name} with a margin of ${EDGE_MARGIN_MM} mm.`);
+  else if (offCentreDeg > halfArcDeg) breaches.push(`${hole.angleDeg}° is ${offCentreDeg.toFixed(1)}° off the middle of ${name}; this hole keeps its margin up to ${halfArcDeg.toFixed(1)}°.`);
+  for (const other of others) {
+    if (other.counterweightId !== hole.counterweightId) continue;
+    const turnDeg = Math.abs(turnBetweenDeg(other.angleDeg, hole.angleDeg));
+    const leastDeg = leastTurnBetweenDeg(rimRadiusMm, hole, other);
+    if (turnDeg < leastDeg) {
+      const chordMm = 2 * rimRadiusMm * Math.sin(degToRad(turnDeg) / 2);
+      breaches.push(`The hole at ${hole.angleDeg}° is ${chordMm.toFixed(1)} mm from the one at ${other.angleDeg}° in ${name}; their web would be too thin (at least ${leastDeg.toFixed(1)}° apart).`);
+    }
+  }
+  return breaches;
+}

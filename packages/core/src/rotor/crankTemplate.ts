@@ -1,0 +1,72 @@
+import type { EngineLayout, LayoutTemplate } from '../engine/layout.js';
+import { normaliseAngleDeg } from '../units/angle.js';
+import type { Counterweight, Crank } from './crank.js';
+import { STEEL_G_PER_CM3 } from './hole.js';
+
+/**
+ * A first guess of a crank's metal for a layout, to be corrected with a rule in hand.
+ *
+ * A counterweight stands opposite its throw on both sides of it, half a web spacing away; a cross-plane V8 leaves
+ * out the two by the centre main, as six-counterweight cranks do. The rim stands `RIM_OVER_CRANK_RADIUS` beyond the
+ * crank radius; arcs are ± 55°. The planes lie in the end counterweights, with the rim as correction radius.
+ *
+ * @param strokeMm twice the crank radius
+ */
+export function crankTemplate(template: LayoutTemplate, layout: EngineLayout, strokeMm: number): Crank {
+  const rimRadiusMm = Math.round(strokeMm / 2 + RIM_OVER_CRANK_RADIUS_MM);
+  const throwSpacingMm = throwSpacingOf(template, layout);
+  const webMm = Math.round(throwSpacingMm * WEB_SHARE * 10) / 10;
+  const counterweights: Counterweight[] = [];
+  template.throws.forEach((aThrow, t) => {
+    const own = pinsOfThrow(template, layout, t);
+    const centreMm = mean(own.map((pin) => pin.zMm));
+    const throwDeg = own[0]!.angleDeg + aThrow.splayDeg / 2;
+    for (const side of [-1, 1]) {
+      const byCentreMain = template.id === 'v8Cross90' && ((t === 1 && side === 1) || (t === 2 && side === -1));
+      if (byCentreMain) continue;
+      const number = counterweights.length + 1;
+      counterweights.push({
+        id: `cw${number}`,
+        name: `CW ${number}`,
+        zMm: Math.round((centreMm + side * webMm) * 10) / 10,
+        widthMm: 24,
+        rimRadiusMm,
+        arcCentreDeg: normaliseAngleDeg(throwDeg + 180),
+        arcHalfWidthDeg: 55,
+        depthLimitMm: Math.round(rimRadiusMm * DEPTH_SHARE),
+      });
+    }
+  });
+  const first = counterweights[0]!;
+  const last = counterweights.at(-1)!;
+  return {
+    counterweights,
+    planes: { zAMm: first.zMm, zBMm: last.zMm, radiusAMm: rimRadiusMm, radiusBMm: rimRadiusMm },
+    massKg: Math.round(MASS_KG_PER_THROW * template.throws.length * (strokeMm / 88) ** 2 * 10) / 10,
+    massCentreZMm: 0,
+    densityGPerCm3: STEEL_G_PER_CM3,
+  };
+}
+
+/** Rim beyond the crank radius: an 88 mm stroke gives the 85 mm rim of the handbook's examples. */
+const RIM_OVER_CRANK_RADIUS_MM = 41;
+/** Distance of a web's middle from its throw's centre, as a share of the throw spacing. */
+const WEB_SHARE = 0.27;
+/** Depth limit as a share of the rim radius; must be replaced by what the crank at hand allows. */
+const DEPTH_SHARE = 0.4;
+/** A steel V8 crank of 88 mm stroke weighs about 26 kg. */
+const MASS_KG_PER_THROW = 6.5;
+
+function pinsOfThrow(template: LayoutTemplate, layout: EngineLayout, throwIndex: number): EngineLayout['pins'] {
+  const pinsBefore = template.throws.slice(0, throwIndex).reduce((n, t) => n + (t.splayDeg === 0 ? 1 : template.bankDegs.length), 0);
+  return layout.pins.slice(pinsBefore, pinsBefore + (template.throws[throwIndex]!.splayDeg === 0 ? 1 : template.bankDegs.length));
+}
+
+/** A single throw has no spacing; its webs then stand as far out as a usual bore would put them. */
+function throwSpacingOf(template: LayoutTemplate, layout: EngineLayout): number {
+  if (template.throws.length < 2) return 110;
+  const centre = (t: number): number => mean(pinsOfThrow(template, layout, t).map((pin) => pin.zMm));
+  return centre(1) - centre(0);
+}
+
+const mean = (values: readonly number[]): number => values.reduce((sum, value) => sum + value, 0) / values.length;

@@ -1,0 +1,85 @@
+import { GMM_PER_OZIN } from '../units/convert.js';
+import { checkNumber } from '../units/check.js';
+import { checkPlanes, type Planes } from './planes.js';
+
+/**
+ * How a shop states its tolerance. The value means, by school:
+ * grams at each plane's correction radius; g·mm a plane; oz·in a plane; grade G in mm/s.
+ */
+export const TOLERANCE_SCHOOLS = ['gramsAtRadius', 'gmmPerPlane', 'ozinPerPlane', 'gradeG'] as const;
+export type ToleranceSchool = (typeof TOLERANCE_SCHOOLS)[number];
+
+export interface ToleranceChoice {
+  readonly school: ToleranceSchool;
+  readonly value: number;
+}
+
+/** What a grade needs to know of the rotor; the other schools do not use it. */
+export interface RotorFigures {
+  readonly massKg: number;
+  readonly massCentreZMm: number;
+  readonly redlineRpm: number;
+}
+
+/** One tolerance in all the schools' terms. */
+export interface Tolerance {
+  readonly choice: ToleranceChoice;
+  readonly aGmm: number;
+  readonly bGmm: number;
+  readonly gramsAtRadiusA: number;
+  readonly gramsAtRadiusB: number;
+  readonly aOzin: number;
+  readonly bOzin: number;
+  /** The balance quality grade that both planes together amount to, mm/s. */
+  readonly gradeMmPerS: number;
+}
+
+/** No plane of a grade takes more than 70 % or less than 30 % of it (handbook section 5; ISO 21940-11). */
+const LARGEST_PLANE_SHARE = 0.7;
+
+/** ISO 21940-11: U_per[g·mm] = 9549·G[mm/s]·m[kg]/n[rpm], where 9549 = 60·1000/(2π) rounded; the exact factor is used. */
+const GRADE_FACTOR = 60000 / (2 * Math.PI);
+
+/**
+ * The tolerance of each plane, by any school, shown in all the others.
+ *
+ * A grade's U_per is shared by the distance of the mass centre: A gets U·(z_B − z_m)/(z_B − z_A), held within
+ * 30–70 %. The grade shown for the other schools is (U_A + U_B)·n/(9549·m).
+ *
+ * @throws CoreError when the value, the planes or the rotor's figures make no sense
+ */
+export function tolerance(choice: ToleranceChoice, planes: Planes, rotor: RotorFigures): Tolerance {
+  checkPlanes(planes);
+  checkNumber('The tolerance', choice.value, { above: 0, max: 100000 }, 'tolerance.value');
+  checkNumber("The rotor's mass", rotor.massKg, { above: 0, max: 5000, unit: 'kg' }, 'massKg');
+  checkNumber('The redline', rotor.redlineRpm, { above: 0, max: 30000, unit: 'rpm' }, 'redlineRpm');
+  checkNumber("The mass centre's position", rotor.massCentreZMm, { min: -5000, max: 5000, unit: 'mm' }, 'massCentreZMm');
+  const { aGmm, bGmm } = perPlaneGmm(choice, planes, rotor);
+  return {
+    choice,
+    aGmm,
+    bGmm,
+    gramsAtRadiusA: aGmm / planes.radiusAMm,
+    gramsAtRadiusB: bGmm / planes.radiusBMm,
+    aOzin: aGmm / GMM_PER_OZIN,
+    bOzin: bGmm / GMM_PER_OZIN,
+    gradeMmPerS: ((aGmm + bGmm) * rotor.redlineRpm) / (GRADE_FACTOR * rotor.massKg),
+  };
+}
+
+function perPlaneGmm({ school, value }: ToleranceChoice, planes: Planes, rotor: RotorFigures): { aGmm: number; bGmm: number } {
+  switch (school) {
+    case 'gramsAtRadius':
+      return { aGmm: value * planes.radiusAMm, bGmm: value * planes.radiusBMm };
+    case 'gmmPerPlane':
+      return { aGmm: value, bGmm: value };
+    case 'ozinPerPlane':
+      return { aGmm: value * GMM_PER_OZIN, bGmm: value * GMM_PER_OZIN };
+    case 'gradeG': {
+      const permissibleGmm = (GRADE_FACTOR * value * rotor.massKg) / rotor.redlineRpm;
+      const shareByDistance = (planes.zBMm - rotor.massCentreZMm) / (planes.zBMm - planes.zAMm);
+      const shareA = Math.min(LARGEST_PLANE_SHARE, Math.max(1 - LARGEST_PLANE_SHARE, shareByDistance));
+      return { aGmm: permissibleGmm * shareA, bGmm: permissibleGmm * (1 - shareA) };
+    }
+  }
+}

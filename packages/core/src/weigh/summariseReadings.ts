@@ -1,0 +1,37 @@
+import { max, mean, min, sampleStandardDeviation } from 'simple-statistics';
+import { checkNumber, CoreError } from '../units/check.js';
+
+/** What several placements of one part say about its weight. */
+export interface ReadingSummary {
+  readonly n: number;
+  readonly meanG: number;
+  /** Largest minus smallest placement. */
+  readonly spreadG: number;
+  /** Sample standard deviation over placements (n − 1); null for a single placement. */
+  readonly deviationG: number | null;
+  /** s/√n; null for a single placement. */
+  readonly standardErrorG: number | null;
+}
+
+/**
+ * Mean, spread and standard error of captured placements.
+ *
+ * mean = Σx/n, s = √(Σ(x − mean)²/(n − 1)), standard error = s/√n (handbook section 2; ISO 5725 for the terms).
+ *
+ * @param readingsG placements in g, at least one, voided ones already left out
+ * @throws CoreError when there is no reading or one is not a number
+ * @example summariseReadings([612.4, 612.6, 612.5]).meanG // 612.5
+ */
+export function summariseReadings(readingsG: readonly number[]): ReadingSummary {
+  if (readingsG.length === 0) throw new CoreError('There is no reading to average.', 'readingsG');
+  readingsG.forEach((g, i) => checkNumber('A reading', g, { unit: 'g' }, `readingsG.${i}`));
+  const values = [...readingsG];
+  const deviationG = values.length < 2 ? null : sampleStandardDeviation(values);
+  return {
+    n: values.length,
+    meanG: mean(values),
+    spreadG: max(values) - min(values),
+    deviationG,
+    standardErrorG: deviationG === null ? null : deviationG / Math.sqrt(values.length),
+  };
+}

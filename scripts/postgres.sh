@@ -1,0 +1,80 @@
+# Starts and stops a PostgreSQL of Tare's own on loopback. Sourced by ./tare.
+# shellcheck shell=bash
+
+pg_bin() {
+  local dir
+  dir=$(ls -d /usr/lib/postgresql/*/bin 2>/dev/null | sort -V | tail -n 1)
+  [ -x "$dir/postgres" ] && printf '%s' "$dir"
+}
+
+# PostgreSQL refuses to run as root, so as root it runs as the user that Debian's package made.
+pg_as() {
+  if [ "$(id -u)" = 0 ]; then
+    setpriv --reuid=postgres --regid=postgres --clear-groups --reset-env "$@"
+  else
+    "$@"
+  fi
+}
+
+# The folder for a database cluster: $1 inside the repository, or, where the database's user cannot reach that
+# (a private folder above it, as root), a folder of this clone's own under /var/lib/tare.
+pg_folder() {
+  local wanted="$DATA/$1"
+  mkdir -p "$DATA"
+  if [ "$(id -u)" = 0 ] && ! pg_as test -x "$DATA"; then
+    wanted="/var/lib/tare/$(printf '%s' "$ROOT" | sha256sum | cut -c1-12)/$1"
+    mkdir -p "$(dirname "$wanted")"
+  fi
+  printf '%s' "$wanted"
+}
+
+# pg_start FOLDER PORT [throwaway]: sets PG_URL_BASE (without a database's name). A throwaway cluster trades safety for speed.
+pg_start() {
+  local folder=$1 port=$2 throwaway=${3:-} bin version fast=()
+  bin=$(pg_bin)
+  version=$("$bin/postgres" --version | grep -oE '[0-9]+' | head -n 1)
+  if [ -f "$folder/pg/PG_VERSION" ] && [ "$(cat "$folder/pg/PG_VERSION")" != "$version" ]; then
+    fail "The data in $folder were made by PostgreSQL $(cat "$folder/pg/PG_VERSION"); this machine has $version. Nothing was changed. Install postgresql-$(cat "$folder/pg/PG_VERSION"), or move the folder away to start afresh."
+  fi
+  if port_in_use "$port"; then
+    if [ -z "$throwaway" ] && [ -f "$folder/pg/postmaster.pid" ] && [ "$(sed -n 4p "$folder/pg/postmaster.pid" | tr -d ' ')" = "$port" ]; then
+      fail "The database of $folder is running already: Tare is running in another terminal. Stop it there first (Ctrl-C)."
+    fi
+    fail "Port $port is in use, so the database cannot start there. Set TARE_PG_PORT to a free port."
+  fi
+  if [ ! -f "$folder/pg/PG_VERSION" ]; then
+    # A start that was cut short may have left half a cluster; it has no PG_VERSION and holds no data.
+    rm -rf "$folder/pg"
+    free_space "$(dirname "$folder")"
+    if [ "$(id -u)" = 0 ]; then install -d -o postgres -m 700 "$folder" "$folder/pg"; else install -d -m 700 "$folder" "$folder/pg"; fi
+    pg_as sh -c "umask 077; od -An -N16 -tx1 /dev/urandom | tr -d ' \n' > '$folder/password'"
+    pg_as "$bin/initdb" -D "$folder/pg" -U tare --auth=scram-sha-256 --pwfile="$folder/password" --encoding=UTF8 --locale=C.UTF-8 ${throwaway:+--no-sync} >"$LOGS/initdb.log" 2>&1 ||
+      fail "The database could not be made; see $LOGS/initdb.log."
+  fi
+  [ -n "$throwaway" ] && fast=(-c fsync=off -c synchronous_commit=off -c full_page_writes=off)
+  # Its own session: Ctrl-C in the terminal must reach it through ./tare, after the server has let go.
+  pg_as setsid "$bin/postgres" -D "$folder/pg" -c listen_addresses=127.0.0.1 -c unix_socket_directories='' -c "port=$port" -c max_connections=60 "${fast[@]}" >"$LOGS/postgres.log" 2>&1 &
+  PG_FOLDER=$folder
+  PG_URL_BASE="postgres://tare:$(cat "$folder/password")@127.0.0.1:$port"
+  local i
+  for i in $(seq 1 150); do
+    pg_as "$bin/pg_isready" -q -h 127.0.0.1 -p "$port" && return 0
+    sleep 0.1
+  done
+  fail "The database did not start within 15 seconds; see $LOGS/postgres.log."
+}
+
+pg_stop() {
+  [ -n "${PG_FOLDER:-}" ] || return 0
+  pg_as "$(pg_bin)/pg_ctl" -D "$PG_FOLDER/pg" stop -m fast -w >/dev/null 2>&1 || true
+  PG_FOLDER=
+}
+
+# pg_database NAME: makes the database where it is missing.
+pg_database() {
+  local bin
+  bin=$(pg_bin)
+  if [ -z "$("$bin/psql" "$PG_URL_BASE/postgres" -Atc "select 1 from pg_database where datname = '$1'")" ]; then
+    "$bin/psql" "$PG_URL_BASE/postgres" -qc "create database \"$1\""
+  fi
+}

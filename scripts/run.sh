@@ -1,0 +1,94 @@
+# What each command of ./tare runs. Sourced by ./tare.
+# shellcheck shell=bash
+
+CHILDREN=()
+THROWAWAY=
+
+stop_all() {
+  local status=$? pid
+  trap - EXIT INT TERM
+  for pid in "${CHILDREN[@]}"; do kill "$pid" 2>/dev/null || true; done
+  for pid in "${CHILDREN[@]}"; do wait "$pid" 2>/dev/null || true; done
+  pg_stop
+  [ -n "$THROWAWAY" ] && rm -rf "$THROWAWAY"
+  exit "$status"
+}
+
+# Each child in a session of its own, so that Ctrl-C reaches them through stop_all, in order.
+child() {
+  setsid "$@" &
+  CHILDREN+=($!)
+}
+
+serve() {
+  local kind=$1
+  export TARE_PORT=${TARE_PORT:-4180} TARE_MACHINE_PORT=${TARE_MACHINE_PORT:-4181} TARE_WEB_ROOT=$ROOT/apps/web/dist
+  [ -n "${DATABASE_URL:-}" ] || debian_packages postgresql
+  npm_packages
+  build
+  port_in_use "$TARE_PORT" && fail "Port $TARE_PORT is in use: Tare may be running already. Stop it, or set TARE_PORT to a free port."
+  port_in_use "$TARE_MACHINE_PORT" && fail "Port $TARE_MACHINE_PORT is in use: another stand-in machine may be running. Stop it, or set TARE_MACHINE_PORT to a free port."
+  trap stop_all EXIT INT TERM
+  if [ -z "${DATABASE_URL:-}" ]; then
+    pg_start "$(pg_folder "$kind")" "${TARE_PG_PORT:-$([ "$kind" = demo ] && echo 4182 || echo 4183)}"
+    pg_database tare
+    export DATABASE_URL=$PG_URL_BASE/tare
+  fi
+  child node apps/standins/dist/machine/main.js
+  if [ "$kind" = demo ]; then child node apps/server/dist/main.js --demo; else child node apps/server/dist/main.js; fi
+  # The first of them to end, by itself or by Ctrl-C, ends all.
+  wait -n "${CHILDREN[@]}"
+}
+
+# A throwaway database and free ports: PG_URL_BASE, and folders that stop_all removes.
+throwaway() {
+  debian_packages postgresql chromium
+  npm_packages
+  build
+  trap stop_all EXIT INT TERM
+  THROWAWAY=$(mktemp -d)
+  chmod 711 "$THROWAWAY"
+  DATA=$THROWAWAY pg_start "$THROWAWAY/database" "$(free_port)" throwaway
+}
+
+lint() {
+  npx --no-install prettier --check --log-level warn . && npx --no-install eslint . && npx --no-install tsc -b --pretty false tsconfig.json
+}
+
+run_tests() {
+  throwaway
+  local status=0
+  export TARE_TEST_PG=$PG_URL_BASE CI=${CI:-}
+  node scripts/testAll.mjs || status=$?
+  exit "$status"
+}
+
+# app_on DATABASE: a server with the demo and a hurried stand-in on free ports, at $TARE_URL.
+app_on() {
+  pg_database "$1"
+  export TARE_PORT TARE_MACHINE_PORT TARE_WEB_ROOT=$ROOT/apps/web/dist TARE_MACHINE_HURRY=${TARE_MACHINE_HURRY:-20} DATABASE_URL=$PG_URL_BASE/$1
+  TARE_PORT=$(free_port)
+  TARE_MACHINE_PORT=$(free_port)
+  export TARE_URL=http://127.0.0.1:$TARE_PORT
+  child node apps/standins/dist/machine/main.js
+  child node apps/server/dist/main.js --demo
+  export TARE_SERVER_PID=${CHILDREN[-1]}
+  local i
+  for i in $(seq 1 300); do
+    port_in_use "$TARE_PORT" && return 0
+    sleep 0.1
+  done
+  fail "The server did not start within 30 seconds."
+}
+
+run_bench() {
+  throwaway
+  app_on bench
+  node bench/dist/main.js "$@"
+}
+
+run_shots() {
+  throwaway
+  app_on shots
+  npx --no-install playwright test --config e2e/shots.config.ts
+}
