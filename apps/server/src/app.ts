@@ -34,8 +34,20 @@ class AppModule {
   static with({ db, machine, webRoot }: AppParts): DynamicModule {
     return {
       module: AppModule,
-      imports: webRoot === null ? [] : [ServeStaticModule.forRoot({ rootPath: webRoot, exclude: ['/api/{*path}'], serveStaticOptions: { setHeaders: cacheForever } })],
-      controllers: [ShopController, JobsController, WeighingController, DecisionsController, SpinsController, CorrectionsController, SignOffsController, ComputeController],
+      imports:
+        webRoot === null
+          ? []
+          : [ServeStaticModule.forRoot({ rootPath: webRoot, exclude: ['/api/{*path}'], serveStaticOptions: { setHeaders: cacheForever } })],
+      controllers: [
+        ShopController,
+        JobsController,
+        WeighingController,
+        DecisionsController,
+        SpinsController,
+        CorrectionsController,
+        SignOffsController,
+        ComputeController,
+      ],
       providers: [{ provide: KNEX, useValue: db }, { provide: BALANCING_MACHINE, useValue: machine }, CurrentShop, JobAccess],
     };
   }
@@ -49,7 +61,15 @@ export async function createApp(parts: AppParts): Promise<NestExpressApplication
   app.use(helmet({ hsts: false, contentSecurityPolicy: { directives: CONTENT_POLICY } }));
   app.useBodyParser('json', { limit: '1mb' });
   app.useGlobalFilters(new ProblemFilter(log));
-  const document = SwaggerModule.createDocument(app, new DocumentBuilder().setOpenAPIVersion('3.1.0').setTitle('Tare').setDescription('Weighing, matching, bob weights, spins and corrections of an engine balancing shop.').setVersion('0.1.0').build());
+  const document = SwaggerModule.createDocument(
+    app,
+    new DocumentBuilder()
+      .setOpenAPIVersion('3.1.0')
+      .setTitle('Tare')
+      .setDescription('Weighing, matching, bob weights, spins and corrections of an engine balancing shop.')
+      .setVersion('0.1.0')
+      .build(),
+  );
   SwaggerModule.setup('api/docs', app, document, { jsonDocumentUrl: 'api/openapi.json' });
   app.enableShutdownHooks();
   return app;

@@ -41,16 +41,35 @@ export const computeSchemas = {
     depthMm: positive('The depth', 500),
     densityGPerCm3: positive('The density', 25),
   }),
-  'plane-transfer': Joi.object({ amountGmm: named(Joi.number().min(0).required(), 'The amount'), angleDeg: named(Joi.number().min(-360).max(360).required(), 'The angle'), zMm: named(Joi.number().min(-5000).max(5000).required(), 'The position'), planes: planesSchema.required() }),
+  'plane-transfer': Joi.object({
+    amountGmm: named(Joi.number().min(0).required(), 'The amount'),
+    angleDeg: named(Joi.number().min(-360).max(360).required(), 'The angle'),
+    zMm: named(Joi.number().min(-5000).max(5000).required(), 'The position'),
+    planes: planesSchema.required(),
+  }),
   tolerance: Joi.object({
     choice: toleranceChoiceSchema.required(),
     planes: planesSchema.required(),
-    rotor: Joi.object({ massKg: positive('The rotor’s mass', 5000), massCentreZMm: named(Joi.number().min(-5000).max(5000).required(), 'The mass centre’s position'), redlineRpm: positive('The redline', 30000) }).required(),
+    rotor: Joi.object({
+      massKg: positive('The rotor’s mass', 5000),
+      massCentreZMm: named(Joi.number().min(-5000).max(5000).required(), 'The mass centre’s position'),
+      redlineRpm: positive('The redline', 30000),
+    }).required(),
   }),
-  force: Joi.object({ unbalanceGmm: named(Joi.number().min(0).required(), 'The unbalance'), speedRpm: named(Joi.number().min(0).max(100000).required(), 'The speed') }),
+  force: Joi.object({
+    unbalanceGmm: named(Joi.number().min(0).required(), 'The unbalance'),
+    speedRpm: named(Joi.number().min(0).max(100000).required(), 'The speed'),
+  }),
   'rod-ends': Joi.object({ total: weighing.required(), bigEnd: weighing.required(), smallEnd: weighing.required() }),
   match: Joi.object({
-    items: named(Joi.array().items(Joi.object({ id: Joi.string().max(80).required(), weightG: positive('A weight', 20000), damaged: Joi.boolean().required() })).min(1).max(64).required(), 'The set'),
+    items: named(
+      Joi.array()
+        .items(Joi.object({ id: Joi.string().max(80).required(), weightG: positive('A weight', 20000), damaged: Joi.boolean().required() }))
+        .min(1)
+        .max(64)
+        .required(),
+      'The set',
+    ),
     toleranceG: positive('The tolerance', 1000),
   }),
   'bobs-needed': layoutSchema,

@@ -20,7 +20,11 @@ export interface SpecChange extends ByPerson {
   readonly baseVersion: number;
   readonly spec: JobSpec;
 }
-export const specChangeSchema = Joi.object<SpecChange, true>({ personId, baseVersion: Joi.number().integer().min(1).required(), spec: jobSpecSchema.required() });
+export const specChangeSchema = Joi.object<SpecChange, true>({
+  personId,
+  baseVersion: Joi.number().integer().min(1).required(),
+  spec: jobSpecSchema.required(),
+});
 
 export interface Removal extends ByPerson {
   readonly reason: string;
@@ -39,7 +43,12 @@ export const newReadingSchema = Joi.object<NewReading, true>({
   id: idSchema,
   personId,
   partId: idSchema,
-  measure: named(Joi.string().valid(...MEASURES).required(), 'What was weighed'),
+  measure: named(
+    Joi.string()
+      .valid(...MEASURES)
+      .required(),
+    'What was weighed',
+  ),
   valueG: named(Joi.number().required(), 'The reading'),
   cutId: Joi.string().uuid().allow(null).required(),
 });
@@ -66,14 +75,22 @@ const DAMAGED = /^part\.damaged\.[0-9a-f-]{36}$/;
 const decisionSchemas: readonly [RegExp, Joi.ObjectSchema][] = [
   [/^bob\.factorRatio$/, decisionOn(Joi.string().valid('bob.factorRatio'), named(Joi.number().min(0).max(1), 'The balance factor (0 to 1)'))],
   [/^bob\.oilG$/, decisionOn(Joi.string().valid('bob.oilG'), named(Joi.number().min(0).max(100), 'The oil allowance'))],
-  [/^bob\.acceptedG$/, decisionOn(Joi.string().valid('bob.acceptedG'), named(Joi.array().items(Joi.number().min(0).max(100000)).max(16).allow(null), 'The accepted bob weights'))],
+  [
+    /^bob\.acceptedG$/,
+    decisionOn(
+      Joi.string().valid('bob.acceptedG'),
+      named(Joi.array().items(Joi.number().min(0).max(100000)).max(16).allow(null), 'The accepted bob weights'),
+    ),
+  ],
   [DAMAGED, decisionOn(Joi.string().pattern(DAMAGED), named(Joi.boolean(), 'Damaged'))],
 ];
 
 /** The schema of a decision is chosen by its subject, so that a complaint is about that subject and no other. */
 export const newDecisionSchema = Joi.alternatives<NewDecision>().conditional(Joi.ref('.subject'), {
   switch: decisionSchemas.map(([pattern, schema]) => ({ is: Joi.string().pattern(pattern).required(), then: schema })),
-  otherwise: Joi.object({ subject: named(Joi.string().valid('bob.factorRatio', 'bob.oilG', 'bob.acceptedG', 'part.damaged.<part id>').required(), 'What is decided') }).unknown(),
+  otherwise: Joi.object({
+    subject: named(Joi.string().valid('bob.factorRatio', 'bob.oilG', 'bob.acceptedG', 'part.damaged.<part id>').required(), 'What is decided'),
+  }).unknown(),
 });
 
 export interface SpinRequest extends ByPerson {
@@ -88,7 +105,11 @@ export const spinRequestSchema = Joi.object<SpinRequest, true>({
   personId,
   speedRpm: named(Joi.number().min(100).max(1500).required(), 'The balancing speed'),
   turns: named(Joi.number().integer().min(10).max(1000).required(), 'The number of turns'),
-  cautionsConfirmed: Joi.boolean().valid(true).required().messages({ 'any.only': 'Confirm the guard and the fasteners before the spin.' }).label('The guard and the fasteners'),
+  cautionsConfirmed: Joi.boolean()
+    .valid(true)
+    .required()
+    .messages({ 'any.only': 'Confirm the guard and the fasteners before the spin.' })
+    .label('The guard and the fasteners'),
 });
 
 const crankHole = {
@@ -105,7 +126,12 @@ export interface NewPlan extends ByPerson {
   readonly spinId: string;
   readonly holes: readonly CrankHole[];
 }
-export const newPlanSchema = Joi.object<NewPlan>({ id: idSchema, personId, spinId: idSchema, holes: named(Joi.array().items(crankHoleSchema).min(1).max(12).required(), 'The holes') });
+export const newPlanSchema = Joi.object<NewPlan>({
+  id: idSchema,
+  personId,
+  spinId: idSchema,
+  holes: named(Joi.array().items(crankHoleSchema).min(1).max(12).required(), 'The holes'),
+});
 
 export interface NewHole extends CrankHole, ByPerson {
   readonly id: string;

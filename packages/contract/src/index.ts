@@ -24,5 +24,19 @@ export {
   type SpecChange,
   type SpinRequest,
 } from './entries.js';
-export { factsOf, type Attribution, type DecisionEntry, type HoleEntry, type JobLine, type JobSheet, type Person, type PlanEntry, type ReadingEntry, type Shop, type SignOffEntry, type SpinEntry, type SpinEvent } from './sheets.js';
+export {
+  factsOf,
+  type Attribution,
+  type DecisionEntry,
+  type HoleEntry,
+  type JobLine,
+  type JobSheet,
+  type Person,
+  type PlanEntry,
+  type ReadingEntry,
+  type Shop,
+  type SignOffEntry,
+  type SpinEntry,
+  type SpinEvent,
+} from './sheets.js';
 export { computeSchemas, type ComputationName } from './computeSchemas.js';

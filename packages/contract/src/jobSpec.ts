@@ -1,4 +1,14 @@
-import { LAYOUT_IDS, TOLERANCE_SCHOOLS, type Bit, type Counterweight, type Crank, type Crankpin, type Cylinder, type JobSpec, type Planes } from '@tare/core';
+import {
+  LAYOUT_IDS,
+  TOLERANCE_SCHOOLS,
+  type Bit,
+  type Counterweight,
+  type Crank,
+  type Crankpin,
+  type Cylinder,
+  type JobSpec,
+  type Planes,
+} from '@tare/core';
 import Joi from 'joi';
 import { named } from './ids.js';
 
@@ -49,7 +59,12 @@ export const crankSchema = Joi.object<Crank>({
 });
 
 export const toleranceChoiceSchema = Joi.object({
-  school: named(Joi.string().valid(...TOLERANCE_SCHOOLS).required(), 'The tolerance school'),
+  school: named(
+    Joi.string()
+      .valid(...TOLERANCE_SCHOOLS)
+      .required(),
+    'The tolerance school',
+  ),
   value: number('The tolerance').greater(0).max(100000),
 });
 
@@ -63,7 +78,12 @@ export const jobSpecSchema = Joi.object<JobSpec, true>({
   customer: text('The customer', 120),
   vessel: named(Joi.string().trim().max(120).allow('').required(), 'The boat or plant'),
   engineName: text('The engine', 120),
-  layoutId: named(Joi.string().valid(...LAYOUT_IDS).required(), 'The layout'),
+  layoutId: named(
+    Joi.string()
+      .valid(...LAYOUT_IDS)
+      .required(),
+    'The layout',
+  ),
   layout: layoutSchema.required(),
   strokeMm: number('The stroke').min(10).max(1000),
   rodLengthMm: number('The rod length').min(20).max(3000),

@@ -1,4 +1,16 @@
-import type { BenchStatus, Bit, CrankHole, HoleFact, JobFacts, JobFigures, JobSpec, PartCutFact, PlaneUnbalance, ReadingFact, SpinFact } from '@tare/core';
+import type {
+  BenchStatus,
+  Bit,
+  CrankHole,
+  HoleFact,
+  JobFacts,
+  JobFigures,
+  JobSpec,
+  PartCutFact,
+  PlaneUnbalance,
+  ReadingFact,
+  SpinFact,
+} from '@tare/core';
 
 /** Who and when, on every entry; `at` is the server's clock in ISO 8601. */
 export interface Attribution {

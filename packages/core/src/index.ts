@@ -5,7 +5,17 @@ export { parseDecimal, type ParsedDecimal } from './units/parseDecimal.js';
 export { checkNumber, CoreError, type Bounds } from './units/check.js';
 export type { Working, WorkingValue } from './units/working.js';
 
-export { PART_KINDS, MEASURES, measuresOf, type PartKind, type Measure, type PartFact, type ReadingFact, type PartCutFact, type WeighFacts } from './job/facts.js';
+export {
+  PART_KINDS,
+  MEASURES,
+  measuresOf,
+  type PartKind,
+  type Measure,
+  type PartFact,
+  type ReadingFact,
+  type PartCutFact,
+  type WeighFacts,
+} from './job/facts.js';
 export { weighParts, massNowG, ASSUMED_DEVIATION_G, type WeighedPart, type WeighedJob } from './job/weighParts.js';
 
 export { summariseReadings, type ReadingSummary } from './weigh/summariseReadings.js';
@@ -15,21 +25,64 @@ export { readingComplaint } from './weigh/weightLimits.js';
 
 export { matchToLightest, type Matchable, type MatchedItem, type MatchedSet } from './match/matchToLightest.js';
 export { matchCylinderSets, SET_KINDS, type CylinderSet, type MissingWeight, type SetKind, type SetMatch } from './match/cylinderSets.js';
+export { sumHalfWidth95G } from './match/setUncertainty.js';
 export { matchRods, type RodMatch } from './match/rodMatch.js';
 
 export { bobWeight, LINE_NAMES, type BobLine, type BobLineKey, type BobWeight, type BobWeightInput, type RodSet } from './bob/bobWeight.js';
 export { bobCard, type BobCard, type PinBob } from './bob/bobCard.js';
 
-export { LAYOUTS, LAYOUT_IDS, layOut, checkLayout, type Crankpin, type Cylinder, type EngineLayout, type LayoutId, type LayoutTemplate } from './engine/layout.js';
+export {
+  LAYOUTS,
+  LAYOUT_IDS,
+  layOut,
+  checkLayout,
+  type Crankpin,
+  type Cylinder,
+  type EngineLayout,
+  type LayoutId,
+  type LayoutTemplate,
+} from './engine/layout.js';
 export { bobsNeeded, type BobsNeeded } from './engine/bobsNeeded.js';
 
-export { toPlanes, planeShares, addPlanes, scalePlanes, movePlanes, checkPlanes, BALANCED, type Planes, type PlaneUnbalance } from './rotor/planes.js';
+export {
+  toPlanes,
+  planeShares,
+  addPlanes,
+  scalePlanes,
+  movePlanes,
+  checkPlanes,
+  BALANCED,
+  type Planes,
+  type PlaneUnbalance,
+} from './rotor/planes.js';
 export { unbalanceForceN } from './rotor/force.js';
 export { tolerance, TOLERANCE_SCHOOLS, type RotorFigures, type Tolerance, type ToleranceChoice, type ToleranceSchool } from './rotor/tolerance.js';
-export { radialHole, depthForMoment, rimSagMm, pointHeightMm, STEEL_G_PER_CM3, CAST_IRON_G_PER_CM3, POINT_ANGLE_DEG, type DepthForMoment, type HoleMetal, type RadialHole } from './rotor/hole.js';
+export {
+  radialHole,
+  depthForMoment,
+  rimSagMm,
+  pointHeightMm,
+  STEEL_G_PER_CM3,
+  CAST_IRON_G_PER_CM3,
+  POINT_ANGLE_DEG,
+  type DepthForMoment,
+  type HoleMetal,
+  type RadialHole,
+} from './rotor/hole.js';
 export { checkCrank, type Counterweight, type Crank } from './rotor/crank.js';
 export { crankTemplate } from './rotor/crankTemplate.js';
-export { counterweightOf, effectOfHoles, holeMetal, leastTurnBetweenDeg, ruleBreaches, usableHalfArcDeg, EDGE_MARGIN_MM, WEB_SHARE_OF_BIT, type Bit, type CrankHole } from './rotor/correctionHoles.js';
+export {
+  counterweightOf,
+  effectOfHoles,
+  holeMetal,
+  leastTurnBetweenDeg,
+  ruleBreaches,
+  usableHalfArcDeg,
+  EDGE_MARGIN_MM,
+  WEB_SHARE_OF_BIT,
+  type Bit,
+  type CrankHole,
+} from './rotor/correctionHoles.js';
 
 export { planeReading, judge, LEAST_TURNS, type Judgement, type PlaneReading, type Verdict } from './spin/planeReading.js';
 
@@ -41,4 +94,13 @@ export type { BobChoices, HoleFact, JobFacts, JobSpec, SpinFact } from './job/jo
 export { jobFigures, ONE_BOB_FIGURE_WITHIN_G, type JobFigures, type Refused, type SpinFigures } from './job/jobFigures.js';
 export { benchStatuses, BENCHES, type BenchId, type BenchState, type BenchStatus } from './job/benches.js';
 
-export { bobWorking, holeWorking, meanWorking, planeTransferWorking, removalWorking, rodEndsWorking, spinWorking, toleranceWorking } from './working/workings.js';
+export {
+  bobWorking,
+  holeWorking,
+  meanWorking,
+  planeTransferWorking,
+  removalWorking,
+  rodEndsWorking,
+  spinWorking,
+  toleranceWorking,
+} from './working/workings.js';

@@ -72,9 +72,15 @@ export const COMPUTATIONS: Readonly<Record<ComputationName, Computation>> = {
       return { result, working: toleranceWorking(result) };
     },
   },
-  force: { summary: 'Centrifugal force of an unbalance at a speed', run: ({ unbalanceGmm, speedRpm }: { unbalanceGmm: number; speedRpm: number }) => bare({ forceN: unbalanceForceN(unbalanceGmm, speedRpm) }) },
+  force: {
+    summary: 'Centrifugal force of an unbalance at a speed',
+    run: ({ unbalanceGmm, speedRpm }: { unbalanceGmm: number; speedRpm: number }) => bare({ forceN: unbalanceForceN(unbalanceGmm, speedRpm) }),
+  },
   'rod-ends': { summary: 'A rod’s ends and total made to add up, with the closure test', run: (input: RodWeighings) => bare(rodEnds(input)) },
-  match: { summary: 'Removals that bring a set down to its lightest undamaged member', run: ({ items, toleranceG }: { items: Matchable[]; toleranceG: number }) => bare(matchToLightest(items, toleranceG)) },
+  match: {
+    summary: 'Removals that bring a set down to its lightest undamaged member',
+    run: ({ items, toleranceG }: { items: Matchable[]; toleranceG: number }) => bare(matchToLightest(items, toleranceG)),
+  },
   'bobs-needed': { summary: 'Whether a crank’s pins cancel, or bob weights are needed', run: (layout: EngineLayout) => bare(bobsNeeded(layout)) },
   'hole-plan': { summary: 'Radial holes that bring both planes inside the tolerance', run: (input: PlanInput) => bare(planHoles(input)) },
 };
@@ -86,7 +92,8 @@ const named = (vector: Parameters<typeof toPolar>[0]): { amountGmm: number; angl
 
 /** @throws ProblemException 404 for an unknown name, 400 for an input that does not fit; CoreError from the core */
 export function compute(name: string, input: unknown): Computed {
-  if (!Object.hasOwn(COMPUTATIONS, name)) throw new ProblemException(404, `There is no computation “${name}”. There are: ${Object.keys(COMPUTATIONS).join(', ')}.`);
+  if (!Object.hasOwn(COMPUTATIONS, name))
+    throw new ProblemException(404, `There is no computation “${name}”. There are: ${Object.keys(COMPUTATIONS).join(', ')}.`);
   const known = name as ComputationName;
   const checked = check(computeSchemas[known], input);
   if (!checked.ok) throw new ProblemException(400, checked.problems.map((p) => p.message).join(' '), checked.problems);

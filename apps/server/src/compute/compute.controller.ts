@@ -8,7 +8,11 @@ export class ComputeController {
   @Get()
   @Describe('Every computation that can be called without a job, with the JSON Schema of its input')
   list(): { name: string; summary: string; input: Record<string, unknown> }[] {
-    return Object.entries(COMPUTATIONS).map(([name, { summary }]) => ({ name, summary, input: jsonSchemaOf(computeSchemas[name as ComputationName]) }));
+    return Object.entries(COMPUTATIONS).map(([name, { summary }]) => ({
+      name,
+      summary,
+      input: jsonSchemaOf(computeSchemas[name as ComputationName]),
+    }));
   }
 
   @Post(':name')

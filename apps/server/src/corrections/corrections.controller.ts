@@ -28,10 +28,24 @@ export class CorrectionsController {
     const figures = jobFigures(factsOf(sheet));
     const reading = figures.spins.find((s) => s.spinId === spin.id)!;
     const { residual } = assessHoles(
-      { crank: sheet.spec.crank, unbalance: { aGmm: reading.a.meanGmm, bGmm: reading.b.meanGmm }, toleranceAGmm: figures.tolerance.aGmm, toleranceBGmm: figures.tolerance.bGmm, existing },
+      {
+        crank: sheet.spec.crank,
+        unbalance: { aGmm: reading.a.meanGmm, bGmm: reading.b.meanGmm },
+        toleranceAGmm: figures.tolerance.aGmm,
+        toleranceBGmm: figures.tolerance.bGmm,
+        existing,
+      },
       plan.holes,
     );
-    const row = { id: plan.id, shop_id: await this.jobs.shop.id(), job_id: jobId, spin_id: spin.id, holes: JSON.stringify(plan.holes), predicted: JSON.stringify(residual), person_id: plan.personId };
+    const row = {
+      id: plan.id,
+      shop_id: await this.jobs.shop.id(),
+      job_id: jobId,
+      spin_id: spin.id,
+      holes: JSON.stringify(plan.holes),
+      predicted: JSON.stringify(residual),
+      person_id: plan.personId,
+    };
     await this.jobs.db('plan').insert(row).onConflict('id').ignore();
     const kept = await this.jobs.db('plan').where({ id: plan.id, job_id: jobId }).first<PlanRow | undefined>();
     if (!kept) throw new ProblemException(409, 'This entry’s id belongs to another plan. Nothing was recorded.');
@@ -53,16 +67,32 @@ export class CorrectionsController {
     const taken = sheet.holes.find((h) => h.planId !== null && h.planId === hole.planId && h.planIndex === hole.planIndex);
     if (taken) throw new ProblemException(409, 'That hole of the plan is logged already. Reload to see who drilled it.');
     const { depthLimitMm, name } = counterweightOf(sheet.spec.crank, hole.counterweightId);
-    if (hole.depthMm > depthLimitMm * DEEPEST_BELIEVED) throw fieldProblem('depthMm', `${hole.depthMm} mm is far past the ${depthLimitMm} mm that ${name} allows. Check the decimal point; if it is true, stop and look at the crank.`);
+    if (hole.depthMm > depthLimitMm * DEEPEST_BELIEVED)
+      throw fieldProblem(
+        'depthMm',
+        `${hole.depthMm} mm is far past the ${depthLimitMm} mm that ${name} allows. Check the decimal point; if it is true, stop and look at the crank.`,
+      );
     holeMetal(sheet.spec.crank, hole);
-    const row = { id: hole.id, shop_id: await this.jobs.shop.id(), job_id: jobId, after_spin_id: spin.id, plan_id: hole.planId, plan_index: hole.planIndex, ...holeToRow(hole), person_id: hole.personId };
+    const row = {
+      id: hole.id,
+      shop_id: await this.jobs.shop.id(),
+      job_id: jobId,
+      after_spin_id: spin.id,
+      plan_id: hole.planId,
+      plan_index: hole.planIndex,
+      ...holeToRow(hole),
+      person_id: hole.personId,
+    };
     const [inserted] = await this.jobs.db('hole').insert(row).onConflict().ignore().returning<HoleRow[]>('*');
     if (!inserted) throw new ProblemException(409, 'That hole of the plan was logged by somebody else meanwhile. Reload to see it.');
     return holeFromRow(inserted);
   }
 
   private async bits(): Promise<{ bitMm: number; pointAngleDeg: number; usableDepthMm: number }[]> {
-    const rows = await this.jobs.db('bit').where({ shop_id: await this.jobs.shop.id() }).select<{ bit_mm: number; point_angle_deg: number; usable_depth_mm: number }[]>('*');
+    const rows = await this.jobs
+      .db('bit')
+      .where({ shop_id: await this.jobs.shop.id() })
+      .select<{ bit_mm: number; point_angle_deg: number; usable_depth_mm: number }[]>('*');
     return rows.map((row) => ({ bitMm: row.bit_mm, pointAngleDeg: row.point_angle_deg, usableDepthMm: row.usable_depth_mm }));
   }
 }
@@ -74,6 +104,7 @@ function requireLatestSpin(sheet: JobSheet, spinId: string): JobSheet['spins'][n
   const latest = sheet.spins.at(-1);
   if (!latest) throw new ProblemException(422, 'Spin the crank before planning: there is no reading to correct.');
   if (latest.id !== spinId) throw new ProblemException(409, 'The crank was spun again since this plan was made. Plan from the latest spin.');
-  if (sheet.holes.some((hole) => hole.afterSpinId === spinId)) throw new ProblemException(409, 'Holes were drilled since this spin. Spin again before planning more.');
+  if (sheet.holes.some((hole) => hole.afterSpinId === spinId))
+    throw new ProblemException(409, 'Holes were drilled since this spin. Spin again before planning more.');
   return latest;
 }

@@ -20,7 +20,9 @@ export async function migrate(db: Knex): Promise<void> {
     await db.migrate.latest();
   } catch (error) {
     if (error instanceof Error && error.message.includes('migration directory is corrupt')) {
-      throw new Error('This database was made by a newer Tare than this one. Nothing was changed; use the newer version, or another database.', { cause: error });
+      throw new Error('This database was made by a newer Tare than this one. Nothing was changed; use the newer version, or another database.', {
+        cause: error,
+      });
     }
     throw error;
   }

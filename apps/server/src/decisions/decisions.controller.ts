@@ -39,13 +39,18 @@ export class DecisionsController {
       .where({ job_id: jobId, subject: decision.subject })
       .orderBy('version', 'desc')
       .first<(DecisionRow & { name: string }) | undefined>('decision.*', 'person.name');
-    if (latest?.id !== decision.id) throw new ProblemException(409, `Changed by ${latest?.name ?? 'somebody'} meanwhile. Reload to see it; what you typed is kept here until you do.`);
+    if (latest?.id !== decision.id)
+      throw new ProblemException(
+        409,
+        `Changed by ${latest?.name ?? 'somebody'} meanwhile. Reload to see it; what you typed is kept here until you do.`,
+      );
     return { version: latest.version, value: latest.value, ...attribution(latest) };
   }
 
   private async requirePart(jobId: string, subject: string): Promise<void> {
     if (!subject.startsWith('part.')) return;
     const partId = subject.slice(subject.lastIndexOf('.') + 1);
-    if (!(await this.jobs.db('part').where({ id: partId, job_id: jobId }).first('id'))) throw fieldProblem('subject', 'That part is not in this job.');
+    if (!(await this.jobs.db('part').where({ id: partId, job_id: jobId }).first('id')))
+      throw fieldProblem('subject', 'That part is not in this job.');
   }
 }

@@ -5,6 +5,13 @@ import type { Response } from 'express';
 import type { Logger } from 'pino';
 import { problem } from './problem.js';
 
+/** Refusals that come from the framework, before any handler of ours saw the request. */
+const SENTENCES: Readonly<Record<number, string>> = {
+  400: 'The request could not be read: it has to be JSON.',
+  404: 'There is nothing at this address.',
+  413: 'That is more than Tare takes in one go.',
+};
+
 /** Turns every failure into problem details; what nobody foresaw is logged in full and told in one sentence. */
 @Catch()
 export class ProblemFilter implements ExceptionFilter {
@@ -26,11 +33,7 @@ export class ProblemFilter implements ExceptionFilter {
       const body = error.getResponse();
       if (typeof body === 'object' && 'detail' in body) return body as Problem;
       const status = error.getStatus();
-      return problem(status, status === 404 ? 'There is nothing at this address.' : error.message);
-    }
-    // body-parser's own errors carry a status of their own.
-    if (error instanceof Error && 'status' in error && typeof error.status === 'number' && error.status < 500) {
-      return problem(error.status, error.status === 413 ? 'That is more than Tare takes in one go.' : 'The request could not be read: it has to be JSON.');
+      return problem(status, SENTENCES[status] ?? error.message);
     }
     this.log.error({ err: error }, 'unforeseen');
     return problem(500, 'Something went wrong at Tare’s end. Nothing was recorded; try again.');

@@ -37,8 +37,16 @@ export class JobAccess {
       .join('person', 'person.id', 'job_removal.person_id')
       .join('job', 'job.id', 'job_removal.job_id')
       .where({ job_id: jobId, 'job_removal.shop_id': await this.shop.id() })
-      .first<{ reason: string; name: string; created_at: Date; number: number } | undefined>('reason', 'person.name', 'job_removal.created_at', 'job.number');
+      .first<{ reason: string; name: string; created_at: Date; number: number } | undefined>(
+        'reason',
+        'person.name',
+        'job_removal.created_at',
+        'job.number',
+      );
     if (!removal) return new ProblemException(404, 'There is no such job in this shop. It may have been mistyped; the job list has them all.');
-    return new ProblemException(410, `Job ${removal.number} was removed by ${removal.name} on ${removal.created_at.toISOString().slice(0, 10)}: ${removal.reason}`);
+    return new ProblemException(
+      410,
+      `Job ${removal.number} was removed by ${removal.name} on ${removal.created_at.toISOString().slice(0, 10)}: ${removal.reason}`,
+    );
   }
 }

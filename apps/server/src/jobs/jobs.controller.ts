@@ -1,6 +1,16 @@
 import { randomUUID } from 'node:crypto';
 import { Controller, Get, Param, Post, Put, Query } from '@nestjs/common';
-import { factsOf, newJobSchema, removalSchema, specChangeSchema, type JobLine, type JobSheet, type NewJob, type Removal, type SpecChange } from '@tare/contract';
+import {
+  factsOf,
+  newJobSchema,
+  removalSchema,
+  specChangeSchema,
+  type JobLine,
+  type JobSheet,
+  type NewJob,
+  type Removal,
+  type SpecChange,
+} from '@tare/contract';
 import { benchStatuses, checkCrank, checkLayout, jobFigures, PART_KINDS, tolerance, type JobSpec } from '@tare/core';
 import type { Knex } from 'knex';
 import { CheckedBody } from '../http/checkedBody.js';
@@ -47,14 +57,23 @@ export class JobsController {
     const before = await this.jobs.sheet(jobId);
     const cylindersBefore = before.spec.layout.cylinders.length;
     if (change.spec.layout.cylinders.length !== cylindersBefore) {
-      throw fieldProblem('spec.layout.cylinders', `This job was started with ${cylindersBefore} cylinders and has parts for them; start a new job for another engine.`);
+      throw fieldProblem(
+        'spec.layout.cylinders',
+        `This job was started with ${cylindersBefore} cylinders and has parts for them; start a new job for another engine.`,
+      );
     }
     const drilled = before.holes.find((hole) => !change.spec.crank.counterweights.some((c) => c.id === hole.counterweightId));
     if (drilled) throw fieldProblem('spec.crank.counterweights', 'A counterweight with holes in it cannot be taken off the list.');
     const row = { shop_id: shopId, job_id: jobId, version: change.baseVersion + 1, spec: JSON.stringify(change.spec), person_id: change.personId };
     const isNext = before.specVersion === change.baseVersion;
-    const inserted = isNext ? await this.jobs.db('job_spec').insert(row).onConflict(['job_id', 'version']).ignore().returning<{ version: number }[]>('version') : [];
-    if (inserted.length === 0) throw new ProblemException(409, 'Somebody changed this engine’s figures since you opened them. Reload to see theirs; what you typed is kept here until you do.');
+    const inserted = isNext
+      ? await this.jobs.db('job_spec').insert(row).onConflict(['job_id', 'version']).ignore().returning<{ version: number }[]>('version')
+      : [];
+    if (inserted.length === 0)
+      throw new ProblemException(
+        409,
+        'Somebody changed this engine’s figures since you opened them. Reload to see theirs; what you typed is kept here until you do.',
+      );
     return this.jobs.sheet(jobId);
   }
 
@@ -86,7 +105,9 @@ async function insertJob(db: Knex, shopId: string, { id, personId, spec }: NewJo
     const last = await trx('job').where({ shop_id: shopId }).max<{ max: number | null }[]>('number');
     await trx('job').insert({ id, shop_id: shopId, number: (last[0]?.max ?? 0) + 1, person_id: personId });
     await trx('job_spec').insert({ shop_id: shopId, job_id: id, version: 1, spec: JSON.stringify(spec), person_id: personId });
-    const parts = spec.layout.cylinders.flatMap(({ number }) => PART_KINDS.map((kind) => ({ id: randomUUID(), shop_id: shopId, job_id: id, kind, cylinder: number })));
+    const parts = spec.layout.cylinders.flatMap(({ number }) =>
+      PART_KINDS.map((kind) => ({ id: randomUUID(), shop_id: shopId, job_id: id, kind, cylinder: number })),
+    );
     await trx('part').insert(parts);
   });
 }

@@ -58,9 +58,20 @@ export async function loadSheets(db: Knex, shopId: string, jobIds: readonly stri
     const byJob = group(rows, (row) => row.job_id);
     return (id) => byJob.get(id) ?? [];
   };
-  const of = { parts: own(parts), readings: own(readings), partCuts: own(partCuts), decisions: own(decisions), spins: own(spins), plans: own(plans), holes: own(holes), signOffs: own(signOffs) };
+  const of = {
+    parts: own(parts),
+    readings: own(readings),
+    partCuts: own(partCuts),
+    decisions: own(decisions),
+    spins: own(spins),
+    plans: own(plans),
+    holes: own(holes),
+    signOffs: own(signOffs),
+  };
   return jobs.map((job) => {
-    const latest = Object.fromEntries(of.decisions(job.id).map((row): [string, DecisionEntry] => [row.subject, { version: row.version, value: row.value, ...attribution(row) }]));
+    const latest = Object.fromEntries(
+      of.decisions(job.id).map((row): [string, DecisionEntry] => [row.subject, { version: row.version, value: row.value, ...attribution(row) }]),
+    );
     return {
       id: job.id,
       number: job.number,
@@ -104,17 +115,25 @@ async function selectJobs(db: Knex, shopId: string, jobIds: readonly string[]): 
   return rows;
 }
 
-const ledger = <R>(db: Knex, table: string, jobIds: readonly string[]): Promise<R[]> => db(table).whereIn('job_id', jobIds).orderBy('seq').select('*') as unknown as Promise<R[]>;
+const ledger = <R>(db: Knex, table: string, jobIds: readonly string[]): Promise<R[]> =>
+  db(table).whereIn('job_id', jobIds).orderBy('seq').select('*') as unknown as Promise<R[]>;
 
 function selectReadings(db: Knex, jobIds: readonly string[]): Promise<ReadingRow[]> {
   return db('reading')
     .leftJoin('reading_void', 'reading_void.reading_id', 'reading.id')
     .whereIn('reading.job_id', jobIds)
     .orderBy('reading.seq')
-    .select('reading.*', { void_reason: 'reading_void.reason', void_person_id: 'reading_void.person_id', void_at: 'reading_void.created_at' }) as unknown as Promise<ReadingRow[]>;
+    .select('reading.*', {
+      void_reason: 'reading_void.reason',
+      void_person_id: 'reading_void.person_id',
+      void_at: 'reading_void.created_at',
+    }) as unknown as Promise<ReadingRow[]>;
 }
 
 async function selectLatestDecisions(db: Knex, jobIds: readonly string[]): Promise<DecisionRow[]> {
-  const { rows } = await db.raw<{ rows: DecisionRow[] }>(/* sql */ `select distinct on (job_id, subject) * from decision where job_id = any(?::uuid[]) order by job_id, subject, version desc`, [[...jobIds]]);
+  const { rows } = await db.raw<{ rows: DecisionRow[] }>(
+    /* sql */ `select distinct on (job_id, subject) * from decision where job_id = any(?::uuid[]) order by job_id, subject, version desc`,
+    [[...jobIds]],
+  );
   return rows;
 }

@@ -27,8 +27,20 @@ export interface ReadingRow extends AttributedRow {
   void_at: Date | null;
 }
 export function readingFromRow(row: ReadingRow): ReadingEntry {
-  const voidedBy = row.void_reason !== null && row.void_person_id !== null && row.void_at !== null ? { reason: row.void_reason, personId: row.void_person_id, at: row.void_at.toISOString() } : null;
-  return { id: row.id, partId: row.part_id, measure: row.measure, valueG: row.value_g, cutId: row.cut_id, voided: voidedBy !== null, voidedBy, ...attribution(row) };
+  const voidedBy =
+    row.void_reason !== null && row.void_person_id !== null && row.void_at !== null
+      ? { reason: row.void_reason, personId: row.void_person_id, at: row.void_at.toISOString() }
+      : null;
+  return {
+    id: row.id,
+    partId: row.part_id,
+    measure: row.measure,
+    valueG: row.value_g,
+    cutId: row.cut_id,
+    voided: voidedBy !== null,
+    voidedBy,
+    ...attribution(row),
+  };
 }
 
 export interface PartCutRow extends AttributedRow {
@@ -45,7 +57,13 @@ export interface SpinRow extends AttributedRow {
   planes: Planes;
   turns: PlaneUnbalance[];
 }
-export const spinFromRow = (row: SpinRow): SpinEntry => ({ id: row.id, speedRpm: row.speed_rpm, planes: row.planes, turns: row.turns, ...attribution(row) });
+export const spinFromRow = (row: SpinRow): SpinEntry => ({
+  id: row.id,
+  speedRpm: row.speed_rpm,
+  planes: row.planes,
+  turns: row.turns,
+  ...attribution(row),
+});
 
 export interface PlanRow extends AttributedRow {
   id: string;
@@ -54,7 +72,13 @@ export interface PlanRow extends AttributedRow {
   holes: CrankHole[];
   predicted: PlaneUnbalance;
 }
-export const planFromRow = (row: PlanRow): PlanEntry => ({ id: row.id, spinId: row.spin_id, holes: row.holes, predicted: row.predicted, ...attribution(row) });
+export const planFromRow = (row: PlanRow): PlanEntry => ({
+  id: row.id,
+  spinId: row.spin_id,
+  holes: row.holes,
+  predicted: row.predicted,
+  ...attribution(row),
+});
 
 export interface HoleRow extends AttributedRow {
   id: string;
@@ -94,4 +118,9 @@ export interface SignOffRow extends AttributedRow {
   core_version: string;
   figures: JobFigures;
 }
-export const signOffFromRow = (row: SignOffRow): SignOffEntry => ({ id: row.id, coreVersion: row.core_version, figures: row.figures, ...attribution(row) });
+export const signOffFromRow = (row: SignOffRow): SignOffEntry => ({
+  id: row.id,
+  coreVersion: row.core_version,
+  figures: row.figures,
+  ...attribution(row),
+});

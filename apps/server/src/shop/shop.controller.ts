@@ -15,7 +15,14 @@ const newPersonSchema = Joi.object<Person, true>({
   role: Joi.string().trim().max(80).allow('').required().label('The role'),
 });
 const bitsSchema = Joi.object<{ bits: Bit[] }>({
-  bits: Joi.array().items(bitSchema).min(1).max(20).unique((x: Bit, y: Bit) => x.bitMm === y.bitMm && x.pointAngleDeg === y.pointAngleDeg).required().label('The bits').messages({ 'array.unique': 'The same bit is listed twice.' }),
+  bits: Joi.array()
+    .items(bitSchema)
+    .min(1)
+    .max(20)
+    .unique((x: Bit, y: Bit) => x.bitMm === y.bitMm && x.pointAngleDeg === y.pointAngleDeg)
+    .required()
+    .label('The bits')
+    .messages({ 'array.unique': 'The same bit is listed twice.' }),
 });
 
 interface BitRow {
@@ -49,9 +56,15 @@ export class ShopController {
   @Describe('Add a person to the shop', newPersonSchema)
   async addPerson(@CheckedBody(newPersonSchema) person: Person): Promise<Person> {
     const shopId = await this.shop.id();
-    const inserted = await this.db('person').insert({ ...person, shop_id: shopId }).onConflict().ignore().returning<Person[]>(['id', 'name', 'role']);
-    const known = inserted[0] ?? (await this.db('person').where({ shop_id: shopId, name: person.name }).first<Person | undefined>('id', 'name', 'role'));
-    if (known?.id !== person.id) throw new ProblemException(409, `There is a ${person.name} in this shop already; pick that name, or add an initial.`);
+    const inserted = await this.db('person')
+      .insert({ ...person, shop_id: shopId })
+      .onConflict()
+      .ignore()
+      .returning<Person[]>(['id', 'name', 'role']);
+    const known =
+      inserted[0] ?? (await this.db('person').where({ shop_id: shopId, name: person.name }).first<Person | undefined>('id', 'name', 'role'));
+    if (known?.id !== person.id)
+      throw new ProblemException(409, `There is a ${person.name} in this shop already; pick that name, or add an initial.`);
     return known;
   }
 

@@ -21,8 +21,20 @@ export class SignOffsController {
     const known = sheet.signOffs.find((s) => s.id === id);
     if (known) return known;
     const status = benchStatuses({ ...facts, signedOff: false }, figures).find(({ bench }) => bench === 'signOff');
-    if (status?.state !== 'ready') throw new ProblemException(422, 'This crank is not shown to be inside its tolerance yet: the last spin’s 95 % region has to lie inside, with nothing drilled since.');
-    const row = { id, shop_id: await this.jobs.shop.id(), job_id: jobId, core_version: CORE_VERSION, facts: JSON.stringify(facts), figures: JSON.stringify(figures), person_id: personId };
+    if (status?.state !== 'ready')
+      throw new ProblemException(
+        422,
+        'This crank is not shown to be inside its tolerance yet: the last spin’s 95 % region has to lie inside, with nothing drilled since.',
+      );
+    const row = {
+      id,
+      shop_id: await this.jobs.shop.id(),
+      job_id: jobId,
+      core_version: CORE_VERSION,
+      facts: JSON.stringify(facts),
+      figures: JSON.stringify(figures),
+      person_id: personId,
+    };
     const [inserted] = await this.jobs.db('sign_off').insert(row).returning<SignOffRow[]>('*');
     return signOffFromRow(inserted!);
   }

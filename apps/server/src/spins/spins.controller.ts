@@ -25,7 +25,8 @@ export class SpinsController {
   async spin(@Param('jobId', IdPipe) jobId: string, @CheckedBody(spinRequestSchema) request: SpinRequest, @Res() response: Response): Promise<void> {
     const sheet = await this.jobs.sheet(jobId);
     const known = sheet.spins.find((spin) => spin.id === request.id);
-    if (!known && (await this.jobs.db('spin').where({ id: request.id }).first('id'))) throw new ProblemException(409, 'This entry’s id belongs to another spin.');
+    if (!known && (await this.jobs.db('spin').where({ id: request.id }).first('id')))
+      throw new ProblemException(409, 'This entry’s id belongs to another spin.');
 
     const stop = new AbortController();
     response.on('close', () => {
@@ -64,4 +65,10 @@ export class SpinsController {
 }
 
 /** A hole without its ledger entry: the machine is told metal, not records. */
-const bareHole = ({ counterweightId, angleDeg, bitMm, pointAngleDeg, depthMm }: CrankHole): CrankHole => ({ counterweightId, angleDeg, bitMm, pointAngleDeg, depthMm });
+const bareHole = ({ counterweightId, angleDeg, bitMm, pointAngleDeg, depthMm }: CrankHole): CrankHole => ({
+  counterweightId,
+  angleDeg,
+  bitMm,
+  pointAngleDeg,
+  depthMm,
+});

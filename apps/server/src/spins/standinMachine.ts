@@ -35,7 +35,10 @@ export class StandinMachine implements BalancingMachine {
     } catch (error) {
       if (error instanceof MachineError) throw error;
       if (isRefused(error)) {
-        throw new MachineError(`The stand-in machine is not running on 127.0.0.1:${this.port}. Nothing was recorded. ./tare demo starts it; by itself: node apps/standins/dist/machine/main.js. Then spin again.`, { cause: error });
+        throw new MachineError(
+          `The stand-in machine is not running on 127.0.0.1:${this.port}. Nothing was recorded. ./tare demo starts it; by itself: node apps/standins/dist/machine/main.js. Then spin again.`,
+          { cause: error },
+        );
       }
       // Anything else on the socket means that the line went dead: told below like a silent end.
     } finally {
@@ -43,7 +46,9 @@ export class StandinMachine implements BalancingMachine {
       socket.destroy();
     }
     if (signal.aborted) throw new MachineError('Stopped. Nothing was recorded.');
-    throw new MachineError(`The stand-in machine went silent after turn ${turns.length} of ${order.turns}. Nothing was recorded: see that it is running, then spin again.`);
+    throw new MachineError(
+      `The stand-in machine went silent after turn ${turns.length} of ${order.turns}. Nothing was recorded: see that it is running, then spin again.`,
+    );
   }
 }
 

@@ -1,5 +1,14 @@
 import { Controller, Param, Post } from '@nestjs/common';
-import { newPartCutSchema, newReadingSchema, removalSchema, type Attribution, type NewPartCut, type NewReading, type ReadingEntry, type Removal } from '@tare/contract';
+import {
+  newPartCutSchema,
+  newReadingSchema,
+  removalSchema,
+  type Attribution,
+  type NewPartCut,
+  type NewReading,
+  type ReadingEntry,
+  type Removal,
+} from '@tare/contract';
 import { measuresOf, readingComplaint, type PartCutFact, type PartKind } from '@tare/core';
 import { CheckedBody } from '../http/checkedBody.js';
 import { Describe } from '../http/describe.js';
@@ -19,11 +28,21 @@ export class WeighingController {
   async capture(@Param('jobId', IdPipe) jobId: string, @CheckedBody(newReadingSchema) reading: NewReading): Promise<ReadingEntry> {
     const { shopId } = await this.jobs.require(jobId);
     const kind = await this.kindOf(jobId, reading.partId);
-    if (!measuresOf(kind).includes(reading.measure)) throw fieldProblem('measure', kind === 'rod' ? 'A rod is weighed as total, big end or small end.' : 'Only a rod has ends to weigh.');
+    if (!measuresOf(kind).includes(reading.measure))
+      throw fieldProblem('measure', kind === 'rod' ? 'A rod is weighed as total, big end or small end.' : 'Only a rod has ends to weigh.');
     const complaint = readingComplaint(kind, reading.measure, reading.valueG);
     if (complaint) throw fieldProblem('valueG', complaint);
     await this.requireLatestCut(reading);
-    const row = { id: reading.id, shop_id: shopId, job_id: jobId, part_id: reading.partId, measure: reading.measure, value_g: reading.valueG, cut_id: reading.cutId, person_id: reading.personId };
+    const row = {
+      id: reading.id,
+      shop_id: shopId,
+      job_id: jobId,
+      part_id: reading.partId,
+      measure: reading.measure,
+      value_g: reading.valueG,
+      cut_id: reading.cutId,
+      person_id: reading.personId,
+    };
     const [inserted] = await this.jobs.db('reading').insert(row).onConflict('id').ignore().returning<ReadingRow[]>('*');
     if (inserted) return readingFromRow({ ...inserted, ...NOT_VOIDED });
     return this.sameReading(jobId, reading);
@@ -31,10 +50,18 @@ export class WeighingController {
 
   @Post('readings/:readingId/void')
   @Describe('Void a reading with a reason; it stays in the ledger', removalSchema)
-  async voidReading(@Param('jobId', IdPipe) jobId: string, @Param('readingId', IdPipe) readingId: string, @CheckedBody(removalSchema) { personId, reason }: Removal): Promise<ReadingEntry> {
+  async voidReading(
+    @Param('jobId', IdPipe) jobId: string,
+    @Param('readingId', IdPipe) readingId: string,
+    @CheckedBody(removalSchema) { personId, reason }: Removal,
+  ): Promise<ReadingEntry> {
     const { shopId } = await this.jobs.require(jobId);
     if (!(await this.reading(jobId, readingId))) throw new ProblemException(404, 'That reading is not in this job.');
-    await this.jobs.db('reading_void').insert({ reading_id: readingId, shop_id: shopId, reason, person_id: personId }).onConflict('reading_id').ignore();
+    await this.jobs
+      .db('reading_void')
+      .insert({ reading_id: readingId, shop_id: shopId, reason, person_id: personId })
+      .onConflict('reading_id')
+      .ignore();
     return readingFromRow((await this.reading(jobId, readingId))!);
   }
 
@@ -76,6 +103,10 @@ export class WeighingController {
       .db('reading')
       .leftJoin('reading_void', 'reading_void.reading_id', 'reading.id')
       .where({ 'reading.id': readingId, 'reading.job_id': jobId })
-      .first('reading.*', { void_reason: 'reading_void.reason', void_person_id: 'reading_void.person_id', void_at: 'reading_void.created_at' }) as unknown as Promise<ReadingRow | undefined>;
+      .first('reading.*', {
+        void_reason: 'reading_void.reason',
+        void_person_id: 'reading_void.person_id',
+        void_at: 'reading_void.created_at',
+      }) as unknown as Promise<ReadingRow | undefined>;
   }
 }

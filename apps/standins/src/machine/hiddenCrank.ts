@@ -1,4 +1,15 @@
-import { addPlanes, BALANCED, effectOfHoles, fromPolar, scalePlanes, toPlanes, toPolar, type Crank, type CrankHole, type PlaneUnbalance } from '@tare/core';
+import {
+  addPlanes,
+  BALANCED,
+  effectOfHoles,
+  fromPolar,
+  scalePlanes,
+  toPlanes,
+  toPolar,
+  type Crank,
+  type CrankHole,
+  type PlaneUnbalance,
+} from '@tare/core';
 import type { Mount } from './mount.js';
 import { chanceFor } from '../chance.js';
 
@@ -39,5 +50,9 @@ function drilledHole(rotor: string, crank: Crank, hole: CrankHole, index: number
   // A drill that is out by more than half its depth would be noticed; it also must not turn a shallow hole inside out.
   const depthError = Math.max(-hole.depthMm / 2, Math.min(hole.depthMm / 2, chance.normal(DRILL_DEPTH_MM)));
   const limitMm = crank.counterweights.find((c) => c.id === hole.counterweightId)?.depthLimitMm ?? hole.depthMm;
-  return { ...hole, depthMm: Math.min(hole.depthMm + depthError, Math.max(limitMm, hole.depthMm)), angleDeg: hole.angleDeg + chance.normal(DRILL_ANGLE_DEG) };
+  return {
+    ...hole,
+    depthMm: Math.min(hole.depthMm + depthError, Math.max(limitMm, hole.depthMm)),
+    angleDeg: hole.angleDeg + chance.normal(DRILL_ANGLE_DEG),
+  };
 }

@@ -60,7 +60,9 @@ export function bobWeight({ rodSets, oilG, factorRatio }: BobWeightInput): BobWe
   checkNumber('The oil allowance', oilG, { min: 0, max: 100, unit: 'g' }, 'oilG');
   checkNumber('The balance factor', factorRatio, { min: 0, max: 1 }, 'factorRatio');
   const line = (group: BobLine['group'], key: Exclude<BobLineKey, 'oilG'>): BobLine => {
-    const eachG = rodSets.map((set, i) => checkNumber(`The ${LINE_NAMES[key]} of cylinder ${set.cylinder}`, set[key], { min: 0, max: 20000, unit: 'g' }, `rodSets.${i}.${key}`));
+    const eachG = rodSets.map((set, i) =>
+      checkNumber(`The ${LINE_NAMES[key]} of cylinder ${set.cylinder}`, set[key], { min: 0, max: 20000, unit: 'g' }, `rodSets.${i}.${key}`),
+    );
     return { key, group, eachG, sumG: total(eachG) };
   };
   const lines: BobLine[] = [

@@ -86,7 +86,10 @@ export function planHoles(input: PlanInput): PlanResult {
     const grown = beam.flatMap((state) => grow(input, state));
     statesTried += grown.length;
     if (grown.length === 0) break;
-    beam = distinct(grown).slice(0, BEAM_WIDTH).map((state) => polish(input, state)).sort(byCost);
+    beam = distinct(grown)
+      .slice(0, BEAM_WIDTH)
+      .map((state) => polish(input, state))
+      .sort(byCost);
     const worst = (state: State): number => worstShare(input, state.residual);
     const leader = beam.reduce((a, b) => (worst(b) < worst(a) ? b : a));
     if (worst(leader) < worst(best)) best = leader;
@@ -148,7 +151,10 @@ function polish(input: PlanInput, state: State): State {
   for (let sweep = 0; sweep < POLISH_SWEEPS; sweep += 1) {
     for (let i = 0; i < current.holes.length; i += 1) {
       const hole = current.holes[i]!;
-      const without = stateOf(input, current.holes.filter((_, j) => j !== i));
+      const without = stateOf(
+        input,
+        current.holes.filter((_, j) => j !== i),
+      );
       const counterweight = input.crank.counterweights.find((c) => c.id === hole.counterweightId)!;
       const bit = input.bits.find((b) => b.bitMm === hole.bitMm && b.pointAngleDeg === hole.pointAngleDeg)!;
       const refitted = bestHole(input, without, counterweight, bit, stepsAround(hole.angleDeg, FINE_REACH_DEG, FINE_STEP_DEG));
@@ -160,13 +166,20 @@ function polish(input: PlanInput, state: State): State {
 
 /** The state with the one hole, among these angles, that leaves least and breaks no rule; null when none helps. */
 function bestHole(input: PlanInput, state: State, counterweight: Counterweight, bit: Bit, anglesDeg: readonly number[]): State | null {
-  const hole = { rimRadiusMm: counterweight.rimRadiusMm, bitMm: bit.bitMm, pointAngleDeg: bit.pointAngleDeg, densityGPerCm3: input.crank.densityGPerCm3 };
+  const hole = {
+    rimRadiusMm: counterweight.rimRadiusMm,
+    bitMm: bit.bitMm,
+    pointAngleDeg: bit.pointAngleDeg,
+    densityGPerCm3: input.crank.densityGPerCm3,
+  };
   const limitMm = Math.min(counterweight.depthLimitMm, bit.usableDepthMm);
   const placed = [...input.existing, ...state.holes];
   const wanted = anglesDeg
     .map((angleDeg) => {
       const direction = directionOf(input, counterweight, angleDeg);
-      const along = (dot(state.residual.aGmm, direction.a) / input.toleranceAGmm + dot(state.residual.bGmm, direction.b) / input.toleranceBGmm) / direction.square;
+      const along =
+        (dot(state.residual.aGmm, direction.a) / input.toleranceAGmm + dot(state.residual.bGmm, direction.b) / input.toleranceBGmm) /
+        direction.square;
       return { angleDeg, momentGmm: along, gain: along ** 2 * direction.square };
     })
     .filter(({ momentGmm }) => momentGmm > 0)
@@ -178,8 +191,15 @@ function bestHole(input: PlanInput, state: State, counterweight: Counterweight, 
     const fitted = depthForMoment(momentGmm, hole, limitMm);
     if (fitted.kind === 'tooLittle') continue;
     const depthMm = fitted.kind === 'depth' ? fitted.depthMm : limitMm;
-    const candidate: CrankHole = { counterweightId: counterweight.id, angleDeg, bitMm: bit.bitMm, pointAngleDeg: bit.pointAngleDeg, depthMm: roundTo(depthMm, DEPTH_STEP_MM) };
-    if (candidate.depthMm < LEAST_DEPTH_MM || candidate.depthMm > limitMm || ruleBreaches(input.crank, candidate, placed, input.bits).length > 0) continue;
+    const candidate: CrankHole = {
+      counterweightId: counterweight.id,
+      angleDeg,
+      bitMm: bit.bitMm,
+      pointAngleDeg: bit.pointAngleDeg,
+      depthMm: roundTo(depthMm, DEPTH_STEP_MM),
+    };
+    if (candidate.depthMm < LEAST_DEPTH_MM || candidate.depthMm > limitMm || ruleBreaches(input.crank, candidate, placed, input.bits).length > 0)
+      continue;
     const next = stateOf(input, [...state.holes, candidate]);
     if (next.cost < state.cost && (!best || next.cost < best.cost)) best = next;
   }
@@ -222,7 +242,11 @@ function distinct(states: readonly State[]): State[] {
 }
 
 function planOf(input: Tolerances & Pick<PlanInput, 'crank'>, state: State): HolePlan {
-  const holes = state.holes.map((hole) => ({ ...hole, metal: holeMetal(input.crank, hole), travelFromTouchMm: hole.depthMm + pointHeightMm(hole.bitMm, hole.pointAngleDeg) }));
+  const holes = state.holes.map((hole) => ({
+    ...hole,
+    metal: holeMetal(input.crank, hole),
+    travelFromTouchMm: hole.depthMm + pointHeightMm(hole.bitMm, hole.pointAngleDeg),
+  }));
   return { holes, residual: state.residual, worstShare: worstShare(input, state.residual) };
 }
 

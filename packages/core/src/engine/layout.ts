@@ -148,9 +148,11 @@ export function checkLayout({ pins, cylinders }: EngineLayout): void {
     checkNumber(`The position of pin ${p + 1}`, pin.zMm, { min: -5000, max: 5000, unit: 'mm' }, `pins.${p}.zMm`);
     if (pin.cylinders.length === 0) throw new CoreError(`No rod runs on pin ${p + 1}.`, `pins.${p}.cylinders`);
     for (const number of pin.cylinders) {
-      if (!cylinders.some((cylinder) => cylinder.number === number)) throw new CoreError(`Pin ${p + 1} carries cylinder ${number}, which this engine does not have.`, `pins.${p}.cylinders`);
+      if (!cylinders.some((cylinder) => cylinder.number === number))
+        throw new CoreError(`Pin ${p + 1} carries cylinder ${number}, which this engine does not have.`, `pins.${p}.cylinders`);
       const other = seen.get(number);
-      if (other !== undefined) throw new CoreError(`Cylinder ${number} is on pin ${other + 1} and on pin ${p + 1}; a rod runs on one pin.`, `pins.${p}.cylinders`);
+      if (other !== undefined)
+        throw new CoreError(`Cylinder ${number} is on pin ${other + 1} and on pin ${p + 1}; a rod runs on one pin.`, `pins.${p}.cylinders`);
       seen.set(number, p);
     }
   });

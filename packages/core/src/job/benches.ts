@@ -31,9 +31,25 @@ export function benchStatuses(facts: JobFacts, figures: JobFigures): BenchStatus
     status('weigh', ...pair(weigh)),
     status('match', ...pair(matchStatus(figures))),
     status('bobs', ...pair(bobs)),
-    !last ? status('spin', canSpin ? 'ready' : 'waiting', canSpin ? 'not spun yet' : 'waits for bob weights') : status('spin', inside ? 'done' : figures.holesSinceLastSpin > 0 ? 'reopened' : 'underWay', figures.holesSinceLastSpin > 0 ? 'spin again: drilled since' : `${figures.spins.length} ${figures.spins.length === 1 ? 'spin' : 'spins'}`),
-    !last ? status('correct', 'waiting', 'waits for a spin') : inside ? status('correct', 'done', facts.holes.length === 0 ? 'nothing to drill' : `${facts.holes.length} holes`) : status('correct', facts.holes.length === 0 ? 'ready' : 'underWay', facts.holes.length === 0 ? 'nothing drilled yet' : `${facts.holes.length} ${facts.holes.length === 1 ? 'hole' : 'holes'} so far`),
-    facts.signedOff ? status('signOff', inside ? 'done' : 'reopened', inside ? 'signed' : 'changed since') : status('signOff', inside ? 'ready' : 'waiting', inside ? 'inside: sign' : 'waits for the tolerance'),
+    !last
+      ? status('spin', canSpin ? 'ready' : 'waiting', canSpin ? 'not spun yet' : 'waits for bob weights')
+      : status(
+          'spin',
+          inside ? 'done' : figures.holesSinceLastSpin > 0 ? 'reopened' : 'underWay',
+          figures.holesSinceLastSpin > 0 ? 'spin again: drilled since' : `${figures.spins.length} ${figures.spins.length === 1 ? 'spin' : 'spins'}`,
+        ),
+    !last
+      ? status('correct', 'waiting', 'waits for a spin')
+      : inside
+        ? status('correct', 'done', facts.holes.length === 0 ? 'nothing to drill' : `${facts.holes.length} holes`)
+        : status(
+            'correct',
+            facts.holes.length === 0 ? 'ready' : 'underWay',
+            facts.holes.length === 0 ? 'nothing drilled yet' : `${facts.holes.length} ${facts.holes.length === 1 ? 'hole' : 'holes'} so far`,
+          ),
+    facts.signedOff
+      ? status('signOff', inside ? 'done' : 'reopened', inside ? 'signed' : 'changed since')
+      : status('signOff', inside ? 'ready' : 'waiting', inside ? 'inside: sign' : 'waits for the tolerance'),
   ];
 }
 
@@ -51,7 +67,8 @@ function weighStatus(facts: JobFacts, { weighed }: JobFigures): Status {
 function matchStatus({ sets, rods }: JobFigures): Status {
   if (sets.kind === 'refused' || rods.kind === 'refused') return { state: 'underWay', why: 'nothing to match to' };
   if (sets.kind === 'waiting' && rods.kind === 'waiting') return { state: 'waiting', why: 'waits for weights' };
-  if (sets.kind === 'waiting' || rods.kind === 'waiting') return { state: 'underWay', why: `${sets.kind === 'waiting' ? 'sets' : 'rods'} wait for weights` };
+  if (sets.kind === 'waiting' || rods.kind === 'waiting')
+    return { state: 'underWay', why: `${sets.kind === 'waiting' ? 'sets' : 'rods'} wait for weights` };
   if (sets.set.inTolerance && rods.inTolerance) return { state: 'done', why: 'inside the tolerance' };
   const outside = [!sets.set.inTolerance && 'sets', !rods.inTolerance && 'rods'].filter((x) => x !== false).join(' and ');
   return { state: 'ready', why: `${outside} outside` };
@@ -62,6 +79,8 @@ function bobsStatus({ bobChoices }: JobFacts, { bobs, bobsNeeded }: JobFigures):
   if (bobs.kind === 'refused') return { state: 'underWay', why: 'a figure makes no sense' };
   if (bobs.kind === 'waiting') return { state: 'waiting', why: 'waits for weights' };
   if (bobChoices.acceptedG === null) return { state: 'ready', why: 'not built yet' };
-  const fits = bobs.pins.every(({ card }, p) => Math.abs((bobs.commonG ?? card.bobWeightG) - (bobChoices.acceptedG?.[p] ?? Number.NaN)) <= BOB_STILL_FITS_G);
+  const fits = bobs.pins.every(
+    ({ card }, p) => Math.abs((bobs.commonG ?? card.bobWeightG) - (bobChoices.acceptedG?.[p] ?? Number.NaN)) <= BOB_STILL_FITS_G,
+  );
   return fits ? { state: 'done', why: 'built and mounted' } : { state: 'reopened', why: 'parts changed since' };
 }

@@ -53,7 +53,11 @@ export function jobFigures(facts: JobFacts): JobFigures {
   const { spec, bobChoices } = facts;
   const weighed = weighParts(facts);
   const lastSpin = facts.spins.at(-1);
-  const allowed = tolerance(spec.tolerance, spec.crank.planes, { massKg: spec.crank.massKg, massCentreZMm: spec.crank.massCentreZMm, redlineRpm: spec.redlineRpm });
+  const allowed = tolerance(spec.tolerance, spec.crank.planes, {
+    massKg: spec.crank.massKg,
+    massCentreZMm: spec.crank.massCentreZMm,
+    redlineRpm: spec.redlineRpm,
+  });
   return {
     weighed,
     sets: orRefused(() => matchCylinderSets(weighed, spec.matchToleranceG)),
@@ -80,7 +84,10 @@ function spinFigures(spin: SpinFact, { spec }: JobFacts, allowed: Tolerance): Sp
     b,
     verdict,
     turnsToSettle: settles ? Math.max(...open.filter((n) => n !== null)) : null,
-    forceAtRedlineN: { a: unbalanceForceN(toPolar(a.meanGmm).amount, spec.redlineRpm), b: unbalanceForceN(toPolar(b.meanGmm).amount, spec.redlineRpm) },
+    forceAtRedlineN: {
+      a: unbalanceForceN(toPolar(a.meanGmm).amount, spec.redlineRpm),
+      b: unbalanceForceN(toPolar(b.meanGmm).amount, spec.redlineRpm),
+    },
   };
 }
 

@@ -40,7 +40,13 @@ export function counterweightOf(crank: Crank, id: string): Counterweight {
 /** Mass and moment of a hole in its counterweight. @throws CoreError from radialHole */
 export function holeMetal(crank: Crank, hole: CrankHole): HoleMetal {
   const { rimRadiusMm } = counterweightOf(crank, hole.counterweightId);
-  return radialHole({ rimRadiusMm, bitMm: hole.bitMm, pointAngleDeg: hole.pointAngleDeg, depthMm: hole.depthMm, densityGPerCm3: crank.densityGPerCm3 });
+  return radialHole({
+    rimRadiusMm,
+    bitMm: hole.bitMm,
+    pointAngleDeg: hole.pointAngleDeg,
+    depthMm: hole.depthMm,
+    densityGPerCm3: crank.densityGPerCm3,
+  });
 }
 
 /**
@@ -93,18 +99,25 @@ export function ruleBreaches(crank: Crank, hole: CrankHole, others: readonly Cra
   if (!bit) breaches.push(`The shop has no ${hole.bitMm} mm bit with a ${hole.pointAngleDeg}° point.`);
   else if (hole.depthMm > bit.usableDepthMm) breaches.push(`A ${hole.bitMm} mm bit reaches ${bit.usableDepthMm} mm, not ${hole.depthMm} mm.`);
   if (hole.depthMm > depthLimitMm) breaches.push(`${name} may be drilled ${depthLimitMm} mm deep, not ${hole.depthMm} mm.`);
-  if (hole.depthMm < rimSagMm(rimRadiusMm, hole.bitMm)) breaches.push(`At ${hole.depthMm} mm the ${hole.bitMm} mm bit has not cut its full circle in ${name}.`);
+  if (hole.depthMm < rimSagMm(rimRadiusMm, hole.bitMm))
+    breaches.push(`At ${hole.depthMm} mm the ${hole.bitMm} mm bit has not cut its full circle in ${name}.`);
   const halfArcDeg = usableHalfArcDeg(counterweight, hole.bitMm, hole.depthMm);
   const offCentreDeg = Math.abs(turnBetweenDeg(counterweight.arcCentreDeg, hole.angleDeg));
-  if (halfArcDeg === null) breaches.push(`A ${hole.bitMm} mm hole ${hole.depthMm} mm deep fits nowhere in ${name} with a margin of ${EDGE_MARGIN_MM} mm.`);
-  else if (offCentreDeg > halfArcDeg) breaches.push(`${hole.angleDeg}° is ${offCentreDeg.toFixed(1)}° off the middle of ${name}; this hole keeps its margin up to ${halfArcDeg.toFixed(1)}°.`);
+  if (halfArcDeg === null)
+    breaches.push(`A ${hole.bitMm} mm hole ${hole.depthMm} mm deep fits nowhere in ${name} with a margin of ${EDGE_MARGIN_MM} mm.`);
+  else if (offCentreDeg > halfArcDeg)
+    breaches.push(
+      `${hole.angleDeg}° is ${offCentreDeg.toFixed(1)}° off the middle of ${name}; this hole keeps its margin up to ${halfArcDeg.toFixed(1)}°.`,
+    );
   for (const other of others) {
     if (other.counterweightId !== hole.counterweightId) continue;
     const turnDeg = Math.abs(turnBetweenDeg(other.angleDeg, hole.angleDeg));
     const leastDeg = leastTurnBetweenDeg(rimRadiusMm, hole, other);
     if (turnDeg < leastDeg) {
       const chordMm = 2 * rimRadiusMm * Math.sin(degToRad(turnDeg) / 2);
-      breaches.push(`The hole at ${hole.angleDeg}° is ${chordMm.toFixed(1)} mm from the one at ${other.angleDeg}° in ${name}; their web would be too thin (at least ${leastDeg.toFixed(1)}° apart).`);
+      breaches.push(
+        `The hole at ${hole.angleDeg}° is ${chordMm.toFixed(1)} mm from the one at ${other.angleDeg}° in ${name}; their web would be too thin (at least ${leastDeg.toFixed(1)}° apart).`,
+      );
     }
   }
   return breaches;

@@ -49,7 +49,10 @@ export function checkCrank(crank: Crank): void {
     checkNumber(`Half the arc of ${name}`, counterweight.arcHalfWidthDeg, { above: 0, max: 180, unit: '°' }, `${at}.arcHalfWidthDeg`);
     checkNumber(`The depth limit of ${name}`, counterweight.depthLimitMm, { above: 0, unit: 'mm' }, `${at}.depthLimitMm`);
     if (counterweight.depthLimitMm >= counterweight.rimRadiusMm) {
-      throw new CoreError(`The depth limit of ${name} is ${counterweight.depthLimitMm} mm, as deep as its rim radius of ${counterweight.rimRadiusMm} mm.`, `${at}.depthLimitMm`);
+      throw new CoreError(
+        `The depth limit of ${name} is ${counterweight.depthLimitMm} mm, as deep as its rim radius of ${counterweight.rimRadiusMm} mm.`,
+        `${at}.depthLimitMm`,
+      );
     }
   });
 }

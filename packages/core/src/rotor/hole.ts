@@ -56,7 +56,10 @@ export function radialHole(hole: RadialHole): HoleMetal {
   if (a >= rimRadiusMm * 0.8) throw new CoreError(`A ${hole.bitMm} mm bit is too large for a rim of ${rimRadiusMm} mm radius.`, 'bitMm');
   const leastMm = rimSagMm(rimRadiusMm, hole.bitMm);
   if (depthMm < leastMm) {
-    throw new CoreError(`At ${depthMm} mm a ${hole.bitMm} mm bit has not cut its full circle in a rim of ${rimRadiusMm} mm radius; the least depth is ${leastMm.toFixed(2)} mm.`, 'depthMm');
+    throw new CoreError(
+      `At ${depthMm} mm a ${hole.bitMm} mm bit has not cut its full circle in a rim of ${rimRadiusMm} mm radius; the least depth is ${leastMm.toFixed(2)} mm.`,
+      'depthMm',
+    );
   }
   const b = rimRadiusMm - depthMm - a * k;
   if (b <= 0) throw new CoreError(`A hole ${depthMm} mm deep would reach the shaft's axis.`, 'depthMm');

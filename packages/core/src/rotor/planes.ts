@@ -27,7 +27,8 @@ export function checkPlanes(planes: Planes): void {
   checkNumber('The position of plane B', planes.zBMm, { min: -5000, max: 5000, unit: 'mm' }, 'planes.zBMm');
   checkNumber('The correction radius in plane A', planes.radiusAMm, { above: 0, max: 2000, unit: 'mm' }, 'planes.radiusAMm');
   checkNumber('The correction radius in plane B', planes.radiusBMm, { above: 0, max: 2000, unit: 'mm' }, 'planes.radiusBMm');
-  if (planes.zAMm === planes.zBMm) throw new CoreError(`Planes A and B are both at ${planes.zAMm} mm; a couple cannot be told between two planes at one place.`, 'planes.zBMm');
+  if (planes.zAMm === planes.zBMm)
+    throw new CoreError(`Planes A and B are both at ${planes.zAMm} mm; a couple cannot be told between two planes at one place.`, 'planes.zBMm');
   if (planes.zAMm > planes.zBMm) throw new CoreError('Plane A is the one nearer the front: its position has to be the smaller.', 'planes.zAMm');
 }
 

@@ -26,7 +26,13 @@ export type RodEnds =
       readonly closureBoundG: number;
       readonly closes: boolean;
     }
-  | { readonly kind: 'derived'; readonly totalG: number; readonly bigEndG: number; readonly smallEndG: number; readonly derived: 'total' | 'bigEnd' | 'smallEnd' }
+  | {
+      readonly kind: 'derived';
+      readonly totalG: number;
+      readonly bigEndG: number;
+      readonly smallEndG: number;
+      readonly derived: 'total' | 'bigEnd' | 'smallEnd';
+    }
   | { readonly kind: 'unknown'; readonly totalG: number | null; readonly missing: readonly ('total' | 'bigEnd' | 'smallEnd')[] };
 
 /** Two-sided 95 % point of the normal distribution. */

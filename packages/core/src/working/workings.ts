@@ -26,7 +26,10 @@ export function meanWorking(title: string, readingsG: readonly number[], summary
     formula: 'mean = sum of placements ÷ number of placements',
     inputs: readingsG.map((g, i) => value(`placement ${i + 1}`, g, 'g')),
     result: value('mean', summary.meanG, 'g'),
-    note: summary.standardErrorG === null ? 'One placement: its scatter is not known.' : `Spread ${summary.spreadG.toFixed(2)} g, standard error ${summary.standardErrorG.toFixed(3)} g.`,
+    note:
+      summary.standardErrorG === null
+        ? 'One placement: its scatter is not known.'
+        : `Spread ${summary.spreadG.toFixed(2)} g, standard error ${summary.standardErrorG.toFixed(3)} g.`,
   };
 }
 
@@ -35,14 +38,26 @@ export function rodEndsWorking(title: string, rod: RodEnds, end: 'bigEndG' | 'sm
   if (rod.kind === 'unknown') return null;
   const result = value(end === 'bigEndG' ? 'big end' : 'small end', rod[end], 'g');
   if (rod.kind === 'derived') {
-    return { title, formula: 'big end + small end = total', inputs: [value('total', rod.totalG, 'g'), value('big end', rod.bigEndG, 'g'), value('small end', rod.smallEndG, 'g')], result, note: `The ${rod.derived === 'bigEnd' ? 'big end' : rod.derived === 'smallEnd' ? 'small end' : 'total'} follows from the other two; there is no check on it.` };
+    return {
+      title,
+      formula: 'big end + small end = total',
+      inputs: [value('total', rod.totalG, 'g'), value('big end', rod.bigEndG, 'g'), value('small end', rod.smallEndG, 'g')],
+      result,
+      note: `The ${rod.derived === 'bigEnd' ? 'big end' : rod.derived === 'smallEnd' ? 'small end' : 'total'} follows from the other two; there is no check on it.`,
+    };
   }
   return {
     title,
     formula: 'each reading takes its variance’s share of the closure error, so that big end + small end = total',
-    inputs: [value('ends minus total', rod.closureG, 'g'), value('95 % bound of that', rod.closureBoundG, 'g'), value('total, adjusted', rod.totalG, 'g')],
+    inputs: [
+      value('ends minus total', rod.closureG, 'g'),
+      value('95 % bound of that', rod.closureBoundG, 'g'),
+      value('total, adjusted', rod.totalG, 'g'),
+    ],
     result,
-    note: rod.closes ? 'The ends add up to the total within the scatter.' : 'The ends do not add up: the fixture moved or the rod was not level. Weigh again.',
+    note: rod.closes
+      ? 'The ends add up to the total within the scatter.'
+      : 'The ends do not add up: the fixture moved or the rod was not level. Weigh again.',
   };
 }
 
@@ -51,7 +66,15 @@ export function removalWorking(set: CylinderSet, targetG: number): Working {
   return {
     title: `Cylinder ${set.cylinder}: what comes off`,
     formula: 'removal = set − lightest undamaged set; bare target = bare piston − removal',
-    inputs: [value('piston', set.parts.piston, 'g'), value('pin', set.parts.pin, 'g'), value('locks', set.parts.lockPair, 'g'), value('rings', set.parts.ringSet, 'g'), value('set', set.weightG, 'g'), value('target', targetG, 'g'), value('removal', set.removalG, 'g')],
+    inputs: [
+      value('piston', set.parts.piston, 'g'),
+      value('pin', set.parts.pin, 'g'),
+      value('locks', set.parts.lockPair, 'g'),
+      value('rings', set.parts.ringSet, 'g'),
+      value('set', set.weightG, 'g'),
+      value('target', targetG, 'g'),
+      value('removal', set.removalG, 'g'),
+    ],
     result: value('bare piston target', set.barePistonTargetG, 'g'),
   };
 }
@@ -61,7 +84,12 @@ export function bobWorking(title: string, card: BobWeight, factorRatio: number):
   return {
     title,
     formula: 'bob weight = rotating + factor × reciprocating',
-    inputs: [...card.lines.map((line) => value(`${LINE_NAMES[line.key]}${line.eachG.length > 1 ? ` × ${line.eachG.length}` : ''}`, line.sumG, 'g')), value('rotating', card.rotatingG, 'g'), value('reciprocating', card.reciprocatingG, 'g'), value('factor', factorRatio * 100, '%')],
+    inputs: [
+      ...card.lines.map((line) => value(`${LINE_NAMES[line.key]}${line.eachG.length > 1 ? ` × ${line.eachG.length}` : ''}`, line.sumG, 'g')),
+      value('rotating', card.rotatingG, 'g'),
+      value('reciprocating', card.reciprocatingG, 'g'),
+      value('factor', factorRatio * 100, '%'),
+    ],
     result: value('bob weight', card.bobWeightG, 'g'),
   };
 }
@@ -71,7 +99,16 @@ export function holeWorking(hole: RadialHole, metal: HoleMetal): Working {
   return {
     title: `${hole.bitMm} mm hole, ${hole.depthMm} mm deep`,
     formula: 'moment = density × ∬ (x_top² − x_bottom²)/2 dA over the hole: cylinder plus cone, entered through the curved rim',
-    inputs: [value('rim radius', hole.rimRadiusMm, 'mm'), value('bit', hole.bitMm, 'mm'), value('point angle', hole.pointAngleDeg, '°'), value('full-diameter depth', hole.depthMm, 'mm'), value('point below that', pointHeightMm(hole.bitMm, hole.pointAngleDeg), 'mm'), value('density', hole.densityGPerCm3, 'g/cm³'), value('mass', metal.massG, 'g'), value('radius of its centre', metal.centroidRadiusMm, 'mm')],
+    inputs: [
+      value('rim radius', hole.rimRadiusMm, 'mm'),
+      value('bit', hole.bitMm, 'mm'),
+      value('point angle', hole.pointAngleDeg, '°'),
+      value('full-diameter depth', hole.depthMm, 'mm'),
+      value('point below that', pointHeightMm(hole.bitMm, hole.pointAngleDeg), 'mm'),
+      value('density', hole.densityGPerCm3, 'g/cm³'),
+      value('mass', metal.massG, 'g'),
+      value('radius of its centre', metal.centroidRadiusMm, 'mm'),
+    ],
     result: value('moment', metal.momentGmm, 'g·mm'),
   };
 }
@@ -83,7 +120,15 @@ export function planeTransferWorking(unbalanceGmm: Vector, zMm: number, planes: 
   return {
     title: `Unbalance at z ${zMm} mm in planes A and B`,
     formula: 'A = u × (z_B − z)/(z_B − z_A); B = u × (z − z_A)/(z_B − z_A)',
-    inputs: [value('amount', amount, 'g·mm'), value('at', angleDeg, '°'), value('z', zMm, 'mm'), value('z_A', planes.zAMm, 'mm'), value('z_B', planes.zBMm, 'mm'), value('share of A', shareA, ''), value('share of B', shareB, '')],
+    inputs: [
+      value('amount', amount, 'g·mm'),
+      value('at', angleDeg, '°'),
+      value('z', zMm, 'mm'),
+      value('z_A', planes.zAMm, 'mm'),
+      value('z_B', planes.zBMm, 'mm'),
+      value('share of A', shareA, ''),
+      value('share of B', shareB, ''),
+    ],
     result: value('amount in A', toPolar(result.aGmm).amount, 'g·mm'),
     note: `In B: ${toPolar(result.bGmm).amount.toFixed(2)} g·mm at ${toPolar(result.bGmm).angleDeg.toFixed(1)}°.`,
   };
@@ -100,7 +145,14 @@ export function toleranceWorking(t: Tolerance): Working {
   return {
     title: 'Tolerance in each plane',
     formula: formulas[t.choice.school],
-    inputs: [value('A at its radius', t.gramsAtRadiusA, 'g'), value('B at its radius', t.gramsAtRadiusB, 'g'), value('B', t.bGmm, 'g·mm'), value('A', t.aOzin, 'oz·in'), value('B', t.bOzin, 'oz·in'), value('grade, both planes', t.gradeMmPerS, 'mm/s')],
+    inputs: [
+      value('A at its radius', t.gramsAtRadiusA, 'g'),
+      value('B at its radius', t.gramsAtRadiusB, 'g'),
+      value('B', t.bGmm, 'g·mm'),
+      value('A', t.aOzin, 'oz·in'),
+      value('B', t.bOzin, 'oz·in'),
+      value('grade, both planes', t.gradeMmPerS, 'mm/s'),
+    ],
     result: value('A', t.aGmm, 'g·mm'),
   };
 }
@@ -112,7 +164,14 @@ export function spinWorking(title: string, figures: SpinFigures, plane: 'a' | 'b
   return {
     title,
     formula: 'mean of one vector a turn; 95 % region from their scatter (Hotelling), as a circle',
-    inputs: [value('turns', reading.n, ''), value('unbalance', amount, 'g·mm'), value('heavy at', angleDeg, '°'), value('95 % radius', reading.radius95Gmm, 'g·mm'), value('correction radius', radiusMm, 'mm'), value('force at redline', figures.forceAtRedlineN[plane], 'N')],
+    inputs: [
+      value('turns', reading.n, ''),
+      value('unbalance', amount, 'g·mm'),
+      value('heavy at', angleDeg, '°'),
+      value('95 % radius', reading.radius95Gmm, 'g·mm'),
+      value('correction radius', radiusMm, 'mm'),
+      value('force at redline', figures.forceAtRedlineN[plane], 'N'),
+    ],
     result: value(`at ${radiusMm} mm`, amount / radiusMm, 'g'),
   };
 }

@@ -209,5 +209,7 @@ export async function up(knex: Knex): Promise<void> {
 }
 
 export async function down(knex: Knex): Promise<void> {
-  await knex.raw('drop table sign_off, hole, plan, spin, decision, reading_void, reading, part_cut, part, job_removal, job_spec, job, bit, person, shop');
+  await knex.raw(
+    'drop table sign_off, hole, plan, spin, decision, reading_void, reading, part_cut, part, job_removal, job_spec, job, bit, person, shop',
+  );
 }

@@ -21,7 +21,11 @@ export class Bench {
   constructor(private readonly api: string) {}
 
   async send<T>(path: string, body: unknown): Promise<T> {
-    const response = await fetch(`${this.api}/${path}`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) });
+    const response = await fetch(`${this.api}/${path}`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify(body),
+    });
     const text = await response.text();
     if (!response.ok) throw new Error(`POST ${path}: ${response.status} ${text}`);
     const [line = ''] = text.trim().split('\n').slice(-1);
@@ -104,9 +108,16 @@ export class Bench {
       });
       if (plan.kind !== 'solved') throw new Error(`The demo crank has no plan: ${plan.kind}`);
       const planId = randomUUID();
-      const holes = plan.holes.map(({ counterweightId, angleDeg, bitMm, pointAngleDeg, depthMm }) => ({ counterweightId, angleDeg, bitMm, pointAngleDeg, depthMm }));
+      const holes = plan.holes.map(({ counterweightId, angleDeg, bitMm, pointAngleDeg, depthMm }) => ({
+        counterweightId,
+        angleDeg,
+        bitMm,
+        pointAngleDeg,
+        depthMm,
+      }));
       await this.send(`jobs/${jobId}/plans`, { id: planId, personId, spinId: last.spinId, holes });
-      for (const [planIndex, hole] of holes.entries()) await this.send(`jobs/${jobId}/holes`, { id: randomUUID(), personId, planId, planIndex, ...hole });
+      for (const [planIndex, hole] of holes.entries())
+        await this.send(`jobs/${jobId}/holes`, { id: randomUUID(), personId, planId, planIndex, ...hole });
       await this.spin(personId, jobId);
     }
   }
@@ -122,11 +133,22 @@ export class Bench {
     if (truth.bigEnd !== undefined && truth.smallEnd !== undefined) truth.total = truth.bigEnd + truth.smallEnd;
     await this.send(`jobs/${jobId}/part-cuts`, { id: cutId, personId, partId });
     const sheet = await this.sheet(jobId);
-    await this.place(personId, sheet, sheet.parts.find((p) => p.id === partId)!, cutId);
+    await this.place(
+      personId,
+      sheet,
+      sheet.parts.find((p) => p.id === partId)!,
+      cutId,
+    );
   }
 
   private async place(personId: string, sheet: JobSheet, part: PartFact, cutId: string | null): Promise<void> {
-    const chance = chanceFor('scale', sheet.number, part.kind, part.cylinder, cutId === null ? 0 : sheet.partCuts.filter((c) => c.partId === part.id).length);
+    const chance = chanceFor(
+      'scale',
+      sheet.number,
+      part.kind,
+      part.cylinder,
+      cutId === null ? 0 : sheet.partCuts.filter((c) => c.partId === part.id).length,
+    );
     for (const [measure, trueG] of Object.entries(this.truth.get(part.id)!) as [Measure, number][]) {
       for (let placement = 0; placement < PLACEMENTS; placement += 1) {
         const valueG = Math.round((trueG + chance.normal(SCALE_SCATTER_G)) / SCALE_DIVISION_G) / (1 / SCALE_DIVISION_G);

@@ -37,8 +37,23 @@ const gramsAtRim = (value: number): JobSpec['tolerance'] => ({ school: 'gramsAtR
 
 /** A pump engine, worked through to the end and signed off. */
 async function finishedThree(bench: Bench): Promise<void> {
-  const spec = specOf({ customer: 'Low Sedge Drainage', vessel: 'Pump house 2', engineName: 'Corvane stationary three', layoutId: 'inline3', throwSpacingMm: 118, strokeMm: 96, rodLengthMm: 172, redlineRpm: 2600, tolerance: gramsAtRim(1), matchToleranceG: 1 });
-  const { id } = await bench.start(ines.id, spec, weights({ piston: 742, pin: 168, lockPair: 3.2, ringSet: 61, rod: 912, smallEnd: 288, bearingPair: 52 }));
+  const spec = specOf({
+    customer: 'Low Sedge Drainage',
+    vessel: 'Pump house 2',
+    engineName: 'Corvane stationary three',
+    layoutId: 'inline3',
+    throwSpacingMm: 118,
+    strokeMm: 96,
+    rodLengthMm: 172,
+    redlineRpm: 2600,
+    tolerance: gramsAtRim(1),
+    matchToleranceG: 1,
+  });
+  const { id } = await bench.start(
+    ines.id,
+    spec,
+    weights({ piston: 742, pin: 168, lockPair: 3.2, ringSet: 61, rod: 912, smallEnd: 288, bearingPair: 52 }),
+  );
   await bench.weigh(ines.id, id);
   await bench.match(bram.id, id);
   await bench.buildBobs(ottoline.id, id);
@@ -49,8 +64,23 @@ async function finishedThree(bench: Bench): Promise<void> {
 
 /** A launch's V8: bobs mounted, spun as received, nothing drilled yet. */
 async function launchV8(bench: Bench): Promise<void> {
-  const spec = specOf({ customer: 'Marit Dunlavy', vessel: 'launch Saltwren', engineName: 'Dorvell marine V8', layoutId: 'v8Cross90', throwSpacingMm: 110, strokeMm: 88, rodLengthMm: 150, redlineRpm: 5200, tolerance: gramsAtRim(1), matchToleranceG: 1 });
-  const { id } = await bench.start(bram.id, spec, weights({ piston: 612, pin: 148, lockPair: 2.4, ringSet: 46, rod: 634, smallEnd: 186, bearingPair: 42 }));
+  const spec = specOf({
+    customer: 'Marit Dunlavy',
+    vessel: 'launch Saltwren',
+    engineName: 'Dorvell marine V8',
+    layoutId: 'v8Cross90',
+    throwSpacingMm: 110,
+    strokeMm: 88,
+    rodLengthMm: 150,
+    redlineRpm: 5200,
+    tolerance: gramsAtRim(1),
+    matchToleranceG: 1,
+  });
+  const { id } = await bench.start(
+    bram.id,
+    spec,
+    weights({ piston: 612, pin: 148, lockPair: 2.4, ringSet: 46, rod: 634, smallEnd: 186, bearingPair: 42 }),
+  );
   await bench.weigh(ines.id, id);
   await bench.match(bram.id, id);
   await bench.buildBobs(ottoline.id, id);
@@ -59,21 +89,56 @@ async function launchV8(bench: Bench): Promise<void> {
 
 /** An inboard racer's six, on the scale: pistons, pins and locks weighed, the rest waiting. */
 async function racerSix(bench: Bench): Promise<void> {
-  const spec = specOf({ customer: 'Tolly Abernesk', vessel: 'racer Quickthorn', engineName: 'Ostrell 60° six', layoutId: 'v6Split60', throwSpacingMm: 106, splitOffsetMm: 24, strokeMm: 82, rodLengthMm: 146, redlineRpm: 7400, tolerance: gramsAtRim(0.5), matchToleranceG: 0.5 });
-  const { id } = await bench.start(ottoline.id, spec, weights({ piston: 438, pin: 104, lockPair: 1.8, ringSet: 31, rod: 498, smallEnd: 152, bearingPair: 33 }));
+  const spec = specOf({
+    customer: 'Tolly Abernesk',
+    vessel: 'racer Quickthorn',
+    engineName: 'Ostrell 60° six',
+    layoutId: 'v6Split60',
+    throwSpacingMm: 106,
+    splitOffsetMm: 24,
+    strokeMm: 82,
+    rodLengthMm: 146,
+    redlineRpm: 7400,
+    tolerance: gramsAtRim(0.5),
+    matchToleranceG: 0.5,
+  });
+  const { id } = await bench.start(
+    ottoline.id,
+    spec,
+    weights({ piston: 438, pin: 104, lockPair: 1.8, ringSet: 31, rod: 498, smallEnd: 152, bearingPair: 33 }),
+  );
   await bench.weigh(ines.id, id, ({ kind }) => kind === 'piston' || kind === 'pin' || kind === 'lockPair');
 }
 
 /** A ferry's four, on the bench since this morning: nothing weighed yet. */
 async function ferryFour(bench: Bench): Promise<void> {
-  const spec = specOf({ customer: 'Ness Ferry Trust', vessel: 'ferry Old Provident', engineName: 'Bramwick diesel four', layoutId: 'inline4', throwSpacingMm: 104, strokeMm: 102, rodLengthMm: 178, redlineRpm: 3200, tolerance: { school: 'gradeG', value: 6.3 }, matchToleranceG: 1 });
+  const spec = specOf({
+    customer: 'Ness Ferry Trust',
+    vessel: 'ferry Old Provident',
+    engineName: 'Bramwick diesel four',
+    layoutId: 'inline4',
+    throwSpacingMm: 104,
+    strokeMm: 102,
+    rodLengthMm: 178,
+    redlineRpm: 3200,
+    tolerance: { school: 'gradeG', value: 6.3 },
+    matchToleranceG: 1,
+  });
   await bench.start(ines.id, spec, weights({ piston: 905, pin: 260, lockPair: 4, ringSet: 72, rod: 1180, smallEnd: 390, bearingPair: 64 }));
 }
 
 export const DEMO_JOBS: readonly ((bench: Bench) => Promise<void>)[] = [finishedThree, launchV8, racerSix, ferryFour];
 
 /** Nominal weights of an engine's parts in g, with the scatter that sets of such parts have. */
-function weights(g: { piston: number; pin: number; lockPair: number; ringSet: number; rod: number; smallEnd: number; bearingPair: number }): Nominals {
+function weights(g: {
+  piston: number;
+  pin: number;
+  lockPair: number;
+  ringSet: number;
+  rod: number;
+  smallEnd: number;
+  bearingPair: number;
+}): Nominals {
   return {
     piston: { g: g.piston, scatterG: 1.6 },
     pin: { g: g.pin, scatterG: 0.4 },

@@ -1,0 +1,46 @@
+import type { Problem } from '@tare/contract';
+import { ProblemError, UNREACHABLE } from './problem.js';
+
+/** Sends a request and returns its JSON. @throws ProblemError with a sentence for the person at the bench */
+export async function request<T>(method: 'GET' | 'POST' | 'PUT', path: string, body?: unknown): Promise<T> {
+  const response = await send(method, path, body);
+  return (await response.json()) as T;
+}
+
+/** Sends a request whose answer comes as lines of JSON, and hands each to `onLine` as it comes. @throws ProblemError */
+export async function requestLines<T>(path: string, body: unknown, onLine: (line: T) => void, signal: AbortSignal): Promise<void> {
+  const response = await send('POST', path, body, signal);
+  const reader = response.body!.pipeThrough(new TextDecoderStream()).getReader();
+  let rest = '';
+  for (;;) {
+    const { done, value } = await reader.read().catch(() => {
+      throw new ProblemError(UNREACHABLE, true);
+    });
+    if (done) return;
+    const lines = (rest + value).split('\n');
+    rest = lines.pop() ?? '';
+    lines
+      .filter((line) => line !== '')
+      .forEach((line) => {
+        onLine(JSON.parse(line) as T);
+      });
+  }
+}
+
+async function send(method: string, path: string, body: unknown, signal?: AbortSignal): Promise<Response> {
+  let response: Response;
+  try {
+    response = await fetch(`/api/${path}`, {
+      method,
+      headers: { 'content-type': 'application/json' },
+      body: body === undefined ? null : JSON.stringify(body),
+      signal: signal ?? null,
+    });
+  } catch (error) {
+    if (signal?.aborted) throw error;
+    throw new ProblemError(UNREACHABLE, true);
+  }
+  if (response.ok) return response;
+  const problem = (await response.json().catch(() => null)) as Problem | null;
+  throw problem?.detail === undefined ? new ProblemError(UNREACHABLE, true) : new ProblemError(problem, false);
+}

@@ -1,0 +1,51 @@
+import { useMutation, useQuery, useQueryClient, type UseMutationResult, type UseQueryResult } from '@tanstack/react-query';
+import type { JobLine, JobSheet, NewReading, ReadingEntry, Shop } from '@tare/contract';
+import { request } from './client.js';
+import type { ProblemError } from './problem.js';
+
+export const jobKey = (jobId: string): readonly string[] => ['job', jobId];
+
+export const useShop = (): UseQueryResult<Shop, ProblemError> => useQuery({ queryKey: ['shop'], queryFn: () => request<Shop>('GET', 'shop') });
+
+export const useJobs = (q: string): UseQueryResult<JobLine[], ProblemError> =>
+  useQuery({
+    queryKey: ['jobs', q],
+    queryFn: () => request<JobLine[]>('GET', `jobs?q=${encodeURIComponent(q)}`),
+    placeholderData: (before) => before,
+  });
+
+export const useJob = (jobId: string): UseQueryResult<JobSheet, ProblemError> =>
+  useQuery({ queryKey: jobKey(jobId), queryFn: () => request<JobSheet>('GET', `jobs/${jobId}`) });
+
+/** An entry for a job's ledgers; the sheet is read again once it is in. Its body carries its own id, so a retry is safe. */
+export interface Entry {
+  readonly method?: 'POST' | 'PUT';
+  readonly path: string;
+  readonly body: unknown;
+}
+
+export function useEntry(jobId: string): UseMutationResult<unknown, ProblemError, Entry> {
+  const queries = useQueryClient();
+  return useMutation({
+    mutationFn: ({ method = 'POST', path, body }: Entry) => request<unknown>(method, `jobs/${jobId}/${path}`, body),
+    retry: retryUnreachable,
+    onSuccess: () => queries.invalidateQueries({ queryKey: jobKey(jobId) }),
+  });
+}
+
+/** Captures a reading; the sheet on screen gets the entry without being read again, so that Enter is never slow. */
+export function useCapture(jobId: string): UseMutationResult<ReadingEntry, ProblemError, NewReading> {
+  const queries = useQueryClient();
+  return useMutation({
+    mutationFn: (reading: NewReading) => request<ReadingEntry>('POST', `jobs/${jobId}/readings`, reading),
+    retry: retryUnreachable,
+    onSuccess: (entry) => {
+      queries.setQueryData<JobSheet>(
+        jobKey(jobId),
+        (sheet) => sheet && { ...sheet, readings: [...sheet.readings.filter((r) => r.id !== entry.id), entry] },
+      );
+    },
+  });
+}
+
+export const retryUnreachable = (failures: number, error: ProblemError): boolean => error.unreachable && failures < 2;

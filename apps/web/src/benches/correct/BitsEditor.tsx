@@ -1,0 +1,135 @@
+import { useMutation, useQueryClient } from '@tanstack/react-query';
+import { parseDecimal, POINT_ANGLE_DEG, type Bit } from '@tare/core';
+import { Drill, Plus, Trash2 } from 'lucide-react';
+import { useState, type ReactNode } from 'react';
+import { request } from '../../api/client.js';
+import type { ProblemError } from '../../api/problem.js';
+import { useShop } from '../../api/queries.js';
+import { Button } from '../../ui/Button.js';
+import { NumberField } from '../../ui/Field.js';
+import { Modal } from '../../ui/Modal.js';
+import { ProblemNotice } from '../../ui/Notice.js';
+
+type TypedBit = Readonly<Record<keyof Bit, string>>;
+
+/** The bits in the shop's drawer, from which every plan is made. */
+export function BitsEditor(): ReactNode {
+  const { data: shop } = useShop();
+  const [open, setOpen] = useState(false);
+  if (!shop) return null;
+  return (
+    <>
+      <Button
+        onClick={() => {
+          setOpen(true);
+        }}
+      >
+        <Drill aria-hidden className="size-5" /> Bits: {shop.bits.map((b) => b.bitMm).join(', ')} mm
+      </Button>
+      <Modal title="Bits in the drawer" open={open} onOpenChange={setOpen}>
+        <Bits
+          bits={shop.bits}
+          onDone={() => {
+            setOpen(false);
+          }}
+        />
+      </Modal>
+    </>
+  );
+}
+
+function Bits({ bits, onDone }: { readonly bits: readonly Bit[]; readonly onDone: () => void }): ReactNode {
+  const queries = useQueryClient();
+  const [rows, setRows] = useState<readonly TypedBit[]>(() =>
+    bits.map((b) => ({ bitMm: String(b.bitMm), pointAngleDeg: String(b.pointAngleDeg), usableDepthMm: String(b.usableDepthMm) })),
+  );
+  const save = useMutation<unknown, ProblemError>({
+    mutationFn: () =>
+      request('PUT', 'shop/bits', {
+        bits: rows.map((row) => ({
+          bitMm: numberOf(row.bitMm),
+          pointAngleDeg: numberOf(row.pointAngleDeg),
+          usableDepthMm: numberOf(row.usableDepthMm),
+        })),
+      }),
+    onSuccess: async () => {
+      await queries.invalidateQueries({ queryKey: ['shop'] });
+      onDone();
+    },
+  });
+  const set = (i: number, key: keyof Bit, value: string): void => {
+    setRows(rows.map((row, j) => (j === i ? { ...row, [key]: value } : row)));
+  };
+  return (
+    <form
+      className="grid gap-3"
+      onSubmit={(event) => {
+        event.preventDefault();
+        save.mutate();
+      }}
+    >
+      {rows.map((row, i) => (
+        <div key={i} className="flex items-start gap-3">
+          <NumberField
+            label="Bit"
+            unit="mm"
+            value={row.bitMm}
+            onChange={(event) => {
+              set(i, 'bitMm', event.target.value);
+            }}
+            problem={problemOf(save.error, i, 'bitMm')}
+          />
+          <NumberField
+            label="Point"
+            unit="°"
+            value={row.pointAngleDeg}
+            onChange={(event) => {
+              set(i, 'pointAngleDeg', event.target.value);
+            }}
+            problem={problemOf(save.error, i, 'pointAngleDeg')}
+          />
+          <NumberField
+            label="Reach"
+            unit="mm"
+            value={row.usableDepthMm}
+            onChange={(event) => {
+              set(i, 'usableDepthMm', event.target.value);
+            }}
+            problem={problemOf(save.error, i, 'usableDepthMm')}
+          />
+          <Button
+            aria-label={`Take the ${row.bitMm} mm bit out`}
+            className="mt-6 px-2"
+            onClick={() => {
+              setRows(rows.filter((_, j) => j !== i));
+            }}
+          >
+            <Trash2 aria-hidden className="size-5" />
+          </Button>
+        </div>
+      ))}
+      {save.error && <ProblemNotice>{save.error.message}</ProblemNotice>}
+      <div className="flex gap-3">
+        <Button
+          onClick={() => {
+            setRows([...rows, { bitMm: '', pointAngleDeg: String(POINT_ANGLE_DEG), usableDepthMm: '50' }]);
+          }}
+        >
+          <Plus aria-hidden className="size-5" /> Another bit
+        </Button>
+        <Button type="submit" look="primary" disabled={save.isPending}>
+          Keep these
+        </Button>
+      </div>
+    </form>
+  );
+}
+
+const problemOf = (error: ProblemError | null, row: number, key: keyof Bit): string | undefined =>
+  error?.fields.find((f) => f.field === `bits.${row}.${key}`)?.message;
+
+/** Null for what is not a number: the server's schema then says so at that field. */
+function numberOf(typed: string): number | null {
+  const parsed = parseDecimal(typed);
+  return parsed.kind === 'number' ? parsed.value : null;
+}

@@ -1,0 +1,128 @@
+import type { PlanEntry } from '@tare/contract';
+import { counterweightOf, holeMetal, parseDecimal, pointHeightMm, type CrankHole } from '@tare/core';
+import { useRef, useState, type ReactNode } from 'react';
+import { Link } from 'react-router';
+import { useEntry } from '../../api/queries.js';
+import { degrees, fixed } from '../../format/numbers.js';
+import { useOpenJob } from '../../shell/JobContext.js';
+import { benchPath } from '../../shell/paths.js';
+import { Button } from '../../ui/Button.js';
+import { NumberField } from '../../ui/Field.js';
+import { Caution, Note } from '../../ui/Notice.js';
+import { useDraft } from '../../ui/useDraft.js';
+import { usePersonName } from '../../ui/usePersonName.js';
+import { useWho } from '../../ui/WhoFirst.js';
+import { ResidualLine } from './PlanTable.js';
+
+/** The holes of a taken plan, each to be drilled and logged with the depth that was measured. */
+export function DrillList({ plan }: { readonly plan: PlanEntry }): ReactNode {
+  const { sheet } = useOpenJob();
+  const nameOf = usePersonName();
+  const logged = (index: number): (typeof sheet.holes)[number] | undefined => sheet.holes.find((h) => h.planId === plan.id && h.planIndex === index);
+  const allIn = plan.holes.every((_, i) => logged(i) !== undefined);
+  return (
+    <section className="grid gap-3">
+      {!allIn && (
+        <Caution>
+          <p>
+            Eye protection on, the crank secured, gloves off near the drill. Forged and alloy steel: pilot hole first, then step up. Stop short and
+            measure: metal does not go back in.
+          </p>
+        </Caution>
+      )}
+      <ResidualLine residual={plan.predicted} />
+      <ol className="grid gap-2">
+        {plan.holes.map((hole, i) => {
+          const done = logged(i);
+          return done ? (
+            <li key={i} className="flex flex-wrap items-center gap-x-5 border-l-8 border-steel bg-plate-low px-4 py-2">
+              <span className="text-xl font-semibold">
+                {i + 1}. {counterweightOf(sheet.spec.crank, hole.counterweightId).name} at{' '}
+                <span className="figure-type">{degrees(done.angleDeg, 1)}</span>
+              </span>
+              <span className="figure-type">{`${fixed(done.bitMm, 0)} mm bit, ${fixed(done.depthMm, 1)} mm deep, ${fixed(holeMetal(sheet.spec.crank, done).massG, 1)} g`}</span>
+              <span className="ml-auto text-ink-soft">drilled; {nameOf(done.personId)}</span>
+            </li>
+          ) : (
+            <LogHole key={i} plan={plan} hole={hole} index={i} />
+          );
+        })}
+      </ol>
+      {allIn ? (
+        <Link
+          className="inline-flex min-h-12 w-fit items-center rounded-sm border-2 border-enamel-deep bg-enamel-deep px-6 text-lg font-semibold text-on-enamel dark:border-brass dark:bg-brass dark:text-on-brass"
+          to={benchPath(sheet.id, 'spin')}
+        >
+          Spin again
+        </Link>
+      ) : (
+        <Note>To leave some holes out, go to the spin bench and spin: what is left is planned anew from that reading.</Note>
+      )}
+    </section>
+  );
+}
+
+function LogHole({ plan, hole, index }: { readonly plan: PlanEntry; readonly hole: CrankHole; readonly index: number }): ReactNode {
+  const { sheet } = useOpenJob();
+  const personId = useWho();
+  const log = useEntry(sheet.id);
+  const id = useRef(crypto.randomUUID());
+  const { name } = counterweightOf(sheet.spec.crank, hole.counterweightId);
+  const [depth, setDepth] = useDraft(`hole.${plan.id}.${index}`, fixed(hole.depthMm, 1));
+  const [complaint, setComplaint] = useState<string | null>(null);
+  const send = (): void => {
+    const parsed = parseDecimal(depth);
+    const reason = parsed.kind !== 'number' ? 'The depth has to be a number of mm.' : parsed.value <= 0 ? 'The depth has to be above 0 mm.' : null;
+    setComplaint(reason);
+    if (reason !== null || parsed.kind !== 'number') return;
+    log.mutate({
+      path: 'holes',
+      body: {
+        id: id.current,
+        personId,
+        planId: plan.id,
+        planIndex: index,
+        counterweightId: hole.counterweightId,
+        angleDeg: hole.angleDeg,
+        bitMm: hole.bitMm,
+        pointAngleDeg: hole.pointAngleDeg,
+        depthMm: parsed.value,
+      },
+    });
+  };
+  return (
+    <li className="flex flex-wrap items-start justify-between gap-x-6 gap-y-2 border-l-8 border-blue bg-plate-low px-4 py-2">
+      <div>
+        <p className="text-xl font-semibold">
+          {index + 1}. Drill {name} at <span className="figure-type text-blue">{degrees(hole.angleDeg, 1)}</span>
+        </p>
+        <p className="figure-type text-lg">{`${fixed(hole.bitMm, 0)} mm bit, ${fixed(hole.depthMm, 1)} mm to the shoulder (${fixed(hole.depthMm + pointHeightMm(hole.bitMm, hole.pointAngleDeg), 1)} mm from tip touch), ${fixed(holeMetal(sheet.spec.crank, hole).massG, 1)} g`}</p>
+        <p className="text-ink-soft">
+          In the middle of its width. Stop at <span className="figure-type">{fixed(hole.depthMm * 0.7, 1)}</span> mm and measure.
+        </p>
+      </div>
+      <form
+        className="flex items-start gap-3"
+        onSubmit={(event) => {
+          event.preventDefault();
+          send();
+        }}
+      >
+        <NumberField
+          label="Depth measured"
+          unit="mm"
+          className="w-44"
+          value={depth}
+          onChange={(event) => {
+            setComplaint(null);
+            setDepth(event.target.value);
+          }}
+          problem={complaint ?? log.error?.message}
+        />
+        <Button type="submit" className="mt-6" disabled={personId === null || log.isPending}>
+          Drilled
+        </Button>
+      </form>
+    </li>
+  );
+}

@@ -1,0 +1,4 @@
+import { planHoles } from '@tare/core';
+import { expose } from 'comlink';
+
+expose({ planHoles });

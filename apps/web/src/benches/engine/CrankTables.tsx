@@ -1,0 +1,164 @@
+import { Plus, Trash2 } from 'lucide-react';
+import type { ReactNode } from 'react';
+import { get, useFieldArray, type FieldPath, type UseFormReturn } from 'react-hook-form';
+import { Button } from '../../ui/Button.js';
+import { NumberField, Field } from '../../ui/Field.js';
+import type { SpecForm } from './specForm.js';
+
+interface TableProps {
+  readonly form: UseFormReturn<SpecForm>;
+}
+
+const cell = ({ register, formState }: UseFormReturn<SpecForm>, name: FieldPath<SpecForm>): object => ({
+  ...register(name),
+  problem: (get(formState.errors, name) as { message?: string } | undefined)?.message,
+  hideLabel: true,
+});
+
+/** The crankpins: where each is, and which cylinders' rods run on it. */
+export function PinTable({ form, fixed }: TableProps & { readonly fixed: boolean }): ReactNode {
+  const { fields, append, remove } = useFieldArray({ control: form.control, name: 'pins' });
+  return (
+    <table className="w-full border-separate border-spacing-x-2 border-spacing-y-1">
+      <caption className="text-left font-semibold">Crankpins</caption>
+      <thead className="text-left text-ink-soft">
+        <tr>
+          <th scope="col">Pin</th>
+          <th scope="col">Angle, °</th>
+          <th scope="col">Position z, mm</th>
+          <th scope="col">Cylinders on it</th>
+          <th>
+            <span className="sr-only">Take off</span>
+          </th>
+        </tr>
+      </thead>
+      <tbody>
+        {fields.map((row, i) => (
+          <tr key={row.id} className="align-top">
+            <th scope="row" className="w-12 pt-2 text-left figure-type">
+              {i + 1}
+            </th>
+            <td>
+              <NumberField label={`Angle of pin ${i + 1}`} disabled={fixed} {...cell(form, `pins.${i}.angleDeg`)} />
+            </td>
+            <td>
+              <NumberField label={`Position of pin ${i + 1}`} {...cell(form, `pins.${i}.zMm`)} />
+            </td>
+            <td>
+              <Field label={`Cylinders on pin ${i + 1}`} disabled={fixed} {...cell(form, `pins.${i}.cylinders`)} />
+            </td>
+            <td className="w-12">
+              {!fixed && (
+                <Button
+                  aria-label={`Take pin ${i + 1} off`}
+                  className="px-2"
+                  onClick={() => {
+                    remove(i);
+                  }}
+                >
+                  <Trash2 aria-hidden className="size-5" />
+                </Button>
+              )}
+            </td>
+          </tr>
+        ))}
+      </tbody>
+      {!fixed && (
+        <tfoot>
+          <tr>
+            <td colSpan={5}>
+              <Button
+                onClick={() => {
+                  append({ angleDeg: '', zMm: '', cylinders: '' });
+                }}
+              >
+                <Plus aria-hidden className="size-5" /> Add a pin
+              </Button>
+            </td>
+          </tr>
+        </tfoot>
+      )}
+    </table>
+  );
+}
+
+const COLUMNS = [
+  ['zMm', 'Position z, mm'],
+  ['widthMm', 'Width, mm'],
+  ['rimRadiusMm', 'Rim radius, mm'],
+  ['arcCentreDeg', 'Arc’s middle, °'],
+  ['arcHalfWidthDeg', 'Half arc, °'],
+  ['depthLimitMm', 'Depth limit, mm'],
+] as const;
+
+/** The counterweights as metal to be drilled. */
+export function CounterweightTable({ form }: TableProps): ReactNode {
+  const { fields, append, remove } = useFieldArray({ control: form.control, name: 'counterweights', keyName: 'rowId' });
+  const add = (): void => {
+    const like = form.getValues('counterweights').at(-1);
+    const number = fields.length + 1;
+    append({
+      widthMm: '',
+      rimRadiusMm: '',
+      arcHalfWidthDeg: '',
+      depthLimitMm: '',
+      ...like,
+      zMm: '',
+      arcCentreDeg: '',
+      id: crypto.randomUUID(),
+      name: `CW ${number}`,
+    });
+  };
+  return (
+    <table className="w-full border-separate border-spacing-x-1.5 border-spacing-y-1">
+      <caption className="text-left font-semibold">Counterweights, front to rear</caption>
+      <thead className="text-left text-ink-soft">
+        <tr>
+          <th scope="col">Name</th>
+          {COLUMNS.map(([key, title]) => (
+            <th key={key} scope="col" className="font-normal">
+              {title}
+            </th>
+          ))}
+          <th>
+            <span className="sr-only">Take off</span>
+          </th>
+        </tr>
+      </thead>
+      <tbody>
+        {fields.map((row, i) => (
+          <tr key={row.rowId} className="align-top">
+            <td className="w-24">
+              <Field label={`Name of counterweight ${i + 1}`} {...cell(form, `counterweights.${i}.name`)} />
+            </td>
+            {COLUMNS.map(([key, title]) => (
+              <td key={key}>
+                <NumberField label={`${title} of counterweight ${i + 1}`} {...cell(form, `counterweights.${i}.${key}`)} />
+              </td>
+            ))}
+            <td className="w-12">
+              <Button
+                aria-label={`Take counterweight ${i + 1} off`}
+                className="px-2"
+                onClick={() => {
+                  remove(i);
+                }}
+              >
+                <Trash2 aria-hidden className="size-5" />
+              </Button>
+            </td>
+          </tr>
+        ))}
+      </tbody>
+      <tfoot>
+        <tr>
+          <td colSpan={8}>
+            <Button onClick={add}>
+              <Plus aria-hidden className="size-5" /> Add a counterweight
+            </Button>
+          </td>
+        </tr>
+      </tfoot>
+    </table>
+  );
+}

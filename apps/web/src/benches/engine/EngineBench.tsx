@@ -1,0 +1,117 @@
+import { useState, type ReactNode } from 'react';
+import { useNavigate } from 'react-router';
+import { ProblemError } from '../../api/problem.js';
+import { useEntry } from '../../api/queries.js';
+import { CrankFigure } from '../../draw/CrankFigure.js';
+import { useOpenJob } from '../../shell/JobContext.js';
+import { BenchHead } from '../../ui/BenchHead.js';
+import { Button } from '../../ui/Button.js';
+import { Field } from '../../ui/Field.js';
+import { Modal } from '../../ui/Modal.js';
+import { ProblemNotice } from '../../ui/Notice.js';
+import { useWho, WhoFirst } from '../../ui/WhoFirst.js';
+import { SpecFields } from './SpecFields.js';
+import { formField, formOf } from './specForm.js';
+import { useSpecForm } from './useSpecForm.js';
+
+/** What is agreed for the job and known of its engine, to be looked up and corrected. */
+export function EngineBench(): ReactNode {
+  const { sheet } = useOpenJob();
+  const [saved, setSaved] = useState(false);
+  const personId = useWho();
+  const change = useEntry(sheet.id);
+  const state = useSpecForm(
+    `spec.${sheet.id}.${sheet.specVersion}`,
+    () => formOf(sheet.spec),
+    false,
+    async (spec) => {
+      setSaved(false);
+      try {
+        await change.mutateAsync({ method: 'PUT', path: 'spec', body: { personId, baseVersion: sheet.specVersion, spec } });
+        setSaved(true);
+      } catch (error) {
+        if (error instanceof ProblemError) state.showProblems(error.fields.map((f) => ({ ...f, field: formField(f.field) })));
+        throw error;
+      }
+    },
+  );
+  return (
+    <form
+      noValidate
+      className="grid gap-5 border-2 border-edge bg-plate p-5"
+      onSubmit={(event) => {
+        event.preventDefault();
+        state.submit().catch(() => undefined);
+      }}
+    >
+      <BenchHead title="Engine" next="Check these against the crank on the bench. Holes and bob weights are worked out from them." />
+      <CrankFigure spec={sheet.spec} />
+      <SpecFields state={state} fixedLayout />
+      {change.error && <ProblemNotice>{change.error.message}</ProblemNotice>}
+      <div className="flex flex-wrap items-center gap-4">
+        <Button type="submit" look="primary" disabled={personId === null || change.isPending}>
+          Keep these figures
+        </Button>
+        {saved && (
+          <p role="status" className="font-semibold">
+            Kept. Everything that follows from them is worked out anew.
+          </p>
+        )}
+        <WhoFirst />
+        <RemoveJob />
+      </div>
+    </form>
+  );
+}
+
+function RemoveJob(): ReactNode {
+  const { sheet } = useOpenJob();
+  const navigate = useNavigate();
+  const personId = useWho();
+  const [asking, setAsking] = useState(false);
+  const [reason, setReason] = useState('');
+  const remove = useEntry(sheet.id);
+  return (
+    <>
+      <Button
+        look="quiet"
+        className="ml-auto"
+        onClick={() => {
+          setAsking(true);
+        }}
+      >
+        Take this job off the list …
+      </Button>
+      <Modal title={`Take job ${sheet.number} off the list`} open={asking} onOpenChange={setAsking}>
+        <div className="grid gap-3">
+          <p>Its records stay in the database, but nobody finds it on the list any more.</p>
+          <Field
+            label="Why"
+            value={reason}
+            autoFocus
+            onChange={(event) => {
+              setReason(event.target.value);
+            }}
+            problem={remove.error?.message}
+          />
+          <Button
+            disabled={personId === null || reason.trim() === ''}
+            onClick={() => {
+              remove.mutate(
+                { path: 'removal', body: { personId, reason } },
+                {
+                  onSuccess: () => {
+                    void navigate('/');
+                  },
+                },
+              );
+            }}
+          >
+            Take it off
+          </Button>
+          <WhoFirst />
+        </div>
+      </Modal>
+    </>
+  );
+}

@@ -1,0 +1,58 @@
+import { useMutation } from '@tanstack/react-query';
+import type { JobSheet } from '@tare/contract';
+import type { JobSpec } from '@tare/core';
+import { useState, type ReactNode } from 'react';
+import { useNavigate } from 'react-router';
+import { request } from '../../api/client.js';
+import { ProblemError } from '../../api/problem.js';
+import { retryUnreachable } from '../../api/queries.js';
+import { benchPath } from '../../shell/paths.js';
+import { Button } from '../../ui/Button.js';
+import { ProblemNotice } from '../../ui/Notice.js';
+import { useWho, WhoFirst } from '../../ui/WhoFirst.js';
+import { SpecFields } from './SpecFields.js';
+import { emptyForm, formField } from './specForm.js';
+import { useSpecForm } from './useSpecForm.js';
+
+/** Starts a job from the engine that stands in front of you. */
+export function NewJobPage(): ReactNode {
+  const navigate = useNavigate();
+  const personId = useWho();
+  const [id] = useState(() => crypto.randomUUID());
+  const start = useMutation<JobSheet, ProblemError, JobSpec>({
+    mutationFn: (spec) => request('POST', 'jobs', { id, personId, spec }),
+    retry: retryUnreachable,
+  });
+  const state = useSpecForm('new-job', emptyForm, true, async (spec) => {
+    try {
+      const job = await start.mutateAsync(spec);
+      await navigate(benchPath(job.id, 'weigh'));
+    } catch (error) {
+      if (error instanceof ProblemError) state.showProblems(error.fields.map((f) => ({ ...f, field: formField(f.field) })));
+      throw error;
+    }
+  });
+  return (
+    <main className="mx-auto w-full max-w-6xl p-4">
+      <form
+        noValidate
+        className="grid gap-5 border-2 border-edge bg-plate p-5"
+        onSubmit={(event) => {
+          event.preventDefault();
+          // A refusal is on the screen by now, at its field or below.
+          state.submit().catch(() => undefined);
+        }}
+      >
+        <h1 className="text-3xl">New job</h1>
+        <SpecFields state={state} fixedLayout={false} />
+        {start.error && <ProblemNotice>{start.error.message}</ProblemNotice>}
+        <div className="flex flex-wrap items-center gap-4">
+          <Button type="submit" look="primary" disabled={personId === null || start.isPending}>
+            Start the job
+          </Button>
+          <WhoFirst />
+        </div>
+      </form>
+    </main>
+  );
+}

@@ -1,0 +1,90 @@
+import { useEffect, useEffectEvent, useState } from 'react';
+import { useForm, type UseFormReturn } from 'react-hook-form';
+import type { FieldProblem } from '@tare/contract';
+import type { JobSpec } from '@tare/core';
+import { laidOut, readForm, type SpecForm } from './specForm.js';
+
+/** Fields from which the pins and counterweights of a new engine follow. */
+const LAYS_OUT = new Set<string>(['layoutId', 'strokeMm', 'throwSpacingMm', 'splitOffsetMm']);
+
+export interface SpecFormState {
+  readonly form: UseFormReturn<SpecForm>;
+  /** The pins or counterweights were changed by hand: they no longer follow the figures above them. */
+  readonly byHand: boolean;
+  readonly layOutAfresh: () => void;
+  readonly submit: () => Promise<void>;
+  /** Complaints that belong to no field of the form. */
+  readonly otherProblems: readonly string[];
+  readonly showProblems: (problems: readonly FieldProblem[]) => void;
+}
+
+/**
+ * State of the engine form.
+ * @param draftKey where the half-typed form is kept on this machine
+ * @param onSpec called with a spec that passed every check
+ */
+export function useSpecForm(
+  draftKey: string,
+  initial: () => SpecForm,
+  followFigures: boolean,
+  onSpec: (spec: JobSpec) => Promise<void>,
+): SpecFormState {
+  const place = `tare.draft.${draftKey}`;
+  const [start] = useState(() => {
+    const kept = localStorage.getItem(place);
+    return kept === null ? initial() : { ...initial(), ...(JSON.parse(kept) as SpecForm) };
+  });
+  const [byHand, setByHand] = useState(!followFigures);
+  const [otherProblems, setOtherProblems] = useState<readonly string[]>([]);
+  const form = useForm<SpecForm>({ defaultValues: start });
+
+  const keep = (): void => {
+    localStorage.setItem(place, JSON.stringify(form.getValues()));
+  };
+  const layOutAfresh = (): void => {
+    const values = laidOut(form.getValues());
+    form.reset(values, { keepErrors: false, keepDirty: true });
+    setByHand(false);
+    keep();
+  };
+
+  const onChange = useEffectEvent((name: string | undefined) => {
+    keep();
+    if (name === undefined) return;
+    if (/^(pins|counterweights|zAMm|zBMm|radius|mass|density)/.test(name)) setByHand(true);
+    else if (LAYS_OUT.has(name) && !byHand) layOutAfresh();
+  });
+  useEffect(
+    () =>
+      form.subscribe({
+        formState: { values: true },
+        callback: ({ name }) => {
+          onChange(name);
+        },
+      }),
+    [form],
+  );
+
+  const showProblems = (problems: readonly FieldProblem[]): void => {
+    // A complaint about a whole list, or about something the form has no field for, stands below the form.
+    const known = (field: string): boolean => field.split('.')[0]! in form.getValues() && !/^(pins|counterweights)(\.\d+)?$/.test(field);
+    for (const { field, message } of problems) if (known(field)) form.setError(field as keyof SpecForm, { message });
+    setOtherProblems(problems.filter(({ field }) => !known(field)).map(({ message }) => message));
+    const first = problems.find(({ field }) => known(field));
+    if (first) form.setFocus(first.field as keyof SpecForm);
+  };
+
+  const submit = async (): Promise<void> => {
+    form.clearErrors();
+    setOtherProblems([]);
+    const read = readForm(form.getValues());
+    if (!read.ok) {
+      showProblems(read.problems);
+      return;
+    }
+    await onSpec(read.spec);
+    localStorage.removeItem(place);
+  };
+
+  return { form, byHand, layOutAfresh, submit, otherProblems, showProblems };
+}

@@ -1,0 +1,62 @@
+import { Printer } from 'lucide-react';
+import type { ReactNode } from 'react';
+import { useEntry } from '../../api/queries.js';
+import { useOpenJob } from '../../shell/JobContext.js';
+import { BenchHead } from '../../ui/BenchHead.js';
+import { Button } from '../../ui/Button.js';
+import { Note, ProblemNotice } from '../../ui/Notice.js';
+import { useWho, WhoFirst } from '../../ui/WhoFirst.js';
+import { PrintedCard } from './PrintedCard.js';
+
+/** Signs the job off once it is inside, and prints the card. */
+export function SignOffBench(): ReactNode {
+  const { sheet, statuses, figures } = useOpenJob();
+  const personId = useWho();
+  const sign = useEntry(sheet.id);
+  const status = statuses.find(({ bench }) => bench === 'signOff')!;
+  const match = statuses.find(({ bench }) => bench === 'match')!;
+  const last = figures.spins.at(-1);
+  const canSign = last?.verdict === 'inside' && figures.holesSinceLastSpin === 0;
+  return (
+    <div className="grid gap-5 border-2 border-edge bg-plate p-5 print:border-0 print:p-0">
+      <div className="no-print grid gap-3">
+        <BenchHead
+          title="Sign off"
+          next={
+            status.state === 'done'
+              ? 'Signed off. Print the card for the customer.'
+              : canSign
+                ? 'Both planes are inside the tolerance. Look the card over, then sign.'
+                : 'Signing waits until the last spin, with nothing drilled since, is inside the tolerance.'
+          }
+        />
+        <WhoFirst />
+        {status.state === 'reopened' && <Note>Something was spun or drilled since this job was signed. Bring it inside and sign again.</Note>}
+        {canSign && match.state !== 'done' && <Note>{`Matching is not done (${match.why}). The card says so.`}</Note>}
+        {sign.error && <ProblemNotice>{sign.error.message}</ProblemNotice>}
+        <div className="flex flex-wrap gap-4">
+          {status.state !== 'done' && (
+            <Button
+              look="primary"
+              disabled={!canSign || personId === null || sign.isPending}
+              onClick={() => {
+                sign.mutate({ path: 'sign-offs', body: { id: crypto.randomUUID(), personId } });
+              }}
+            >
+              Sign off
+            </Button>
+          )}
+          <Button
+            look={status.state === 'done' ? 'primary' : 'plain'}
+            onClick={() => {
+              window.print();
+            }}
+          >
+            <Printer aria-hidden className="size-5" /> Print the card
+          </Button>
+        </div>
+      </div>
+      <PrintedCard />
+    </div>
+  );
+}

@@ -1,0 +1,48 @@
+import { spinWorking, toPolar, type SpinFigures } from '@tare/core';
+import type { ReactNode } from 'react';
+import { degrees, fixed } from '../../format/numbers.js';
+import { VERDICT_WORDS } from '../../format/words.js';
+import { useOpenJob } from '../../shell/JobContext.js';
+import { VerdictMark } from '../../ui/Verdict.js';
+import { Worked } from '../../ui/Worked.js';
+
+/** Both planes of one spin: amount at radius, angle, 95 % region, tolerance, force. */
+export function PlaneResults({ spin, title }: { readonly spin: SpinFigures; readonly title: string }): ReactNode {
+  const { sheet, figures } = useOpenJob();
+  const { planes } = sheet.spec.crank;
+  const entry = sheet.spins.find((s) => s.id === spin.spinId);
+  return (
+    <section className="grid gap-2">
+      <h2 className="flex flex-wrap items-center gap-4 text-xl">
+        {title}
+        <VerdictMark verdict={spin.verdict === 'cannotYetTell' ? 'open' : spin.verdict}>{VERDICT_WORDS[spin.verdict]}</VerdictMark>
+      </h2>
+      <div className="grid gap-3 md:grid-cols-2">
+        {(['a', 'b'] as const).map((plane) => {
+          const radiusMm = plane === 'a' ? planes.radiusAMm : planes.radiusBMm;
+          const toleranceGmm = plane === 'a' ? figures.tolerance.aGmm : figures.tolerance.bGmm;
+          const { amount, angleDeg } = toPolar(spin[plane].meanGmm);
+          const name = `Plane ${plane.toUpperCase()}`;
+          return (
+            <div key={plane} className="border-t-4 border-ink bg-plate-low px-4 py-2">
+              <p className="text-ink-soft">
+                {name}, {plane === 'a' ? 'front' : 'rear'}: too heavy by
+              </p>
+              <p className="figure-type">
+                <Worked working={spinWorking(`${title}, ${name.toLowerCase()}`, spin, plane, radiusMm)} by={entry}>
+                  <span className="text-2xl font-semibold whitespace-nowrap">{fixed(amount / radiusMm, 2)} g</span> at {fixed(radiusMm, 0)} mm{' '}
+                  <span className="text-2xl font-semibold whitespace-nowrap">@ {degrees(angleDeg, 1)}</span>
+                </Worked>
+              </p>
+              <p className="figure-type text-[0.95rem]">{`± ${fixed(spin[plane].radius95Gmm / radiusMm, 2)} g (95 %); tolerance ${fixed(toleranceGmm / radiusMm, 2)} g`}</p>
+              <p className="figure-type text-[0.95rem] text-ink-soft">{`${fixed(amount, 0)} g·mm; ${fixed(spin.forceAtRedlineN[plane], 0)} N at ${fixed(sheet.spec.redlineRpm, 0)} rpm`}</p>
+            </div>
+          );
+        })}
+      </div>
+      <p className="text-ink-soft">
+        Angles point to where metal is too heavy: remove there, or add opposite. From crankpin 1, clockwise seen from the front.
+      </p>
+    </section>
+  );
+}

@@ -1,0 +1,119 @@
+import type { JobFigures } from '@tare/core';
+import { useMemo, type ReactNode } from 'react';
+import { Link } from 'react-router';
+import { RimMap } from '../../draw/RimMap.js';
+import { Trail } from '../../draw/Trail.js';
+import { fixed } from '../../format/numbers.js';
+import { useOpenJob } from '../../shell/JobContext.js';
+import { benchPath } from '../../shell/paths.js';
+import { BenchHead } from '../../ui/BenchHead.js';
+import { Button } from '../../ui/Button.js';
+import { Note, ProblemNotice } from '../../ui/Notice.js';
+import { useKeys } from '../../ui/useKeys.js';
+import { WhoFirst } from '../../ui/WhoFirst.js';
+import { PlaneResults } from './PlaneResults.js';
+import { SpinOrderForm } from './SpinOrderForm.js';
+import { SpinTable } from './SpinTable.js';
+import { useSpin, type Spin } from './useSpin.js';
+
+/** Reads the crank's unbalance in two planes on the balancing machine. */
+export function SpinBench(): ReactNode {
+  const { sheet, figures, statuses } = useOpenJob();
+  const spin = useSpin(sheet.id);
+  const status = statuses.find(({ bench }) => bench === 'spin')!;
+  const last = figures.spins.at(-1);
+  const stopKeys = useMemo(() => [{ key: 'Escape', does: 'stop the spin', inFields: true, act: spin.stop }], [spin.stop]);
+  useKeys(stopKeys);
+  const { planes } = sheet.spec.crank;
+  const machine =
+    status.state === 'waiting' ? (
+      <Note>The spin waits for the bob weights: build and mount them, and say so on their bench.</Note>
+    ) : spin.progress ? (
+      <Running spin={spin} />
+    ) : (
+      <SpinOrderForm onStart={spin.start} />
+    );
+  // A fresh reading is what the bench is about; the machine comes first when it is its turn.
+  const resultsFirst = last !== undefined && figures.holesSinceLastSpin === 0 && spin.progress === null;
+  return (
+    <div className="grid gap-5 border-2 border-edge bg-plate p-5">
+      <BenchHead title="Spin" next={nextStep(figures, status.state === 'waiting')}>
+        {last && (
+          <Link
+            className="inline-flex min-h-11 items-center underline underline-offset-4"
+            to={benchPath(sheet.id, last.verdict === 'inside' && figures.holesSinceLastSpin === 0 ? 'signOff' : 'correct')}
+          >
+            {last.verdict === 'inside' && figures.holesSinceLastSpin === 0 ? 'On to the sign-off' : 'On to the correction'}
+          </Link>
+        )}
+      </BenchHead>
+      <WhoFirst />
+      {!resultsFirst && machine}
+      {spin.problem && <ProblemNotice>{spin.problem}</ProblemNotice>}
+      {last && (
+        <>
+          <PlaneResults spin={last} title={figures.spins.length === 1 ? 'As received' : `Spin ${figures.spins.length}`} />
+          <div className="grid items-start gap-4 xl:grid-cols-[minmax(0,1fr)_auto]">
+            <RimMap crank={sheet.spec.crank} tolerance={figures.tolerance} reading={last} drilled={sheet.holes} planned={[]} />
+            <div className="flex flex-wrap gap-4 xl:grid">
+              <Trail plane="A" stops={figures.spins.map((s) => s.a)} toleranceGmm={figures.tolerance.aGmm} radiusMm={planes.radiusAMm} />
+              <Trail plane="B" stops={figures.spins.map((s) => s.b)} toleranceGmm={figures.tolerance.bGmm} radiusMm={planes.radiusBMm} />
+            </div>
+          </div>
+          <SpinTable />
+        </>
+      )}
+      {resultsFirst && machine}
+    </div>
+  );
+}
+
+function nextStep({ spins, holesSinceLastSpin }: JobFigures, waits: boolean): string {
+  const last = spins.at(-1);
+  if (waits) return 'Bob weights first.';
+  if (!last) return 'Spin the crank as it came: this first reading is kept as received.';
+  if (holesSinceLastSpin > 0)
+    return `${holesSinceLastSpin} ${holesSinceLastSpin === 1 ? 'hole was' : 'holes were'} drilled since the last spin: spin again.`;
+  if (last.verdict === 'inside') return 'Inside the tolerance in both planes, the 95 % region included.';
+  if (last.verdict === 'outside') return 'Outside the tolerance: plan the correction.';
+  return last.turnsToSettle === null
+    ? 'Cannot yet tell whether it is inside: it reads too near the ring for more turns to settle. Take a little more off, or spin again.'
+    : `Cannot yet tell whether it is inside: about ${last.turnsToSettle} turns would settle it.`;
+}
+
+function Running({ spin }: { readonly spin: Spin }): ReactNode {
+  const { sheet, figures } = useOpenJob();
+  const { progress } = spin;
+  if (!progress) return null;
+  const { planes } = sheet.spec.crank;
+  return (
+    <section aria-live="polite" className="grid gap-3 border-2 border-ink p-4">
+      <div className="flex flex-wrap items-center justify-between gap-4">
+        <p className="text-xl">
+          {progress.turn === 0 ? 'Running up' : 'Reading'}: <span className="figure-type">{fixed(progress.speedRpm, 0)}</span> rpm, turn{' '}
+          <span className="figure-type">{progress.turn}</span> of <span className="figure-type">{progress.of}</span>
+        </p>
+        <Button look="primary" onClick={spin.stop}>
+          Stop (Esc)
+        </Button>
+      </div>
+      <progress className="h-4 w-full accent-ink" max={progress.of} value={progress.turn} aria-label="Turns read" />
+      {progress.mean && (
+        <div className="flex flex-wrap gap-6">
+          <Trail
+            plane="A"
+            stops={[{ meanGmm: progress.mean.aGmm, radius95Gmm: 0 }]}
+            toleranceGmm={figures.tolerance.aGmm}
+            radiusMm={planes.radiusAMm}
+          />
+          <Trail
+            plane="B"
+            stops={[{ meanGmm: progress.mean.bGmm, radius95Gmm: 0 }]}
+            toleranceGmm={figures.tolerance.bGmm}
+            radiusMm={planes.radiusBMm}
+          />
+        </div>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,159 @@
+import { measuresOf, type Measure } from '@tare/core';
+import type { ReactNode } from 'react';
+import { fixed } from '../../format/numbers.js';
+import { KIND_NAMES, MEASURE_NAMES } from '../../format/words.js';
+import { useOpenJob } from '../../shell/JobContext.js';
+import { VerdictMark } from '../../ui/Verdict.js';
+import { sameCell, type Cell } from './nextCell.js';
+import type { Weighing } from './useWeighing.js';
+
+/** A strip of parts across, placements down, means and spreads below; the waiting cell stands out at arm's length. */
+export function PlacementTable({ weighing }: { readonly weighing: Weighing }): ReactNode {
+  const { figures, sheet } = useOpenJob();
+  const { kind } = weighing;
+  const parts = figures.weighed.parts.filter(({ part }) => part.kind === kind).sort((a, b) => a.part.cylinder - b.part.cylinder);
+  return (
+    <div className="overflow-x-auto">
+      <table className="w-full border-collapse text-right figure-type">
+        <caption className="sr-only">Readings in g</caption>
+        <thead>
+          <tr className="border-b-2 border-ink">
+            <th scope="col" className="pr-2 text-left font-sign font-normal text-ink-soft">
+              {KIND_NAMES[kind].one}
+            </th>
+            {parts.map(({ part, needsReweighing }) => (
+              <th key={part.id} scope="col" className="min-w-16 px-1 text-lg">
+                {part.cylinder}
+                {part.damaged && <span className="block font-sign text-[0.85rem] font-normal text-outside">▲ damaged</span>}
+                {needsReweighing && <span className="block font-sign text-[0.85rem] font-normal text-outside">cut since</span>}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        {measuresOf(kind).map((measure) => (
+          <MeasureRows key={measure} measure={measure} weighing={weighing} />
+        ))}
+        {kind === 'rod' && (
+          <tbody>
+            <tr className="border-t-2 border-ink">
+              <th scope="row" className="pr-2 text-left font-sign font-normal text-ink-soft">
+                Ends − total
+              </th>
+              {parts.map(({ part, rod }) => (
+                <td key={part.id} className="px-1 py-1">
+                  {rod?.kind === 'adjusted' ? fixed(rod.closureG, 2) : '·'}
+                </td>
+              ))}
+            </tr>
+            <tr>
+              <th scope="row" className="pr-2 text-left font-sign font-normal text-ink-soft">
+                Adds up?
+              </th>
+              {parts.map(({ part, rod }) => (
+                <td key={part.id} className="px-1 py-1 font-sign">
+                  {rod?.kind === 'adjusted' && <VerdictMark verdict={rod.closes ? 'inside' : 'outside'}>{rod.closes ? 'yes' : 'no'}</VerdictMark>}
+                  {rod?.kind === 'derived' && <VerdictMark verdict="open">unchecked</VerdictMark>}
+                  {rod?.kind === 'unknown' && rod.totalG !== null && <VerdictMark verdict="open">ends?</VerdictMark>}
+                </td>
+              ))}
+            </tr>
+          </tbody>
+        )}
+      </table>
+      {kind === 'rod' && parts.some(({ rod }) => rod?.kind === 'adjusted' && !rod.closes) && (
+        <p className="mt-2 font-semibold text-outside">
+          ▲ A rod’s ends do not add up to its total within the scatter: the fixture moved or the rod was not level. Weigh it again.
+        </p>
+      )}
+      {kind === 'rod' && (
+        <p className="mt-2 text-ink-soft">
+          The rod hangs level between the two supports, one of them on the scale. Tolerance for matching:{' '}
+          <span className="figure-type">{sheet.spec.matchToleranceG}</span> g.
+        </p>
+      )}
+    </div>
+  );
+}
+
+function MeasureRows({ measure, weighing }: { readonly measure: Measure; readonly weighing: Weighing }): ReactNode {
+  const { figures } = useOpenJob();
+  const { cells, readingsOf, want, waiting, pick, kind } = weighing;
+  const own = cells.filter((cell) => cell.measure === measure);
+  const rows = Math.max(want, ...own.map((cell) => readingsOf(cell).length), sameMeasure(waiting, measure) ? readingsOf(waiting!).length + 1 : 0);
+  const summaryOf = (cell: Cell): { meanG: number; spreadG: number } | undefined => {
+    const weighed = figures.weighed.parts.find(({ part }) => part.id === cell.partId);
+    return weighed?.needsReweighing ? undefined : weighed?.now[measure];
+  };
+  return (
+    <tbody>
+      {kind === 'rod' && (
+        <tr>
+          <th scope="rowgroup" colSpan={own.length + 1} className="border-t-2 border-edge pt-1 text-left font-sign">
+            {MEASURE_NAMES[measure]}
+          </th>
+        </tr>
+      )}
+      {Array.from({ length: rows }, (_, row) => (
+        <tr key={row} className="border-b border-edge">
+          <th scope="row" className="pr-2 text-left font-sign font-normal text-ink-soft">
+            placement {row + 1}
+          </th>
+          {own.map((cell) => {
+            const reading = readingsOf(cell)[row];
+            const waits = sameCell(cell, waiting) && readingsOf(cell).length === row;
+            return (
+              <td key={cell.partId} className="p-0">
+                <button
+                  type="button"
+                  tabIndex={-1}
+                  aria-label={`Weigh ${KIND_NAMES[kind].one.toLowerCase()} ${cell.cylinder}${measure === 'mass' ? '' : ` ${MEASURE_NAMES[measure].toLowerCase()}`}`}
+                  aria-current={waits}
+                  className={`min-h-9 w-full px-1 text-right ${waits ? 'bg-ink text-plate outline-3 outline-brass' : 'hover:bg-plate-low'}`}
+                  onClick={() => {
+                    pick(cell);
+                  }}
+                >
+                  {reading ? fixed(reading.valueG, decimals(reading.valueG)) : waits ? '▸' : ''}
+                </button>
+              </td>
+            );
+          })}
+        </tr>
+      ))}
+      <SummaryRow title="mean" cells={own} value={(cell) => summaryOf(cell)?.meanG} strong />
+      <SummaryRow title="spread" cells={own} value={(cell) => summaryOf(cell)?.spreadG} />
+    </tbody>
+  );
+}
+
+function SummaryRow({
+  title,
+  cells,
+  value,
+  strong = false,
+}: {
+  readonly title: string;
+  readonly cells: readonly Cell[];
+  readonly value: (cell: Cell) => number | undefined;
+  readonly strong?: boolean;
+}): ReactNode {
+  return (
+    <tr className={strong ? 'text-[1.1rem] font-semibold' : 'text-ink-soft'}>
+      <th scope="row" className="pr-2 text-left font-sign font-normal">
+        {title}
+      </th>
+      {cells.map((cell) => {
+        const v = value(cell);
+        return (
+          <td key={cell.partId} className="px-1 py-0.5">
+            {v === undefined ? '' : fixed(v, 2)}
+          </td>
+        );
+      })}
+    </tr>
+  );
+}
+
+const sameMeasure = (cell: Cell | null, measure: Measure): boolean => cell?.measure === measure;
+/** A reading is shown as it was typed: with the places it has, at least one. */
+const decimals = (valueG: number): number => Math.max(1, String(valueG).split('.')[1]?.length ?? 0);

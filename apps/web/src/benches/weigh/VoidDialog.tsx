@@ -1,0 +1,84 @@
+import { useState, type ReactNode } from 'react';
+import { useEntry } from '../../api/queries.js';
+import { fixed } from '../../format/numbers.js';
+import { KIND_NAMES } from '../../format/words.js';
+import { useOpenJob } from '../../shell/JobContext.js';
+import { Button } from '../../ui/Button.js';
+import { Field } from '../../ui/Field.js';
+import { Modal } from '../../ui/Modal.js';
+import { useWho, WhoFirst } from '../../ui/WhoFirst.js';
+
+/** What usually went wrong. */
+const REASONS = ['not settled', 'wrong part', 'zero had moved', 'slip of the finger'];
+
+interface VoidDialogProps {
+  /** The reading to void; null while none is. */
+  readonly readingId: string | null;
+  readonly onClose: () => void;
+}
+
+/** Voids a reading, with a reason; it stays in the ledger. */
+export function VoidDialog({ readingId, onClose }: VoidDialogProps): ReactNode {
+  const { sheet } = useOpenJob();
+  const reading = sheet.readings.find((r) => r.id === readingId);
+  const part = sheet.parts.find((p) => p.id === reading?.partId);
+  const title = reading && part ? `Void ${fixed(reading.valueG, 2)} g of ${KIND_NAMES[part.kind].one.toLowerCase()} ${part.cylinder}` : '';
+  return (
+    <Modal
+      title={title}
+      open={readingId !== null}
+      onOpenChange={(open) => {
+        if (!open) onClose();
+      }}
+    >
+      {reading && <Reason readingId={reading.id} onDone={onClose} />}
+    </Modal>
+  );
+}
+
+function Reason({ readingId, onDone }: { readonly readingId: string; readonly onDone: () => void }): ReactNode {
+  const { sheet } = useOpenJob();
+  const personId = useWho();
+  const [reason, setReason] = useState('');
+  const entry = useEntry(sheet.id);
+  const send = (text: string): void => {
+    entry.mutate({ path: `readings/${readingId}/void`, body: { personId, reason: text } }, { onSuccess: onDone });
+  };
+  return (
+    <form
+      className="grid gap-3"
+      onSubmit={(event) => {
+        event.preventDefault();
+        send(reason);
+      }}
+    >
+      <p>It stays in the ledger, struck through, with the reason. Why?</p>
+      <div className="flex flex-wrap gap-2">
+        {REASONS.map((text) => (
+          <Button
+            key={text}
+            disabled={personId === null}
+            onClick={() => {
+              send(text);
+            }}
+          >
+            {text}
+          </Button>
+        ))}
+      </div>
+      <Field
+        label="Something else"
+        value={reason}
+        autoFocus
+        onChange={(event) => {
+          setReason(event.target.value);
+        }}
+        problem={entry.error?.message}
+      />
+      <Button type="submit" look="primary" disabled={personId === null || reason.trim() === '' || entry.isPending}>
+        Void it
+      </Button>
+      <WhoFirst />
+    </form>
+  );
+}

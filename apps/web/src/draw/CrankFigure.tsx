@@ -1,0 +1,92 @@
+import type { JobSpec } from '@tare/core';
+import type { ReactNode } from 'react';
+import { fixed } from '../format/numbers.js';
+import { heightMm, isBeyond, sideSpan } from './sideView.js';
+
+/** Room left and right of the outermost thing drawn, and above the rim for the planes' names, mm. */
+const MARGIN_MM = 45;
+const HEADROOM_MM = 24;
+
+/** Side elevation of the crank to scale: counterweights, pins, and the two planes. Front at the left, angle 0 up. */
+export function CrankFigure({ spec }: { readonly spec: JobSpec }): ReactNode {
+  const { crank, layout } = spec;
+  const { planes } = crank;
+  const zs = [...crank.counterweights.map((c) => c.zMm), ...layout.pins.map((p) => p.zMm), planes.zAMm, planes.zBMm];
+  const crankRadiusMm = spec.strokeMm / 2;
+  const pinRadiusMm = crankRadiusMm * 0.55;
+  const reachMm = Math.max(...crank.counterweights.map((c) => c.rimRadiusMm), crankRadiusMm + pinRadiusMm);
+  const [left, right] = [Math.min(...zs) - MARGIN_MM, Math.max(...zs) + MARGIN_MM];
+  return (
+    <figure className="m-0">
+      <svg
+        viewBox={`${left} ${-reachMm - HEADROOM_MM} ${right - left} ${2 * reachMm + HEADROOM_MM + 14}`}
+        className="max-h-64 w-full"
+        role="img"
+        aria-label={`Side elevation of the crank: ${layout.pins.length} pins, ${crank.counterweights.length} counterweights, planes A at ${planes.zAMm} mm and B at ${planes.zBMm} mm`}
+      >
+        <rect x={left} y={-14} width={right - left} height={28} className="fill-plate-low stroke-edge" />
+        {crank.counterweights.map((c) => {
+          const { topMm, bottomMm } = sideSpan(c);
+          return (
+            <rect
+              key={c.id}
+              x={c.zMm - c.widthMm / 2}
+              y={-topMm}
+              width={c.widthMm}
+              height={topMm - bottomMm}
+              rx={2}
+              className="fill-plate-low stroke-ink-soft"
+              strokeWidth={1.2}
+            />
+          );
+        })}
+        {layout.pins.map((pin, i) => {
+          const y = -heightMm(crankRadiusMm, pin.angleDeg);
+          return (
+            <g key={`${pin.zMm} ${pin.angleDeg}`}>
+              <rect
+                x={pin.zMm - 16}
+                y={y - pinRadiusMm}
+                width={32}
+                height={2 * pinRadiusMm}
+                rx={2}
+                className="fill-plate stroke-ink"
+                strokeWidth={1.4}
+                strokeDasharray={isBeyond(pin) ? '4 3' : undefined}
+              />
+              <text x={pin.zMm} y={y + 4} textAnchor="middle" fontSize={12} className="fill-ink figure-type">
+                {i + 1}
+              </text>
+            </g>
+          );
+        })}
+        {(
+          [
+            ['A', planes.zAMm, planes.radiusAMm],
+            ['B', planes.zBMm, planes.radiusBMm],
+          ] as const
+        ).map(([name, zMm, radiusMm]) => (
+          <g key={name}>
+            <line x1={zMm} x2={zMm} y1={-reachMm - 6} y2={reachMm + 6} className="stroke-blue" strokeWidth={1.5} strokeDasharray="7 4" />
+            <text
+              x={zMm}
+              y={-reachMm - 9}
+              textAnchor="middle"
+              fontSize={13}
+              className="fill-blue font-semibold"
+            >{`${name}, radius ${fixed(radiusMm, 0)}`}</text>
+          </g>
+        ))}
+        <text x={left + 4} y={reachMm + 8} fontSize={12} className="fill-ink-soft">
+          front
+        </text>
+        <text x={right - 4} y={reachMm + 8} fontSize={12} textAnchor="end" className="fill-ink-soft">
+          rear
+        </text>
+      </svg>
+      <figcaption className="text-[0.9rem] text-ink-soft">
+        To scale. Angle 0 is up, 90° is towards you; a dashed pin lies beyond the middle.
+      </figcaption>
+    </figure>
+  );
+}

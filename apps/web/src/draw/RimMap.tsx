@@ -1,0 +1,169 @@
+import { toPolar, type Crank, type CrankHole, type PlaneReading, type Tolerance, type Vector } from '@tare/core';
+import type { ReactNode } from 'react';
+import { degrees, fixed } from '../format/numbers.js';
+import { heap, holeEllipse, LEFT, rimScale, stretches, TOP, TURN_WIDTH, xOf } from './rimLayout.js';
+
+export interface RimMapProps {
+  readonly crank: Crank;
+  readonly tolerance: Tolerance;
+  /** What the planes read; null before the first spin. */
+  readonly reading: { readonly a: PlaneReading; readonly b: PlaneReading } | null;
+  readonly drilled: readonly CrankHole[];
+  readonly planned: readonly CrankHole[];
+}
+
+/**
+ * The crank unrolled: angle across, position along the shaft down. Counterweights where they are, holes done and
+ * planned, and on each plane's line a heap where the metal is too heavy.
+ */
+export function RimMap({ crank, tolerance, reading, drilled, planned }: RimMapProps): ReactNode {
+  const scale = rimScale(crank);
+  const { planes, counterweights } = crank;
+  const counterweightOf = (hole: CrankHole): (typeof counterweights)[number] | undefined => counterweights.find((c) => c.id === hole.counterweightId);
+  const lines = [
+    { name: 'A', zMm: planes.zAMm, radiusMm: planes.radiusAMm, toleranceGmm: tolerance.aGmm, plane: reading?.a },
+    { name: 'B', zMm: planes.zBMm, radiusMm: planes.radiusBMm, toleranceGmm: tolerance.bGmm, plane: reading?.b },
+  ];
+  const largest = Math.max(
+    ...lines.map(({ plane, toleranceGmm }) => Math.max(toleranceGmm * 1.5, plane ? toPolar(plane.meanGmm).amount + plane.radius95Gmm : 0)),
+  );
+  return (
+    <figure className="m-0">
+      <svg viewBox={`0 0 ${LEFT + TURN_WIDTH + 16} ${scale.height}`} className="w-full" role="img" aria-label={label(reading, planes)}>
+        {[0, 45, 90, 135, 180, 225, 270, 315, 360].map((angleDeg) => {
+          const x = angleDeg === 360 ? LEFT + TURN_WIDTH : xOf(angleDeg);
+          return (
+            <g key={angleDeg}>
+              <line x1={x} x2={x} y1={TOP - 4} y2={scale.height - 8} className="stroke-edge" strokeWidth={angleDeg % 90 === 0 ? 1 : 0.5} />
+              <text x={x} y={TOP - 10} textAnchor="middle" fontSize={13} className="fill-ink-soft figure-type">{`${angleDeg}°`}</text>
+            </g>
+          );
+        })}
+        {counterweights.map((c) => (
+          <g key={c.id}>
+            {stretches(c.arcCentreDeg, c.arcHalfWidthDeg).map(({ x, width }) => (
+              <rect
+                key={x}
+                x={x}
+                width={width}
+                y={scale.yOf(c.zMm - c.widthMm / 2)}
+                height={c.widthMm * scale.perMm}
+                className="fill-plate-low stroke-ink-soft"
+                strokeWidth={1.3}
+              />
+            ))}
+            <text x={LEFT - 8} y={scale.yOf(c.zMm) + 5} textAnchor="end" fontSize={14} className="fill-ink">
+              {c.name}
+            </text>
+          </g>
+        ))}
+        {lines.map(({ name, zMm, radiusMm, toleranceGmm, plane }) => (
+          <PlaneLine key={name} name={name} y={scale.yOf(zMm)} radiusMm={radiusMm} toleranceGmm={toleranceGmm} plane={plane} largest={largest} />
+        ))}
+        {drilled.map((hole, i) => {
+          const counterweight = counterweightOf(hole);
+          return (
+            counterweight && (
+              <ellipse key={i} {...holeEllipse(hole, counterweight, scale)} className="fill-steel-bright stroke-steel" strokeWidth={2.5} />
+            )
+          );
+        })}
+        {planned.map((hole, i) => {
+          const counterweight = counterweightOf(hole);
+          if (!counterweight) return null;
+          const { cx, cy, rx, ry } = holeEllipse(hole, counterweight, scale);
+          return (
+            <g key={i} className="stroke-blue" strokeWidth={2}>
+              <ellipse cx={cx} cy={cy} rx={rx} ry={ry} className="fill-blue-wash" strokeDasharray="5 3" />
+              <path d={`M${cx - 5} ${cy}H${cx + 5}M${cx} ${cy - 5}V${cy + 5}`} />
+            </g>
+          );
+        })}
+      </svg>
+      <figcaption className="flex flex-wrap gap-x-5 text-[0.9rem] text-ink-soft">
+        <span>Heap: where a plane is too heavy (height on a root scale); the bar is its 95 % region, the dashes the tolerance.</span>
+        <span>Blue: planned. Bright ring: drilled.</span>
+      </figcaption>
+    </figure>
+  );
+}
+
+interface PlaneLineProps {
+  readonly name: string;
+  readonly y: number;
+  readonly radiusMm: number;
+  readonly toleranceGmm: number;
+  readonly plane: PlaneReading | undefined;
+  readonly largest: number;
+}
+
+function PlaneLine({ name, y, radiusMm, toleranceGmm, plane, largest }: PlaneLineProps): ReactNode {
+  const shown = plane && heap(plane.meanGmm, plane.radius95Gmm, toleranceGmm, largest, y);
+  return (
+    <g>
+      <line x1={LEFT - 4} x2={LEFT + TURN_WIDTH} y1={y} y2={y} className="stroke-ink" strokeWidth={1.2} strokeDasharray="2 3" />
+      <text x={4} y={y + 5} fontSize={15} className="fill-ink font-bold">
+        {name}
+      </text>
+      {shown && (
+        <>
+          <path d={shown.path} className="fill-ink stroke-ink" fillOpacity={0.28} strokeWidth={1.5} />
+          <line
+            x1={shown.x - 34}
+            x2={shown.x + 34}
+            y1={shown.toleranceY}
+            y2={shown.toleranceY}
+            className="stroke-brass"
+            strokeWidth={2.5}
+            strokeDasharray="5 3"
+          />
+          <path
+            d={`M${shown.x} ${shown.whiskerY[0]}V${shown.whiskerY[1]}M${shown.x - 5} ${shown.whiskerY[1]}h10M${shown.x - 5} ${shown.whiskerY[0]}h10`}
+            className="stroke-brass"
+            strokeWidth={2}
+            fill="none"
+          />
+          <HeapLabel x={shown.x} y={shown.peakY} vector={plane.meanGmm} radiusMm={radiusMm} />
+        </>
+      )}
+    </g>
+  );
+}
+
+function HeapLabel({
+  x,
+  y,
+  vector,
+  radiusMm,
+}: {
+  readonly x: number;
+  readonly y: number;
+  readonly vector: Vector;
+  readonly radiusMm: number;
+}): ReactNode {
+  const { amount, angleDeg } = toPolar(vector);
+  // Near the right edge the words go to the left of the heap.
+  const leftward = x > LEFT + TURN_WIDTH * 0.68;
+  return (
+    <text
+      x={leftward ? x - 24 : x + 24}
+      y={y + 10}
+      textAnchor={leftward ? 'end' : 'start'}
+      fontSize={15}
+      className="fill-ink stroke-plate figure-type font-semibold"
+      strokeWidth={4}
+      paintOrder="stroke"
+    >
+      {`${fixed(amount / radiusMm, 2)} g at ${fixed(radiusMm, 0)} mm @ ${degrees(angleDeg)}`}
+    </text>
+  );
+}
+
+function label(reading: RimMapProps['reading'], planes: Crank['planes']): string {
+  if (!reading) return 'Rim map of the crank, not spun yet';
+  const plane = (name: string, p: PlaneReading, radiusMm: number): string => {
+    const { amount, angleDeg } = toPolar(p.meanGmm);
+    return `plane ${name} heavy by ${fixed(amount / radiusMm, 2)} g at ${fixed(radiusMm, 0)} mm radius at ${degrees(angleDeg)}`;
+  };
+  return `Rim map: ${plane('A', reading.a, planes.radiusAMm)}, ${plane('B', reading.b, planes.radiusBMm)}`;
+}

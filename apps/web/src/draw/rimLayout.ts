@@ -1,0 +1,89 @@
+import { normaliseAngleDeg, toPolar, type Counterweight, type Crank, type CrankHole, type Vector } from '@tare/core';
+
+/*
+ * Geometry of the rim map: the crank unrolled, angle across, position along the shaft down. All in the drawing's own
+ * units, without any React.
+ */
+
+/** Width of a full turn in the drawing. */
+export const TURN_WIDTH = 720;
+/** Room on the left for names. */
+export const LEFT = 74;
+export const TOP = 26;
+/** Drawing units for one mm along the shaft, so chosen that the whole crank fits `HEIGHT`. */
+const HEIGHT = 380;
+/** Height of the tallest heap over its plane's line. */
+const HEAP_HEIGHT = 58;
+
+export const xOf = (angleDeg: number): number => LEFT + (normaliseAngleDeg(angleDeg) / 360) * TURN_WIDTH;
+
+export interface RimScale {
+  readonly yOf: (zMm: number) => number;
+  readonly perMm: number;
+  readonly height: number;
+}
+
+export function rimScale({ counterweights, planes }: Crank): RimScale {
+  const low = Math.min(...counterweights.map((c) => c.zMm - c.widthMm / 2), planes.zAMm);
+  const high = Math.max(...counterweights.map((c) => c.zMm + c.widthMm / 2), planes.zBMm);
+  // The heap over plane A needs its own height above the line.
+  const perMm = (HEIGHT - HEAP_HEIGHT) / (high - low);
+  return { perMm, yOf: (zMm) => TOP + HEAP_HEIGHT + (zMm - low) * perMm, height: TOP + HEIGHT + 12 };
+}
+
+/** A stretch of the circle as one or two stretches of the map, cut where the map ends. */
+export function stretches(centreDeg: number, halfDeg: number): { readonly x: number; readonly width: number }[] {
+  if (halfDeg >= 180) return [{ x: LEFT, width: TURN_WIDTH }];
+  const start = normaliseAngleDeg(centreDeg - halfDeg);
+  const width = (2 * halfDeg * TURN_WIDTH) / 360;
+  const x = xOf(start);
+  const room = LEFT + TURN_WIDTH - x;
+  return width <= room
+    ? [{ x, width }]
+    : [
+        { x, width: room },
+        { x: LEFT, width: width - room },
+      ];
+}
+
+/** A hole's outline on the unrolled rim: as wide as its bit is at the rim, as high as its bit along the shaft. */
+export function holeEllipse(hole: CrankHole, counterweight: Counterweight, scale: RimScale): { cx: number; cy: number; rx: number; ry: number } {
+  return {
+    cx: xOf(hole.angleDeg),
+    cy: scale.yOf(counterweight.zMm),
+    rx: (hole.bitMm / 2 / counterweight.rimRadiusMm / (2 * Math.PI)) * TURN_WIDTH,
+    ry: (hole.bitMm / 2) * scale.perMm,
+  };
+}
+
+/** Half the width of a heap in degrees: wide enough to see, narrow enough to point. */
+const HEAP_HALF_DEG = 14;
+
+export interface Heap {
+  readonly angleDeg: number;
+  readonly x: number;
+  /** Outline of the heap over its plane's line, as an SVG path. */
+  readonly path: string;
+  readonly peakY: number;
+  /** Heights of the ends of the 95 % region of the amount. */
+  readonly whiskerY: readonly [number, number];
+  readonly toleranceY: number;
+}
+
+/** Where a plane is too heavy, as a heap on its line: its height is the amount, its peak stands at the angle. */
+export function heap(vector: Vector, radius95: number, tolerance: number, largest: number, y: number): Heap {
+  const { amount, angleDeg } = toPolar(vector);
+  // A root scale: the tolerance stays to be seen beside an amount thirty times as large.
+  const rise = (value: number): number => HEAP_HEIGHT * Math.sqrt(Math.min(1, Math.max(0, value) / largest));
+  const x = xOf(angleDeg);
+  const half = (HEAP_HALF_DEG / 360) * TURN_WIDTH;
+  const peakY = y - rise(amount);
+  return {
+    angleDeg,
+    x,
+    path: `M${x - half} ${y} C${x - half / 2} ${y} ${x - half / 3} ${peakY} ${x} ${peakY} C${x + half / 3} ${peakY} ${x + half / 2} ${y} ${x + half} ${y} Z`,
+    peakY,
+    whiskerY: [y - rise(amount - radius95), y - rise(amount + radius95)],
+    toleranceY: y - rise(tolerance),
+  };
+}

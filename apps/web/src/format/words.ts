@@ -1,0 +1,43 @@
+import type { BenchId, Measure, MissingWeight, PartKind, ToleranceSchool, Verdict } from '@tare/core';
+
+export const KIND_NAMES: Readonly<Record<PartKind, { readonly one: string; readonly many: string }>> = {
+  piston: { one: 'Piston', many: 'Pistons' },
+  pin: { one: 'Pin', many: 'Pins' },
+  lockPair: { one: 'Lock pair', many: 'Locks' },
+  ringSet: { one: 'Ring set', many: 'Rings' },
+  rod: { one: 'Rod', many: 'Rods' },
+  bearingPair: { one: 'Bearing pair', many: 'Bearings' },
+};
+
+export const MEASURE_NAMES: Readonly<Record<Measure, string>> = { mass: 'Weight', total: 'Total', bigEnd: 'Big end', smallEnd: 'Small end' };
+
+export const BENCH_NAMES: Readonly<Record<BenchId, string>> = {
+  engine: 'Engine',
+  weigh: 'Weigh',
+  match: 'Match',
+  bobs: 'Bob weights',
+  spin: 'Spin',
+  correct: 'Correct',
+  signOff: 'Sign off',
+};
+
+export const VERDICT_WORDS: Readonly<Record<Verdict, string>> = { inside: 'inside', outside: 'outside', cannotYetTell: 'cannot yet tell' };
+
+export const SCHOOLS: Readonly<Record<ToleranceSchool, { readonly name: string; readonly unit: string; readonly reason: string }>> = {
+  gramsAtRadius: { name: 'Grams at the correction radius', unit: 'g', reason: 'What most shops say: so many grams, at the rim where the hole goes.' },
+  gmmPerPlane: { name: 'g·mm in each plane', unit: 'g·mm', reason: 'Does not depend on where the hole goes.' },
+  ozinPerPlane: { name: 'oz·in in each plane', unit: 'oz·in', reason: 'The same, in inch units.' },
+  gradeG: {
+    name: 'Balance quality grade G',
+    unit: 'mm/s',
+    reason: 'ISO 21940-11: follows from the crank’s mass and redline; G 16 is the standard’s figure for crank drives, G 6.3 is finer.',
+  },
+};
+
+/** "Rod 3 (ends), Pin 5 …": what is still missing, by name, at most a handful. */
+export function missingWords(missing: readonly MissingWeight[]): string {
+  const word = ({ kind, cylinder, why }: MissingWeight): string =>
+    `${KIND_NAMES[kind].one.toLowerCase()} ${cylinder}${why === 'noEnds' ? ' (its ends)' : why === 'cutSince' ? ' (cut since)' : ''}`;
+  const shown = missing.slice(0, 6).map(word).join(', ');
+  return missing.length > 6 ? `${shown} and ${missing.length - 6} more` : shown;
+}

@@ -1,0 +1,23 @@
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { StrictMode } from 'react';
+import { createRoot } from 'react-dom/client';
+import { RouterProvider } from 'react-router/dom';
+import { AtTheBenchProvider } from './api/person.js';
+import { retryUnreachable } from './api/queries.js';
+import { ProblemError } from './api/problem.js';
+import { router } from './shell/router.js';
+import './styles.css';
+
+const queries = new QueryClient({
+  defaultOptions: { queries: { staleTime: 5000, retry: (failures, error) => error instanceof ProblemError && retryUnreachable(failures, error) } },
+});
+
+createRoot(document.getElementById('root')!).render(
+  <StrictMode>
+    <QueryClientProvider client={queries}>
+      <AtTheBenchProvider>
+        <RouterProvider router={router} />
+      </AtTheBenchProvider>
+    </QueryClientProvider>
+  </StrictMode>,
+);

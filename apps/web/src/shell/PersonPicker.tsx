@@ -1,0 +1,108 @@
+import { useMutation, useQueryClient } from '@tanstack/react-query';
+import type { Person } from '@tare/contract';
+import { ChevronDown, UserRound } from 'lucide-react';
+import { DropdownMenu } from 'radix-ui';
+import { useState, type ReactNode } from 'react';
+import { request } from '../api/client.js';
+import { useAtTheBench } from '../api/person.js';
+import type { ProblemError } from '../api/problem.js';
+import { useShop } from '../api/queries.js';
+import { Button } from '../ui/Button.js';
+import { Field } from '../ui/Field.js';
+import { Modal } from '../ui/Modal.js';
+
+/** Who is at the bench: every entry carries this name. */
+export function PersonPicker(): ReactNode {
+  const { data: shop } = useShop();
+  const { personId, choose } = useAtTheBench();
+  const [adding, setAdding] = useState(false);
+  const person = shop?.people.find((p) => p.id === personId);
+  return (
+    <>
+      <DropdownMenu.Root>
+        <DropdownMenu.Trigger
+          className={`flex min-h-11 items-center gap-2 rounded-sm px-3 ${person ? 'hover:bg-enamel' : 'bg-brass font-semibold text-on-brass'}`}
+        >
+          <UserRound aria-hidden className="size-5" />
+          {person?.name ?? 'Who is at the bench?'}
+          <ChevronDown aria-hidden className="size-4" />
+        </DropdownMenu.Trigger>
+        <DropdownMenu.Portal>
+          <DropdownMenu.Content align="end" sideOffset={4} className="z-50 min-w-64 rounded-sm border-2 border-edge bg-plate p-1 text-ink shadow-xl">
+            {shop?.people.map((p) => (
+              <DropdownMenu.Item
+                key={p.id}
+                className="flex min-h-11 items-center justify-between gap-6 rounded-sm px-3 data-highlighted:bg-blue-wash"
+                onSelect={() => {
+                  choose(p.id);
+                }}
+              >
+                <span className={p.id === personId ? 'font-bold' : ''}>{p.name}</span>
+                <span className="text-ink-soft">{p.role}</span>
+              </DropdownMenu.Item>
+            ))}
+            <DropdownMenu.Item
+              className="flex min-h-11 items-center rounded-sm border-t border-edge px-3 data-highlighted:bg-blue-wash"
+              onSelect={() => {
+                setAdding(true);
+              }}
+            >
+              Somebody new …
+            </DropdownMenu.Item>
+          </DropdownMenu.Content>
+        </DropdownMenu.Portal>
+      </DropdownMenu.Root>
+      <Modal title="Somebody new at the bench" open={adding} onOpenChange={setAdding}>
+        <NewPerson
+          onDone={(id) => {
+            choose(id);
+            setAdding(false);
+          }}
+        />
+      </Modal>
+    </>
+  );
+}
+
+function NewPerson({ onDone }: { readonly onDone: (id: string) => void }): ReactNode {
+  const queries = useQueryClient();
+  const [id] = useState(() => crypto.randomUUID());
+  const [name, setName] = useState('');
+  const [role, setRole] = useState('');
+  const add = useMutation<Person, ProblemError>({
+    mutationFn: () => request<Person>('POST', 'shop/people', { id, name, role }),
+    onSuccess: async () => {
+      await queries.invalidateQueries({ queryKey: ['shop'] });
+      onDone(id);
+    },
+  });
+  return (
+    <form
+      className="grid gap-3"
+      onSubmit={(event) => {
+        event.preventDefault();
+        add.mutate();
+      }}
+    >
+      <Field
+        label="Name"
+        value={name}
+        autoFocus
+        onChange={(event) => {
+          setName(event.target.value);
+        }}
+        problem={add.error?.fields.find((f) => f.field === 'name')?.message ?? add.error?.message}
+      />
+      <Field
+        label="What they do here"
+        value={role}
+        onChange={(event) => {
+          setRole(event.target.value);
+        }}
+      />
+      <Button type="submit" look="primary" disabled={add.isPending}>
+        Add and put at the bench
+      </Button>
+    </form>
+  );
+}

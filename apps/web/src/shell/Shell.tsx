@@ -1,0 +1,70 @@
+import { Moon, Search, Sun } from 'lucide-react';
+import { useMemo, useState, type ReactNode } from 'react';
+import { Link, Outlet } from 'react-router';
+import { useShop } from '../api/queries.js';
+import { useKeys, type KeyAction } from '../ui/useKeys.js';
+import { JobFinder } from './JobFinder.js';
+import { PersonPicker } from './PersonPicker.js';
+
+/** The shop's name plate across the top, and whatever is open below it. */
+export function Shell(): ReactNode {
+  const { data: shop, error } = useShop();
+  const [finding, setFinding] = useState(false);
+  const keys = useMemo<KeyAction[]>(
+    () => [
+      {
+        key: '/',
+        does: 'find a job',
+        act: () => {
+          setFinding(true);
+        },
+      },
+    ],
+    [],
+  );
+  useKeys(keys);
+  return (
+    <div className="flex min-h-screen flex-col">
+      <header className="no-print flex min-h-13 items-center gap-3 bg-enamel-deep px-4 text-on-enamel">
+        <Link to="/" className="flex min-h-11 items-center gap-2 text-xl font-bold tracking-wide">
+          <img src="/mark.svg" alt="" className="size-7" /> Tare
+        </Link>
+        <span className="truncate opacity-85">{shop?.name ?? (error ? 'no answer from the server' : '')}</span>
+        <span className="grow" />
+        <button
+          type="button"
+          className="flex min-h-11 items-center gap-2 rounded-sm px-3 hover:bg-enamel"
+          onClick={() => {
+            setFinding(true);
+          }}
+        >
+          <Search aria-hidden className="size-5" /> Find a job
+        </button>
+        <PersonPicker />
+        <ThemeSwitch />
+      </header>
+      <Outlet />
+      <JobFinder open={finding} onOpenChange={setFinding} />
+    </div>
+  );
+}
+
+function ThemeSwitch(): ReactNode {
+  const [theme, setTheme] = useState(() => document.documentElement.dataset['theme'] ?? 'light');
+  const other = theme === 'dark' ? 'light' : 'dark';
+  const switchTheme = (): void => {
+    document.documentElement.dataset['theme'] = other;
+    localStorage.setItem('tare.theme', other);
+    setTheme(other);
+  };
+  return (
+    <button
+      type="button"
+      aria-label={`Switch to the ${other} theme`}
+      className="grid size-11 place-items-center rounded-sm hover:bg-enamel"
+      onClick={switchTheme}
+    >
+      {theme === 'dark' ? <Sun aria-hidden className="size-5" /> : <Moon aria-hidden className="size-5" />}
+    </button>
+  );
+}

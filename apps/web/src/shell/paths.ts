@@ -1,0 +1,7 @@
+import type { JobLine } from '@tare/contract';
+import type { BenchId } from '@tare/core';
+
+export const benchPath = (jobId: string, bench: BenchId): string => `/jobs/${jobId}/${bench}`;
+
+/** A job opens on the bench where it stands. */
+export const jobPath = (job: Pick<JobLine, 'id' | 'standing'>): string => benchPath(job.id, job.standing.bench);

@@ -1,0 +1,57 @@
+import type { Attribution } from '@tare/contract';
+import type { Working } from '@tare/core';
+import { Popover } from 'radix-ui';
+import type { ReactNode } from 'react';
+import { clock, fixed } from '../format/numbers.js';
+import { usePersonName } from './usePersonName.js';
+
+interface WorkedProps {
+  readonly working: Working | null;
+  /** Who and when, where the figure is one entry's. */
+  readonly by?: Attribution | undefined;
+  readonly children: ReactNode;
+}
+
+/** A figure that opens its working: inputs, formula, units, who and when. */
+export function Worked({ working, by, children }: WorkedProps): ReactNode {
+  const nameOf = usePersonName();
+  if (!working) return children;
+  return (
+    <Popover.Root>
+      <Popover.Trigger className="min-h-8 rounded-sm text-left underline decoration-edge decoration-dotted underline-offset-4 hover:decoration-ink print:no-underline">
+        {children}
+      </Popover.Trigger>
+      <Popover.Portal>
+        <Popover.Content
+          sideOffset={6}
+          collisionPadding={12}
+          className="no-print z-50 max-h-[70vh] w-88 overflow-auto rounded-sm border-2 border-ink-soft bg-plate p-4 text-ink shadow-xl"
+        >
+          <h3 className="text-lg">{working.title}</h3>
+          <p className="mt-1 mb-2 text-ink-soft italic">{working.formula}</p>
+          <table className="w-full">
+            <tbody>
+              {working.inputs.map((input, i) => (
+                <tr key={`${input.label} ${i}`}>
+                  <td className="pr-3 text-ink-soft">{input.label}</td>
+                  <Value {...input} />
+                </tr>
+              ))}
+              <tr className="border-t-2 border-ink font-semibold">
+                <td className="pr-3">{working.result.label}</td>
+                <Value {...working.result} />
+              </tr>
+            </tbody>
+          </table>
+          {working.note && <p className="mt-2">{working.note}</p>}
+          {by && <p className="mt-2 text-ink-soft">{`${nameOf(by.personId)}, ${clock(by.at)}`}</p>}
+        </Popover.Content>
+      </Popover.Portal>
+    </Popover.Root>
+  );
+}
+
+function Value({ value, unit }: { readonly value: number; readonly unit: string }): ReactNode {
+  const places = Number.isInteger(value) ? 0 : Math.abs(value) < 10 ? 3 : 2;
+  return <td className="text-right figure-type whitespace-nowrap">{`${fixed(value, places)} ${unit}`}</td>;
+}

@@ -1,0 +1,31 @@
+import { useEffect } from 'react';
+
+/** Keys of a screen, each with what it does in words; `?` lists them. */
+export interface KeyAction {
+  readonly key: string;
+  readonly does: string;
+  readonly act: (event: KeyboardEvent) => void;
+  /** Also while a field has the cursor. */
+  readonly inFields?: boolean;
+}
+
+const FIELDS = new Set(['INPUT', 'TEXTAREA', 'SELECT']);
+export const isInField = (target: EventTarget | null): boolean =>
+  target instanceof HTMLElement && (FIELDS.has(target.tagName) || target.isContentEditable);
+
+/** Listens for a screen's keys while it is shown; a dialog on top keeps its keys to itself. */
+export function useKeys(actions: readonly KeyAction[]): void {
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent): void => {
+      if (event.ctrlKey || event.metaKey || event.altKey || document.querySelector('[role="dialog"]')) return;
+      const action = actions.find(({ key, inFields }) => key === event.key && (inFields === true || !isInField(event.target)));
+      if (!action) return;
+      event.preventDefault();
+      action.act(event);
+    };
+    window.addEventListener('keydown', onKey);
+    return () => {
+      window.removeEventListener('keydown', onKey);
+    };
+  }, [actions]);
+}

@@ -1,0 +1,63 @@
+import js from '@eslint/js';
+import importX from 'eslint-plugin-import-x';
+import reactHooks from 'eslint-plugin-react-hooks';
+import tseslint from 'typescript-eslint';
+
+/** The arrow of dependence points down only: web → contract, core; server → contract, core; contract → core; core → nothing of ours. */
+const boundaries = [
+  { target: './packages/core/src', from: ['./packages/contract', './apps'] },
+  { target: './packages/contract/src', from: ['./apps'] },
+  { target: './apps/web/src', from: ['./apps/server', './apps/standins'] },
+  // The demo seed and the tests work on the stand-in itself; the server proper only knows its line protocol.
+  { target: './apps/server/src/!(database)/**/!(*.test).ts', from: ['./apps/web', './apps/standins'] },
+  { target: './apps/standins/src', from: ['./apps/web', './apps/server'] },
+];
+
+const notInCore = ['@nestjs/*', 'react', 'react-dom', 'knex', 'pg', 'joi', 'node:*', '@tare/*'];
+
+export default tseslint.config(
+  { ignores: ['**/dist/**', '**/node_modules/**', '.tare/**', 'test-results/**', 'playwright-report/**'] },
+  js.configs.recommended,
+  {
+    files: ['**/*.ts', '**/*.tsx'],
+    extends: [tseslint.configs.strictTypeChecked],
+    languageOptions: { parserOptions: { projectService: true, tsconfigRootDir: import.meta.dirname } },
+    plugins: { 'import-x': importX },
+    rules: {
+      'import-x/no-cycle': 'error',
+      'import-x/no-restricted-paths': ['error', { zones: boundaries }],
+      '@typescript-eslint/explicit-function-return-type': ['error', { allowExpressions: true }],
+      // Numbers in templates are what this program is about.
+      '@typescript-eslint/restrict-template-expressions': ['error', { allowNumber: true, allowNullish: true }],
+      // `!` says "checked above"; the compiler option noUncheckedIndexedAccess would otherwise force dead branches.
+      '@typescript-eslint/no-non-null-assertion': 'off',
+      '@typescript-eslint/no-extraneous-class': 'off',
+      '@typescript-eslint/no-unnecessary-type-parameters': 'off',
+      '@typescript-eslint/no-confusing-void-expression': ['error', { ignoreVoidOperator: true, ignoreArrowShorthand: true }],
+    },
+  },
+  {
+    files: ['packages/core/src/**/*.ts'],
+    ignores: ['**/*.test.ts'],
+    rules: {
+      'no-restricted-imports': ['error', { patterns: notInCore }],
+      'no-restricted-globals': ['error', 'window', 'document', 'fetch', 'console', 'setTimeout', 'process', 'crypto', 'Date', 'performance'],
+      'no-restricted-properties': ['error', { object: 'Math', property: 'random', message: 'Chance comes in as an argument.' }],
+    },
+  },
+  { files: ['apps/web/src/**/*.tsx', 'apps/web/src/**/*.ts'], ...reactHooks.configs.flat.recommended },
+  {
+    files: ['**/*.mjs', '**/*.cjs', 'apps/web/public/*.js'],
+    languageOptions: {
+      globals: {
+        process: 'readonly',
+        console: 'readonly',
+        document: 'readonly',
+        localStorage: 'readonly',
+        matchMedia: 'readonly',
+        setTimeout: 'readonly',
+        URL: 'readonly',
+      },
+    },
+  },
+);

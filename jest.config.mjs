@@ -1,0 +1,51 @@
+/** Everything is turned into CommonJS by swc, so that Jest needs no flag for modules. */
+const esmOnly = [
+  '@nestjs',
+  'file-type',
+  'strtok3',
+  'token-types',
+  'uint8array-extras',
+  '@tokenizer',
+  '@borewit',
+  '@tanstack',
+  'simple-statistics',
+  'd3-array',
+  'd3-random',
+  'internmap',
+];
+
+const base = {
+  transform: {
+    '^.+\\.(tsx?|m?js)$': [
+      '@swc/jest',
+      {
+        jsc: {
+          target: 'es2022',
+          parser: { syntax: 'typescript', tsx: true, decorators: true },
+          transform: { legacyDecorator: true, decoratorMetadata: true, react: { runtime: 'automatic' } },
+        },
+        module: { type: 'commonjs' },
+      },
+    ],
+  },
+  transformIgnorePatterns: [`/node_modules/(?!(${esmOnly.join('|')})/)`],
+  moduleNameMapper: { '^(\\.{1,2}/.*)\\.js$': '$1' },
+  modulePathIgnorePatterns: ['/dist/'],
+  testEnvironmentOptions: { customExportConditions: ['@tare/source', 'node', 'node-addons', 'require', 'default'] },
+};
+
+export default {
+  projects: [
+    { ...base, displayName: 'core', rootDir: 'packages/core' },
+    { ...base, displayName: 'contract', rootDir: 'packages/contract' },
+    { ...base, displayName: 'standins', rootDir: 'apps/standins' },
+    { ...base, displayName: 'server', rootDir: 'apps/server', testTimeout: 60000 },
+    {
+      ...base,
+      displayName: 'web',
+      rootDir: 'apps/web',
+      testEnvironment: 'jsdom',
+      testEnvironmentOptions: { customExportConditions: ['@tare/source', 'browser', 'require', 'default'] },
+    },
+  ],
+};

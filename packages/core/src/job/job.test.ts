@@ -1,0 +1,176 @@
+import { layOut, LAYOUTS, type LayoutId } from '../engine/layout.js';
+import { crankTemplate } from '../rotor/crankTemplate.js';
+import { fromPolar, toPolar } from '../units/vector.js';
+import { benchStatuses, type BenchId } from './benches.js';
+import { PART_KINDS, type PartFact, type ReadingFact } from './facts.js';
+import type { JobFacts, SpinFact } from './jobFacts.js';
+import { jobFigures } from './jobFigures.js';
+import { massNowG, weighParts } from './weighParts.js';
+
+const piston: PartFact = { id: 'p1', kind: 'piston', cylinder: 1, damaged: false };
+const reading = (valueG: number, more: Partial<ReadingFact> = {}): ReadingFact => ({
+  id: String(valueG),
+  partId: 'p1',
+  measure: 'mass',
+  valueG,
+  cutId: null,
+  voided: false,
+  ...more,
+});
+
+describe('weighParts', () => {
+  it('leaves voided readings out, and putting one back restores the mean', () => {
+    const readings = [reading(612.4), reading(612.6), reading(621.5)];
+    const withVoid = weighParts({ parts: [piston], partCuts: [], readings: readings.map((r) => (r.valueG > 620 ? { ...r, voided: true } : r)) });
+    expect(withVoid.parts[0]!.now.mass).toMatchObject({ n: 2, meanG: 612.5 });
+    expect(weighParts({ parts: [piston], partCuts: [], readings }).parts[0]!.now.mass!.n).toBe(3);
+  });
+  it('does not know a part’s weight between the cut and the weighing', () => {
+    const partCuts = [{ id: 'c1', partId: 'p1' }];
+    const cut = weighParts({ parts: [piston], partCuts, readings: [reading(612.4)] }).parts[0]!;
+    expect(cut).toMatchObject({ needsReweighing: true, lastCutId: 'c1' });
+    expect(massNowG(cut)).toBeNull();
+    const weighed = weighParts({ parts: [piston], partCuts, readings: [reading(612.4), reading(611.9, { cutId: 'c1' })] }).parts[0]!;
+    expect(massNowG(weighed)).toBe(611.9);
+    expect(weighed.asReceived.mass!.meanG).toBe(612.4);
+  });
+  it('pools the scatter over parts, counting each reading once', () => {
+    const two = { ...piston, id: 'p2', cylinder: 2 };
+    const job = weighParts({
+      parts: [piston, two],
+      partCuts: [],
+      readings: [reading(600), reading(600.2), reading(610, { partId: 'p2' }), reading(610.2, { partId: 'p2', id: 'x' })],
+    });
+    expect(job.deviationG['piston.mass']).toBeCloseTo(Math.sqrt(0.02), 9);
+    expect(job.deviationG['pin.mass']).toBeNull();
+  });
+});
+
+const WEIGHTS = { piston: 612, pin: 148, lockPair: 2.4, ringSet: 46, bearingPair: 42 } as const;
+
+/** A job of this layout with every part weighed once, and alike. */
+function job(layoutId: LayoutId, more: Partial<JobFacts> = {}): JobFacts {
+  const template = LAYOUTS[layoutId];
+  const layout = layOut(template, 110, 20);
+  const parts = layout.cylinders.flatMap(({ number }) =>
+    PART_KINDS.map((kind) => ({ id: `${kind}${number}`, kind, cylinder: number, damaged: false })),
+  );
+  const readings = parts.flatMap(({ id, kind }) =>
+    kind === 'rod'
+      ? (
+          [
+            ['total', 630],
+            ['bigEnd', 448],
+            ['smallEnd', 182],
+          ] as const
+        ).map(([measure, valueG]) => reading(valueG, { id: `${id}${measure}`, partId: id, measure }))
+      : [reading(WEIGHTS[kind], { id, partId: id })],
+  );
+  return {
+    spec: {
+      customer: 'x',
+      vessel: '',
+      engineName: 'y',
+      layoutId,
+      layout,
+      strokeMm: 88,
+      rodLengthMm: 150,
+      redlineRpm: 5000,
+      balance: 'internal',
+      tolerance: { school: 'gramsAtRadius', value: 1 },
+      matchToleranceG: 1,
+      crank: crankTemplate(template, layout, 88),
+    },
+    bobChoices: { factorRatio: 0.5, oilG: 4, acceptedG: null },
+    parts,
+    readings,
+    partCuts: [],
+    spins: [],
+    holes: [],
+    signedOff: false,
+    ...more,
+  };
+}
+
+function spin(facts: JobFacts, id: string, amountGmm: number): SpinFact {
+  const turns = Array.from({ length: 20 }, (_, i) => ({ aGmm: fromPolar(amountGmm + (i % 2), 180), bGmm: fromPolar(amountGmm - (i % 2), 0) }));
+  return { id, speedRpm: 600, planes: facts.spec.crank.planes, turns };
+}
+
+const stateOf = (facts: JobFacts, bench: BenchId): string => {
+  const found = benchStatuses(facts, jobFigures(facts)).find((s) => s.bench === bench)!;
+  return `${found.state}: ${found.why}`;
+};
+
+describe('benches', () => {
+  it('starts with everything waiting for weights', () => {
+    const facts = job('v8Cross90', { readings: [] });
+    expect(stateOf(facts, 'weigh')).toBe('ready: nothing weighed yet');
+    expect(stateOf(facts, 'match')).toBe('waiting: waits for weights');
+    expect(stateOf(facts, 'bobs')).toBe('waiting: waits for weights');
+    expect(stateOf(facts, 'spin')).toBe('waiting: waits for bob weights');
+    expect(stateOf(facts, 'correct')).toBe('waiting: waits for a spin');
+    expect(stateOf(facts, 'signOff')).toBe('waiting: waits for the tolerance');
+  });
+  it('lets an inline four spin without bobs', () => {
+    const facts = job('inline4', { readings: [] });
+    expect(stateOf(facts, 'bobs')).toBe('done: not needed');
+    expect(stateOf(facts, 'spin')).toBe('ready: not spun yet');
+  });
+  it('walks a V8 from weighed to signed', () => {
+    const weighed = job('v8Cross90');
+    expect(stateOf(weighed, 'weigh')).toBe('done: 64 weighed');
+    expect(stateOf(weighed, 'match')).toBe('done: inside the tolerance');
+    expect(stateOf(weighed, 'bobs')).toBe('ready: not built yet');
+    // 2·(448 + 42) + 4 + 0.5·2·(182 + 612 + 148 + 2.4 + 46)
+    const built = { ...weighed, bobChoices: { factorRatio: 0.5, oilG: 4, acceptedG: [1974.4, 1974.4, 1974.4, 1974.4] } };
+    expect(stateOf(built, 'bobs')).toBe('done: built and mounted');
+    expect(stateOf({ ...built, bobChoices: { ...built.bobChoices, factorRatio: 0.51 } }, 'bobs')).toBe('reopened: parts changed since');
+    const received = { ...built, spins: [spin(built, 's1', 2500)] };
+    expect(stateOf(received, 'correct')).toBe('ready: nothing drilled yet');
+    const drilled = {
+      ...received,
+      holes: [{ id: 'h', afterSpinId: 's1', counterweightId: 'cw1', angleDeg: 180, bitMm: 16, pointAngleDeg: 118, depthMm: 20 }],
+    };
+    expect(stateOf(drilled, 'spin')).toBe('reopened: spin again: drilled since');
+    const inside = { ...drilled, spins: [...drilled.spins, spin(built, 's2', 40)] };
+    expect(stateOf(inside, 'signOff')).toBe('ready: inside: sign');
+    expect(stateOf({ ...inside, signedOff: true }, 'signOff')).toBe('done: signed');
+    expect(stateOf({ ...inside, signedOff: true, spins: [...inside.spins, spin(built, 's3', 300)] }, 'signOff')).toBe('reopened: changed since');
+  });
+  it('opens the weighing again after a cut', () => {
+    const facts = job('v8Cross90', { partCuts: [{ id: 'c', partId: 'piston3' }] });
+    expect(stateOf(facts, 'weigh')).toBe('reopened: 63 of 64 weighed');
+    expect(stateOf(facts, 'match')).toBe('underWay: sets wait for weights');
+  });
+  it('says when a set is wholly damaged', () => {
+    const facts = job('inline3');
+    expect(stateOf({ ...facts, parts: facts.parts.map((p) => ({ ...p, damaged: p.kind === 'piston' })) }, 'match')).toBe(
+      'underWay: nothing to match to',
+    );
+  });
+});
+
+describe('jobFigures', () => {
+  it('reads a spin in the planes the job has now', () => {
+    const facts = job('v8Cross90');
+    const { planes } = facts.spec.crank;
+    const moved = { ...facts, spins: [{ ...spin(facts, 's', 1000), planes: { ...planes, zAMm: planes.zAMm - 100, zBMm: planes.zBMm + 100 } }] };
+    const [figures] = jobFigures(moved).spins;
+    const span = planes.zBMm - planes.zAMm;
+    // A vector 100 mm outside A counts there with 1 + 100/span, and the other plane's opposite one with 100/span more.
+    expect(toPolar(figures!.a.meanGmm).amount).toBeCloseTo(1000.5 * (1 + 100 / span) + 999.5 * (100 / span), 6);
+  });
+  it('asks for turns only when turns can settle it', () => {
+    const facts = job('v8Cross90');
+    const near = {
+      ...facts,
+      spins: [
+        { ...spin(facts, 's', 80), turns: spin(facts, 's', 80).turns.map((t, i) => ({ ...t, aGmm: fromPolar(80 + (i % 2 ? 20 : -20), 180) })) },
+      ],
+    };
+    const [figures] = jobFigures(near).spins;
+    expect(figures!.verdict).toBe('cannotYetTell');
+    expect(figures!.turnsToSettle).toBeGreaterThan(20);
+  });
+});

@@ -1,0 +1,18 @@
+import type { WeighedJob, WeighedPart } from '../job/weighParts.js';
+
+/** Two-sided 95 % point of the normal distribution. */
+const Z95 = 1.959964;
+
+/**
+ * Half width of the 95 % interval of a sum of parts' mean weights: 1.96·√Σ(s²/n), s the scatter pooled over the
+ * kind (handbook section 2). Means of different parts are independent, so their variances add.
+ *
+ * @returns g; 0 when no part of a kind has been placed twice, since its scatter is then not known
+ */
+export function sumHalfWidth95G({ deviationG }: WeighedJob, parts: readonly WeighedPart[]): number {
+  const variance = parts.reduce((sum, { part, now }) => {
+    const s = deviationG[`${part.kind}.mass`] ?? 0;
+    return now.mass ? sum + s ** 2 / now.mass.n : sum;
+  }, 0);
+  return Z95 * Math.sqrt(variance);
+}

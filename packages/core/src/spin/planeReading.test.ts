@@ -1,0 +1,79 @@
+import fc from 'fast-check';
+import { randomLcg, randomNormal } from 'd3-random';
+import { fromPolar, toPolar, type Vector } from '../units/vector.js';
+import { judge, planeReading } from './planeReading.js';
+
+const turns = (seed: number, n: number, mean: Vector, deviation: number): Vector[] => {
+  const normal = randomNormal.source(randomLcg(seed))(0, deviation);
+  return Array.from({ length: n }, () => ({ re: mean.re + normal(), im: mean.im + normal() }));
+};
+
+describe('planeReading', () => {
+  it('averages by hand', () => {
+    const reading = planeReading([
+      { re: 10, im: 2 },
+      { re: 12, im: -2 },
+      { re: 10, im: -2 },
+      { re: 12, im: 2 },
+    ]);
+    expect(reading.meanGmm).toEqual({ re: 11, im: 0 });
+    // Variances 4/3 and 16/3, no covariance; Hotelling factor 3·(0.05^(−1) − 1) = 57.
+    expect(reading.radius95Gmm).toBeCloseTo(Math.sqrt(((16 / 3) * 57) / 4), 9);
+  });
+  it('tends to 2.45·s/√n for many turns', () => {
+    const reading = planeReading(turns(0.3, 4000, { re: 100, im: 50 }, 30));
+    expect(reading.radius95Gmm / ((2.4477 * 30) / Math.sqrt(4000))).toBeCloseTo(1, 1);
+  });
+  it('holds the true mean at least 95 times in a hundred (2000 simulated spins of 12 turns)', () => {
+    let held = 0;
+    for (let i = 0; i < 2000; i += 1) {
+      const reading = planeReading(turns((i + 0.5) / 2000, 12, { re: 100, im: -40 }, 30));
+      if (Math.hypot(reading.meanGmm.re - 100, reading.meanGmm.im + 40) <= reading.radius95Gmm) held += 1;
+    }
+    // A circle of the longest half axis is never too small; three standard errors of the count below 95 %.
+    expect(held / 2000).toBeGreaterThan(0.95 - 3 * Math.sqrt((0.95 * 0.05) / 2000));
+  });
+  it('turns with the readings and scales with them', () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 1, max: 1000 }),
+        fc.double({ min: 0, max: 359, noNaN: true }),
+        fc.double({ min: 0.1, max: 10, noNaN: true }),
+        (seed, byDeg, factor) => {
+          const before = turns(seed / 1001, 20, { re: 80, im: 10 }, 20);
+          const after = before.map((v) => {
+            const { amount, angleDeg } = toPolar(v);
+            return fromPolar(amount * factor, angleDeg + byDeg);
+          });
+          const [x, y] = [planeReading(before), planeReading(after)];
+          expect(y.radius95Gmm).toBeCloseTo(x.radius95Gmm * factor, 6);
+          expect(toPolar(y.meanGmm).amount).toBeCloseTo(toPolar(x.meanGmm).amount * factor, 6);
+        },
+      ),
+      { seed: 11, numRuns: 50 },
+    );
+  });
+  it('refuses too few turns, and what is no number', () => {
+    expect(() => planeReading(turns(0.1, 3, { re: 1, im: 1 }, 1))).toThrow('3 turns are too few');
+    expect(() => planeReading([...turns(0.1, 5, { re: 1, im: 1 }, 1), { re: Number.NaN, im: 0 }])).toThrow('A turn');
+  });
+});
+
+describe('judge', () => {
+  const reading = (amount: number, radius95Gmm: number) => ({ n: 60, meanGmm: fromPolar(amount, 77), radius95Gmm });
+  it('is inside only with its whole region', () => {
+    expect(judge(reading(70, 14), 85)).toEqual({ verdict: 'inside', turnsToSettle: null });
+    expect(judge(reading(70, 16), 85).verdict).toBe('cannotYetTell');
+    expect(judge(reading(100, 14), 85)).toEqual({ verdict: 'outside', turnsToSettle: null });
+    expect(judge(reading(95, 14), 85).verdict).toBe('cannotYetTell');
+  });
+  it('says how many turns would settle it: 60·(14/10)²', () => {
+    expect(judge(reading(95, 14), 85).turnsToSettle).toBe(118);
+  });
+  it('does not promise what turns cannot do', () => {
+    expect(judge(reading(85, 14), 85)).toEqual({ verdict: 'cannotYetTell', turnsToSettle: null });
+  });
+  it('refuses a tolerance of nothing', () => {
+    expect(() => judge(reading(1, 1), 0)).toThrow('tolerance');
+  });
+});
