@@ -35,11 +35,13 @@ const base = {
 };
 
 export default {
+  // Servers and databases start inside hooks, and these machines stall.
+  testTimeout: 60000,
   projects: [
     { ...base, displayName: 'core', rootDir: 'packages/core' },
     { ...base, displayName: 'contract', rootDir: 'packages/contract' },
     { ...base, displayName: 'standins', rootDir: 'apps/standins' },
-    { ...base, displayName: 'server', rootDir: 'apps/server', testTimeout: 60000 },
+    { ...base, displayName: 'server', rootDir: 'apps/server' },
     {
       ...base,
       displayName: 'web',

@@ -9,7 +9,13 @@ import { router } from './shell/router.js';
 import './styles.css';
 
 const queries = new QueryClient({
-  defaultOptions: { queries: { staleTime: 5000, retry: (failures, error) => error instanceof ProblemError && retryUnreachable(failures, error) } },
+  defaultOptions: {
+    queries: {
+      networkMode: 'always',
+      staleTime: 5000,
+      retry: (failures, error) => error instanceof ProblemError && retryUnreachable(failures, error),
+    },
+  },
 });
 
 createRoot(document.getElementById('root')!).render(

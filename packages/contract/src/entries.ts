@@ -29,7 +29,7 @@ export const specChangeSchema = Joi.object<SpecChange, true>({
 export interface Removal extends ByPerson {
   readonly reason: string;
 }
-export const removalSchema = Joi.object<Removal, true>({ personId, reason: named(Joi.string().trim().min(1).max(300).required(), 'The reason') });
+export const removalSchema = Joi.object<Removal, true>({ personId, reason: named(Joi.string().pattern(/\S/).max(300).required(), 'The reason') });
 
 export interface NewReading extends ByPerson {
   readonly id: string;

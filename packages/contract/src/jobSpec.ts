@@ -12,7 +12,7 @@ import {
 import Joi from 'joi';
 import { named } from './ids.js';
 
-const text = (name: string, most: number): Joi.StringSchema => named(Joi.string().trim().max(most).required(), name);
+const text = (name: string, most: number): Joi.StringSchema => named(Joi.string().pattern(/\S/).max(most).required(), name);
 const number = (name: string): Joi.NumberSchema => named(Joi.number().required(), name);
 const zMm = (name: string): Joi.NumberSchema => number(name).min(-5000).max(5000);
 
@@ -76,7 +76,7 @@ export const bitSchema = Joi.object<Bit, true>({
 
 export const jobSpecSchema = Joi.object<JobSpec, true>({
   customer: text('The customer', 120),
-  vessel: named(Joi.string().trim().max(120).allow('').required(), 'The boat or plant'),
+  vessel: named(Joi.string().max(120).allow('').required(), 'The boat or plant'),
   engineName: text('The engine', 120),
   layoutId: named(
     Joi.string()

@@ -39,7 +39,8 @@ const messages: Joi.LanguageMessages = {
   'string.empty': '{{#label}} is blank.',
   'string.guid': '{{#label}} has to be an id (UUID).',
   'string.max': '{{#label}} is longer than {{#limit}} characters.',
-  'string.min': '{{#label}} needs at least {{#limit}} characters.',
+  // The only pattern that people's own words have to fit is that something can be seen of them.
+  'string.pattern.base': '{{#label}} is blank.',
 };
 
 /** How every schema of Tare is checked: all complaints at once, nothing converted, nothing dropped. */

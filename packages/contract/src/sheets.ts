@@ -64,7 +64,7 @@ export interface SignOffEntry extends Attribution {
 }
 
 /** Everything that is on record of a job. Figures follow from it by `jobFigures`. */
-export interface JobSheet extends Omit<JobFacts, 'signedOff'>, Attribution {
+export interface JobSheet extends Omit<JobFacts, 'signedOffSpinId'>, Attribution {
   readonly id: string;
   readonly number: number;
   readonly spec: JobSpec;
@@ -80,7 +80,7 @@ export interface JobSheet extends Omit<JobFacts, 'signedOff'>, Attribution {
 }
 
 /** The facts of a sheet, in the shape that the core works out. */
-export const factsOf = (sheet: JobSheet): JobFacts => ({ ...sheet, signedOff: sheet.signOffs.length > 0 });
+export const factsOf = (sheet: JobSheet): JobFacts => ({ ...sheet, signedOffSpinId: sheet.signOffs.at(-1)?.figures.spins.at(-1)?.spinId ?? null });
 
 /** A line of the job list. */
 export interface JobLine {

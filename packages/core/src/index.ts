@@ -73,6 +73,7 @@ export { checkCrank, type Counterweight, type Crank } from './rotor/crank.js';
 export { crankTemplate } from './rotor/crankTemplate.js';
 export {
   counterweightOf,
+  effectOfHole,
   effectOfHoles,
   holeMetal,
   leastTurnBetweenDeg,

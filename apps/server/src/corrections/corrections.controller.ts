@@ -33,7 +33,6 @@ export class CorrectionsController {
         unbalance: { aGmm: reading.a.meanGmm, bGmm: reading.b.meanGmm },
         toleranceAGmm: figures.tolerance.aGmm,
         toleranceBGmm: figures.tolerance.bGmm,
-        existing,
       },
       plan.holes,
     );

@@ -11,6 +11,8 @@ export function connect(databaseUrl: string): Knex {
     pool: { min: 0, max: 10 },
     acquireConnectionTimeout: 5000,
     migrations: { migrationSource },
+    // What goes wrong with a connection is thrown to whoever asked, and logged there; knex would print it a second time.
+    log: { warn: () => undefined, error: () => undefined },
   });
 }
 

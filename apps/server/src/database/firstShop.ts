@@ -18,6 +18,6 @@ export async function insertShop(db: Knex, id: string, name: string): Promise<vo
 
 /** Gives an empty database its one shop. */
 export async function ensureShop(db: Knex, name: string): Promise<void> {
-  const shop = await db('shop').first('id');
+  const shop = await db('shop').first<{ id: string } | undefined>('id');
   if (!shop) await insertShop(db, randomUUID(), name);
 }

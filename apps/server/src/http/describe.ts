@@ -1,5 +1,5 @@
 import { applyDecorators } from '@nestjs/common';
-import { ApiBody, ApiOperation, ApiResponse, type ApiBodyOptions } from '@nestjs/swagger';
+import { ApiBody, ApiOperation, ApiResponse } from '@nestjs/swagger';
 import type Joi from 'joi';
 
 /** JSON Schema of a contract's schema, as OpenAPI 3.1 takes it. */
@@ -11,6 +11,6 @@ export function jsonSchemaOf(schema: Joi.Schema): Record<string, unknown> {
 export function Describe(summary: string, body?: Joi.Schema): MethodDecorator {
   const failure = ApiResponse({ status: 'default', description: 'Problem details (RFC 9457): a sentence, and a path for each field at fault.' });
   const described = [ApiOperation({ summary }), failure];
-  if (body) described.push(ApiBody({ schema: jsonSchemaOf(body) } as ApiBodyOptions));
+  if (body) described.push(ApiBody({ schema: jsonSchemaOf(body) }));
   return applyDecorators(...described);
 }

@@ -116,7 +116,7 @@ async function selectJobs(db: Knex, shopId: string, jobIds: readonly string[]): 
 }
 
 const ledger = <R>(db: Knex, table: string, jobIds: readonly string[]): Promise<R[]> =>
-  db(table).whereIn('job_id', jobIds).orderBy('seq').select('*') as unknown as Promise<R[]>;
+  db(table).whereIn('job_id', jobIds).orderBy('seq').select('*');
 
 function selectReadings(db: Knex, jobIds: readonly string[]): Promise<ReadingRow[]> {
   return db('reading')
@@ -127,7 +127,7 @@ function selectReadings(db: Knex, jobIds: readonly string[]): Promise<ReadingRow
       void_reason: 'reading_void.reason',
       void_person_id: 'reading_void.person_id',
       void_at: 'reading_void.created_at',
-    }) as unknown as Promise<ReadingRow[]>;
+    });
 }
 
 async function selectLatestDecisions(db: Knex, jobIds: readonly string[]): Promise<DecisionRow[]> {

@@ -11,8 +11,8 @@ import { CurrentShop } from './currentShop.js';
 
 const newPersonSchema = Joi.object<Person, true>({
   id: Joi.string().uuid().required(),
-  name: Joi.string().trim().min(1).max(80).required().label('The name'),
-  role: Joi.string().trim().max(80).allow('').required().label('The role'),
+  name: Joi.string().pattern(/\S/).max(80).required().label('The name'),
+  role: Joi.string().max(80).allow('').required().label('The role'),
 });
 const bitsSchema = Joi.object<{ bits: Bit[] }>({
   bits: Joi.array()

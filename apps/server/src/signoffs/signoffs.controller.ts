@@ -20,12 +20,15 @@ export class SignOffsController {
     const figures = jobFigures(facts);
     const known = sheet.signOffs.find((s) => s.id === id);
     if (known) return known;
-    const status = benchStatuses({ ...facts, signedOff: false }, figures).find(({ bench }) => bench === 'signOff');
-    if (status?.state !== 'ready')
+    const state = benchStatuses(facts, figures).find(({ bench }) => bench === 'signOff')?.state;
+    const settled = figures.spins.at(-1)?.verdict === 'inside' && figures.holesSinceLastSpin === 0;
+    if (state === 'done') throw new ProblemException(422, 'This job is signed off, and nothing was spun or drilled since.');
+    if (!settled) {
       throw new ProblemException(
         422,
         'This crank is not shown to be inside its tolerance yet: the last spin’s 95 % region has to lie inside, with nothing drilled since.',
       );
+    }
     const row = {
       id,
       shop_id: await this.jobs.shop.id(),

@@ -1,3 +1,4 @@
+import { once } from 'node:events';
 import { connect, type Socket } from 'node:net';
 import { createInterface } from 'node:readline';
 import { fromPolar, normaliseAngleDeg, type PlaneUnbalance } from '@tare/core';
@@ -19,6 +20,7 @@ export class StandinMachine implements BalancingMachine {
     signal.addEventListener('abort', stop, { once: true });
     const turns: PlaneUnbalance[] = [];
     try {
+      await once(socket, 'connect');
       for await (const line of linesOf(socket)) {
         const [word = '', ...rest] = line.split(' ');
         if (word === 'TARE-STANDIN-MACHINE') socket.write(`MOUNT ${JSON.stringify(mounted)}\n`);
@@ -83,4 +85,4 @@ export function readTurn(fields: readonly string[]): PlaneUnbalance {
   return { aGmm: heavy(amountA, angleA), bGmm: heavy(amountB, angleB) };
 }
 
-const isRefused = (error: unknown): boolean => error instanceof Error && 'code' in error && error.code === 'ECONNREFUSED';
+const isRefused = (error: unknown): boolean => typeof error === 'object' && error !== null && 'code' in error && error.code === 'ECONNREFUSED';

@@ -107,6 +107,6 @@ export class WeighingController {
         void_reason: 'reading_void.reason',
         void_person_id: 'reading_void.person_id',
         void_at: 'reading_void.created_at',
-      }) as unknown as Promise<ReadingRow | undefined>;
+      });
   }
 }

@@ -1,4 +1,4 @@
-import { useMutation, useQuery, useQueryClient, type UseMutationResult, type UseQueryResult } from '@tanstack/react-query';
+import { queryOptions, useMutation, useQuery, useQueryClient, type UseMutationResult, type UseQueryResult } from '@tanstack/react-query';
 import type { JobLine, JobSheet, NewReading, ReadingEntry, Shop } from '@tare/contract';
 import { request } from './client.js';
 import type { ProblemError } from './problem.js';
@@ -7,12 +7,11 @@ export const jobKey = (jobId: string): readonly string[] => ['job', jobId];
 
 export const useShop = (): UseQueryResult<Shop, ProblemError> => useQuery({ queryKey: ['shop'], queryFn: () => request<Shop>('GET', 'shop') });
 
-export const useJobs = (q: string): UseQueryResult<JobLine[], ProblemError> =>
-  useQuery({
-    queryKey: ['jobs', q],
-    queryFn: () => request<JobLine[]>('GET', `jobs?q=${encodeURIComponent(q)}`),
-    placeholderData: (before) => before,
-  });
+export const jobsQuery = (q: string) =>
+  queryOptions<JobLine[], ProblemError>({ queryKey: ['jobs', q], queryFn: () => request<JobLine[]>('GET', `jobs?q=${encodeURIComponent(q)}`) });
+
+/** The job list; while a search is on its way, the lines before it stay. */
+export const useJobs = (q: string): UseQueryResult<JobLine[], ProblemError> => useQuery({ ...jobsQuery(q), placeholderData: (before) => before });
 
 export const useJob = (jobId: string): UseQueryResult<JobSheet, ProblemError> =>
   useQuery({ queryKey: jobKey(jobId), queryFn: () => request<JobSheet>('GET', `jobs/${jobId}`) });
@@ -29,7 +28,7 @@ export function useEntry(jobId: string): UseMutationResult<unknown, ProblemError
   return useMutation({
     mutationFn: ({ method = 'POST', path, body }: Entry) => request<unknown>(method, `jobs/${jobId}/${path}`, body),
     retry: retryUnreachable,
-    onSuccess: () => queries.invalidateQueries({ queryKey: jobKey(jobId) }),
+    onSuccess: () => Promise.all([queries.invalidateQueries({ queryKey: jobKey(jobId) }), queries.invalidateQueries({ queryKey: ['jobs'] })]),
   });
 }
 

@@ -1,23 +1,14 @@
-import { toPolar, type Vector } from '@tare/core';
-
 /** A number as it is read at the bench: fixed places, a real minus sign, never "-0.0". */
 export function fixed(value: number, places: number): string {
   const text = Math.abs(value).toFixed(places);
   return value < 0 && Number(text) !== 0 ? `\u2212${text}` : text;
 }
 
-export const grams = (valueG: number, places = 1): string => `${fixed(valueG, places)} g`;
 export const degrees = (angleDeg: number, places = 0): string => `${fixed(Number(angleDeg.toFixed(places)) % 360, places)}°`;
 
 /** Unbalance as grams at a radius: a gram figure never goes without it. */
 export const gramsAt = (unbalanceGmm: number, radiusMm: number, places = 2): string =>
   `${fixed(unbalanceGmm / radiusMm, places)} g at ${fixed(radiusMm, 0)} mm`;
-
-/** Amount at a radius, and the angle where it is heavy. */
-export function heavyAt(vector: Vector, radiusMm: number): string {
-  const { amount, angleDeg } = toPolar(vector);
-  return `${gramsAt(amount, radiusMm)}, heavy at ${degrees(angleDeg)}`;
-}
 
 const CLOCK = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', year: 'numeric', hour: '2-digit', minute: '2-digit' });
 /** A time stamp as it stands on the card. */

@@ -1,6 +1,7 @@
 import { useState, type ReactNode } from 'react';
 import { useNavigate } from 'react-router';
-import { useJobs } from '../api/queries.js';
+import { useQueryClient } from '@tanstack/react-query';
+import { jobsQuery, useJobs } from '../api/queries.js';
 import { Field } from '../ui/Field.js';
 import { Modal } from '../ui/Modal.js';
 import { jobPath } from './paths.js';
@@ -27,15 +28,21 @@ function Search({ onFound }: { readonly onFound: () => void }): ReactNode {
   const [q, setQ] = useState('');
   const { data: jobs = [] } = useJobs(q);
   const navigate = useNavigate();
+  const queries = useQueryClient();
   const go = (path: string): void => {
     onFound();
     void navigate(path);
+  };
+  // Whoever types and presses Enter at once means what was typed, not what is still shown.
+  const openFirst = async (): Promise<void> => {
+    const [first] = await queries.query(jobsQuery(q));
+    if (first) go(jobPath(first));
   };
   return (
     <form
       onSubmit={(event) => {
         event.preventDefault();
-        if (jobs[0]) go(jobPath(jobs[0]));
+        openFirst().catch(() => undefined);
       }}
     >
       <Field

@@ -9,6 +9,8 @@ export const router = createBrowserRouter([
   {
     Component: Shell,
     ErrorBoundary: Lost,
+    // A bench is there within a blink of its address; until then the frame stays as it is.
+    HydrateFallback: () => null,
     children: [
       { index: true, Component: JobsPage },
       { path: 'jobs/new', lazy: async () => ({ Component: (await import('../benches/engine/NewJobPage.js')).NewJobPage }) },

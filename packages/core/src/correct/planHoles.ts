@@ -2,9 +2,9 @@ import { turnBetweenDeg, normaliseAngleDeg } from '../units/angle.js';
 import { checkNumber, CoreError } from '../units/check.js';
 import { dot, fromPolar, scale, toPolar, type Vector } from '../units/vector.js';
 import { checkCrank, type Counterweight, type Crank } from '../rotor/crank.js';
-import { effectOfHoles, holeMetal, ruleBreaches, usableHalfArcDeg, type Bit, type CrankHole } from '../rotor/correctionHoles.js';
+import { effectOfHole, effectOfHoles, holeMetal, ruleBreaches, usableHalfArcDeg, type Bit, type CrankHole } from '../rotor/correctionHoles.js';
 import { depthForMoment, pointHeightMm, rimSagMm, type HoleMetal } from '../rotor/hole.js';
-import { addPlanes, planeShares, type PlaneUnbalance } from '../rotor/planes.js';
+import { addPlanes, planeShares, scalePlanes, type PlaneUnbalance } from '../rotor/planes.js';
 
 export interface PlanInput {
   readonly crank: Crank;
@@ -78,7 +78,7 @@ interface Direction {
  */
 export function planHoles(input: PlanInput): PlanResult {
   checkInput(input);
-  let beam: State[] = [stateOf(input, [])];
+  let beam: State[] = [bare(input)];
   if (worstShare(input, beam[0]!.residual) <= AIM_SHARE) return { kind: 'nothingToDo', worstShare: worstShare(input, beam[0]!.residual) };
   let best = beam[0]!;
   let statesTried = 0;
@@ -95,14 +95,27 @@ export function planHoles(input: PlanInput): PlanResult {
     if (worst(leader) < worst(best)) best = leader;
     if (worst(best) <= AIM_SHARE) break;
   }
-  const plan = planOf(input, best);
+  const plan = assessHoles(input, best.holes);
   if (plan.worstShare <= 1) return { kind: 'solved', statesTried, ...plan };
   return { kind: 'notFound', reason: reasonFor(input, plan), best: plan, statesTried };
 }
 
-/** The plan that a list of holes amounts to, by the same arithmetic as the planner's. @throws CoreError */
-export function assessHoles(input: Omit<PlanInput, 'maxHoles' | 'bits'>, holes: readonly CrankHole[]): HolePlan {
-  return planOf(input, { holes, residual: addPlanes(input.unbalance, effectOfHoles(input.crank, holes)), cost: 0 });
+/**
+ * What a list of holes amounts to: each hole's metal, and what they leave together. The planner's own answer comes
+ * from here, so that prediction and plan cannot differ.
+ * @throws CoreError when a hole makes no sense
+ */
+export function assessHoles(input: Tolerances & Pick<PlanInput, 'crank' | 'unbalance'>, holes: readonly CrankHole[]): HolePlan {
+  const residual = addPlanes(input.unbalance, effectOfHoles(input.crank, holes));
+  return {
+    holes: holes.map((hole) => ({
+      ...hole,
+      metal: holeMetal(input.crank, hole),
+      travelFromTouchMm: hole.depthMm + pointHeightMm(hole.bitMm, hole.pointAngleDeg),
+    })),
+    residual,
+    worstShare: worstShare(input, residual),
+  };
 }
 
 function checkInput({ crank, toleranceAGmm, toleranceBGmm, bits, maxHoles }: PlanInput): void {
@@ -125,9 +138,18 @@ function costOf({ toleranceAGmm, toleranceBGmm }: Tolerances, { aGmm, bGmm }: Pl
 
 const byCost = (x: State, y: State): number => x.cost - y.cost;
 
-function stateOf(input: PlanInput, holes: readonly CrankHole[]): State {
-  const residual = addPlanes(input.unbalance, effectOfHoles(input.crank, holes));
-  return { holes, residual, cost: costOf(input, residual) };
+/** The state before any hole. */
+const bare = (input: PlanInput): State => ({ holes: [], residual: input.unbalance, cost: costOf(input, input.unbalance) });
+
+/** Only the one hole's effect is computed: the search adds and takes away hundreds of thousands of them. */
+function withHole(input: PlanInput, state: State, hole: CrankHole): State {
+  const residual = addPlanes(state.residual, effectOfHole(input.crank, hole));
+  return { holes: [...state.holes, hole], residual, cost: costOf(input, residual) };
+}
+
+function withoutHole(input: PlanInput, state: State, index: number): State {
+  const residual = addPlanes(state.residual, scalePlanes(effectOfHole(input.crank, state.holes[index]!), -1));
+  return { holes: state.holes.filter((_, i) => i !== index), residual, cost: costOf(input, residual) };
 }
 
 /** The state with one more hole, once for every counterweight and bit where a hole helps: at its best allowed angle. */
@@ -151,10 +173,7 @@ function polish(input: PlanInput, state: State): State {
   for (let sweep = 0; sweep < POLISH_SWEEPS; sweep += 1) {
     for (let i = 0; i < current.holes.length; i += 1) {
       const hole = current.holes[i]!;
-      const without = stateOf(
-        input,
-        current.holes.filter((_, j) => j !== i),
-      );
+      const without = withoutHole(input, current, i);
       const counterweight = input.crank.counterweights.find((c) => c.id === hole.counterweightId)!;
       const bit = input.bits.find((b) => b.bitMm === hole.bitMm && b.pointAngleDeg === hole.pointAngleDeg)!;
       const refitted = bestHole(input, without, counterweight, bit, stepsAround(hole.angleDeg, FINE_REACH_DEG, FINE_STEP_DEG));
@@ -200,7 +219,7 @@ function bestHole(input: PlanInput, state: State, counterweight: Counterweight, 
     };
     if (candidate.depthMm < LEAST_DEPTH_MM || candidate.depthMm > limitMm || ruleBreaches(input.crank, candidate, placed, input.bits).length > 0)
       continue;
-    const next = stateOf(input, [...state.holes, candidate]);
+    const next = withHole(input, state, candidate);
     if (next.cost < state.cost && (!best || next.cost < best.cost)) best = next;
   }
   return best;
@@ -239,15 +258,6 @@ function distinct(states: readonly State[]): State[] {
     seen.add(key);
     return true;
   });
-}
-
-function planOf(input: Tolerances & Pick<PlanInput, 'crank'>, state: State): HolePlan {
-  const holes = state.holes.map((hole) => ({
-    ...hole,
-    metal: holeMetal(input.crank, hole),
-    travelFromTouchMm: hole.depthMm + pointHeightMm(hole.bitMm, hole.pointAngleDeg),
-  }));
-  return { holes, residual: state.residual, worstShare: worstShare(input, state.residual) };
 }
 
 /** Why drilling does not get there: the worse plane, and whether metal stands where it is heavy. */

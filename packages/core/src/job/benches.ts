@@ -47,14 +47,19 @@ export function benchStatuses(facts: JobFacts, figures: JobFigures): BenchStatus
             facts.holes.length === 0 ? 'ready' : 'underWay',
             facts.holes.length === 0 ? 'nothing drilled yet' : `${facts.holes.length} ${facts.holes.length === 1 ? 'hole' : 'holes'} so far`,
           ),
-    facts.signedOff
-      ? status('signOff', inside ? 'done' : 'reopened', inside ? 'signed' : 'changed since')
-      : status('signOff', inside ? 'ready' : 'waiting', inside ? 'inside: sign' : 'waits for the tolerance'),
+    status('signOff', ...pair(signOffStatus(facts, inside))),
   ];
 }
 
 type Status = Pick<BenchStatus, 'state' | 'why'>;
 const pair = ({ state, why }: Status): [BenchState, string] => [state, why];
+
+function signOffStatus({ signedOffSpinId, spins }: JobFacts, inside: boolean): Status {
+  if (signedOffSpinId === null) return inside ? { state: 'ready', why: 'inside: sign' } : { state: 'waiting', why: 'waits for the tolerance' };
+  // Whatever was spun or drilled after the signature is not what was signed.
+  if (inside && spins.at(-1)?.id === signedOffSpinId) return { state: 'done', why: 'signed' };
+  return { state: 'reopened', why: inside ? 'changed since: sign again' : 'changed since' };
+}
 
 function weighStatus(facts: JobFacts, { weighed }: JobFigures): Status {
   const wanted = facts.parts.reduce((n, part) => n + measuresOf(part.kind).length, 0);

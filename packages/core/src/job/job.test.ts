@@ -87,7 +87,7 @@ function job(layoutId: LayoutId, more: Partial<JobFacts> = {}): JobFacts {
     partCuts: [],
     spins: [],
     holes: [],
-    signedOff: false,
+    signedOffSpinId: null,
     ...more,
   };
 }
@@ -135,8 +135,13 @@ describe('benches', () => {
     expect(stateOf(drilled, 'spin')).toBe('reopened: spin again: drilled since');
     const inside = { ...drilled, spins: [...drilled.spins, spin(built, 's2', 40)] };
     expect(stateOf(inside, 'signOff')).toBe('ready: inside: sign');
-    expect(stateOf({ ...inside, signedOff: true }, 'signOff')).toBe('done: signed');
-    expect(stateOf({ ...inside, signedOff: true, spins: [...inside.spins, spin(built, 's3', 300)] }, 'signOff')).toBe('reopened: changed since');
+    expect(stateOf({ ...inside, signedOffSpinId: 's2' }, 'signOff')).toBe('done: signed');
+    expect(stateOf({ ...inside, signedOffSpinId: 's2', spins: [...inside.spins, spin(built, 's3', 300)] }, 'signOff')).toBe(
+      'reopened: changed since',
+    );
+    expect(stateOf({ ...inside, signedOffSpinId: 's2', spins: [...inside.spins, spin(built, 's3', 30)] }, 'signOff')).toBe(
+      'reopened: changed since: sign again',
+    );
   });
   it('opens the weighing again after a cut', () => {
     const facts = job('v8Cross90', { partCuts: [{ id: 'c', partId: 'piston3' }] });

@@ -51,5 +51,6 @@ export interface JobFacts extends WeighFacts {
   readonly bobChoices: BobChoices;
   readonly spins: readonly SpinFact[];
   readonly holes: readonly HoleFact[];
-  readonly signedOff: boolean;
+  /** The last spin when the job was last signed off; null while it never was. */
+  readonly signedOffSpinId: string | null;
 }

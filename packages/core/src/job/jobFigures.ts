@@ -75,15 +75,16 @@ function spinFigures(spin: SpinFact, { spec }: JobFacts, allowed: Tolerance): Sp
   const a = planeReading(turns.map((turn) => turn.aGmm));
   const b = planeReading(turns.map((turn) => turn.bGmm));
   const judgements = [judge(a, allowed.aGmm), judge(b, allowed.bGmm)];
-  const verdict = (['outside', 'cannotYetTell', 'inside'] as const).find((v) => judgements.some((j) => j.verdict === v)) ?? 'cannotYetTell';
-  const open = judgements.filter((j) => j.verdict === 'cannotYetTell').map((j) => j.turnsToSettle);
-  const settles = verdict === 'cannotYetTell' && open.every((n) => n !== null);
+  const verdict = (['outside', 'cannotYetTell', 'inside'] as const).find((v) => judgements.some((j) => j.verdict === v))!;
+  const openTurns = judgements.filter((j) => j.verdict === 'cannotYetTell').map((j) => j.turnsToSettle ?? Infinity);
+  // Turns settle a spin when they settle every plane that is open, and no plane is outside anyhow.
+  const turnsToSettle = verdict === 'cannotYetTell' ? Math.max(...openTurns) : Infinity;
   return {
     spinId: spin.id,
     a,
     b,
     verdict,
-    turnsToSettle: settles ? Math.max(...open.filter((n) => n !== null)) : null,
+    turnsToSettle: Number.isFinite(turnsToSettle) ? turnsToSettle : null,
     forceAtRedlineN: {
       a: unbalanceForceN(toPolar(a.meanGmm).amount, spec.redlineRpm),
       b: unbalanceForceN(toPolar(b.meanGmm).amount, spec.redlineRpm),

@@ -56,7 +56,7 @@ function twoCylinders(weights: Record<string, [number, number]>, damaged: string
   const parts: PartFact[] = [];
   const readings: ReadingFact[] = [];
   for (const [name, pair] of Object.entries(weights)) {
-    const [kind = '', measure = 'mass'] = name.split('.') as [PartFact['kind'], ReadingFact['measure']];
+    const [kind, measure = 'mass'] = name.split('.') as [PartFact['kind'], ReadingFact['measure']?];
     pair.forEach((valueG, i) => {
       const id = `${kind}${i + 1}`;
       if (!parts.some((p) => p.id === id)) parts.push({ id, kind, cylinder: i + 1, damaged: damaged.includes(id) });

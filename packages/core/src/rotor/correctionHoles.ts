@@ -1,6 +1,6 @@
 import { turnBetweenDeg, degToRad } from '../units/angle.js';
 import { CoreError } from '../units/check.js';
-import { fromPolar, scale } from '../units/vector.js';
+import { fromPolar } from '../units/vector.js';
 import type { Counterweight, Crank } from './crank.js';
 import { radialHole, rimSagMm, type HoleMetal } from './hole.js';
 import { addPlanes, BALANCED, toPlanes, type PlaneUnbalance } from './planes.js';
@@ -50,16 +50,20 @@ export function holeMetal(crank: Crank, hole: CrankHole): HoleMetal {
 }
 
 /**
- * Change of the crank's unbalance, in its planes, when these holes are drilled: each hole takes its moment away at
- * its own angle and z. Add it to the unbalance read to predict what is left.
+ * Change of the crank's unbalance, in its planes, when one hole is drilled: its moment goes away at its own angle and z.
  * @throws CoreError from radialHole or for an unknown counterweight
  */
+export function effectOfHole(crank: Crank, hole: CrankHole): PlaneUnbalance {
+  const { zMm } = counterweightOf(crank, hole.counterweightId);
+  return toPlanes(fromPolar(-holeMetal(crank, hole).momentGmm, hole.angleDeg), zMm, crank.planes);
+}
+
+/**
+ * The same for all of these holes together. Add it to the unbalance read to predict what is left.
+ * @throws CoreError as effectOfHole
+ */
 export function effectOfHoles(crank: Crank, holes: readonly CrankHole[]): PlaneUnbalance {
-  return holes.reduce((sum, hole) => {
-    const { zMm } = counterweightOf(crank, hole.counterweightId);
-    const removedGmm = scale(fromPolar(holeMetal(crank, hole).momentGmm, hole.angleDeg), -1);
-    return addPlanes(sum, toPlanes(removedGmm, zMm, crank.planes));
-  }, BALANCED);
+  return holes.reduce((sum, hole) => addPlanes(sum, effectOfHole(crank, hole)), BALANCED);
 }
 
 /** Half the turn within which a hole of this bit and depth keeps its edge margin; null when it fits nowhere. */

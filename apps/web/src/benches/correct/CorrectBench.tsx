@@ -1,4 +1,4 @@
-import { assessHoles, type PlanInput } from '@tare/core';
+import type { PlanInput } from '@tare/core';
 import { useState, type ReactNode } from 'react';
 import { Link } from 'react-router';
 import { useEntry, useShop } from '../../api/queries.js';
@@ -117,7 +117,7 @@ function Planning(): ReactNode {
       {result?.kind === 'notFound' && (
         <ProblemNotice>{`No plan of up to ${maxHoles} holes brings both planes inside. ${result.reason}`}</ProblemNotice>
       )}
-      {plan && plan.holes.length > 0 && <PlanTable plan={plan} residual={assessHoles({ ...input!, existing: sheet.holes }, plan.holes).residual} />}
+      {plan && plan.holes.length > 0 && <PlanTable plan={plan} />}
       {take.error && <ProblemNotice>{take.error.message}</ProblemNotice>}
       <div className="flex flex-wrap items-end gap-4">
         <Button look="primary" disabled={!plan || plan.holes.length === 0 || isFetching || personId === null || take.isPending} onClick={takeIt}>

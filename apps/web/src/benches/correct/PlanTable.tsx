@@ -6,7 +6,7 @@ import { VerdictMark } from '../../ui/Verdict.js';
 import { Worked } from '../../ui/Worked.js';
 
 /** Every hole of a plan, and what it should leave. */
-export function PlanTable({ plan, residual }: { readonly plan: HolePlan; readonly residual: PlaneUnbalance }): ReactNode {
+export function PlanTable({ plan }: { readonly plan: HolePlan }): ReactNode {
   const { sheet } = useOpenJob();
   const { crank } = sheet.spec;
   return (
@@ -51,7 +51,7 @@ export function PlanTable({ plan, residual }: { readonly plan: HolePlan; readonl
           })}
         </tbody>
       </table>
-      <ResidualLine residual={residual} />
+      <ResidualLine residual={plan.residual} />
     </div>
   );
 }

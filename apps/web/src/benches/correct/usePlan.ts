@@ -9,7 +9,7 @@ let planner: Planner | null = null;
 const plannerInWorker = (): Planner => (planner ??= wrap(new Worker(new URL('./planner.worker.ts', import.meta.url), { type: 'module' })));
 
 /** The plan of an input, computed beside the screen; null input asks for none. A refusal of the core is the error. */
-export function usePlan(input: PlanInput | null, key: string): UseQueryResult<PlanResult, Error> {
+export function usePlan(input: PlanInput | null, key: string): UseQueryResult<PlanResult> {
   return useQuery({
     queryKey: ['plan', key, input],
     queryFn: async (): Promise<PlanResult> => plannerInWorker().planHoles(input!),

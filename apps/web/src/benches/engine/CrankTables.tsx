@@ -1,17 +1,17 @@
 import { Plus, Trash2 } from 'lucide-react';
 import type { ReactNode } from 'react';
-import { get, useFieldArray, type FieldPath, type UseFormReturn } from 'react-hook-form';
+import { useFieldArray, type FieldPath, type UseFormReturn } from 'react-hook-form';
 import { Button } from '../../ui/Button.js';
 import { NumberField, Field } from '../../ui/Field.js';
 import type { SpecForm } from './specForm.js';
+import { fieldProps } from './useSpecForm.js';
 
 interface TableProps {
   readonly form: UseFormReturn<SpecForm>;
 }
 
-const cell = ({ register, formState }: UseFormReturn<SpecForm>, name: FieldPath<SpecForm>): object => ({
-  ...register(name),
-  problem: (get(formState.errors, name) as { message?: string } | undefined)?.message,
+const cell = (form: UseFormReturn<SpecForm>, name: FieldPath<SpecForm>): ReturnType<typeof fieldProps> & { hideLabel: true } => ({
+  ...fieldProps(form, name),
   hideLabel: true,
 });
 

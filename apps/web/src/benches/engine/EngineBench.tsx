@@ -1,6 +1,5 @@
 import { useState, type ReactNode } from 'react';
 import { useNavigate } from 'react-router';
-import { ProblemError } from '../../api/problem.js';
 import { useEntry } from '../../api/queries.js';
 import { CrankFigure } from '../../draw/CrankFigure.js';
 import { useOpenJob } from '../../shell/JobContext.js';
@@ -11,7 +10,7 @@ import { Modal } from '../../ui/Modal.js';
 import { ProblemNotice } from '../../ui/Notice.js';
 import { useWho, WhoFirst } from '../../ui/WhoFirst.js';
 import { SpecFields } from './SpecFields.js';
-import { formField, formOf } from './specForm.js';
+import { formOf } from './specForm.js';
 import { useSpecForm } from './useSpecForm.js';
 
 /** What is agreed for the job and known of its engine, to be looked up and corrected. */
@@ -26,13 +25,8 @@ export function EngineBench(): ReactNode {
     false,
     async (spec) => {
       setSaved(false);
-      try {
-        await change.mutateAsync({ method: 'PUT', path: 'spec', body: { personId, baseVersion: sheet.specVersion, spec } });
-        setSaved(true);
-      } catch (error) {
-        if (error instanceof ProblemError) state.showProblems(error.fields.map((f) => ({ ...f, field: formField(f.field) })));
-        throw error;
-      }
+      await change.mutateAsync({ method: 'PUT', path: 'spec', body: { personId, baseVersion: sheet.specVersion, spec } });
+      setSaved(true);
     },
   );
   return (
@@ -41,7 +35,7 @@ export function EngineBench(): ReactNode {
       className="grid gap-5 border-2 border-edge bg-plate p-5"
       onSubmit={(event) => {
         event.preventDefault();
-        state.submit().catch(() => undefined);
+        void state.submit();
       }}
     >
       <BenchHead title="Engine" next="Check these against the crank on the bench. Holes and bob weights are worked out from them." />

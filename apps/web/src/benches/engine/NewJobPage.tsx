@@ -4,14 +4,14 @@ import type { JobSpec } from '@tare/core';
 import { useState, type ReactNode } from 'react';
 import { useNavigate } from 'react-router';
 import { request } from '../../api/client.js';
-import { ProblemError } from '../../api/problem.js';
+import type { ProblemError } from '../../api/problem.js';
 import { retryUnreachable } from '../../api/queries.js';
 import { benchPath } from '../../shell/paths.js';
 import { Button } from '../../ui/Button.js';
 import { ProblemNotice } from '../../ui/Notice.js';
 import { useWho, WhoFirst } from '../../ui/WhoFirst.js';
 import { SpecFields } from './SpecFields.js';
-import { emptyForm, formField } from './specForm.js';
+import { emptyForm } from './specForm.js';
 import { useSpecForm } from './useSpecForm.js';
 
 /** Starts a job from the engine that stands in front of you. */
@@ -24,13 +24,8 @@ export function NewJobPage(): ReactNode {
     retry: retryUnreachable,
   });
   const state = useSpecForm('new-job', emptyForm, true, async (spec) => {
-    try {
-      const job = await start.mutateAsync(spec);
-      await navigate(benchPath(job.id, 'weigh'));
-    } catch (error) {
-      if (error instanceof ProblemError) state.showProblems(error.fields.map((f) => ({ ...f, field: formField(f.field) })));
-      throw error;
-    }
+    const job = await start.mutateAsync(spec);
+    await navigate(benchPath(job.id, 'weigh'));
   });
   return (
     <main className="mx-auto w-full max-w-6xl p-4">
@@ -39,8 +34,7 @@ export function NewJobPage(): ReactNode {
         className="grid gap-5 border-2 border-edge bg-plate p-5"
         onSubmit={(event) => {
           event.preventDefault();
-          // A refusal is on the screen by now, at its field or below.
-          state.submit().catch(() => undefined);
+          void state.submit();
         }}
       >
         <h1 className="text-3xl">New job</h1>

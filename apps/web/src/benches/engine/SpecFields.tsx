@@ -1,5 +1,5 @@
 import { LAYOUT_IDS, LAYOUTS, TOLERANCE_SCHOOLS } from '@tare/core';
-import { get, type FieldPath } from 'react-hook-form';
+import type { FieldPath } from 'react-hook-form';
 import type { ReactNode } from 'react';
 import { SCHOOLS } from '../../format/words.js';
 import { Button } from '../../ui/Button.js';
@@ -8,7 +8,7 @@ import { Choice } from '../../ui/Choice.js';
 import { ProblemNotice } from '../../ui/Notice.js';
 import { CounterweightTable, PinTable } from './CrankTables.js';
 import { hasSplitPins, type SpecForm } from './specForm.js';
-import type { SpecFormState } from './useSpecForm.js';
+import { fieldProps, type SpecFormState } from './useSpecForm.js';
 
 interface SpecFieldsProps {
   readonly state: SpecFormState;
@@ -19,11 +19,8 @@ interface SpecFieldsProps {
 /** Everything that is agreed for a job and known of its engine. */
 export function SpecFields({ state, fixedLayout }: SpecFieldsProps): ReactNode {
   const { form, byHand, layOutAfresh, otherProblems } = state;
-  const { register, watch, formState } = form;
-  const field = (name: FieldPath<SpecForm>): object => ({
-    ...register(name),
-    problem: (get(formState.errors, name) as { message?: string } | undefined)?.message,
-  });
+  const { register, watch } = form;
+  const field = (name: FieldPath<SpecForm>): ReturnType<typeof fieldProps> => fieldProps(form, name);
   const [layoutId, school] = watch(['layoutId', 'toleranceSchool']);
   return (
     <div className="grid gap-5">

@@ -1,8 +1,18 @@
 import { useEffect, useEffectEvent, useState } from 'react';
-import { useForm, type UseFormReturn } from 'react-hook-form';
+import { get, useForm, type FieldError, type FieldPath, type UseFormRegisterReturn, type UseFormReturn } from 'react-hook-form';
 import type { FieldProblem } from '@tare/contract';
 import type { JobSpec } from '@tare/core';
-import { laidOut, readForm, type SpecForm } from './specForm.js';
+import { ProblemError } from '../../api/problem.js';
+import { formField, laidOut, readForm, type SpecForm } from './specForm.js';
+
+/** What a field of the form needs: its registration, and the sentence that says what is wrong with it. */
+export function fieldProps(
+  { register, formState }: UseFormReturn<SpecForm>,
+  name: FieldPath<SpecForm>,
+): UseFormRegisterReturn & { problem: string | undefined } {
+  const error: FieldError | undefined = get(formState.errors, name);
+  return { ...register(name), problem: error?.message };
+}
 
 /** Fields from which the pins and counterweights of a new engine follow. */
 const LAYS_OUT = new Set<string>(['layoutId', 'strokeMm', 'throwSpacingMm', 'splitOffsetMm']);
@@ -15,13 +25,12 @@ export interface SpecFormState {
   readonly submit: () => Promise<void>;
   /** Complaints that belong to no field of the form. */
   readonly otherProblems: readonly string[];
-  readonly showProblems: (problems: readonly FieldProblem[]) => void;
 }
 
 /**
  * State of the engine form.
  * @param draftKey where the half-typed form is kept on this machine
- * @param onSpec called with a spec that passed every check
+ * @param onSpec called with a spec that passed every check; what the server refuses is shown at its field
  */
 export function useSpecForm(
   draftKey: string,
@@ -82,9 +91,14 @@ export function useSpecForm(
       showProblems(read.problems);
       return;
     }
-    await onSpec(read.spec);
-    localStorage.removeItem(place);
+    try {
+      await onSpec(read.spec);
+      localStorage.removeItem(place);
+    } catch (error) {
+      if (!(error instanceof ProblemError)) throw error;
+      showProblems(error.fields.map((p) => ({ ...p, field: formField(p.field) })));
+    }
   };
 
-  return { form, byHand, layOutAfresh, submit, otherProblems, showProblems };
+  return { form, byHand, layOutAfresh, submit, otherProblems };
 }

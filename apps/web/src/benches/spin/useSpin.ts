@@ -37,15 +37,15 @@ export function useSpin(jobId: string): Spin {
     running.current = stop;
     setProblem(null);
     setProgress({ ...AT_REST, of: order.turns });
-    let ended = false;
+    const outcome = { told: false };
     const hear = (event: SpinEvent): void => {
       if (event.type === 'problem') setProblem(event.detail);
-      if (event.type === 'problem' || event.type === 'done') ended = true;
+      if (event.type === 'problem' || event.type === 'done') outcome.told = true;
       else setProgress((before) => next(before ?? AT_REST, event));
     };
     try {
       await requestLines<SpinEvent>(`jobs/${jobId}/spins`, { id: crypto.randomUUID(), ...order, cautionsConfirmed: true }, hear, stop.signal);
-      if (!ended) setProblem('The line to Tare’s server broke off. Look below whether the spin was kept; if not, spin again.');
+      if (!outcome.told) setProblem('The line to Tare’s server broke off. Look below whether the spin was kept; if not, spin again.');
     } catch (error) {
       if (stop.signal.aborted) setProblem('Stopped. Nothing was recorded.');
       else if (error instanceof ProblemError) setProblem(error.message);

@@ -48,8 +48,6 @@ export function useWeighing(): Weighing {
   // A try that may have arrived keeps its id, so that pressing Enter again cannot make two readings of one.
   const attempt = useRef<{ key: string; id: string } | null>(null);
 
-  const asked = params.get('kind');
-  const kind = PART_KINDS.find((k) => k === asked) ?? firstOpenKind() ?? 'piston';
   const want = Number(wantText);
   const order = ORDERS.find((o) => o === orderText) ?? 'byPart';
 
@@ -70,10 +68,10 @@ export function useWeighing(): Weighing {
       order,
     );
   };
-  function firstOpenKind(): PartKind | undefined {
-    return PART_KINDS.find((k) => cellsOf(k).some((cell) => readingsOf(cell).length === 0));
-  }
 
+  // Chosen once: the bench stays with a kind until somebody goes on, also when its last placement comes in.
+  const [startKind] = useState(() => PART_KINDS.find((k) => waitingIn(k) !== null) ?? 'piston');
+  const kind = PART_KINDS.find((k) => k === params.get('kind')) ?? startKind;
   const cells = cellsOf(kind);
   const waiting = picked && cells.some((cell) => sameCell(cell, picked)) ? picked : waitingIn(kind);
   const nextKind = PART_KINDS.find((k) => k !== kind && waitingIn(k) !== null) ?? null;
@@ -84,6 +82,13 @@ export function useWeighing(): Weighing {
     setParams({ kind: next }, { replace: true });
   };
 
+  const refusal = (parsed: ReturnType<typeof parseDecimal>): string | null => {
+    if (parsed.kind !== 'number') return `“${typed.trim()}” is not a number of grams. Use digits and one point or comma.`;
+    if (waiting === null) return 'Nothing waits here. Touch a part to weigh it once more.';
+    if (personId === null) return 'First say who is at the bench, at the top right: every reading carries a name.';
+    return readingComplaint(kind, waiting.measure, parsed.value);
+  };
+
   const capture = (): void => {
     captured.reset();
     const parsed = parseDecimal(typed);
@@ -91,12 +96,9 @@ export function useWeighing(): Weighing {
       if (waiting === null && nextKind !== null) setKind(nextKind);
       return;
     }
-    if (parsed.kind === 'notANumber') return void setComplaint(`“${typed.trim()}” is not a number of grams. Use digits and one point or comma.`);
-    if (waiting === null) return void setComplaint('Nothing waits here. Touch a part to weigh it once more.');
-    if (personId === null) return void setComplaint('First say who is at the bench, at the top right: every reading carries a name.');
-    const reason = readingComplaint(kind, waiting.measure, parsed.value);
-    if (reason) return void setComplaint(reason);
-    setComplaint(null);
+    const reason = refusal(parsed);
+    setComplaint(reason);
+    if (reason !== null || parsed.kind !== 'number' || waiting === null || personId === null) return;
     const key = `${waiting.partId} ${waiting.measure} ${parsed.value} ${readingsOf(waiting).length}`;
     if (attempt.current?.key !== key) attempt.current = { key, id: crypto.randomUUID() };
     const cutId = figures.weighed.parts.find(({ part }) => part.id === waiting.partId)?.lastCutId ?? null;

@@ -1,0 +1,58 @@
+import { benchStatuses, jobFigures, type BenchId } from '@tare/core';
+import { factsOf, type JobSheet } from '@tare/contract';
+import { configFrom } from '../config.js';
+import { TestServer } from '../testing/testServer.js';
+import { migrate } from './connect.js';
+import { ensureShop } from './firstShop.js';
+import { ensureDemo } from './seeds/demo.js';
+import { loadSheets } from '../jobs/loadSheets.js';
+
+describe('the demo shop', () => {
+  let server: TestServer;
+  let sheets: JobSheet[];
+  beforeAll(async () => {
+    server = await TestServer.start();
+    await server.db.raw('truncate shop cascade');
+    await ensureDemo(server.db);
+    const shop = await server.db('shop').first<{ id: string }>('id');
+    const ids = await server.db('job').orderBy('number').pluck<string[]>('id');
+    sheets = await loadSheets(server.db, shop.id, ids);
+  });
+  afterAll(() => server.stop());
+
+  const standing = (sheet: JobSheet, bench: BenchId): string =>
+    benchStatuses(factsOf(sheet), jobFigures(factsOf(sheet))).find((s) => s.bench === bench)!.state;
+
+  it('has a signed-off job, a V8 before its first hole, a six at the scale and a four just in', () => {
+    const [three, v8, six, four] = sheets;
+    expect(standing(three!, 'signOff')).toBe('done');
+    expect(three!.spins.length).toBeGreaterThan(1);
+    expect(standing(v8!, 'bobs')).toBe('done');
+    expect(standing(v8!, 'correct')).toBe('ready');
+    expect(v8!.holes).toHaveLength(0);
+    expect(standing(six!, 'weigh')).toBe('underWay');
+    expect(standing(four!, 'weigh')).toBe('ready');
+    expect(four!.readings).toHaveLength(0);
+  });
+  it('is consistent: the signed figures recompute to themselves', () => {
+    const [three] = sheets;
+    expect(JSON.parse(JSON.stringify(jobFigures(factsOf(three!))))).toEqual(three!.signOffs[0]!.figures);
+  });
+  it('is loaded once', async () => {
+    await ensureDemo(server.db);
+    await ensureShop(server.db, 'Another');
+    expect(await server.db('shop').count()).toEqual([{ count: '1' }]);
+  });
+  it('refuses a database that a newer Tare has used', async () => {
+    await server.db('knex_migrations').insert({ name: '9999_from_the_future', batch: 9, migration_time: new Date() });
+    await expect(migrate(server.db)).rejects.toThrow('made by a newer Tare');
+  });
+});
+
+describe('configFrom', () => {
+  it('says what is missing and what makes no sense', () => {
+    expect(() => configFrom({})).toThrow('DATABASE_URL is not set');
+    expect(() => configFrom({ DATABASE_URL: 'postgres://x', TARE_PORT: 'eighty' })).toThrow('TARE_PORT is “eighty”');
+    expect(configFrom({ DATABASE_URL: 'postgres://x' })).toMatchObject({ port: 4180, machinePort: 4181, webRoot: null });
+  });
+});

@@ -1,0 +1,111 @@
+import { randomUUID } from 'node:crypto';
+import type { JobLine, JobSheet, Problem } from '@tare/contract';
+import { specOf, TestServer } from '../testing/testServer.js';
+
+let server: TestServer;
+beforeAll(async () => {
+  server = await TestServer.start();
+});
+afterAll(() => server.stop());
+
+describe('jobs', () => {
+  it('starts a job with the parts that its layout has', async () => {
+    const job = await server.job('v8Cross90');
+    expect(job.parts).toHaveLength(8 * 6);
+    expect(job).toMatchObject({ specVersion: 1, readings: [], bobChoices: { factorRatio: 0.5, oilG: 4, acceptedG: null } });
+  });
+  it('makes one job of a doubled request, and numbers jobs in a row', async () => {
+    const body = { id: randomUUID(), personId: server.personId, spec: specOf('inline4') };
+    const [one, two] = await Promise.all([server.post('jobs', body), server.post('jobs', body)]);
+    expect((one.body as JobSheet).number).toBe((two.body as JobSheet).number);
+    const next = await server.job();
+    expect(next.number).toBe((one.body as JobSheet).number + 1);
+  });
+  it.each<[string, object, string, string]>([
+    ['a negative stroke', { strokeMm: -88 }, 'spec.strokeMm', 'The stroke is -88'],
+    ['a blank customer', { customer: '' }, 'spec.customer', 'The customer is blank.'],
+    ['a rod shorter than the throw', { rodLengthMm: 30 }, 'spec.rodLengthMm', 'cannot turn on a crank radius of 44 mm'],
+    [
+      'planes at one place',
+      { crank: { ...specOf('inline3').crank, planes: { zAMm: 5, zBMm: 5, radiusAMm: 85, radiusBMm: 85 } } },
+      'planes.zBMm',
+      'both at 5 mm',
+    ],
+    [
+      'more pins than cylinders',
+      { layout: { ...specOf('inline3').layout, pins: [...specOf('inline3').layout.pins, { angleDeg: 0, zMm: 300, cylinders: [1] }] } },
+      'pins',
+      '4 pins for 3 cylinders',
+    ],
+  ])('refuses %s with a path and a sentence', async (_name, change, field, message) => {
+    const response = await server.post('jobs', { id: randomUUID(), personId: server.personId, spec: { ...specOf('inline3'), ...change } });
+    expect(response.status).toBe(400);
+    expect(response.type).toBe('application/problem+json');
+    const problem = response.body as Problem;
+    expect(problem.errors?.[0]).toMatchObject({ field, message: expect.stringContaining(message) as string });
+  });
+  it('finds jobs by number, customer, boat and engine, and says where each stands', async () => {
+    await server.job('v6Split60');
+    const found = (await server.get('jobs?q=saltwren')).body as JobLine[];
+    expect(found.length).toBeGreaterThan(0);
+    expect(found[0]).toMatchObject({ standing: { bench: 'weigh', state: 'ready' } });
+    expect((await server.get('jobs?q=nobody-has-this')).body).toEqual([]);
+    expect(((await server.get(`jobs?q=${found[0]!.number}`)).body as JobLine[]).some((job) => job.number === found[0]!.number)).toBe(true);
+  });
+  it('keeps both versions of a spec, and refuses the slower of two people', async () => {
+    const job = await server.job();
+    const change = { personId: server.personId, baseVersion: 1, spec: { ...job.spec, redlineRpm: 4000 } };
+    const answers = await Promise.all([
+      server.put(`jobs/${job.id}/spec`, change),
+      server.put(`jobs/${job.id}/spec`, { ...change, spec: { ...job.spec, redlineRpm: 4500 } }),
+    ]);
+    expect(answers.map((a) => a.status).sort()).toEqual([200, 409]);
+    expect((await server.sheet(job.id)).specVersion).toBe(2);
+    expect(await server.db('job_spec').where({ job_id: job.id })).toHaveLength(2);
+  });
+  it('will not change how many cylinders a job has', async () => {
+    const job = await server.job('inline3');
+    const response = await server.put(`jobs/${job.id}/spec`, { personId: server.personId, baseVersion: 1, spec: specOf('inline4') });
+    expect(response.status).toBe(400);
+    expect((response.body as Problem).detail).toContain('started with 3 cylinders');
+  });
+  it('says who removed a job, and why', async () => {
+    const job = await server.job();
+    await server.post(`jobs/${job.id}/removal`, { personId: server.personId, reason: 'entered twice' });
+    const gone = await server.get(`jobs/${job.id}`);
+    expect(gone.status).toBe(410);
+    expect((gone.body as Problem).detail).toMatch(/Job \d+ was removed by Ottoline Fasch on \d{4}-\d\d-\d\d: entered twice/);
+    expect((await server.reading(job, job.parts[0]!, 600)).status).toBe(410);
+  });
+  it.each([['jobs/3f2504e0-4f89-41d3-9a0c-0305e82c3301'], ['jobs/17'], ['nowhere']])('has nothing at %s', async (path) => {
+    const response = await server.get(path);
+    expect(response.status).toBe(404);
+    expect((response.body as Problem).detail).toMatch(/^There is no(thing| such job)/);
+  });
+  it('calls what is no JSON by its name', async () => {
+    const { default: request } = await import('supertest');
+    const response = await request(server.app.getHttpServer()).post('/api/jobs').set('content-type', 'application/json').send('{"id":');
+    expect(response.status).toBe(400);
+    expect((response.body as Problem).detail).toBe('The request could not be read: it has to be JSON.');
+  });
+});
+
+describe('the shop', () => {
+  it('adds people, once a name', async () => {
+    const person = { id: randomUUID(), name: 'Bram Tewitt', role: 'machining' };
+    expect((await server.post('shop/people', person)).status).toBe(201);
+    expect((await server.post('shop/people', person)).status).toBe(201);
+    const double = await server.post('shop/people', { ...person, id: randomUUID() });
+    expect(double.status).toBe(409);
+    expect((double.body as Problem).detail).toContain('There is a Bram Tewitt');
+  });
+  it('replaces its bits, and refuses a bit twice', async () => {
+    const bits = [{ bitMm: 5, pointAngleDeg: 118, usableDepthMm: 30 }];
+    expect((await server.put('shop/bits', { bits })).body).toEqual(bits);
+    expect((await server.put('shop/bits', { bits: [...bits, ...bits] })).status).toBe(400);
+    expect((await server.put('shop/bits', { bits: [{ bitMm: null, pointAngleDeg: 118, usableDepthMm: 30 }] })).body).toMatchObject({
+      errors: [{ field: 'bits.0.bitMm', message: 'The bit has to be a number.' }],
+    });
+    expect((await server.get('shop')).body).toMatchObject({ bits });
+  });
+});

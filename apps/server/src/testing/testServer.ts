@@ -1,0 +1,106 @@
+import { randomUUID } from 'node:crypto';
+import type { Server } from 'node:net';
+import type { AddressInfo } from 'node:net';
+import { crankTemplate, layOut, LAYOUTS, type JobSpec, type LayoutId, type Measure, type PartFact } from '@tare/core';
+import type { JobSheet } from '@tare/contract';
+import { listen } from '@tare/standins/listen';
+import type { NestExpressApplication } from '@nestjs/platform-express';
+import type { Knex } from 'knex';
+import request, { type Response } from 'supertest';
+import { createApp } from '../app.js';
+import { connect, migrate } from '../database/connect.js';
+import { insertShop } from '../database/firstShop.js';
+import { StandinMachine } from '../spins/standinMachine.js';
+
+/** A whole server on a database of its own, with a hurried stand-in machine. */
+export class TestServer {
+  private constructor(
+    private readonly admin: Knex,
+    private readonly name: string,
+    readonly db: Knex,
+    readonly app: NestExpressApplication,
+    readonly machine: Server,
+    readonly personId: string,
+  ) {}
+
+  static async start(): Promise<TestServer> {
+    const base = process.env['TARE_TEST_PG'];
+    if (!base) throw new Error('TARE_TEST_PG is not set: ./tare test starts a throwaway PostgreSQL and sets it.');
+    const name = `test_${randomUUID().replaceAll('-', '')}`;
+    const admin = connect(`${base}/postgres`);
+    await admin.raw(`create database ${name}`);
+    const db = connect(`${base}/${name}`);
+    await migrate(db);
+    const shopId = randomUUID();
+    await insertShop(db, shopId, 'The Winch House');
+    const personId = randomUUID();
+    await db('person').insert({ id: personId, shop_id: shopId, name: 'Ottoline Fasch', role: 'balancing' });
+    const machine = await listen({ port: 0, hurry: 2000 });
+    const app = await createApp({ db, machine: new StandinMachine((machine.address() as AddressInfo).port), webRoot: null, logLevel: 'silent' });
+    await app.init();
+    return new TestServer(admin, name, db, app, machine, personId);
+  }
+
+  async stop(): Promise<void> {
+    await this.app.close();
+    this.machine.close();
+    await this.db.destroy();
+    await this.admin.raw(`drop database ${this.name} with (force)`);
+    await this.admin.destroy();
+  }
+
+  get(path: string): Promise<Response> {
+    return request(this.app.getHttpServer()).get(`/api/${path}`);
+  }
+
+  post(path: string, body: object): Promise<Response> {
+    return request(this.app.getHttpServer()).post(`/api/${path}`).send(body);
+  }
+
+  put(path: string, body: object): Promise<Response> {
+    return request(this.app.getHttpServer()).put(`/api/${path}`).send(body);
+  }
+
+  /** A new job of this layout. */
+  async job(layoutId: LayoutId = 'inline3'): Promise<JobSheet> {
+    const response = await this.post('jobs', { id: randomUUID(), personId: this.personId, spec: specOf(layoutId) });
+    return response.body as JobSheet;
+  }
+
+  /** Captures one reading and returns the answer. */
+  reading(job: JobSheet, part: PartFact, valueG: number, more: object = {}): Promise<Response> {
+    const measure: Measure = part.kind === 'rod' ? 'total' : 'mass';
+    return this.post(`jobs/${job.id}/readings`, {
+      id: randomUUID(),
+      personId: this.personId,
+      partId: part.id,
+      measure,
+      valueG,
+      cutId: null,
+      ...more,
+    });
+  }
+
+  async sheet(jobId: string): Promise<JobSheet> {
+    return (await this.get(`jobs/${jobId}`)).body as JobSheet;
+  }
+}
+
+export function specOf(layoutId: LayoutId): JobSpec {
+  const template = LAYOUTS[layoutId];
+  const layout = layOut(template, 110, 20);
+  return {
+    customer: 'Marit Dunlavy',
+    vessel: 'launch Saltwren',
+    engineName: 'Dorvell marine',
+    layoutId,
+    layout,
+    strokeMm: 88,
+    rodLengthMm: 150,
+    redlineRpm: 5200,
+    balance: 'internal',
+    tolerance: { school: 'gramsAtRadius', value: 1 },
+    matchToleranceG: 1,
+    crank: crankTemplate(template, layout, 88),
+  };
+}

@@ -1,0 +1,120 @@
+import { randomUUID } from 'node:crypto';
+import type { JobSheet, Problem, ReadingEntry } from '@tare/contract';
+import type { PartFact, PartKind } from '@tare/core';
+import { TestServer } from '../testing/testServer.js';
+
+let server: TestServer;
+let job: JobSheet;
+beforeAll(async () => {
+  server = await TestServer.start();
+  job = await server.job();
+});
+afterAll(() => server.stop());
+
+const part = (kind: PartKind, cylinder = 1): PartFact => job.parts.find((p) => p.kind === kind && p.cylinder === cylinder)!;
+
+describe('readings', () => {
+  it('captures with who and when', async () => {
+    const { body, status } = await server.reading(job, part('piston'), 612.4);
+    expect(status).toBe(201);
+    expect(body).toMatchObject({ valueG: 612.4, measure: 'mass', personId: server.personId, voided: false });
+    expect(Date.parse((body as ReadingEntry).at)).toBeGreaterThan(Date.now() - 60000);
+  });
+  it('makes one reading of a doubled request', async () => {
+    const id = randomUUID();
+    const answers = await Promise.all([1, 2, 3].map(() => server.reading(job, part('pin'), 148.2, { id })));
+    expect(answers.every((a) => a.status === 201)).toBe(true);
+    expect((await server.sheet(job.id)).readings.filter((r) => r.id === id)).toHaveLength(1);
+    const other = await server.reading(job, part('pin'), 150, { id });
+    expect(other.status).toBe(409);
+  });
+  it.each<[string, PartKind, number, object, string]>([
+    ['a 40 kg piston', 'piston', 40000, {}, 'more than Tare believes of a piston'],
+    ['a negative weight', 'pin', -3, {}, 'cannot be'],
+    ['an end of a piston', 'piston', 600, { measure: 'bigEnd' }, 'Only a rod has ends'],
+    ['a rod weighed as nothing', 'rod', 600, { measure: 'mass' }, 'total, big end or small end'],
+    ['a part of another job', 'rod', 600, { partId: '3f2504e0-4f89-41d3-9a0c-0305e82c3301' }, 'not in this job'],
+    ['text', 'pin', 1, { valueG: 'heavy' }, 'has to be a number'],
+  ])('refuses %s with a sentence', async (_name, kind, valueG, more, message) => {
+    const response = await server.reading(job, part(kind), valueG, more);
+    expect(response.status).toBe(400);
+    expect((response.body as Problem).detail).toContain(message);
+  });
+  it('voids with a reason and erases nothing', async () => {
+    const { body } = await server.reading(job, part('ringSet'), 46.1);
+    const { id } = body as ReadingEntry;
+    const voided = await server.post(`jobs/${job.id}/readings/${id}/void`, { personId: server.personId, reason: 'not settled' });
+    expect(voided.body).toMatchObject({ id, valueG: 46.1, voided: true, voidedBy: { reason: 'not settled', personId: server.personId } });
+    await server.post(`jobs/${job.id}/readings/${id}/void`, { personId: server.personId, reason: 'another reason' });
+    expect((await server.sheet(job.id)).readings.find((r) => r.id === id)?.voidedBy?.reason).toBe('not settled');
+    expect((await server.post(`jobs/${job.id}/readings/${id}/void`, { personId: server.personId, reason: ' ' })).status).toBe(400);
+  });
+  it('keeps what is in the ledger out of reach even of the database’s own user error', async () => {
+    await expect(
+      server.db('reading').insert({
+        id: randomUUID(),
+        shop_id: randomUUID(),
+        job_id: job.id,
+        part_id: part('pin').id,
+        measure: 'mass',
+        value_g: 1,
+        person_id: server.personId,
+      }),
+    ).rejects.toThrow('foreign key');
+    await expect(server.db.raw('update reading set value_g = -1')).rejects.toThrow('value_g_is_positive');
+  });
+});
+
+describe('cuts', () => {
+  it('refuses a weighing from before a cut that this screen has not heard of', async () => {
+    const piston = part('piston', 2);
+    await server.reading(job, piston, 613);
+    const cut = { id: randomUUID(), personId: server.personId, partId: piston.id };
+    expect((await server.post(`jobs/${job.id}/part-cuts`, cut)).status).toBe(201);
+    expect((await server.post(`jobs/${job.id}/part-cuts`, cut)).status).toBe(201);
+    const stale = await server.reading(job, piston, 613);
+    expect(stale.status).toBe(409);
+    expect((stale.body as Problem).detail).toContain('cut since');
+    expect((await server.reading(job, piston, 612.1, { cutId: cut.id })).status).toBe(201);
+    expect((await server.sheet(job.id)).partCuts).toHaveLength(1);
+  });
+});
+
+describe('decisions', () => {
+  it('lets the first of two people decide and tells the second who', async () => {
+    const decide = (value: number) =>
+      server.post(`jobs/${job.id}/decisions`, { id: randomUUID(), personId: server.personId, baseVersion: 0, subject: 'bob.oilG', value });
+    expect((await decide(3)).body).toMatchObject({ version: 1, value: 3 });
+    const second = await decide(5);
+    expect(second.status).toBe(409);
+    expect((second.body as Problem).detail).toContain('Changed by Ottoline Fasch');
+    expect((await server.sheet(job.id)).bobChoices.oilG).toBe(3);
+  });
+  it('marks a part damaged, and sound again', async () => {
+    const { id } = part('piston', 3);
+    const mark = (baseVersion: number, value: boolean) =>
+      server.post(`jobs/${job.id}/decisions`, { id: randomUUID(), personId: server.personId, baseVersion, subject: `part.damaged.${id}`, value });
+    await mark(0, true);
+    expect((await server.sheet(job.id)).parts.find((p) => p.id === id)?.damaged).toBe(true);
+    await mark(1, false);
+    expect((await server.sheet(job.id)).parts.find((p) => p.id === id)?.damaged).toBe(false);
+    expect(
+      (
+        await server.post(`jobs/${job.id}/decisions`, {
+          id: randomUUID(),
+          personId: server.personId,
+          baseVersion: 0,
+          subject: `part.damaged.${randomUUID()}`,
+          value: true,
+        })
+      ).status,
+    ).toBe(400);
+  });
+});
+
+it('answers with a sentence when the database drops a connection, and carries on', async () => {
+  await server.db.raw(`select pg_terminate_backend(pid) from pg_stat_activity where datname = current_database() and pid <> pg_backend_pid()`);
+  const answers = await Promise.all(Array.from({ length: 4 }, () => server.get(`jobs/${job.id}`)));
+  expect(answers.every((a) => a.status === 200 || (a.body as Problem).detail !== undefined)).toBe(true);
+  expect((await server.get(`jobs/${job.id}`)).status).toBe(200);
+});

@@ -1,0 +1,70 @@
+import { emptyForm, formField, formOf, laidOut, readForm, type SpecForm } from './specForm.js';
+
+const named = (more: Partial<SpecForm> = {}): SpecForm => ({ ...emptyForm(), customer: 'Marit Dunlavy', engineName: 'V8', ...more });
+const problemsOf = (form: SpecForm): [string, string][] => {
+  const read = readForm(form);
+  return read.ok ? [] : read.problems.map((p) => [p.field, p.message]);
+};
+
+describe('the engine form', () => {
+  it('starts as a V8 that only lacks names', () => {
+    expect(problemsOf(emptyForm()).map(([field]) => field)).toEqual(['customer', 'engineName']);
+    const read = readForm(named());
+    expect(read).toMatchObject({ ok: true, spec: { layoutId: 'v8Cross90', strokeMm: 88, crank: { planes: { radiusAMm: 85 } } } });
+  });
+  it('reads decimal commas', () => {
+    expect(readForm(named({ toleranceValue: '0,5', strokeMm: ' 88,25 ' }))).toMatchObject({
+      ok: true,
+      spec: { tolerance: { value: 0.5 }, strokeMm: 88.25 },
+    });
+  });
+  it('is the same after it was read and shown again', () => {
+    const read = readForm(named({ layoutId: 'v6Split60' }));
+    const laid = readForm(laidOut(named({ layoutId: 'v6Split60' })));
+    expect(read.ok).toBe(false);
+    if (!laid.ok) throw new Error('not read');
+    const again = readForm(formOf(laid.spec));
+    expect(again).toEqual(laid);
+  });
+  it('lays out afresh when the stroke or the layout changes, and waits while they cannot be read', () => {
+    expect(laidOut(named({ strokeMm: '100' })).radiusAMm).toBe('91');
+    expect(laidOut(named({ layoutId: 'inline4' })).pins).toHaveLength(4);
+    const half = named({ strokeMm: '1o0' });
+    expect(laidOut(half)).toBe(half);
+  });
+  it.each<[string, Partial<SpecForm>, string, string]>([
+    ['text', { strokeMm: 'eighty-eight' }, 'strokeMm', 'The stroke has to be a number.'],
+    ['a blank', { redlineRpm: '' }, 'redlineRpm', 'The redline has to be a number.'],
+    ['a negative', { rodLengthMm: '-150' }, 'rodLengthMm', 'The rod length is -150; the least that makes sense is 20.'],
+    [
+      'planes at one place',
+      { zAMm: '10', zBMm: '10' },
+      'zBMm',
+      'Planes A and B are both at 10 mm; a couple cannot be told between two planes at one place.',
+    ],
+    ['an absurd tolerance', { toleranceValue: '0' }, 'toleranceValue', 'The tolerance is 0; it has to be above 0.'],
+  ])('names %s where it was typed', (_name, change, field, message) => {
+    expect(problemsOf(named(change))).toContainEqual([field, message]);
+  });
+  it('names an angle of 1000° in its own row', () => {
+    const form = named();
+    const pins = form.pins.map((pin, i) => (i === 1 ? { ...pin, angleDeg: '1000' } : pin));
+    expect(problemsOf({ ...form, pins })).toEqual([['pins.1.angleDeg', 'The pin’s angle is 1000; the most that makes sense is 360.']]);
+  });
+  it('refuses more pins than cylinders, and a rod on two pins', () => {
+    const form = named({ layoutId: 'inline3' });
+    const three = laidOut(form);
+    const extra = [...three.pins, { angleDeg: '0', zMm: '300', cylinders: '1' }];
+    expect(problemsOf({ ...three, pins: extra })[0]![1]).toContain('4 pins for 3 cylinders');
+    expect(problemsOf({ ...three, pins: three.pins.map((pin) => ({ ...pin, cylinders: '1' })) })[0]![1]).toContain(
+      'Cylinder 1 is on pin 1 and on pin 2',
+    );
+  });
+});
+
+it('finds the form’s field of a server’s path', () => {
+  expect(formField('spec.crank.planes.zAMm')).toBe('zAMm');
+  expect(formField('spec.layout.pins.2.angleDeg')).toBe('pins.2.angleDeg');
+  expect(formField('spec.tolerance.value')).toBe('toleranceValue');
+  expect(formField('spec.crank.counterweights.0.depthLimitMm')).toBe('counterweights.0.depthLimitMm');
+});

@@ -1,0 +1,27 @@
+import { bobCardTime, planTime, weighTime } from './arithmetic.js';
+import { print, type Figure } from './figures.js';
+import { firstScreenBytes, readingRoundTrip, serverMemory } from './server.js';
+
+/** ./tare bench [NAME…] [--json]: the named benchmarks, or all; memory first, before anything has warmed the server. */
+const BENCHMARKS: Readonly<Record<string, () => Promise<Figure | readonly Figure[]>>> = {
+  memory: serverMemory,
+  plan: planTime,
+  bob: bobCardTime,
+  weigh: weighTime,
+  page: firstScreenBytes,
+  reading: readingRoundTrip,
+};
+
+const args = process.argv.slice(2);
+const asJson = args.includes('--json');
+const names = args.filter((arg) => arg !== '--json');
+const unknown = names.filter((name) => !(name in BENCHMARKS));
+if (unknown.length > 0) {
+  console.error(`There is no benchmark ${unknown.join(', ')}. There are: ${Object.keys(BENCHMARKS).join(', ')}.`);
+  process.exit(2);
+}
+const figures: Figure[] = [];
+for (const [name, run] of Object.entries(BENCHMARKS)) {
+  if (names.length === 0 || names.includes(name)) figures.push(...[await run()].flat());
+}
+print(figures, asJson);

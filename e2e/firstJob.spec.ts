@@ -1,0 +1,145 @@
+import { expect, test } from './app.js';
+import { bench, comeToTheBench, correctUntilInside, spinNow, typeReadings } from './bench.js';
+
+/** Three placements of each part, a tenth up and down. */
+const placed = (weights: readonly number[]): number[] => weights.flatMap((g) => [g, g + 0.1, g - 0.1]);
+const alike = (g: number): number[] => Array.from({ length: 8 }, () => g);
+
+test('a V8 from a bare job to signed off inside its tolerance', async ({ page }) => {
+  await comeToTheBench(page);
+
+  await test.step('start the job', async () => {
+    await page.getByRole('link', { name: 'New job' }).click();
+    await page.getByLabel('Customer', { exact: true }).fill('Odd Hexley');
+    await page.getByLabel('Boat or plant').fill('launch Teal');
+    await page.getByLabel('Engine', { exact: true }).fill('Dorvell marine V8');
+    await page.getByLabel('Redline').fill('5 400');
+    await page.getByRole('button', { name: 'Start the job' }).click();
+    await expect(page.getByText('The redline has to be a number.')).toBeVisible();
+    await page.getByLabel('Redline').fill('5400');
+    await page.getByLabel('Tolerance, each plane').fill('1,0');
+    await page.getByRole('button', { name: 'Start the job' }).click();
+    await expect(page.getByRole('heading', { name: 'Weigh' })).toBeVisible();
+  });
+
+  await test.step('weigh everything by keyboard', async () => {
+    // Set 3 is 2.4 g heavier than the lightest, set 6's piston will be marked damaged.
+    await typeReadings(page, placed([612, 612.2, 614.4, 612.1, 612, 609, 612.3, 612.1]));
+    await expect(page.getByText('Pistons have all their placements.')).toBeVisible();
+    for (const g of [148, 2.4, 46]) {
+      await page.keyboard.press('Enter');
+      await typeReadings(page, placed(alike(g)));
+    }
+    await page.keyboard.press('Enter');
+    await typeReadings(page, placed([630, 630, 630, 630, 630, 630, 630, 630]));
+    await typeReadings(page, placed(alike(448)));
+    await typeReadings(page, placed(alike(182)));
+    await expect(page.getByText('yes').first()).toBeVisible();
+    await page.keyboard.press('Enter');
+    await typeReadings(page, placed(alike(42)));
+    await expect(page.getByText('Everything is weighed.')).toBeVisible();
+  });
+
+  await test.step('void a reading with a reason, and put it right', async () => {
+    await page.keyboard.press('u');
+    await page.getByRole('button', { name: 'not settled' }).click();
+    await expect(page.getByText(/Put bearing pair 8 on the scale/)).toBeVisible();
+    await typeReadings(page, [42]);
+    await page.getByRole('button', { name: 'Weigh bearing pair 8' }).first().click();
+    await page.getByText('Bearing pair 8: its ledger').click();
+    await expect(page.getByText('voided by Ottoline Fasch: not settled')).toBeVisible();
+  });
+
+  await test.step('match: a damaged piston is no reference, piston 3 is cut', async () => {
+    await page.getByRole('button', { name: /Pistons/ }).click();
+    await page.getByRole('button', { name: 'Weigh piston 6' }).first().click();
+    await page.getByText('Piston 6: its ledger').click();
+    await page.getByRole('switch').click();
+    await expect(page.getByRole('columnheader', { name: /6.*damaged/ })).toBeVisible();
+    await bench(page, 'Match');
+    const sets = page.getByRole('table', { name: 'Cylinder sets in g' });
+    await expect(sets.getByRole('row', { name: /^6 / })).toContainText('damaged, below the target');
+    await expect(sets.getByRole('row', { name: /^1 / })).toContainText('target: lightest');
+    await expect(sets.getByRole('row', { name: /^3 / })).toContainText('2.40');
+    await expect(page.getByText(/Piston 3: 2.40 g off, 1.20 g from each boss pad/)).toBeVisible();
+    await page.getByRole('button', { name: 'Piston 3 was cut: weigh it again' }).click();
+    const after = page.getByLabel('Piston 3, after the cut');
+    await after.fill('six hundred');
+    await page.keyboard.press('Enter');
+    await expect(page.getByText('“six hundred” is not a number of grams.')).toBeVisible();
+    await after.fill('612,1');
+    await page.keyboard.press('Enter');
+    await expect(sets.getByRole('row', { name: /^3 / })).toContainText('inside');
+    // The new piston for cylinder 6 comes in, and is weighed.
+    await page.getByLabel('Part').selectOption({ label: 'Piston 6' });
+    await page.getByRole('button', { name: 'Piston 6 was cut: weigh it again' }).click();
+    await page.getByLabel('Piston 6, after the cut').fill('612.2');
+    await page.keyboard.press('Enter');
+    await expect(page.getByText('Every set and every rod end is inside the tolerance.')).toBeVisible();
+  });
+
+  await test.step('bob weights follow factor and oil', async () => {
+    await bench(page, 'Bob weights');
+    const card = page.getByRole('table', { name: /Bob weight card/ });
+    // Pin 1: 2·(448 + 42) + 4 + ½·(2·182 + 612 + 612.2 + 2·148 + 2·2.4 + 2·46) = 1974.5
+    await expect(card.getByRole('row', { name: /^bob weight/ })).toContainText('1974.50');
+    await page.getByLabel('Oil on each pin').fill('3');
+    await expect(card.getByRole('row', { name: /^bob weight/ })).toContainText('1973.50');
+    await page.getByLabel('Factor', { exact: true }).fill('abc');
+    await expect(page.getByText('The factor is a share of the reciprocating mass')).toBeVisible();
+    await page.getByLabel('Factor', { exact: true }).fill('51');
+    await expect(card.getByRole('row', { name: /^bob weight/ })).toContainText('1993.31');
+    await page.getByLabel('Factor', { exact: true }).fill('50');
+    await page.keyboard.press('Enter');
+    await page.getByRole('button', { name: 'Bobs are built and mounted' }).click();
+    await expect(page.getByText(/Built and mounted: 1973\.\d g/)).toBeVisible();
+  });
+
+  await test.step('spin as received, cautions first', async () => {
+    await page.getByRole('link', { name: 'On to the spin' }).click();
+    await expect(page.getByRole('button', { name: 'Spin as received' })).toBeDisabled();
+    await spinNow(page, 1);
+    await expect(page.getByRole('heading', { name: 'As received outside' })).toBeVisible();
+  });
+
+  await test.step('correct until inside', async () => {
+    await page.getByRole('link', { name: 'On to the correction' }).click();
+    await expect(page.getByText(/bring both planes inside|brings both planes inside/)).toBeVisible();
+    const rounds = await correctUntilInside(page, 8);
+    expect(rounds).toBeGreaterThan(1);
+  });
+
+  await test.step('sign off and print', async () => {
+    await page.getByRole('link', { name: 'On to the sign-off' }).click();
+    await page.getByRole('button', { name: 'Sign off' }).click();
+    const card = page.getByRole('article');
+    await expect(card).toContainText('Signed off by Ottoline Fasch');
+    await expect(card.getByRole('row', { name: /As received/ })).toContainText('outside');
+    await expect(card.getByRole('row', { name: /As left/ })).toContainText('inside');
+    await expect(card.getByRole('table', { name: 'Holes drilled' }).getByRole('row').nth(1)).toContainText('CW');
+    await page.emulateMedia({ media: 'print' });
+    await expect(page.getByRole('navigation', { name: 'Benches of this job' })).toBeHidden();
+    const pdf = await page.pdf({ preferCSSPageSize: true });
+    expect(pdf.byteLength).toBeGreaterThan(20_000);
+  });
+});
+
+test('an inline four needs no bobs, and is drilled to its tolerance', async ({ page }) => {
+  await comeToTheBench(page, 'Bram Tewitt');
+  await page.getByRole('link', { name: 'New job' }).click();
+  await page.getByLabel('Customer', { exact: true }).fill('Ness Ferry Trust');
+  await page.getByLabel('Engine', { exact: true }).fill('Bramwick diesel four');
+  await page.getByLabel('Layout').selectOption({ label: 'Inline four, flat-plane crank' });
+  await expect(page.getByLabel('Angle of pin 2')).toHaveValue('180');
+  await page.getByRole('button', { name: 'Start the job' }).click();
+
+  await bench(page, 'Bob weights');
+  await expect(page.getByText('Not needed: spin this crank bare.')).toBeVisible();
+  await bench(page, 'Spin');
+  await spinNow(page, 1);
+  await correctUntilInside(page, 8);
+  await page.getByRole('link', { name: 'On to the sign-off' }).click();
+  await page.getByRole('button', { name: 'Sign off' }).click();
+  await expect(page.getByRole('article')).toContainText('Bob weights: not needed.');
+  await expect(page.getByRole('article')).toContainText('Signed off by Bram Tewitt');
+});

@@ -1,0 +1,101 @@
+import { crankTemplate, layOut, LAYOUTS, type JobSpec } from '@tare/core';
+import { check, computeSchemas, newDecisionSchema, newHoleSchema, newJobSchema, newReadingSchema, spinRequestSchema, type Checked } from './index.js';
+
+const id = '8b1d3c1e-94a8-4b0f-9a52-0c5d4d7f2d11';
+const layout = layOut(LAYOUTS.v8Cross90, 110);
+const spec: JobSpec = {
+  customer: 'Marit Dunlavy',
+  vessel: '',
+  engineName: 'V8',
+  layoutId: 'v8Cross90',
+  layout,
+  strokeMm: 88,
+  rodLengthMm: 150,
+  redlineRpm: 5200,
+  balance: 'internal',
+  tolerance: { school: 'gramsAtRadius', value: 1 },
+  matchToleranceG: 1,
+  crank: crankTemplate(LAYOUTS.v8Cross90, layout, 88),
+};
+const problemsOf = (checked: Checked<unknown>): readonly (readonly [string, string])[] =>
+  checked.ok ? [] : checked.problems.map((p) => [p.field, p.message] as const);
+
+describe('newJobSchema', () => {
+  it('takes a sound job as it is', () => {
+    expect(check(newJobSchema, { id, personId: id, spec })).toEqual({ ok: true, value: { id, personId: id, spec } });
+  });
+  it('complains of everything at once, with a path and a sentence', () => {
+    const bad = { id, personId: id, spec: { ...spec, customer: ' ', strokeMm: -88, redlineRpm: Number.NaN, balance: 'sideways' } };
+    expect(problemsOf(check(newJobSchema, bad))).toEqual([
+      ['spec.customer', 'The customer is blank.'],
+      ['spec.strokeMm', 'The stroke is -88; the least that makes sense is 10.'],
+      ['spec.redlineRpm', 'The redline has to be a number.'],
+      ['spec.balance', 'The kind of balance has to be one of internal, external.'],
+    ]);
+  });
+  it('names an angle of 1000° in the pin where it stands', () => {
+    const pins = layout.pins.map((pin, i) => (i === 2 ? { ...pin, angleDeg: 1000 } : pin));
+    expect(problemsOf(check(newJobSchema, { id, personId: id, spec: { ...spec, layout: { ...layout, pins } } }))).toEqual([
+      ['spec.layout.pins.2.angleDeg', 'The pin’s angle is 1000; the most that makes sense is 360.'],
+    ]);
+  });
+  it('drops and converts nothing', () => {
+    expect(problemsOf(check(newJobSchema, { id, personId: id, spec: { ...spec, strokeMm: '88', extra: 1 } })).map(([field]) => field)).toEqual([
+      'spec.strokeMm',
+      'spec.extra',
+    ]);
+  });
+});
+
+describe('newReadingSchema', () => {
+  const reading = { id, personId: id, partId: id, measure: 'mass', valueG: 612.4, cutId: null };
+  it.each<[string, object, string, string]>([
+    ['text', { valueG: '612,4' }, 'valueG', 'The reading has to be a number.'],
+    ['a blank', { valueG: undefined }, 'valueG', 'The reading is missing.'],
+    ['infinity', { valueG: Infinity }, 'valueG', 'The reading has to be a number.'],
+    ['a measure nobody takes', { measure: 'middle' }, 'measure', 'What was weighed has to be one of mass, total, bigEnd, smallEnd.'],
+    ['nobody at the bench', { personId: '' }, 'personId', 'Who is at the bench is blank.'],
+  ])('refuses %s', (_name, change, field, message) => {
+    expect(problemsOf(check(newReadingSchema, { ...reading, ...change }))).toContainEqual([field, message]);
+  });
+});
+
+describe('newDecisionSchema', () => {
+  const decide = (subject: string, value: unknown): Checked<unknown> =>
+    check(newDecisionSchema, { id, personId: id, baseVersion: 0, subject, value });
+  it('fits each subject with its own kind of value', () => {
+    expect(decide('bob.factorRatio', 0.5).ok).toBe(true);
+    expect(decide('bob.acceptedG', [1974, 1974]).ok).toBe(true);
+    expect(decide('bob.acceptedG', null).ok).toBe(true);
+    expect(decide(`part.damaged.${id}`, true).ok).toBe(true);
+  });
+  it('complains about that subject and no other', () => {
+    expect(problemsOf(decide('bob.factorRatio', 50))).toEqual([['value', 'The balance factor (0 to 1) is 50; the most that makes sense is 1.']]);
+    expect(problemsOf(decide('bob.oilG', -4))).toEqual([['value', 'The oil allowance is -4; the least that makes sense is 0.']]);
+    expect(problemsOf(decide('weather', 1))[0]![0]).toBe('subject');
+  });
+});
+
+describe('spins and holes', () => {
+  it('will not spin without the guard', () => {
+    const request = { id, personId: id, speedRpm: 600, turns: 60 };
+    expect(check(spinRequestSchema, { ...request, cautionsConfirmed: true }).ok).toBe(true);
+    expect(problemsOf(check(spinRequestSchema, { ...request, cautionsConfirmed: false }))).toEqual([
+      ['cautionsConfirmed', 'Confirm the guard and the fasteners before the spin.'],
+    ]);
+    expect(problemsOf(check(spinRequestSchema, { ...request, speedRpm: 9000, cautionsConfirmed: true }))[0]![1]).toContain(
+      'The balancing speed is 9000',
+    );
+  });
+  it('keeps an angle in its half-open range', () => {
+    const hole = { id, personId: id, planId: null, planIndex: null, counterweightId: 'cw1', bitMm: 12, pointAngleDeg: 118, depthMm: 20 };
+    expect(check(newHoleSchema, { ...hole, angleDeg: 0 }).ok).toBe(true);
+    expect(problemsOf(check(newHoleSchema, { ...hole, angleDeg: 360 }))).toEqual([['angleDeg', 'The angle is 360; it has to be below 360.']]);
+  });
+});
+
+it('can describe every schema of a computation as JSON Schema', () => {
+  for (const schema of Object.values(computeSchemas)) {
+    expect(schema['~standard'].jsonSchema.input({ target: 'draft-2020-12' })).toMatchObject({ type: 'object' });
+  }
+});
