@@ -18,7 +18,7 @@ export async function firstScreenBytes(): Promise<Figure> {
     for (const [, name] of text.matchAll(/(?:from|import)\s*["']\.\/([^"']+\.js)["']/g)) scripts.add(`/assets/${name}`);
   }
   let bytes = 0;
-  for (const script of scripts) bytes += gzipSync(Buffer.from(await fetch(url + script).then((r) => r.arrayBuffer()))).length;
+  for (const script of scripts) bytes += gzipSync(await fetch(url + script).then((r) => r.text())).length;
   return figure('script on the first screen, gzipped', 'kB', [bytes / 1000]);
 }
 

@@ -10,6 +10,8 @@ import './styles.css';
 
 const queries = new QueryClient({
   defaultOptions: {
+    // The server stands in the shop: that the internet is gone says nothing about it. Ask, and say what came of it.
+    mutations: { networkMode: 'always' },
     queries: {
       networkMode: 'always',
       staleTime: 5000,

@@ -7,6 +7,8 @@ export const jobKey = (jobId: string): readonly string[] => ['job', jobId];
 
 export const useShop = (): UseQueryResult<Shop, ProblemError> => useQuery({ queryKey: ['shop'], queryFn: () => request<Shop>('GET', 'shop') });
 
+// What queryOptions returns carries the key's and the data's types; written out it would be longer than the rest.
+// eslint-disable-next-line @typescript-eslint/explicit-function-return-type
 export const jobsQuery = (q: string) =>
   queryOptions<JobLine[], ProblemError>({ queryKey: ['jobs', q], queryFn: () => request<JobLine[]>('GET', `jobs?q=${encodeURIComponent(q)}`) });
 
