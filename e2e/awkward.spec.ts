@@ -46,7 +46,7 @@ test('a rod without its ends holds up the bob weights by name', async ({ page })
   await openJob(page, 'Ostrell 60° six');
   await bench(page, 'Bob weights');
   await expect(page.getByRole('heading', { name: 'Bob weights' }).locator('..')).toContainText('Bob weights wait for');
-  await expect(page.getByText(/ring set 1/).first()).toBeVisible();
+  await expect(page.getByText(/bearing pair 1,.* rod 1/).first()).toBeVisible();
   await bench(page, 'Spin');
   await expect(page.getByText('The spin waits for the bob weights')).toBeVisible();
   await bench(page, 'Correct');

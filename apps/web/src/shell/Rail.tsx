@@ -32,7 +32,7 @@ export function Rail(): ReactNode {
           key={bench}
           to={benchPath(sheet.id, bench)}
           className={({ isActive }) =>
-            `flex min-h-12 min-w-28 grow flex-col justify-center rounded-sm px-3 py-1 ${isActive ? 'bg-plate text-ink [--tick:var(--plate)]' : '[--tick:var(--enamel)] hover:bg-enamel-deep'}`
+            `flex min-h-12 min-w-fit grow flex-col justify-center rounded-sm px-3 py-1 ${isActive ? 'bg-plate text-ink [--tick:var(--plate)]' : '[--tick:var(--enamel)] hover:bg-enamel-deep'}`
           }
         >
           <span className="flex items-center gap-2 text-lg leading-tight font-semibold whitespace-nowrap">
@@ -40,7 +40,7 @@ export function Rail(): ReactNode {
             {BENCH_NAMES[bench]}
             <span className="sr-only">: {STATE_WORDS[state]}</span>
           </span>
-          <span className="truncate text-[0.85rem] leading-tight opacity-90">{why}</span>
+          <span className="max-w-36 truncate text-[0.85rem] leading-tight opacity-90">{why}</span>
         </NavLink>
       ))}
     </nav>
