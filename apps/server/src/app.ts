@@ -57,7 +57,11 @@ class AppModule {
 export async function createApp(parts: AppParts): Promise<NestExpressApplication> {
   const log = pino({ level: parts.logLevel });
   // eslint-disable-next-line @typescript-eslint/no-unsafe-class-instance-assignment -- Nest declares its options as a class and takes them plain
-  const app = await NestFactory.create<NestExpressApplication>(AppModule.with(parts), { logger: ['error', 'warn'] });
+  const app = await NestFactory.create<NestExpressApplication>(AppModule.with(parts), {
+    logger: ['error', 'warn'],
+    // A browser's idle connection must not hold up Ctrl-C.
+    forceCloseConnections: true,
+  });
   app.use(pinoHttp({ logger: log, autoLogging: parts.logLevel !== 'warn' }));
   app.use(helmet({ hsts: false, contentSecurityPolicy: { directives: CONTENT_POLICY } }));
   app.useBodyParser('json', { limit: '1mb' });

@@ -1,14 +1,14 @@
 import { createBrowserRouter, redirect } from 'react-router';
 import { JobsPage } from '../benches/jobs/JobsPage.js';
 import { JobFrame } from './JobFrame.js';
-import { Lost } from './Lost.js';
+import { Broken, NotFound } from './Lost.js';
 import { Shell } from './Shell.js';
 
 /** Each bench is its own chunk: the first screen carries no bench that nobody has opened. */
 export const router = createBrowserRouter([
   {
     Component: Shell,
-    ErrorBoundary: Lost,
+    ErrorBoundary: Broken,
     // A bench is there within a blink of its address; until then the frame stays as it is.
     HydrateFallback: () => null,
     children: [
@@ -28,7 +28,7 @@ export const router = createBrowserRouter([
           { path: 'signOff', lazy: async () => ({ Component: (await import('../benches/signOff/SignOffBench.js')).SignOffBench }) },
         ],
       },
-      { path: '*', Component: Lost },
+      { path: '*', Component: NotFound },
     ],
   },
 ]);
