@@ -105,3 +105,11 @@ export {
   spinWorking,
   toleranceWorking,
 } from './working/workings.js';
+
+export { repeatabilityLimitG, roundingDeviationG } from './weigh/repeatability.js';
+export { strayReadings, STRAY_AT } from './weigh/strayReadings.js';
+export { fitness, placementsNeeded, MOST_PLACEMENTS, type Fitness, type FitnessQuestion } from './weigh/fitness.js';
+export { standing, type Standing } from './weigh/openQuestion.js';
+export { zeroMoved } from './weigh/zero.js';
+export { lineReader, USUAL_TEMPLATES, type LineReader, type LineTemplate, type ScaleLine } from './weigh/linePattern.js';
+export { MASS_UNITS, isMassUnit, toGrams, type MassUnit } from './units/massUnits.js';

@@ -1,0 +1,103 @@
+import { CoreError } from '../units/check.js';
+import { toGrams } from '../units/massUnits.js';
+
+/**
+ * How a scale writes a line, as a template of fields and literal text:
+ *
+ *   {number}          digits with a point or comma, blanks before it allowed
+ *   {sign}            + or − or a blank
+ *   {unit}            g, kg, oz, lb, gr in any case; without it, grams
+ *   {stable:A|B}      A when settled, B while it moves (words of letters, digits, marks, or nothing)
+ *   {tare:A|B}        A for net, B for gross
+ *   {any}             anything, as short as it can be
+ *
+ * A blank in the template stands for any number of blanks.
+ * @example "{stable:ST|US},{tare:NT|GS},{sign}{number} {unit}"
+ */
+export type LineTemplate = string;
+
+export interface ScaleLine {
+  readonly valueG: number;
+  /** True without a {stable} field: such a scale speaks only when it has settled. */
+  readonly stable: boolean;
+  readonly net: boolean;
+}
+
+/** Templates that fit most scales; the shop sets its own and tests it against sample lines. */
+export const USUAL_TEMPLATES: readonly LineTemplate[] = [
+  '{stable:ST|US},{tare:NT|GS},{sign}{number} {unit}',
+  '{sign}{number} {unit} {stable:S|?}',
+  '{sign}{number} {unit}',
+  '{number}',
+];
+
+const FIELD = /\{(number|sign|unit|any|stable:([^|{}]*)\|([^|{}]*)|tare:([^|{}]*)\|([^|{}]*))\}/g;
+
+/** Reads the lines of one scale. */
+export type LineReader = (line: string) => ScaleLine | null;
+
+/**
+ * Makes a reader from a template.
+ * @returns a function that gives null for a line that does not fit
+ * @throws CoreError when the template has no {number}, or a field twice, or a brace that belongs to no field
+ */
+export function lineReader(template: LineTemplate): LineReader {
+  const seen = new Set<string>();
+  let pattern = '';
+  let at = 0;
+  const words: { stable?: string; net?: string } = {};
+  for (const match of template.matchAll(FIELD)) {
+    pattern += literal(template.slice(at, match.index));
+    at = match.index + match[0].length;
+    const name = match[1]!.split(':')[0]!;
+    if (name !== 'any' && seen.has(name)) throw new CoreError(`The pattern has {${name}} twice.`, 'template');
+    seen.add(name);
+    if (name === 'stable') words.stable = match[2]!;
+    if (name === 'tare') words.net = match[4]!;
+    pattern += fieldPattern(name, match);
+  }
+  pattern += literal(template.slice(at));
+  if (!seen.has('number')) throw new CoreError('The pattern needs a {number}: without it a line has no weight.', 'template');
+  const compiled = new RegExp(`^\\s*${pattern}\\s*$`, 'i');
+  return (line) => read(compiled.exec(line)?.groups, words);
+}
+
+function fieldPattern(name: string, match: RegExpMatchArray): string {
+  const either = (one: string, other: string): string => `(?:${escape(one)}|${escape(other)})`;
+  switch (name) {
+    case 'number':
+      return '\\s*(?<number>\\d+(?:[.,]\\d+)?)';
+    case 'sign':
+      return '(?<sign>[-+\\u2212 ]?)';
+    case 'unit':
+      return '(?<unit>kg|gr|g|oz|lb)';
+    case 'stable':
+      return `(?<stable>${either(match[2]!, match[3]!)})`;
+    case 'tare':
+      return `(?<tare>${either(match[4]!, match[5]!)})`;
+    default:
+      return '.*?';
+  }
+}
+
+function read(groups: Record<string, string> | undefined, words: { stable?: string; net?: string }): ScaleLine | null {
+  if (!groups) return null;
+  const size = Number(groups['number']!.replace(',', '.'));
+  const negative = groups['sign'] === '-' || groups['sign'] === '\u2212';
+  return {
+    valueG: toGrams(negative ? -size : size, (groups['unit'] ?? 'g').toLowerCase()),
+    stable: words.stable === undefined || groups['stable']!.toLowerCase() === words.stable.toLowerCase(),
+    net: words.net !== undefined && groups['tare']!.toLowerCase() === words.net.toLowerCase(),
+  };
+}
+
+function literal(text: string): string {
+  if (/[{}]/.test(text))
+    throw new CoreError(
+      `“${text.trim()}” is not a field of a pattern: there are {number}, {sign}, {unit}, {stable:A|B}, {tare:A|B} and {any}.`,
+      'template',
+    );
+  return text.split(/\s+/).map(escape).join('\\s*');
+}
+
+const escape = (text: string): string => text.replace(/[.*+?^${}()|[\]\\]/g, '\\$&');

@@ -1,0 +1,26 @@
+import { checkNumber } from '../units/check.js';
+
+/** Two-sided 95 % point of the normal distribution. */
+const Z95 = 1.959964;
+
+/**
+ * 95 % repeatability limit: two single readings of one part differ by more than this only one time in twenty.
+ *
+ * r = 1.96·√2·s (handbook section 2; ISO 5725-6). A mean of n readings has r/√n.
+ *
+ * @param deviationG standard deviation over placements, g
+ * @throws CoreError when the deviation is negative or no number
+ * @example repeatabilityLimitG(0.1) // 0.277
+ */
+export function repeatabilityLimitG(deviationG: number): number {
+  checkNumber('The scatter of placements', deviationG, { min: 0, unit: 'g' }, 'deviationG');
+  return Z95 * Math.SQRT2 * deviationG;
+}
+
+/**
+ * Least scatter that a scale of this division can show: its rounding, division/√12 (rectangular distribution).
+ * Ten equal readings do not make a perfect scale.
+ */
+export function roundingDeviationG(divisionG: number): number {
+  return checkNumber("The scale's division", divisionG, { above: 0, unit: 'g' }, 'divisionG') / Math.sqrt(12);
+}
