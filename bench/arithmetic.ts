@@ -52,6 +52,7 @@ function weighedV8({ cylinders }: EngineLayout): WeighedJob {
         measure,
         valueG: (measure === 'total' ? 630 : measure === 'bigEnd' ? 448 : 182) + off,
         cutId: null,
+        referencePartId: null,
         voided: false,
       })),
     ),

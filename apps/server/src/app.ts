@@ -13,6 +13,7 @@ import { CorrectionsController } from './corrections/corrections.controller.js';
 import { KNEX } from './database/connect.js';
 import { DecisionsController } from './decisions/decisions.controller.js';
 import { ProblemFilter } from './http/problemFilter.js';
+import { InstrumentsController } from './instruments/instruments.controller.js';
 import { JobAccess } from './jobs/jobAccess.js';
 import { JobsController } from './jobs/jobs.controller.js';
 import { CurrentShop } from './shop/currentShop.js';
@@ -40,6 +41,7 @@ class AppModule {
           : [ServeStaticModule.forRoot({ rootPath: webRoot, exclude: ['/api/{*path}'], serveStaticOptions: { setHeaders: cacheForever } })],
       controllers: [
         ShopController,
+        InstrumentsController,
         JobsController,
         WeighingController,
         DecisionsController,

@@ -1,6 +1,7 @@
-import { MEASURES, type CrankHole, type JobSpec, type Measure } from '@tare/core';
+import { MEASURES, ROD_SCHOOLS, type RodSchool, type CrankHole, type JobSpec, type Measure } from '@tare/core';
 import Joi from 'joi';
 import { idSchema, named } from './ids.js';
+import { SOURCES, type Source } from './instruments.js';
 import { jobSpecSchema } from './jobSpec.js';
 
 /** Who makes an entry; every entry says so. */
@@ -38,6 +39,11 @@ export interface NewReading extends ByPerson {
   readonly valueG: number;
   /** The cut that the part was weighed after; null before any. */
   readonly cutId: string | null;
+  /** The instrument it came from; left out when nobody said. */
+  readonly instrumentId?: string | null;
+  readonly source?: Source;
+  /** Set when the value is a signed difference from this part. */
+  readonly referencePartId?: string | null;
 }
 export const newReadingSchema = Joi.object<NewReading, true>({
   id: idSchema,
@@ -51,6 +57,28 @@ export const newReadingSchema = Joi.object<NewReading, true>({
   ),
   valueG: named(Joi.number().required(), 'The reading'),
   cutId: Joi.string().uuid().allow(null).required(),
+  instrumentId: Joi.string().uuid().allow(null),
+  source: named(Joi.string().valid(...SOURCES), 'Where the reading came from'),
+  referencePartId: Joi.string().uuid().allow(null),
+});
+
+/** Several readings in one go, all or none: what a file brings in. */
+export interface ReadingBatch {
+  readonly readings: readonly NewReading[];
+}
+export const readingBatchSchema = Joi.object<ReadingBatch>({
+  readings: named(Joi.array().items(newReadingSchema).min(1).max(2000).required(), 'The readings'),
+});
+
+/** The zeros seen before and after a placement. */
+export interface NewZero extends ByPerson {
+  readonly beforeG: number;
+  readonly afterG: number;
+}
+export const newZeroSchema = Joi.object<NewZero, true>({
+  personId,
+  beforeG: named(Joi.number().min(-1000).max(1000).required(), 'The zero before'),
+  afterG: named(Joi.number().min(-1000).max(1000).required(), 'The zero after'),
 });
 
 export interface NewPartCut extends ByPerson {
@@ -63,6 +91,7 @@ export const newPartCutSchema = Joi.object<NewPartCut, true>({ id: idSchema, per
 export type DecisionBody =
   | { readonly subject: 'bob.factorRatio'; readonly value: number }
   | { readonly subject: 'bob.oilG'; readonly value: number }
+  | { readonly subject: 'weigh.rodSchool'; readonly value: RodSchool }
   | { readonly subject: 'bob.acceptedG'; readonly value: readonly number[] | null }
   | { readonly subject: `part.damaged.${string}`; readonly value: boolean };
 
@@ -82,6 +111,7 @@ const decisionSchemas: readonly [RegExp, Joi.ObjectSchema][] = [
       named(Joi.array().items(Joi.number().min(0).max(100000)).max(16).allow(null), 'The accepted bob weights'),
     ),
   ],
+  [/^weigh\.rodSchool$/, decisionOn(Joi.string().valid('weigh.rodSchool'), named(Joi.string().valid(...ROD_SCHOOLS), 'The school of weighing rods'))],
   [DAMAGED, decisionOn(Joi.string().pattern(DAMAGED), named(Joi.boolean(), 'Damaged'))],
 ];
 
@@ -89,7 +119,10 @@ const decisionSchemas: readonly [RegExp, Joi.ObjectSchema][] = [
 export const newDecisionSchema = Joi.alternatives<NewDecision>().conditional(Joi.ref('.subject'), {
   switch: decisionSchemas.map(([pattern, schema]) => ({ is: Joi.string().pattern(pattern).required(), then: schema })),
   otherwise: Joi.object({
-    subject: named(Joi.string().valid('bob.factorRatio', 'bob.oilG', 'bob.acceptedG', 'part.damaged.<part id>').required(), 'What is decided'),
+    subject: named(
+      Joi.string().valid('bob.factorRatio', 'bob.oilG', 'bob.acceptedG', 'weigh.rodSchool', 'part.damaged.<part id>').required(),
+      'What is decided',
+    ),
   }).unknown(),
 });
 

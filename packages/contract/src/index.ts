@@ -8,6 +8,8 @@ export {
   newPartCutSchema,
   newPlanSchema,
   newReadingSchema,
+  newZeroSchema,
+  readingBatchSchema,
   newSignOffSchema,
   removalSchema,
   specChangeSchema,
@@ -19,6 +21,8 @@ export {
   type NewPartCut,
   type NewPlan,
   type NewReading,
+  type NewZero,
+  type ReadingBatch,
   type NewSignOff,
   type Removal,
   type SpecChange,
@@ -40,3 +44,19 @@ export {
   type SpinEvent,
 } from './sheets.js';
 export { computeSchemas, type ComputationName } from './computeSchemas.js';
+export {
+  INSTRUMENT_KINDS,
+  SOURCES,
+  instrumentChangeSchema,
+  instrumentSpecSchema,
+  newInstrumentSchema,
+  newStudySchema,
+  type Instrument,
+  type InstrumentChange,
+  type InstrumentCupboard,
+  type InstrumentSpec,
+  type NewInstrument,
+  type NewStudy,
+  type Source,
+  type Study,
+} from './instruments.js';

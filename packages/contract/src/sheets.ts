@@ -11,6 +11,7 @@ import type {
   ReadingFact,
   SpinFact,
 } from '@tare/core';
+import type { Source } from './instruments.js';
 
 /** Who and when, on every entry; `at` is the server's clock in ISO 8601. */
 export interface Attribution {
@@ -34,6 +35,10 @@ export interface Shop {
 }
 
 export interface ReadingEntry extends ReadingFact, Attribution {
+  readonly instrumentId: string | null;
+  readonly source: Source;
+  /** The zeros seen round this placement; null when nobody looked. */
+  readonly zero: { readonly beforeG: number; readonly afterG: number } | null;
   readonly voidedBy: (Attribution & { readonly reason: string }) | null;
 }
 

@@ -9,6 +9,9 @@ export {
   PART_KINDS,
   MEASURES,
   measuresOf,
+  allMeasuresOf,
+  ROD_SCHOOLS,
+  type RodSchool,
   type PartKind,
   type Measure,
   type PartFact,
@@ -21,7 +24,7 @@ export { weighParts, massNowG, ASSUMED_DEVIATION_G, type WeighedPart, type Weigh
 export { summariseReadings, type ReadingSummary } from './weigh/summariseReadings.js';
 export { pooledDeviation, type PooledDeviation } from './weigh/pooledDeviation.js';
 export { rodEnds, type RodEnds, type RodWeighing, type RodWeighings } from './weigh/rodClosure.js';
-export { readingComplaint } from './weigh/weightLimits.js';
+export { readingComplaint, differenceComplaint } from './weigh/weightLimits.js';
 
 export { matchToLightest, type Matchable, type MatchedItem, type MatchedSet } from './match/matchToLightest.js';
 export { matchCylinderSets, SET_KINDS, type CylinderSet, type MissingWeight, type SetKind, type SetMatch } from './match/cylinderSets.js';
@@ -91,7 +94,7 @@ export { planHoles, assessHoles, AIM_SHARE, type HolePlan, type PlanInput, type 
 
 export { CORE_VERSION } from './version.js';
 
-export type { BobChoices, HoleFact, JobFacts, JobSpec, SpinFact } from './job/jobFacts.js';
+export type { WeighChoices, BobChoices, HoleFact, JobFacts, JobSpec, SpinFact } from './job/jobFacts.js';
 export { jobFigures, ONE_BOB_FIGURE_WITHIN_G, type JobFigures, type Refused, type SpinFigures } from './job/jobFigures.js';
 export { benchStatuses, BENCHES, type BenchId, type BenchState, type BenchStatus } from './job/benches.js';
 

@@ -1,7 +1,8 @@
 import type { DecisionEntry, JobSheet } from '@tare/contract';
-import type { BobChoices, JobSpec } from '@tare/core';
+import type { BobChoices, JobSpec, RodSchool } from '@tare/core';
 import { group } from 'd3-array';
 import type { Knex } from 'knex';
+import { selectReadings } from './selectReadings.js';
 import {
   attribution,
   holeFromRow,
@@ -15,7 +16,6 @@ import {
   type PartCutRow,
   type PartRow,
   type PlanRow,
-  type ReadingRow,
   type SignOffRow,
   type SpinRow,
 } from './rows.js';
@@ -46,7 +46,7 @@ export async function loadSheets(db: Knex, shopId: string, jobIds: readonly stri
   if (ids.length === 0) return [];
   const [parts, readings, partCuts, decisions, spins, plans, holes, signOffs] = await Promise.all([
     db('part').whereIn('job_id', ids).orderBy(['cylinder', 'kind']).select<PartRow[]>('id', 'job_id', 'kind', 'cylinder'),
-    selectReadings(db, ids),
+    selectReadings(db, (query) => query.whereIn('reading.job_id', ids)),
     ledger<PartCutRow>(db, 'part_cut', ids),
     selectLatestDecisions(db, ids),
     ledger<SpinRow>(db, 'spin', ids),
@@ -82,6 +82,7 @@ export async function loadSheets(db: Knex, shopId: string, jobIds: readonly stri
       readings: of.readings(job.id).map(readingFromRow),
       partCuts: of.partCuts(job.id).map(partCutFromRow),
       decisions: latest,
+      weighChoices: { rodSchool: (latest['weigh.rodSchool']?.value as RodSchool | undefined) ?? 'endsAndTotal' },
       bobChoices: bobChoices(job, latest),
       spins: of.spins(job.id).map(spinFromRow),
       plans: of.plans(job.id).map(planFromRow),
@@ -117,18 +118,6 @@ async function selectJobs(db: Knex, shopId: string, jobIds: readonly string[]): 
 
 const ledger = <R>(db: Knex, table: string, jobIds: readonly string[]): Promise<R[]> =>
   db(table).whereIn('job_id', jobIds).orderBy('seq').select('*');
-
-function selectReadings(db: Knex, jobIds: readonly string[]): Promise<ReadingRow[]> {
-  return db('reading')
-    .leftJoin('reading_void', 'reading_void.reading_id', 'reading.id')
-    .whereIn('reading.job_id', jobIds)
-    .orderBy('reading.seq')
-    .select('reading.*', {
-      void_reason: 'reading_void.reason',
-      void_person_id: 'reading_void.person_id',
-      void_at: 'reading_void.created_at',
-    });
-}
 
 async function selectLatestDecisions(db: Knex, jobIds: readonly string[]): Promise<DecisionRow[]> {
   const { rows } = await db.raw<{ rows: DecisionRow[] }>(

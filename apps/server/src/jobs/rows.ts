@@ -1,4 +1,4 @@
-import type { Attribution, HoleEntry, PlanEntry, ReadingEntry, SignOffEntry, SpinEntry } from '@tare/contract';
+import type { Source, NewReading, Attribution, HoleEntry, PlanEntry, ReadingEntry, SignOffEntry, SpinEntry } from '@tare/contract';
 import type { JobFigures, Measure, PartCutFact, PartKind, Planes, PlaneUnbalance, CrankHole } from '@tare/core';
 
 /** Who and when, as every ledger row has it. */
@@ -22,11 +22,21 @@ export interface ReadingRow extends AttributedRow {
   measure: Measure;
   value_g: number;
   cut_id: string | null;
+  instrument_id: string | null;
+  source: Source;
+  reference_part_id: string | null;
+}
+
+/** What was said of a reading afterwards: the zeros round it, and whether it was voided. */
+export interface ReadingSequelRow {
+  zero_before_g: number | null;
+  zero_after_g: number | null;
   void_reason: string | null;
   void_person_id: string | null;
   void_at: Date | null;
 }
-export function readingFromRow(row: ReadingRow): ReadingEntry {
+
+export function readingFromRow(row: ReadingRow & ReadingSequelRow): ReadingEntry {
   const voidedBy =
     row.void_reason !== null && row.void_person_id !== null && row.void_at !== null
       ? { reason: row.void_reason, personId: row.void_person_id, at: row.void_at.toISOString() }
@@ -37,11 +47,27 @@ export function readingFromRow(row: ReadingRow): ReadingEntry {
     measure: row.measure,
     valueG: row.value_g,
     cutId: row.cut_id,
+    instrumentId: row.instrument_id,
+    source: row.source,
+    referencePartId: row.reference_part_id,
+    zero: row.zero_before_g !== null && row.zero_after_g !== null ? { beforeG: row.zero_before_g, afterG: row.zero_after_g } : null,
     voided: voidedBy !== null,
     voidedBy,
     ...attribution(row),
   };
 }
+
+export const readingToRow = (reading: NewReading): Omit<ReadingRow, 'job_id' | 'created_at'> => ({
+  id: reading.id,
+  part_id: reading.partId,
+  measure: reading.measure,
+  value_g: reading.valueG,
+  cut_id: reading.cutId,
+  instrument_id: reading.instrumentId ?? null,
+  source: reading.source ?? 'typed',
+  reference_part_id: reading.referencePartId ?? null,
+  person_id: reading.personId,
+});
 
 export interface PartCutRow extends AttributedRow {
   id: string;

@@ -61,7 +61,7 @@ describe('readings', () => {
         person_id: server.personId,
       }),
     ).rejects.toThrow('foreign key');
-    await expect(server.db.raw('update reading set value_g = -1')).rejects.toThrow('value_g_is_positive');
+    await expect(server.db.raw('update reading set value_g = -1')).rejects.toThrow('value_g_makes_sense');
   });
 });
 
@@ -109,6 +109,49 @@ describe('decisions', () => {
         })
       ).status,
     ).toBe(400);
+  });
+});
+
+describe('where a reading came from', () => {
+  it('keeps the zeros round it, once', async () => {
+    const { body } = await server.reading(job, part('lockPair'), 2.4);
+    const zero = (afterG: number) =>
+      server.post(`jobs/${job.id}/readings/${(body as ReadingEntry).id}/zero`, { personId: server.personId, beforeG: 0, afterG });
+    expect((await zero(0.1)).body).toMatchObject({ zero: { beforeG: 0, afterG: 0.1 } });
+    expect((await zero(0)).body).toMatchObject({ zero: { beforeG: 0, afterG: 0.1 } });
+    expect((await zero(5000)).status).toBe(400);
+  });
+  it('takes a signed difference from a part of the same kind, and no other', async () => {
+    const [one, two] = [part('piston', 1), part('piston', 3)];
+    expect((await server.reading(job, two, -1.3, { referencePartId: one.id })).body).toMatchObject({ valueG: -1.3, referencePartId: one.id });
+    expect(((await server.reading(job, two, -900, { referencePartId: one.id })).body as Problem).detail).toContain('Is the scale tared');
+    expect((await server.reading(job, two, -1, { referencePartId: two.id })).status).toBe(400);
+    expect((await server.reading(job, two, -1, { referencePartId: part('pin', 1).id })).status).toBe(400);
+  });
+  it('refuses an instrument that the shop does not own', async () => {
+    expect((await server.reading(job, part('pin', 2), 148, { instrumentId: randomUUID() })).status).toBe(400);
+  });
+});
+
+describe('a batch of readings', () => {
+  const batch = (values: number[]) => ({
+    readings: values.map((valueG) => ({
+      id: randomUUID(),
+      personId: server.personId,
+      partId: part('bearingPair').id,
+      measure: 'mass',
+      valueG,
+      cutId: null,
+    })),
+  });
+  it('is all or none, and names the line at fault', async () => {
+    const bad = await server.post(`jobs/${job.id}/readings/batch`, batch([42, 42.1, -5]));
+    expect(bad.body).toMatchObject({ errors: [{ field: 'readings.2.valueG' }] });
+    expect((await server.sheet(job.id)).readings.filter((r) => r.partId === part('bearingPair').id)).toHaveLength(0);
+    const good = batch([42, 42.1]);
+    expect((await server.post(`jobs/${job.id}/readings/batch`, good)).body).toEqual({ captured: 2 });
+    await server.post(`jobs/${job.id}/readings/batch`, good);
+    expect((await server.sheet(job.id)).readings.filter((r) => r.partId === part('bearingPair').id)).toHaveLength(2);
   });
 });
 

@@ -2,7 +2,7 @@ import type { JobSheet } from '@tare/contract';
 import {
   bobWorking,
   meanWorking,
-  measuresOf,
+  allMeasuresOf,
   removalWorking,
   spinWorking,
   toleranceWorking,
@@ -26,10 +26,10 @@ export interface CardLine {
 
 /** The weights of each kind: lightest to heaviest of the present means. */
 export function weightLines(sheet: JobSheet, figures: JobFigures): CardLine[] {
-  return PART_KINDS.flatMap((kind) => measuresOf(kind).flatMap((measure) => weightLine(sheet, figures, kind, measure)));
+  return PART_KINDS.flatMap((kind) => allMeasuresOf(kind).flatMap((measure) => weightLine(sheet, figures, kind, measure)));
 }
 
-function weightLine(sheet: JobSheet, { weighed }: JobFigures, kind: PartKind, measure: ReturnType<typeof measuresOf>[number]): CardLine[] {
+function weightLine(sheet: JobSheet, { weighed }: JobFigures, kind: PartKind, measure: ReturnType<typeof allMeasuresOf>[number]): CardLine[] {
   const parts = weighed.parts.filter(({ part, now }) => part.kind === kind && now[measure] !== undefined);
   if (parts.length === 0) return [];
   const means = parts.map(({ now }) => now[measure]!.meanG);

@@ -71,7 +71,7 @@ function weighedV8(extraG: number, without?: string) {
     for (const [kind, measure, valueG] of weights) {
       const id = `${kind}${number}`;
       if (!parts.some((p) => p.id === id)) parts.push({ id, kind, cylinder: number, damaged: false });
-      if (id !== without) readings.push({ id: `${id}${measure}`, partId: id, measure, valueG, cutId: null, voided: false });
+      if (id !== without) readings.push({ id: `${id}${measure}`, partId: id, measure, valueG, cutId: null, referencePartId: null, voided: false });
     }
   }
   return { layout, weighed: weighParts({ parts, readings, partCuts: [] }) };

@@ -62,8 +62,12 @@ function signOffStatus({ signedOffSpinId, spins }: JobFacts, inside: boolean): S
 }
 
 function weighStatus(facts: JobFacts, { weighed }: JobFigures): Status {
-  const wanted = facts.parts.reduce((n, part) => n + measuresOf(part.kind).length, 0);
-  const have = weighed.parts.reduce((n, { now, needsReweighing }) => n + (needsReweighing ? 0 : Object.keys(now).length), 0);
+  const { rodSchool } = facts.weighChoices;
+  const wanted = facts.parts.reduce((n, part) => n + measuresOf(part.kind, rodSchool).length, 0);
+  const have = weighed.parts.reduce(
+    (n, { part, now, needsReweighing }) => n + (needsReweighing ? 0 : measuresOf(part.kind, rodSchool).filter((measure) => now[measure]).length),
+    0,
+  );
   if (have === 0) return { state: 'ready', why: 'nothing weighed yet' };
   if (have < wanted) return { state: weighed.parts.some((p) => p.needsReweighing) ? 'reopened' : 'underWay', why: `${have} of ${wanted} weighed` };
   return { state: 'done', why: `${wanted} weighed` };

@@ -24,6 +24,8 @@ export interface ReadingFact {
   readonly valueG: number;
   /** The cut after which this was weighed; null before any cut. */
   readonly cutId: string | null;
+  /** Set when the value is a signed difference from this part, which the scale was tared on. */
+  readonly referencePartId: string | null;
   readonly voided: boolean;
 }
 
@@ -39,5 +41,22 @@ export interface WeighFacts {
   readonly partCuts: readonly PartCutFact[];
 }
 
-/** The weighings a kind of part needs: a rod three, everything else one. */
-export const measuresOf = (kind: PartKind): readonly Measure[] => (kind === 'rod' ? ['total', 'bigEnd', 'smallEnd'] : ['mass']);
+/**
+ * The schools of weighing a rod (handbook section 2): both ends and the total, with their closure test; one end many
+ * times and the total, the other end following; the total alone, which leaves the ends unknown.
+ */
+export const ROD_SCHOOLS = ['endsAndTotal', 'smallAndTotal', 'bigAndTotal', 'totalOnly'] as const;
+export type RodSchool = (typeof ROD_SCHOOLS)[number];
+
+const ROD_MEASURES: Readonly<Record<RodSchool, readonly Measure[]>> = {
+  endsAndTotal: ['total', 'bigEnd', 'smallEnd'],
+  smallAndTotal: ['total', 'smallEnd'],
+  bigAndTotal: ['total', 'bigEnd'],
+  totalOnly: ['total'],
+};
+
+/** The weighings a kind of part needs: a rod's by its school, everything else one. */
+export const measuresOf = (kind: PartKind, rodSchool: RodSchool): readonly Measure[] => (kind === 'rod' ? ROD_MEASURES[rodSchool] : ['mass']);
+
+/** Every weighing that a kind of part can have, whatever the school. */
+export const allMeasuresOf = (kind: PartKind): readonly Measure[] => measuresOf(kind, 'endsAndTotal');

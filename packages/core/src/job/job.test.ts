@@ -14,6 +14,7 @@ const reading = (valueG: number, more: Partial<ReadingFact> = {}): ReadingFact =
   measure: 'mass',
   valueG,
   cutId: null,
+  referencePartId: null,
   voided: false,
   ...more,
 });
@@ -81,6 +82,7 @@ function job(layoutId: LayoutId, more: Partial<JobFacts> = {}): JobFacts {
       matchToleranceG: 1,
       crank: crankTemplate(template, layout, 88),
     },
+    weighChoices: { rodSchool: 'endsAndTotal' },
     bobChoices: { factorRatio: 0.5, oilG: 4, acceptedG: null },
     parts,
     readings,

@@ -3,7 +3,7 @@ import type { Crank } from '../rotor/crank.js';
 import type { CrankHole } from '../rotor/correctionHoles.js';
 import type { PlaneUnbalance, Planes } from '../rotor/planes.js';
 import type { ToleranceChoice } from '../rotor/tolerance.js';
-import type { WeighFacts } from './facts.js';
+import type { RodSchool, WeighFacts } from './facts.js';
 
 /** What is known of a job's engine and agreed for it: a decision, replaced as a whole and never in part. */
 export interface JobSpec {
@@ -45,8 +45,14 @@ export interface BobChoices {
   readonly acceptedG: readonly number[] | null;
 }
 
+/** What the job chose for its weighing. */
+export interface WeighChoices {
+  readonly rodSchool: RodSchool;
+}
+
 /** Everything measured and decided on a job; spins and holes in the order they happened. */
 export interface JobFacts extends WeighFacts {
+  readonly weighChoices: WeighChoices;
   readonly spec: JobSpec;
   readonly bobChoices: BobChoices;
   readonly spins: readonly SpinFact[];

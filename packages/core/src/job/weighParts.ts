@@ -2,7 +2,7 @@ import { group } from 'd3-array';
 import { pooledDeviation } from '../weigh/pooledDeviation.js';
 import { rodEnds, type RodEnds, type RodWeighing } from '../weigh/rodClosure.js';
 import { summariseReadings, type ReadingSummary } from '../weigh/summariseReadings.js';
-import { measuresOf, PART_KINDS, type Measure, type PartFact, type PartKind, type WeighFacts } from './facts.js';
+import { allMeasuresOf, PART_KINDS, type Measure, type PartFact, type PartKind, type ReadingFact, type WeighFacts } from './facts.js';
 
 /** One part with everything its readings say, as it came in and as it is now. */
 export interface WeighedPart {
@@ -47,18 +47,16 @@ const deviationKey = (kind: PartKind, measure: Measure): string => `${kind}.${me
  */
 export function weighParts({ parts, readings, partCuts }: WeighFacts): WeighedJob {
   const cutsOf = group(partCuts, (cut) => cut.partId);
-  const readingsOf = group(
-    readings.filter((reading) => !reading.voided),
-    (reading) => reading.partId,
-  );
+  const unvoided = readings.filter((reading) => !reading.voided);
+  const readingsOf = group(unvoided, (reading) => reading.partId);
 
   const bare = parts.map((part) => {
     const generations: (string | null)[] = [null, ...(cutsOf.get(part.id) ?? []).map((cut) => cut.id)];
     const own = readingsOf.get(part.id) ?? [];
     const summarise = (generation: string | null): Partial<Record<Measure, ReadingSummary>> => {
       const summary: Partial<Record<Measure, ReadingSummary>> = {};
-      for (const measure of measuresOf(part.kind)) {
-        const values = own.filter((r) => r.cutId === generation && r.measure === measure).map((r) => r.valueG);
+      for (const measure of allMeasuresOf(part.kind)) {
+        const values = own.filter((r) => r.cutId === generation && r.measure === measure).flatMap((r) => absoluteG(r, unvoided));
         if (values.length > 0) summary[measure] = summariseReadings(values);
       }
       return summary;
@@ -73,7 +71,7 @@ export function weighParts({ parts, readings, partCuts }: WeighFacts): WeighedJo
 
   const deviationG: Record<string, number | null> = {};
   for (const kind of PART_KINDS) {
-    for (const measure of measuresOf(kind)) {
+    for (const measure of allMeasuresOf(kind)) {
       const summaries = bare
         .filter(({ part }) => part.kind === kind)
         .flatMap(({ now, asReceived }) => (now === asReceived ? [now[measure]] : [now[measure], asReceived[measure]]))
@@ -86,6 +84,17 @@ export function weighParts({ parts, readings, partCuts }: WeighFacts): WeighedJo
     deviationG,
     parts: bare.map((weighed) => ({ ...weighed, rod: weighed.part.kind === 'rod' ? closeRod(weighed.now, deviationG) : null })),
   };
+}
+
+/**
+ * A reading as a weight of its own: a difference adds to its reference's mean, taken from that part's own absolute
+ * readings; empty while the reference was not weighed, since a difference alone is no weight.
+ */
+function absoluteG(reading: ReadingFact, unvoided: readonly ReadingFact[]): number[] {
+  const { referencePartId, valueG, measure } = reading;
+  if (referencePartId === null) return [valueG];
+  const reference = unvoided.filter((r) => r.partId === referencePartId && r.measure === measure && r.referencePartId === null);
+  return reference.length === 0 ? [] : [summariseReadings(reference.map((r) => r.valueG)).meanG + valueG];
 }
 
 /** Present weight of a part that has a single one, in g; null while unknown. */

@@ -60,7 +60,8 @@ function twoCylinders(weights: Record<string, [number, number]>, damaged: string
     pair.forEach((valueG, i) => {
       const id = `${kind}${i + 1}`;
       if (!parts.some((p) => p.id === id)) parts.push({ id, kind, cylinder: i + 1, damaged: damaged.includes(id) });
-      if (Number.isFinite(valueG)) readings.push({ id: `${name}${i}`, partId: id, measure, valueG, cutId: null, voided: false });
+      if (Number.isFinite(valueG))
+        readings.push({ id: `${name}${i}`, partId: id, measure, valueG, cutId: null, referencePartId: null, voided: false });
     });
   }
   return weighParts({ parts, readings, partCuts: [] });
@@ -116,7 +117,15 @@ describe('sumHalfWidth95G', () => {
       parts,
       partCuts: [],
       readings: parts.flatMap((p) =>
-        values.map((valueG, i) => ({ id: `${p.id}${i}`, partId: p.id, measure: 'mass' as const, valueG, cutId: null, voided: false })),
+        values.map((valueG, i) => ({
+          id: `${p.id}${i}`,
+          partId: p.id,
+          measure: 'mass' as const,
+          valueG,
+          cutId: null,
+          referencePartId: null,
+          voided: false,
+        })),
       ),
     });
     // s² = 4·(0.0866)²/3 = 0.01.

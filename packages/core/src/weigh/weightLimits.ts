@@ -35,3 +35,14 @@ export function readingComplaint(kind: PartKind, measure: Measure, valueG: numbe
   }
   return null;
 }
+
+/** A difference from a tared reference larger than this is no difference between like parts. */
+const LARGEST_DIFFERENCE_G = 500;
+
+/** Why a signed difference from a reference part cannot be believed, or null when it can. */
+export function differenceComplaint(valueG: number): string | null {
+  if (!Number.isFinite(valueG)) return 'A difference has to be a number of grams.';
+  if (Math.abs(valueG) > LARGEST_DIFFERENCE_G)
+    return `${valueG} g is more than like parts differ by (up to ${LARGEST_DIFFERENCE_G} g). Is the scale tared on the reference?`;
+  return null;
+}

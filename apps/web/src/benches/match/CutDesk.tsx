@@ -58,7 +58,7 @@ export function CutDesk(): ReactNode {
       {cut.error && <ProblemNotice>{cut.error.message}</ProblemNotice>}
       {chosen.lastCutId !== null && (
         <div className="flex flex-wrap gap-4">
-          {measuresOf(chosen.part.kind).map((measure) => (
+          {measuresOf(chosen.part.kind, sheet.weighChoices.rodSchool).map((measure) => (
             <Reweigh key={`${chosen.part.id} ${measure}`} weighed={chosen} measure={measure} cutId={chosen.lastCutId!} />
           ))}
         </div>

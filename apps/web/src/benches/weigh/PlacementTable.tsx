@@ -30,7 +30,7 @@ export function PlacementTable({ weighing }: { readonly weighing: Weighing }): R
             ))}
           </tr>
         </thead>
-        {measuresOf(kind).map((measure) => (
+        {measuresOf(kind, sheet.weighChoices.rodSchool).map((measure) => (
           <MeasureRows key={measure} measure={measure} weighing={weighing} />
         ))}
         {kind === 'rod' && (

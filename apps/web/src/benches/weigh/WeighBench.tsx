@@ -1,4 +1,4 @@
-import { PART_KINDS } from '@tare/core';
+import { measuresOf, PART_KINDS } from '@tare/core';
 import { useMemo, useRef, useState, type ReactNode, type RefObject } from 'react';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { KIND_NAMES, MEASURE_NAMES } from '../../format/words.js';
@@ -114,7 +114,9 @@ function KindTabs({ kind, onPick }: { readonly kind: Weighing['kind']; readonly 
     <div className="flex flex-wrap gap-1" role="group" aria-label="Kind of part">
       {PART_KINDS.map((k) => {
         const parts = figures.weighed.parts.filter(({ part }) => part.kind === k);
-        const done = parts.filter(({ now, needsReweighing }) => !needsReweighing && Object.keys(now).length === (k === 'rod' ? 3 : 1)).length;
+        const done = parts.filter(
+          ({ now, needsReweighing }) => !needsReweighing && measuresOf(k, sheet.weighChoices.rodSchool).every((measure) => now[measure]),
+        ).length;
         return (
           <button
             key={k}

@@ -53,7 +53,9 @@ export function useWeighing(): Weighing {
 
   function cellsOf(k: PartKind): Cell[] {
     const parts = sheet.parts.filter((part) => part.kind === k).sort((a, b) => a.cylinder - b.cylinder);
-    return measuresOf(k).flatMap((measure) => parts.map((part) => ({ partId: part.id, cylinder: part.cylinder, measure })));
+    return measuresOf(k, sheet.weighChoices.rodSchool).flatMap((measure) =>
+      parts.map((part) => ({ partId: part.id, cylinder: part.cylinder, measure })),
+    );
   }
   function readingsOf(cell: Cell): ReadingEntry[] {
     const lastCutId = figures.weighed.parts.find(({ part }) => part.id === cell.partId)?.lastCutId ?? null;

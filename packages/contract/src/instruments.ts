@@ -1,0 +1,121 @@
+import Joi from 'joi';
+import { idSchema, named } from './ids.js';
+import type { Attribution } from './sheets.js';
+
+export const INSTRUMENT_KINDS = ['scale', 'rodFixture'] as const;
+/** Where a reading came from: typed, a scale that types, a serial scale, the stand-in scale. */
+export const SOURCES = ['typed', 'wedge', 'serial', 'standin'] as const;
+export type Source = (typeof SOURCES)[number];
+
+/** A scale or rod fixture that the shop owns. */
+export interface InstrumentSpec {
+  readonly kind: (typeof INSTRUMENT_KINDS)[number];
+  readonly name: string;
+  readonly divisionG: number;
+  readonly capacityG: number;
+  /** What of the fixture stands on the scale with the part; 0 for a bare scale. */
+  readonly fixtureG: number;
+  /** Day of the last check, YYYY-MM-DD; blank when nobody knows. */
+  readonly lastCheck: string;
+  readonly notes: string;
+  readonly source: Source;
+  /** How a serial scale writes its lines. */
+  readonly lineTemplate: string;
+  readonly baudRate: number;
+}
+
+export const instrumentSpecSchema = Joi.object<InstrumentSpec, true>({
+  kind: named(
+    Joi.string()
+      .valid(...INSTRUMENT_KINDS)
+      .required(),
+    'The kind of instrument',
+  ),
+  name: named(Joi.string().pattern(/\S/).max(80).required(), 'The name'),
+  divisionG: named(Joi.number().greater(0).max(1000).required(), 'The division'),
+  capacityG: named(Joi.number().greater(0).max(500000).required(), 'The capacity'),
+  fixtureG: named(Joi.number().min(0).max(50000).required(), 'What the fixture weighs'),
+  lastCheck: named(
+    Joi.string()
+      .pattern(/^(\d{4}-\d\d-\d\d)?$/)
+      .allow('')
+      .required(),
+    'The day of the last check',
+  ).messages({ 'string.pattern.base': '{{#label}} has to be a date.' }),
+  notes: named(Joi.string().max(500).allow('').required(), 'The notes'),
+  source: named(
+    Joi.string()
+      .valid(...SOURCES)
+      .required(),
+    'Where its readings come from',
+  ),
+  lineTemplate: named(Joi.string().max(200).allow('').required(), 'The line pattern'),
+  baudRate: named(Joi.number().integer().min(300).max(921600).required(), 'The speed of the line'),
+});
+
+export interface Instrument {
+  readonly id: string;
+  readonly version: number;
+  readonly spec: InstrumentSpec;
+}
+
+export interface NewInstrument {
+  readonly id: string;
+  readonly personId: string;
+  readonly spec: InstrumentSpec;
+}
+export const newInstrumentSchema = Joi.object<NewInstrument, true>({
+  id: idSchema,
+  personId: named(idSchema, 'Who is at the bench'),
+  spec: instrumentSpecSchema.required(),
+});
+
+export interface InstrumentChange {
+  readonly personId: string;
+  readonly baseVersion: number;
+  readonly spec: InstrumentSpec;
+}
+export const instrumentChangeSchema = Joi.object<InstrumentChange, true>({
+  personId: named(idSchema, 'Who is at the bench'),
+  baseVersion: Joi.number().integer().min(1).required(),
+  spec: instrumentSpecSchema.required(),
+});
+
+/** Ten placements of one thing, or a check weight on a day. */
+export interface NewStudy {
+  readonly id: string;
+  readonly personId: string;
+  readonly kind: 'repeatability' | 'drift';
+  /** What stood on it. */
+  readonly subject: string;
+  readonly readingsG: readonly number[];
+  /** What the check weight is marked; null for a repeatability study. */
+  readonly nominalG: number | null;
+}
+export const newStudySchema = Joi.object<NewStudy>({
+  id: idSchema,
+  personId: named(idSchema, 'Who is at the bench'),
+  kind: named(Joi.string().valid('repeatability', 'drift').required(), 'The kind of study'),
+  subject: named(Joi.string().pattern(/\S/).max(120).required(), 'What stood on it'),
+  readingsG: named(Joi.array().items(Joi.number().greater(0).max(500000)).max(50).required(), 'The readings').when('kind', {
+    is: 'repeatability',
+    then: Joi.array().min(5),
+    otherwise: Joi.array().min(1),
+  }),
+  nominalG: named(Joi.number().greater(0).max(500000).allow(null).required(), 'What the check weight is marked'),
+});
+
+export interface Study extends Attribution {
+  readonly id: string;
+  readonly instrumentId: string;
+  readonly kind: NewStudy['kind'];
+  readonly subject: string;
+  readonly readingsG: readonly number[];
+  readonly nominalG: number | null;
+}
+
+export interface InstrumentCupboard {
+  readonly instruments: readonly Instrument[];
+  /** Oldest first. */
+  readonly studies: readonly Study[];
+}
