@@ -50,16 +50,19 @@ async function runApp(workerIndex: number): Promise<{ app: RunningApp; close: ()
   const admin = new Client(`${pg}/postgres`);
   await admin.connect();
   await admin.query(`create database ${database}`);
-  const [port, machinePort] = [await freePort(), await freePort()];
+  const [port, machinePort, scalePort] = [await freePort(), await freePort(), await freePort()];
   const env = {
     DATABASE_URL: `${pg}/${database}`,
     TARE_PORT: String(port),
     TARE_MACHINE_PORT: String(machinePort),
     TARE_WEB_ROOT: join(ROOT, 'apps/web/dist'),
     TARE_MACHINE_HURRY: '20',
+    TARE_SCALE_PORT: String(scalePort),
+    TARE_SCALE_HURRY: '8',
   };
   const startMachine = (): Promise<ChildProcess> => start('apps/standins/dist/machine/main.js', [], env);
   let machine = await startMachine();
+  const scale = await start('apps/standins/dist/scale/main.js', [], env);
   const server = await start('apps/server/dist/main.js', ['--demo'], env);
   return {
     app: {
@@ -70,7 +73,7 @@ async function runApp(workerIndex: number): Promise<{ app: RunningApp; close: ()
       stopMachine: () => stop(machine),
     },
     close: async () => {
-      await Promise.all([stop(server), stop(machine)]);
+      await Promise.all([stop(server), stop(machine), stop(scale)]);
       await admin.query(`drop database ${database} with (force)`);
       await admin.end();
     },

@@ -22,12 +22,13 @@ child() {
 
 serve() {
   local kind=$1
-  export TARE_PORT=${TARE_PORT:-4180} TARE_MACHINE_PORT=${TARE_MACHINE_PORT:-4181} TARE_WEB_ROOT=$ROOT/apps/web/dist
+  export TARE_PORT=${TARE_PORT:-4180} TARE_MACHINE_PORT=${TARE_MACHINE_PORT:-4181} TARE_SCALE_PORT=${TARE_SCALE_PORT:-4184} TARE_WEB_ROOT=$ROOT/apps/web/dist
   [ -n "${DATABASE_URL:-}" ] || debian_packages postgresql
   npm_packages
   build
   port_in_use "$TARE_PORT" && fail "Port $TARE_PORT is in use: Tare may be running already. Stop it, or set TARE_PORT to a free port."
   port_in_use "$TARE_MACHINE_PORT" && fail "Port $TARE_MACHINE_PORT is in use: another stand-in machine may be running. Stop it, or set TARE_MACHINE_PORT to a free port."
+  port_in_use "$TARE_SCALE_PORT" && fail "Port $TARE_SCALE_PORT is in use: another stand-in scale may be running. Stop it, or set TARE_SCALE_PORT to a free port."
   trap stop_all EXIT INT TERM
   if [ -z "${DATABASE_URL:-}" ]; then
     pg_start "$(pg_folder "$kind")" "${TARE_PG_PORT:-$([ "$kind" = demo ] && echo 4182 || echo 4183)}"
@@ -35,6 +36,7 @@ serve() {
     export DATABASE_URL=$PG_URL_BASE/tare
   fi
   child node apps/standins/dist/machine/main.js
+  child node apps/standins/dist/scale/main.js
   if [ "$kind" = demo ]; then child node apps/server/dist/main.js --demo; else child node apps/server/dist/main.js; fi
   # The first of them to end, by itself or by Ctrl-C, ends all.
   wait -n "${CHILDREN[@]}"
@@ -66,11 +68,13 @@ run_tests() {
 # app_on DATABASE: a server with the demo and a hurried stand-in on free ports, at $TARE_URL.
 app_on() {
   pg_database "$1"
-  export TARE_PORT TARE_MACHINE_PORT TARE_WEB_ROOT=$ROOT/apps/web/dist TARE_MACHINE_HURRY=${TARE_MACHINE_HURRY:-20} DATABASE_URL=$PG_URL_BASE/$1
+  export TARE_PORT TARE_MACHINE_PORT TARE_SCALE_PORT TARE_WEB_ROOT=$ROOT/apps/web/dist TARE_MACHINE_HURRY=${TARE_MACHINE_HURRY:-20} DATABASE_URL=$PG_URL_BASE/$1
   TARE_PORT=$(free_port)
   TARE_MACHINE_PORT=$(free_port)
+  TARE_SCALE_PORT=$(free_port)
   export TARE_URL=http://127.0.0.1:$TARE_PORT
   child node apps/standins/dist/machine/main.js
+  child node apps/standins/dist/scale/main.js
   child node apps/server/dist/main.js --demo
   export TARE_SERVER_PID=${CHILDREN[-1]}
   local i

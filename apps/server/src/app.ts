@@ -21,18 +21,20 @@ import { ShopController } from './shop/shop.controller.js';
 import { SignOffsController } from './signoffs/signoffs.controller.js';
 import { BALANCING_MACHINE, type BalancingMachine } from './spins/balancingMachine.js';
 import { SpinsController } from './spins/spins.controller.js';
+import { SCALE_PORT, StandinScaleController } from './weighing/standinScale.controller.js';
 import { WeighingController } from './weighing/weighing.controller.js';
 
 export interface AppParts {
   readonly db: Knex;
   readonly machine: BalancingMachine;
+  readonly scalePort: number;
   readonly webRoot: string | null;
   readonly logLevel: string;
 }
 
 @Module({})
 class AppModule {
-  static with({ db, machine, webRoot }: AppParts): DynamicModule {
+  static with({ db, machine, scalePort, webRoot }: AppParts): DynamicModule {
     return {
       module: AppModule,
       imports:
@@ -44,13 +46,20 @@ class AppModule {
         InstrumentsController,
         JobsController,
         WeighingController,
+        StandinScaleController,
         DecisionsController,
         SpinsController,
         CorrectionsController,
         SignOffsController,
         ComputeController,
       ],
-      providers: [{ provide: KNEX, useValue: db }, { provide: BALANCING_MACHINE, useValue: machine }, CurrentShop, JobAccess],
+      providers: [
+        { provide: KNEX, useValue: db },
+        { provide: BALANCING_MACHINE, useValue: machine },
+        { provide: SCALE_PORT, useValue: scalePort },
+        CurrentShop,
+        JobAccess,
+      ],
     };
   }
 }

@@ -3,6 +3,7 @@ export interface Config {
   readonly databaseUrl: string;
   readonly port: number;
   readonly machinePort: number;
+  readonly scalePort: number;
   /** Folder of the built interface; none in tests of the API. */
   readonly webRoot: string | null;
   readonly shopName: string;
@@ -18,6 +19,7 @@ export function configFrom(env: NodeJS.ProcessEnv): Config {
     databaseUrl,
     port: portFrom(env, 'TARE_PORT', 4180),
     machinePort: portFrom(env, 'TARE_MACHINE_PORT', 4181),
+    scalePort: portFrom(env, 'TARE_SCALE_PORT', 4184),
     webRoot: env['TARE_WEB_ROOT'] ?? null,
     shopName: env['TARE_SHOP_NAME'] ?? 'The shop',
     logLevel: env['TARE_LOG'] ?? 'warn',

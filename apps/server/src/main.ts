@@ -12,7 +12,13 @@ try {
     const { ensureDemo } = await import('./database/seeds/demo.js');
     await ensureDemo(db);
   } else await ensureShop(db, config.shopName);
-  const app = await createApp({ db, machine: new StandinMachine(config.machinePort), webRoot: config.webRoot, logLevel: config.logLevel });
+  const app = await createApp({
+    db,
+    machine: new StandinMachine(config.machinePort),
+    scalePort: config.scalePort,
+    webRoot: config.webRoot,
+    logLevel: config.logLevel,
+  });
   await app.listen(config.port, '127.0.0.1');
   console.log(`Tare is at http://127.0.0.1:${config.port}`);
 } catch (error) {

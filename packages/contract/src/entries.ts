@@ -81,11 +81,26 @@ export const newZeroSchema = Joi.object<NewZero, true>({
   afterG: named(Joi.number().min(-1000).max(1000).required(), 'The zero after'),
 });
 
+/** What a cut was meant to take, by what is weighed of the part, g. */
+export interface CutRemoval {
+  readonly mass?: number;
+  readonly bigEnd?: number;
+  readonly smallEnd?: number;
+}
+
 export interface NewPartCut extends ByPerson {
   readonly id: string;
   readonly partId: string;
+  /** Left out when nobody said. */
+  readonly removal?: CutRemoval;
 }
-export const newPartCutSchema = Joi.object<NewPartCut, true>({ id: idSchema, personId, partId: idSchema });
+const removedG = named(Joi.number().min(0).max(5000), 'What was to come off');
+export const newPartCutSchema = Joi.object<NewPartCut>({
+  id: idSchema,
+  personId,
+  partId: idSchema,
+  removal: Joi.object({ mass: removedG, bigEnd: removedG, smallEnd: removedG }),
+});
 
 /** What a person can decide on a job besides its spec. The latest decision on a subject holds. */
 export type DecisionBody =
@@ -184,3 +199,15 @@ export interface NewSignOff extends ByPerson {
   readonly id: string;
 }
 export const newSignOffSchema = Joi.object<NewSignOff, true>({ id: idSchema, personId });
+
+/** What a person does at the stand-in scale. */
+export type ScaleCommand =
+  { readonly word: 'PUT'; readonly jobId: string; readonly partId: string; readonly measure: Measure } | { readonly word: 'LIFT' | 'TAP' | 'ZERO' };
+export const scaleCommandSchema = Joi.object<ScaleCommand>({
+  word: Joi.string().valid('PUT', 'LIFT', 'TAP', 'ZERO').required(),
+  jobId: Joi.string().uuid(),
+  partId: Joi.string().uuid(),
+  measure: Joi.string().valid(...MEASURES),
+}).when(Joi.object({ word: Joi.valid('PUT') }).unknown(), {
+  then: Joi.object({ jobId: Joi.required(), partId: Joi.required(), measure: Joi.required() }),
+});

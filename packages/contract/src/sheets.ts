@@ -11,6 +11,7 @@ import type {
   ReadingFact,
   SpinFact,
 } from '@tare/core';
+import type { CutRemoval } from './entries.js';
 import type { Source } from './instruments.js';
 
 /** Who and when, on every entry; `at` is the server's clock in ISO 8601. */
@@ -40,6 +41,10 @@ export interface ReadingEntry extends ReadingFact, Attribution {
   /** The zeros seen round this placement; null when nobody looked. */
   readonly zero: { readonly beforeG: number; readonly afterG: number } | null;
   readonly voidedBy: (Attribution & { readonly reason: string }) | null;
+}
+
+export interface PartCutEntry extends PartCutFact, Attribution {
+  readonly removal: CutRemoval | null;
 }
 
 export interface DecisionEntry extends Attribution {
@@ -75,7 +80,7 @@ export interface JobSheet extends Omit<JobFacts, 'signedOffSpinId'>, Attribution
   readonly spec: JobSpec;
   readonly specVersion: number;
   readonly readings: readonly ReadingEntry[];
-  readonly partCuts: readonly (PartCutFact & Attribution)[];
+  readonly partCuts: readonly PartCutEntry[];
   /** The latest decision on each subject. */
   readonly decisions: Readonly<Record<string, DecisionEntry>>;
   readonly spins: readonly SpinEntry[];

@@ -7,7 +7,7 @@ const TITLES: Readonly<Record<number, string>> = {
   409: 'Somebody was faster',
   410: 'No longer here',
   422: 'This cannot be done',
-  503: 'The machine does not answer',
+  503: 'It does not answer',
 };
 
 /** A refusal with a sentence for the person who asked, sent as RFC 9457 problem details. */

@@ -1,5 +1,16 @@
-import type { Source, NewReading, Attribution, HoleEntry, PlanEntry, ReadingEntry, SignOffEntry, SpinEntry } from '@tare/contract';
-import type { JobFigures, Measure, PartCutFact, PartKind, Planes, PlaneUnbalance, CrankHole } from '@tare/core';
+import type {
+  CutRemoval,
+  PartCutEntry,
+  Source,
+  NewReading,
+  Attribution,
+  HoleEntry,
+  PlanEntry,
+  ReadingEntry,
+  SignOffEntry,
+  SpinEntry,
+} from '@tare/contract';
+import type { JobFigures, Measure, PartKind, Planes, PlaneUnbalance, CrankHole } from '@tare/core';
 
 /** Who and when, as every ledger row has it. */
 export interface AttributedRow {
@@ -73,8 +84,9 @@ export interface PartCutRow extends AttributedRow {
   id: string;
   job_id: string;
   part_id: string;
+  removal: CutRemoval | null;
 }
-export const partCutFromRow = (row: PartCutRow): PartCutFact & Attribution => ({ id: row.id, partId: row.part_id, ...attribution(row) });
+export const partCutFromRow = (row: PartCutRow): PartCutEntry => ({ id: row.id, partId: row.part_id, removal: row.removal, ...attribution(row) });
 
 export interface SpinRow extends AttributedRow {
   id: string;

@@ -4,6 +4,7 @@ import type { AddressInfo } from 'node:net';
 import { crankTemplate, layOut, LAYOUTS, type JobSpec, type LayoutId, type Measure, type PartFact } from '@tare/core';
 import type { JobSheet } from '@tare/contract';
 import { listen } from '@tare/standins/listen';
+import { listen as listenAsScale } from '@tare/standins/scale';
 import type { NestExpressApplication } from '@nestjs/platform-express';
 import type { Knex } from 'knex';
 import request, { type Response } from 'supertest';
@@ -20,6 +21,7 @@ export class TestServer {
     readonly db: Knex,
     readonly app: NestExpressApplication,
     readonly machine: Server,
+    readonly scale: Server,
     readonly personId: string,
   ) {}
 
@@ -36,14 +38,22 @@ export class TestServer {
     const personId = randomUUID();
     await db('person').insert({ id: personId, shop_id: shopId, name: 'Ottoline Fasch', role: 'balancing' });
     const machine = await listen({ port: 0, hurry: 2000 });
-    const app = await createApp({ db, machine: new StandinMachine((machine.address() as AddressInfo).port), webRoot: null, logLevel: 'silent' });
+    const scale = await listenAsScale({ port: 0, hurry: 50 });
+    const app = await createApp({
+      db,
+      machine: new StandinMachine((machine.address() as AddressInfo).port),
+      scalePort: (scale.address() as AddressInfo).port,
+      webRoot: null,
+      logLevel: 'silent',
+    });
     await app.init();
-    return new TestServer(admin, name, db, app, machine, personId);
+    return new TestServer(admin, name, db, app, machine, scale, personId);
   }
 
   async stop(): Promise<void> {
     await this.app.close();
     this.machine.close();
+    this.scale.close();
     await this.db.destroy();
     await this.admin.raw(`drop database ${this.name} with (force)`);
     await this.admin.destroy();

@@ -5,15 +5,14 @@ import {
   newZeroSchema,
   readingBatchSchema,
   removalSchema,
-  type Attribution,
   type NewPartCut,
   type NewReading,
   type NewZero,
+  type PartCutEntry,
   type ReadingBatch,
   type ReadingEntry,
   type Removal,
 } from '@tare/contract';
-import type { PartCutFact } from '@tare/core';
 import { CheckedBody } from '../http/checkedBody.js';
 import { Describe } from '../http/describe.js';
 import { IdPipe } from '../http/idPipe.js';
@@ -82,11 +81,18 @@ export class WeighingController {
 
   @Post('part-cuts')
   @Describe('Record that metal was taken off a part; its weight is unknown until it is weighed again', newPartCutSchema)
-  async cut(@Param('jobId', IdPipe) jobId: string, @CheckedBody(newPartCutSchema) cut: NewPartCut): Promise<PartCutFact & Attribution> {
+  async cut(@Param('jobId', IdPipe) jobId: string, @CheckedBody(newPartCutSchema) cut: NewPartCut): Promise<PartCutEntry> {
     const { shopId } = await this.jobs.require(jobId);
     if (!(await this.jobs.db('part').where({ id: cut.partId, job_id: jobId }).first<{ id: string } | undefined>('id')))
       throw fieldProblem('partId', 'That part is not in this job.');
-    const row = { id: cut.id, shop_id: shopId, job_id: jobId, part_id: cut.partId, person_id: cut.personId };
+    const row = {
+      id: cut.id,
+      shop_id: shopId,
+      job_id: jobId,
+      part_id: cut.partId,
+      person_id: cut.personId,
+      removal: cut.removal ? JSON.stringify(cut.removal) : null,
+    };
     await this.jobs.db('part_cut').insert(row).onConflict('id').ignore();
     const kept = await this.jobs.db('part_cut').where({ id: cut.id, job_id: jobId, part_id: cut.partId }).first<PartCutRow | undefined>();
     if (!kept) throw new ProblemException(409, 'This entry’s id belongs to another entry. Nothing was recorded; log the cut again.');

@@ -1,8 +1,7 @@
 import { createServer, type Server, type Socket } from 'node:net';
 import { createInterface } from 'node:readline';
 import { setTimeout as pause } from 'node:timers/promises';
-import { check } from '@tare/contract';
-import type Joi from 'joi';
+import { readJson } from '../readJson.js';
 import { mountSchema, spinOrderSchema, type Mount, type SpinOrder } from './mount.js';
 import { spinTurns } from './spin.js';
 
@@ -47,18 +46,19 @@ async function serve(socket: Socket, hurry: number): Promise<void> {
     const [word = '', ...rest] = line.split(' ');
     const body = rest.join(' ');
     if (word === 'MOUNT') {
-      mounted = read(mountSchema, body, say);
-      if (mounted) say('MOUNTED');
+      const read = readJson(mountSchema, body);
+      mounted = read.ok ? read.value : null;
+      say(read.ok ? 'MOUNTED' : `ERROR ${read.reason}`);
     } else if (word === 'SPIN') {
-      const order = read(spinOrderSchema, body, say);
-      if (!order) continue;
-      if (!mounted) say('ERROR Nothing is mounted.');
+      const order = readJson(spinOrderSchema, body);
+      if (!order.ok) say(`ERROR ${order.reason}`);
+      else if (!mounted) say('ERROR Nothing is mounted.');
       else if (spinning) say('ERROR It is spinning already.');
       else {
         const stop = new AbortController();
         spinning = stop;
         // Not awaited: STOP has to be heard while it spins.
-        void spin(mounted, order, hurry, say, stop.signal).finally(() => {
+        void spin(mounted, order.value, hurry, say, stop.signal).finally(() => {
           spinning = null;
         });
       }
@@ -85,18 +85,4 @@ async function spin(mount: Mount, order: SpinOrder, hurry: number, say: (line: s
   } catch (error) {
     if (!signal.aborted) say(`ERROR ${error instanceof Error ? error.message : String(error)}`);
   }
-}
-
-function read<T>(schema: Joi.Schema<T>, body: string, say: (line: string) => void): T | null {
-  let input: unknown;
-  try {
-    input = JSON.parse(body);
-  } catch {
-    say('ERROR That is not JSON.');
-    return null;
-  }
-  const checked = check(schema, input);
-  if (checked.ok) return checked.value;
-  say(`ERROR ${checked.problems.map((p) => p.message).join(' ')}`);
-  return null;
 }

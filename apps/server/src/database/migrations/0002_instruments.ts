@@ -50,6 +50,8 @@ export async function up(knex: Knex): Promise<void> {
       drop constraint value_g_is_positive,
       add constraint value_g_makes_sense check (case when reference_part_id is null then value_g > 0 and value_g < 20000 else abs(value_g) < 2000 end);
 
+    alter table part_cut add column removal jsonb;
+
     create table reading_zero (
       reading_id uuid primary key references reading (id),
       shop_id uuid not null,
@@ -65,6 +67,7 @@ export async function up(knex: Knex): Promise<void> {
 export async function down(knex: Knex): Promise<void> {
   await knex.raw(/* sql */ `
     drop table reading_zero;
+    alter table part_cut drop column removal;
     alter table reading drop column reference_part_id, drop column source, drop column instrument_id;
     drop table study, instrument_spec, instrument`);
 }

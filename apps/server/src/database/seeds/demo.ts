@@ -29,7 +29,14 @@ async function seedDemo(db: Knex): Promise<void> {
   const shopId = randomUUID();
   await insertShop(db, shopId, DEMO_SHOP);
   const machine = await listen({ port: 0, hurry: 1000 });
-  const app = await createApp({ db, machine: new StandinMachine((machine.address() as AddressInfo).port), webRoot: null, logLevel: 'silent' });
+  const app = await createApp({
+    db,
+    machine: new StandinMachine((machine.address() as AddressInfo).port),
+    // No demo job is weighed on the stand-in scale; its port is never called.
+    scalePort: 0,
+    webRoot: null,
+    logLevel: 'silent',
+  });
   try {
     await app.listen(0, '127.0.0.1');
     const { port } = app.getHttpServer().address() as AddressInfo;
