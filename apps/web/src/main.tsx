@@ -2,6 +2,7 @@ import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { RouterProvider } from 'react-router/dom';
+import { OutboxProvider } from './api/outboxContext.js';
 import { AtTheBenchProvider } from './api/person.js';
 import { retryUnreachable } from './api/queries.js';
 import { ProblemError } from './api/problem.js';
@@ -24,7 +25,9 @@ createRoot(document.getElementById('root')!).render(
   <StrictMode>
     <QueryClientProvider client={queries}>
       <AtTheBenchProvider>
-        <RouterProvider router={router} />
+        <OutboxProvider>
+          <RouterProvider router={router} />
+        </OutboxProvider>
       </AtTheBenchProvider>
     </QueryClientProvider>
   </StrictMode>,

@@ -64,3 +64,4 @@ export {
   type Source,
   type Study,
 } from './instruments.js';
+export { READINGS_COLUMNS, readingsFromCsv, readingsToCsv, type BadLine, type CsvNames, type GoodLine, type ReadCsv } from './readingsCsv.js';

@@ -2,6 +2,7 @@ import { factsOf } from '@tare/contract';
 import { benchStatuses, BENCHES, CoreError, jobFigures, type BenchId } from '@tare/core';
 import { useMemo, useState, type ReactNode } from 'react';
 import { Link, Outlet, useLocation, useNavigate, useParams } from 'react-router';
+import { useWaitingEntries, withWaiting } from '../api/outboxContext.js';
 import { useJob } from '../api/queries.js';
 import { useKeys, type KeyAction } from '../ui/useKeys.js';
 import { Card } from './Card.js';
@@ -13,7 +14,9 @@ import { Rail } from './Rail.js';
 /** A job's frame: the rail above, one bench in the middle, the card beside it. */
 export function JobFrame(): ReactNode {
   const { jobId = '' } = useParams();
-  const { data: sheet, error, isPending } = useJob(jobId);
+  const { data: stored, error, isPending } = useJob(jobId);
+  const waiting = useWaitingEntries(jobId);
+  const sheet = useMemo(() => stored && withWaiting(stored, waiting), [stored, waiting]);
   const [helping, setHelping] = useState(false);
   useFrameKeys(jobId, () => {
     setHelping(true);

@@ -15,6 +15,8 @@ const ON_BENCH: Readonly<Record<string, readonly [string, string][]>> = {
     ['Enter', 'capture it and move on'],
     ['u', 'void the last reading, with a reason'],
     ['← →', 'the part before, the next part'],
+    ['#3 Enter', 'jump to part 3'],
+    ['p t l z', 'on the stand-in scale: put on, tap, lift off, zero'],
   ],
   spin: [['Esc', 'stop the spin']],
 };

@@ -1,9 +1,10 @@
-import { Moon, Search, Sun } from 'lucide-react';
+import { Moon, Scale, Search, Sun } from 'lucide-react';
 import { useMemo, useState, type ReactNode } from 'react';
 import { Link, Outlet } from 'react-router';
 import { useShop } from '../api/queries.js';
 import { useKeys, type KeyAction } from '../ui/useKeys.js';
 import { JobFinder } from './JobFinder.js';
+import { OutboxStatus } from './OutboxStatus.js';
 import { PersonPicker } from './PersonPicker.js';
 
 /** The shop's name plate across the top, and whatever is open below it. */
@@ -40,6 +41,10 @@ export function Shell(): ReactNode {
         >
           <Search aria-hidden className="size-5" /> Find a job
         </button>
+        <OutboxStatus />
+        <Link to="/instruments" className="flex min-h-11 items-center gap-2 rounded-sm px-3 hover:bg-enamel">
+          <Scale aria-hidden className="size-5" /> Instruments
+        </Link>
         <PersonPicker />
         <ThemeSwitch />
       </header>

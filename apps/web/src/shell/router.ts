@@ -13,6 +13,7 @@ export const router = createBrowserRouter([
     HydrateFallback: () => null,
     children: [
       { index: true, Component: JobsPage },
+      { path: 'instruments', lazy: async () => ({ Component: (await import('../benches/instruments/InstrumentsPage.js')).InstrumentsPage }) },
       { path: 'jobs/new', lazy: async () => ({ Component: (await import('../benches/engine/NewJobPage.js')).NewJobPage }) },
       {
         path: 'jobs/:jobId',

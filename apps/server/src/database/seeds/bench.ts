@@ -131,7 +131,7 @@ export class Bench {
       if (before !== undefined) truth[measure] = before - Math.max(0, (removal[measure] ?? 0) - Math.abs(chance.normal(CUT_ERROR_G)));
     }
     if (truth.bigEnd !== undefined && truth.smallEnd !== undefined) truth.total = truth.bigEnd + truth.smallEnd;
-    await this.send(`jobs/${jobId}/part-cuts`, { id: cutId, personId, partId });
+    await this.send(`jobs/${jobId}/part-cuts`, { id: cutId, personId, partId, removal });
     const sheet = await this.sheet(jobId);
     await this.place(
       personId,
@@ -151,12 +151,21 @@ export class Bench {
     );
     for (const [measure, trueG] of Object.entries(this.truth.get(part.id)!) as [Measure, number][]) {
       for (let placement = 0; placement < PLACEMENTS; placement += 1) {
-        const valueG = Math.round((trueG + chance.normal(SCALE_SCATTER_G)) / SCALE_DIVISION_G) / (1 / SCALE_DIVISION_G);
+        const valueG = shown(trueG + chance.normal(SCALE_SCATTER_G));
         await this.send(`jobs/${sheet.id}/readings`, { id: randomUUID(), personId, partId: part.id, measure, valueG, cutId });
       }
     }
   }
 }
+
+/** Ten placements of one thing on the demo shop's scale. */
+export function tenPlacements(what: string, trueG: number): number[] {
+  const chance = chanceFor('ten placements', what);
+  return Array.from({ length: 10 }, () => shown(trueG + chance.normal(SCALE_SCATTER_G)));
+}
+
+/** What the display makes of a weight. */
+const shown = (g: number): number => Math.round(g / SCALE_DIVISION_G) / Math.round(1 / SCALE_DIVISION_G);
 
 function trueWeights(part: PartFact, nominals: Nominals, chance: Chance): TrueWeights {
   const { g, smallEndG, scatterG } = nominals[part.kind];

@@ -6,7 +6,7 @@ import { createApp } from '../../app.js';
 import { StandinMachine } from '../../spins/standinMachine.js';
 import { insertShop } from '../firstShop.js';
 import { Bench } from './bench.js';
-import { DEMO_JOBS, DEMO_PEOPLE, DEMO_SHOP } from './scenario.js';
+import { DEMO_JOBS, DEMO_PEOPLE, DEMO_SHOP, stockTheCupboard } from './scenario.js';
 
 /**
  * Fills an empty database with the demo shop.
@@ -42,6 +42,7 @@ async function seedDemo(db: Knex): Promise<void> {
     const { port } = app.getHttpServer().address() as AddressInfo;
     const bench = new Bench(`http://127.0.0.1:${port}/api`);
     for (const person of DEMO_PEOPLE) await bench.send('shop/people', person);
+    await stockTheCupboard(bench);
     for (const job of DEMO_JOBS) await job(bench);
   } catch (error) {
     // A half-filled shop would be taken for a filled one at the next start.

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { crankTemplate, layOut, LAYOUTS, type JobSpec, type LayoutId } from '@tare/core';
-import type { Person } from '@tare/contract';
-import type { Bench, Nominals } from './bench.js';
+import type { InstrumentSpec, Person } from '@tare/contract';
+import { tenPlacements, type Bench, type Nominals } from './bench.js';
 
 /*
  * The demo shop: a made-up workshop at a made-up boatyard. No name here is a maker, a brand or a person of note.
@@ -125,6 +125,56 @@ async function ferryFour(bench: Bench): Promise<void> {
     matchToleranceG: 1,
   });
   await bench.start(ines.id, spec, weights({ piston: 905, pin: 260, lockPair: 4, ringSet: 72, rod: 1180, smallEnd: 390, bearingPair: 64 }));
+}
+
+/** The cupboard: a good bench scale, a fixture on it, and a kilogram scale that is no use for gram work. */
+export async function stockTheCupboard(bench: Bench): Promise<void> {
+  const scale: InstrumentSpec = {
+    kind: 'scale',
+    name: 'Bench scale',
+    divisionG: 0.1,
+    capacityG: 3000,
+    fixtureG: 0,
+    lastCheck: '2026-10-05',
+    notes: 'On the granite slab by the window; marked spot on the pan.',
+    source: 'standin',
+    lineTemplate: '',
+    baudRate: 9600,
+  };
+  const scaleId = randomUUID();
+  await bench.send('instruments', { id: scaleId, personId: ottoline.id, spec: scale });
+  const fixtureId = randomUUID();
+  await bench.send('instruments', {
+    id: fixtureId,
+    personId: ottoline.id,
+    spec: { ...scale, kind: 'rodFixture', name: 'Rod fixture', fixtureG: 180, notes: 'Hangs on two bearings; level it by the vial.' },
+  });
+  await bench.send('instruments', {
+    id: randomUUID(),
+    personId: ottoline.id,
+    spec: { ...scale, name: 'Stores scale', divisionG: 5, capacityG: 30000, source: 'typed', lastCheck: '', notes: 'Counts in fives: for parcels.' },
+  });
+  for (const [instrumentId, subject, g] of [
+    [scaleId, 'piston 1 of the V8', 612],
+    [fixtureId, 'small end of rod 1 of the V8', 186],
+  ] as const) {
+    await bench.send(`instruments/${instrumentId}/studies`, {
+      id: randomUUID(),
+      personId: ines.id,
+      kind: 'repeatability',
+      subject,
+      readingsG: tenPlacements(subject, g),
+      nominalG: null,
+    });
+  }
+  await bench.send(`instruments/${scaleId}/studies`, {
+    id: randomUUID(),
+    personId: ines.id,
+    kind: 'drift',
+    subject: '500 g check weight',
+    readingsG: [500.1],
+    nominalG: 500,
+  });
 }
 
 export const DEMO_JOBS: readonly ((bench: Bench) => Promise<void>)[] = [finishedThree, launchV8, racerSix, ferryFour];

@@ -1,3 +1,4 @@
+import type { CutRemoval } from '@tare/contract';
 import { measuresOf, parseDecimal, readingComplaint, type Measure, type WeighedPart } from '@tare/core';
 import { useRef, useState, type ReactNode } from 'react';
 import { useCapture, useEntry } from '../../api/queries.js';
@@ -47,7 +48,10 @@ export function CutDesk(): ReactNode {
           <Button
             disabled={personId === null || cut.isPending}
             onClick={() => {
-              cut.mutate({ path: 'part-cuts', body: { id: crypto.randomUUID(), personId, partId: chosen.part.id } });
+              cut.mutate({
+                path: 'part-cuts',
+                body: { id: crypto.randomUUID(), personId, partId: chosen.part.id, removal: removalOf(chosen, figures) },
+              });
               setChosenId(chosen.part.id);
             }}
           >
@@ -65,6 +69,17 @@ export function CutDesk(): ReactNode {
       )}
     </section>
   );
+}
+
+/** What the bench says is to come off this part: kept with the cut, to be compared with what came off. */
+function removalOf({ part }: WeighedPart, { sets, rods }: ReturnType<typeof useOpenJob>['figures']): CutRemoval {
+  if (part.kind === 'rod') {
+    if (rods.kind !== 'matched') return {};
+    const of = (end: typeof rods.bigEnd): number => end.items.find((item) => item.id === part.id)?.removalG ?? 0;
+    return { bigEnd: of(rods.bigEnd), smallEnd: of(rods.smallEnd) };
+  }
+  const set = sets.kind === 'matched' ? sets.cylinders.find((c) => c.pistonId === part.id) : undefined;
+  return set ? { mass: set.removalG } : {};
 }
 
 /** The part with most to take off, which is what the bench is about next. */

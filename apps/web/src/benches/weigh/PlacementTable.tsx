@@ -1,4 +1,4 @@
-import { measuresOf, type Measure } from '@tare/core';
+import { measuresOf, strayReadings, type Measure, type ReadingSummary } from '@tare/core';
 import type { ReactNode } from 'react';
 import { fixed } from '../../format/numbers.js';
 import { KIND_NAMES, MEASURE_NAMES } from '../../format/words.js';
@@ -77,10 +77,21 @@ export function PlacementTable({ weighing }: { readonly weighing: Weighing }): R
 
 function MeasureRows({ measure, weighing }: { readonly measure: Measure; readonly weighing: Weighing }): ReactNode {
   const { figures } = useOpenJob();
-  const { cells, readingsOf, want, waiting, pick, kind } = weighing;
+  const { cells, readingsOf, want, waiting, pick, kind, divisionG, isDoubtful } = weighing;
   const own = cells.filter((cell) => cell.measure === measure);
-  const rows = Math.max(want, ...own.map((cell) => readingsOf(cell).length), sameMeasure(waiting, measure) ? readingsOf(waiting!).length + 1 : 0);
-  const summaryOf = (cell: Cell): { meanG: number; spreadG: number } | undefined => {
+  const columns = own.map((cell) => {
+    const readings = readingsOf(cell);
+    return {
+      cell,
+      readings,
+      strays: strayReadings(
+        readings.map((r) => r.valueG),
+        divisionG,
+      ),
+    };
+  });
+  const rows = Math.max(want, ...columns.map(({ cell, readings }) => readings.length + (sameCell(cell, waiting) ? 1 : 0)));
+  const summaryOf = (cell: Cell): ReadingSummary | undefined => {
     const weighed = figures.weighed.parts.find(({ part }) => part.id === cell.partId);
     return weighed?.needsReweighing ? undefined : weighed?.now[measure];
   };
@@ -98,9 +109,10 @@ function MeasureRows({ measure, weighing }: { readonly measure: Measure; readonl
           <th scope="row" className="pr-2 text-left font-sign font-normal text-ink-soft">
             placement {row + 1}
           </th>
-          {own.map((cell) => {
-            const reading = readingsOf(cell)[row];
-            const waits = sameCell(cell, waiting) && readingsOf(cell).length === row;
+          {columns.map(({ cell, readings, strays }) => {
+            const reading = readings[row];
+            const waits = sameCell(cell, waiting) && readings.length === row;
+            const flag = strays[row] ? 'stray' : reading && isDoubtful(reading) ? 'zero moved' : null;
             return (
               <td key={cell.partId} className="p-0">
                 <button
@@ -109,10 +121,9 @@ function MeasureRows({ measure, weighing }: { readonly measure: Measure; readonl
                   aria-label={`Weigh ${KIND_NAMES[kind].one.toLowerCase()} ${cell.cylinder}${measure === 'mass' ? '' : ` ${MEASURE_NAMES[measure].toLowerCase()}`}`}
                   aria-current={waits}
                   className={`min-h-9 w-full px-1 text-right ${waits ? 'bg-ink text-plate outline-3 outline-brass' : 'hover:bg-plate-low'}`}
-                  onClick={() => {
-                    pick(cell);
-                  }}
+                  onClick={() => pick(cell)}
                 >
+                  {flag && <span className="font-sign text-[0.85rem] text-outside">▲ {flag} </span>}
                   {reading ? fixed(reading.valueG, decimals(reading.valueG)) : waits ? '▸' : ''}
                 </button>
               </td>
@@ -122,21 +133,21 @@ function MeasureRows({ measure, weighing }: { readonly measure: Measure; readonl
       ))}
       <SummaryRow title="mean" cells={own} value={(cell) => summaryOf(cell)?.meanG} strong />
       <SummaryRow title="spread" cells={own} value={(cell) => summaryOf(cell)?.spreadG} />
+      <SummaryRow title="s" cells={own} value={(cell) => summaryOf(cell)?.deviationG} places={3} />
+      <SummaryRow title="standard error" cells={own} value={(cell) => summaryOf(cell)?.standardErrorG} places={3} />
     </tbody>
   );
 }
 
-function SummaryRow({
-  title,
-  cells,
-  value,
-  strong = false,
-}: {
+interface SummaryRowProps {
   readonly title: string;
   readonly cells: readonly Cell[];
-  readonly value: (cell: Cell) => number | undefined;
+  readonly value: (cell: Cell) => number | null | undefined;
+  readonly places?: number;
   readonly strong?: boolean;
-}): ReactNode {
+}
+
+function SummaryRow({ title, cells, value, places = 2, strong = false }: SummaryRowProps): ReactNode {
   return (
     <tr className={strong ? 'text-[1.1rem] font-semibold' : 'text-ink-soft'}>
       <th scope="row" className="pr-2 text-left font-sign font-normal">
@@ -146,7 +157,7 @@ function SummaryRow({
         const v = value(cell);
         return (
           <td key={cell.partId} className="px-1 py-0.5">
-            {v === undefined ? '' : fixed(v, 2)}
+            {v === undefined || v === null ? '' : fixed(v, places)}
           </td>
         );
       })}
@@ -154,6 +165,5 @@ function SummaryRow({
   );
 }
 
-const sameMeasure = (cell: Cell | null, measure: Measure): boolean => cell?.measure === measure;
 /** A reading is shown as it was typed: with the places it has, at least one. */
 const decimals = (valueG: number): number => Math.max(1, String(valueG).split('.')[1]?.length ?? 0);

@@ -1,5 +1,5 @@
 import { useState, type ReactNode } from 'react';
-import { useEntry } from '../../api/queries.js';
+import { useOutbox } from '../../api/outboxContext.js';
 import { fixed } from '../../format/numbers.js';
 import { KIND_NAMES } from '../../format/words.js';
 import { useOpenJob } from '../../shell/JobContext.js';
@@ -40,9 +40,11 @@ function Reason({ readingId, onDone }: { readonly readingId: string; readonly on
   const { sheet } = useOpenJob();
   const personId = useWho();
   const [reason, setReason] = useState('');
-  const entry = useEntry(sheet.id);
+  const outbox = useOutbox();
   const send = (text: string): void => {
-    entry.mutate({ path: `readings/${readingId}/void`, body: { personId, reason: text } }, { onSuccess: onDone });
+    // In the order of things: a reading that still waits here is voided after it has arrived.
+    void outbox.add({ jobId: sheet.id, path: `readings/${readingId}/void`, body: { personId, reason: text }, at: new Date().toISOString() });
+    onDone();
   };
   return (
     <form
@@ -73,9 +75,8 @@ function Reason({ readingId, onDone }: { readonly readingId: string; readonly on
         onChange={(event) => {
           setReason(event.target.value);
         }}
-        problem={entry.error?.message}
       />
-      <Button type="submit" look="primary" disabled={personId === null || reason.trim() === '' || entry.isPending}>
+      <Button type="submit" look="primary" disabled={personId === null || reason.trim() === ''}>
         Void it
       </Button>
       <WhoFirst />

@@ -1,15 +1,22 @@
 import type { ReadingEntry } from '@tare/contract';
-import { measuresOf, parseDecimal, PART_KINDS, readingComplaint, type PartKind } from '@tare/core';
+import { lineReader, measuresOf, parseDecimal, PART_KINDS, readingComplaint, zeroMoved, type Measure, type PartKind } from '@tare/core';
 import { useRef, useState } from 'react';
 import { useSearchParams } from 'react-router';
-import { useCapture } from '../../api/queries.js';
+import { useOutbox } from '../../api/outboxContext.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { useDraft } from '../../ui/useDraft.js';
 import { useWho } from '../../ui/WhoFirst.js';
 import { nextCell, ORDERS, sameCell, type Cell, type Order } from './nextCell.js';
+import { useInstrumentChoice, type InstrumentChoice } from './useInstrumentChoice.js';
+import { useLiveScale, type LiveScale } from './useLiveScale.js';
+import { useZeroWatch, type OpenZero } from './useZeroWatch.js';
 
 /** Placements of each part until somebody asks for more. */
 const USUAL_PLACEMENTS = 3;
+/** Division assumed of a scale that nobody named. */
+const USUAL_DIVISION_G = 0.1;
+/** Below this a live reading is an empty pan. */
+const SOMETHING_G = 0.8;
 
 export interface Weighing {
   readonly kind: PartKind;
@@ -17,6 +24,7 @@ export interface Weighing {
   readonly cells: readonly Cell[];
   /** Placements that count now: not voided, and after the part's last cut. */
   readonly readingsOf: (cell: Cell) => readonly ReadingEntry[];
+  readonly isDoubtful: (reading: ReadingEntry) => boolean;
   readonly want: number;
   readonly setWant: (want: number) => void;
   readonly order: Order;
@@ -24,32 +32,46 @@ export interface Weighing {
   readonly waiting: Cell | null;
   readonly pick: (cell: Cell | null) => void;
   readonly step: (by: 1 | -1) => void;
+  readonly instrument: InstrumentChoice;
+  readonly scale: LiveScale;
+  readonly divisionG: number;
   readonly typed: string;
   readonly setTyped: (typed: string) => void;
-  readonly capture: () => void;
+  /** What Enter does: captures, takes the zero, jumps to a part, or goes on to the next kind. */
+  readonly enter: () => void;
+  /** Captures one value for each of these cells: what was pasted. */
+  readonly captureAll: (values: readonly { readonly cell: Cell; readonly valueG: number }[]) => void;
+  readonly askZero: boolean;
+  readonly setAskZero: (on: boolean) => void;
+  /** The typed zero that is asked for now. */
+  readonly openZero: OpenZero | null;
   readonly problem: string | null;
-  readonly busy: boolean;
+  /** What the last zero said of the reading before it. */
+  readonly doubt: string | null;
   readonly nextKind: PartKind | null;
   /** The latest placement of this kind that still counts. */
   readonly lastReading: ReadingEntry | null;
 }
 
-/** State of the weigh bench: what waits, what is typed, and what Enter does. */
+/** State of the weigh bench: what waits, what is typed or shown, and what Enter does. */
 export function useWeighing(): Weighing {
   const { sheet, figures } = useOpenJob();
   const personId = useWho();
+  const outbox = useOutbox();
   const [params, setParams] = useSearchParams();
   const [wantText, setWantText] = useDraft(`placements.${sheet.id}`, String(USUAL_PLACEMENTS));
   const [orderText, setOrderText] = useDraft(`order.${sheet.id}`, ORDERS[0]);
+  const [askZeroText, setAskZeroText] = useDraft('ask-zero', 'yes');
   const [typed, setTyped] = useDraft(`reading.${sheet.id}`);
   const [picked, setPicked] = useState<Cell | null>(null);
-  const [complaint, setComplaint] = useState<string | null>(null);
-  const captured = useCapture(sheet.id);
-  // A try that may have arrived keeps its id, so that pressing Enter again cannot make two readings of one.
-  const attempt = useRef<{ key: string; id: string } | null>(null);
+  const [problem, setProblem] = useState<string | null>(null);
+  const [doubt, setDoubt] = useState<string | null>(null);
+  const [openZero, setOpenZero] = useState<OpenZero | null>(null);
+  const lastTypedZeroG = useRef(0);
 
   const want = Number(wantText);
   const order = ORDERS.find((o) => o === orderText) ?? 'byPart';
+  const lastCutOf = (partId: string): string | null => figures.weighed.parts.find(({ part }) => part.id === partId)?.lastCutId ?? null;
 
   function cellsOf(k: PartKind): Cell[] {
     const parts = sheet.parts.filter((part) => part.kind === k).sort((a, b) => a.cylinder - b.cylinder);
@@ -57,10 +79,8 @@ export function useWeighing(): Weighing {
       parts.map((part) => ({ partId: part.id, cylinder: part.cylinder, measure })),
     );
   }
-  function readingsOf(cell: Cell): ReadingEntry[] {
-    const lastCutId = figures.weighed.parts.find(({ part }) => part.id === cell.partId)?.lastCutId ?? null;
-    return sheet.readings.filter((r) => r.partId === cell.partId && r.measure === cell.measure && !r.voided && r.cutId === lastCutId);
-  }
+  const readingsOf = (cell: Cell): ReadingEntry[] =>
+    sheet.readings.filter((r) => r.partId === cell.partId && r.measure === cell.measure && !r.voided && r.cutId === lastCutOf(cell.partId));
   const waitingIn = (k: PartKind): Cell | null => {
     const own = cellsOf(k);
     return nextCell(
@@ -78,42 +98,104 @@ export function useWeighing(): Weighing {
   const waiting = picked && cells.some((cell) => sameCell(cell, picked)) ? picked : waitingIn(kind);
   const nextKind = PART_KINDS.find((k) => k !== kind && waitingIn(k) !== null) ?? null;
 
+  const measure: Measure = waiting?.measure ?? (kind === 'rod' ? 'total' : 'mass');
+  const instrument = useInstrumentChoice(kind, measure, want);
+  const scale = useLiveScale(instrument.chosen?.spec ?? null);
+  const divisionG = instrument.chosen?.spec.divisionG ?? USUAL_DIVISION_G;
+  const isLive = instrument.chosen?.spec.source === 'standin' || instrument.chosen?.spec.source === 'serial';
+
+  const takeZero = ({ readingId, beforeG }: OpenZero, afterG: number): void => {
+    const moved = zeroMoved(beforeG, afterG, divisionG);
+    setDoubt(
+      moved
+        ? `The zero moved from ${beforeG} to ${afterG} g: the last reading is doubtful. Zero the scale; void the reading and place the part again.`
+        : null,
+    );
+    if (personId === null) return;
+    void outbox.add({ jobId: sheet.id, path: `readings/${readingId}/zero`, body: { personId, beforeG, afterG }, at: new Date().toISOString() });
+  };
+  const zeros = useZeroWatch(isLive ? scale.shown : null, takeZero);
+
   const setKind = (next: PartKind): void => {
     setPicked(null);
-    setComplaint(null);
+    setProblem(null);
+    setOpenZero(null);
     setParams({ kind: next }, { replace: true });
   };
 
-  const refusal = (parsed: ReturnType<typeof parseDecimal>): string | null => {
-    if (parsed.kind !== 'number') return `“${typed.trim()}” is not a number of grams. Use digits and one point or comma.`;
-    if (waiting === null) return 'Nothing waits here. Touch a part to weigh it once more.';
-    if (personId === null) return 'First say who is at the bench, at the top right: every reading carries a name.';
-    return readingComplaint(kind, waiting.measure, parsed.value);
+  const store = (cell: Cell, valueG: number): string | null => {
+    if (personId === null) return null;
+    const id = crypto.randomUUID();
+    const reading = {
+      id,
+      personId,
+      partId: cell.partId,
+      measure: cell.measure,
+      valueG,
+      cutId: lastCutOf(cell.partId),
+      instrumentId: instrument.chosen?.id ?? null,
+      source: instrument.chosen?.spec.source ?? ('typed' as const),
+      referencePartId: null,
+    };
+    void outbox.add({ jobId: sheet.id, path: 'readings', body: reading, reading, at: new Date().toISOString() });
+    return id;
+  };
+
+  /** The number that Enter means: what is typed, else what a live scale shows. */
+  const meant = (): { readonly valueG: number; readonly live: boolean } | string => {
+    const text = typed.trim();
+    if (text === '' && isLive) {
+      if (!scale.shown) return 'The scale shows nothing yet. Type the reading, or see that it is on.';
+      if (!scale.shown.stable) return 'Not settled yet: wait until the scale stands still.';
+      if (Math.abs(scale.shown.valueG) < SOMETHING_G) return 'Nothing stands on the scale.';
+      return { valueG: scale.shown.valueG, live: true };
+    }
+    const parsed = parseDecimal(text);
+    if (parsed.kind === 'number') return { valueG: parsed.value, live: false };
+    // A scale that types writes its own line: number and unit.
+    const line = instrument.chosen?.spec.source === 'wedge' ? lineReader('{any}{sign}{number} {unit}')(text) : null;
+    return line ? { valueG: line.valueG, live: false } : `“${text}” is not a number of grams. Use digits and one point or comma.`;
   };
 
   const capture = (): void => {
-    captured.reset();
-    const parsed = parseDecimal(typed);
-    if (parsed.kind === 'blank') {
-      if (waiting === null && nextKind !== null) setKind(nextKind);
-      return;
+    const number = meant();
+    if (typeof number === 'string') return setProblem(number);
+    if (waiting === null) return setProblem('Nothing waits here. Touch a part to weigh it once more.');
+    if (personId === null) return setProblem('First say who is at the bench, at the top right: every reading carries a name.');
+    const complaint = readingComplaint(kind, waiting.measure, number.valueG);
+    setProblem(complaint);
+    if (complaint !== null) return undefined;
+    const readingId = store(waiting, number.valueG);
+    setTyped('');
+    setPicked(null);
+    if (readingId === null) return undefined;
+    if (number.live) zeros.expect({ readingId, beforeG: zeros.lastZeroG() });
+    else if (askZeroText === 'yes') setOpenZero({ readingId, beforeG: lastTypedZeroG.current });
+    return undefined;
+  };
+
+  const enter = (): void => {
+    const jump = /^#\s*(\d+)$/.exec(typed.trim());
+    if (jump) {
+      const cell = cells.find((c) => c.cylinder === Number(jump[1]) && c.measure === measure);
+      if (!cell) return setProblem(`There is no ${jump[1]} here.`);
+      setTyped('');
+      setPicked(cell);
+      return setProblem(null);
     }
-    const reason = refusal(parsed);
-    setComplaint(reason);
-    if (reason !== null || parsed.kind !== 'number' || waiting === null || personId === null) return;
-    const key = `${waiting.partId} ${waiting.measure} ${parsed.value} ${readingsOf(waiting).length}`;
-    if (attempt.current?.key !== key) attempt.current = { key, id: crypto.randomUUID() };
-    const cutId = figures.weighed.parts.find(({ part }) => part.id === waiting.partId)?.lastCutId ?? null;
-    captured.mutate(
-      { id: attempt.current.id, personId, partId: waiting.partId, measure: waiting.measure, valueG: parsed.value, cutId },
-      {
-        onSuccess: () => {
-          attempt.current = null;
-          setTyped('');
-          setPicked(null);
-        },
-      },
-    );
+    if (openZero) {
+      const parsed = parseDecimal(typed);
+      if (parsed.kind === 'notANumber') return setProblem(`“${typed.trim()}” is not a number. What does the empty scale show? Enter alone means 0.`);
+      const afterG = parsed.kind === 'blank' ? 0 : parsed.value;
+      setProblem(null);
+      setTyped('');
+      setOpenZero(null);
+      lastTypedZeroG.current = afterG;
+      return takeZero(openZero, afterG);
+    }
+    if (typed.trim() === '' && waiting === null) return nextKind === null ? undefined : setKind(nextKind);
+    if (typed.trim() === '' && !isLive) return undefined;
+    return capture();
   };
 
   const own = new Set(cells.map((cell) => cell.partId));
@@ -122,10 +204,9 @@ export function useWeighing(): Weighing {
     setKind,
     cells,
     readingsOf,
+    isDoubtful: ({ zero }) => zero !== null && zeroMoved(zero.beforeG, zero.afterG, divisionG),
     want,
-    setWant: (n) => {
-      setWantText(String(n));
-    },
+    setWant: (n) => setWantText(String(n)),
     order,
     setOrder: setOrderText,
     waiting,
@@ -134,14 +215,24 @@ export function useWeighing(): Weighing {
       const at = cells.findIndex((cell) => sameCell(cell, waiting));
       setPicked(cells[(at + by + cells.length) % cells.length] ?? null);
     },
+    instrument,
+    scale,
+    divisionG,
     typed,
     setTyped: (text) => {
-      setComplaint(null);
+      setProblem(null);
       setTyped(text);
     },
-    capture,
-    problem: complaint ?? captured.error?.message ?? null,
-    busy: captured.isPending,
+    enter,
+    captureAll: (values) => values.forEach(({ cell, valueG }) => store(cell, valueG)),
+    askZero: askZeroText === 'yes',
+    setAskZero: (on) => {
+      setAskZeroText(on ? 'yes' : 'no');
+      if (!on) setOpenZero(null);
+    },
+    openZero,
+    problem,
+    doubt,
     nextKind,
     lastReading: sheet.readings.filter((r) => own.has(r.partId) && !r.voided).at(-1) ?? null,
   };

@@ -1,0 +1,87 @@
+import { parseDecimal, readingComplaint } from '@tare/core';
+import { useState, type ClipboardEvent, type ReactNode } from 'react';
+import { fixed } from '../../format/numbers.js';
+import { KIND_NAMES } from '../../format/words.js';
+import { Button } from '../../ui/Button.js';
+import { Modal } from '../../ui/Modal.js';
+import { sameCell, type Cell } from './nextCell.js';
+import type { Weighing } from './useWeighing.js';
+
+interface PastedLine {
+  readonly cell: Cell;
+  readonly text: string;
+  readonly valueG: number;
+  /** Why it cannot be a reading of that part. */
+  readonly complaint: string | null;
+}
+
+export interface Paste {
+  readonly lines: readonly PastedLine[] | null;
+  readonly close: () => void;
+  readonly onPaste: (event: ClipboardEvent<HTMLInputElement>) => void;
+}
+
+/** A column from a spreadsheet, pasted where a single number goes: one placement for each part from the waiting one on. */
+export function usePaste(weighing: Weighing): Paste {
+  const [lines, setLines] = useState<readonly PastedLine[] | null>(null);
+  return {
+    lines,
+    close: () => setLines(null),
+    onPaste: (event) => {
+      const texts = event.clipboardData
+        .getData('text')
+        .trim()
+        .split(/[\r\n\t]+/);
+      if (texts.length < 2) return;
+      event.preventDefault();
+      setLines(assign(texts, weighing));
+    },
+  };
+}
+
+function assign(texts: readonly string[], { kind, cells, waiting }: Weighing): PastedLine[] {
+  const measure = waiting?.measure ?? cells[0]?.measure;
+  const column = cells.filter((cell) => cell.measure === measure);
+  const from = Math.max(
+    0,
+    column.findIndex((cell) => sameCell(cell, waiting)),
+  );
+  return texts.flatMap((text, i) => {
+    const cell = column[from + i];
+    if (!cell) return [];
+    const parsed = parseDecimal(text);
+    if (parsed.kind !== 'number') return [{ cell, text, valueG: Number.NaN, complaint: `“${text}” is not a number.` }];
+    return [{ cell, text, valueG: parsed.value, complaint: readingComplaint(kind, cell.measure, parsed.value) }];
+  });
+}
+
+/** Shows what would go where before anything is captured. */
+export function PasteDialog({ paste, weighing }: { readonly paste: Paste; readonly weighing: Weighing }): ReactNode {
+  const good = paste.lines?.filter((line) => line.complaint === null) ?? [];
+  return (
+    <Modal title="A pasted column" open={paste.lines !== null} onOpenChange={paste.close}>
+      <ul className="mb-4 grid gap-1">
+        {paste.lines?.map(({ cell, text, valueG, complaint }) => (
+          <li key={cell.partId} className="flex justify-between gap-4 border-b border-edge">
+            <span>{`${KIND_NAMES[weighing.kind].one} ${cell.cylinder}`}</span>
+            {complaint === null ? (
+              <span className="figure-type">{fixed(valueG, 2)} g</span>
+            ) : (
+              <span className="font-semibold text-outside">{`▲ ${complaint || text}`}</span>
+            )}
+          </li>
+        ))}
+      </ul>
+      <Button
+        look="primary"
+        disabled={good.length === 0}
+        onClick={() => {
+          weighing.captureAll(good);
+          paste.close();
+        }}
+      >
+        {`Capture ${good.length} ${good.length === 1 ? 'reading' : 'readings'}`}
+      </Button>
+    </Modal>
+  );
+}

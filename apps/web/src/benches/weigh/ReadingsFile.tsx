@@ -1,0 +1,123 @@
+import { readingsFromCsv, readingsToCsv, type NewReading, type ReadCsv } from '@tare/contract';
+import { Copy, Download, Upload } from 'lucide-react';
+import { useRef, useState, type ReactNode } from 'react';
+import { useInstruments } from '../../api/instruments.js';
+import { useEntry } from '../../api/queries.js';
+import { fixed } from '../../format/numbers.js';
+import { KIND_NAMES } from '../../format/words.js';
+import { useOpenJob } from '../../shell/JobContext.js';
+import { Button } from '../../ui/Button.js';
+import { Modal } from '../../ui/Modal.js';
+import { ProblemNotice } from '../../ui/Notice.js';
+import { usePersonName } from '../../ui/usePersonName.js';
+import { useWho } from '../../ui/WhoFirst.js';
+import type { Weighing } from './useWeighing.js';
+
+/** Readings out to a file or a spreadsheet, and in from a file. */
+export function ReadingsFile({ weighing }: { readonly weighing: Weighing }): ReactNode {
+  const { sheet } = useOpenJob();
+  const { data: cupboard } = useInstruments();
+  const nameOf = usePersonName();
+  const file = useRef<HTMLInputElement>(null);
+  const [read, setRead] = useState<ReadCsv | null>(null);
+  const [copied, setCopied] = useState(false);
+
+  const save = (): void => {
+    const text = readingsToCsv(sheet, { person: nameOf, instrument: (id) => cupboard?.instruments.find((i) => i.id === id)?.spec.name ?? '' });
+    const link = document.createElement('a');
+    link.href = URL.createObjectURL(new Blob([text], { type: 'text/csv' }));
+    link.download = `tare-job-${sheet.number}-readings.csv`;
+    link.click();
+    URL.revokeObjectURL(link.href);
+  };
+  const copyMeans = async (): Promise<void> => {
+    await navigator.clipboard.writeText(meansColumn(weighing));
+    setCopied(true);
+  };
+  return (
+    <section className="flex flex-wrap items-center gap-3 border-t-2 border-edge pt-3">
+      <Button onClick={save}>
+        <Download aria-hidden className="size-5" /> Readings as CSV
+      </Button>
+      <Button onClick={() => file.current?.click()}>
+        <Upload aria-hidden className="size-5" /> Bring in a CSV
+      </Button>
+      <input
+        ref={file}
+        type="file"
+        accept=".csv,text/csv,text/plain"
+        className="sr-only"
+        tabIndex={-1}
+        aria-label="CSV file of readings"
+        onChange={(event) => {
+          const [chosen] = event.target.files ?? [];
+          event.target.value = '';
+          void chosen?.text().then((text) => setRead(readingsFromCsv(text, sheet.parts)));
+        }}
+      />
+      <Button onClick={() => void copyMeans()}>
+        <Copy aria-hidden className="size-5" /> {copied ? 'Copied' : `Copy the means of ${KIND_NAMES[weighing.kind].many.toLowerCase()}`}
+      </Button>
+      <span className="text-ink-soft">A column from a spreadsheet can be pasted where the reading is typed.</span>
+      <Modal title="Readings from a file" open={read !== null} onOpenChange={() => setRead(null)}>
+        {read && <Incoming read={read} onDone={() => setRead(null)} />}
+      </Modal>
+    </section>
+  );
+}
+
+/** The means of the kind on screen, a line each, as a spreadsheet takes them. */
+function meansColumn({ cells, readingsOf }: Weighing): string {
+  return cells
+    .map((cell) => {
+      const values = readingsOf(cell).map((r) => r.valueG);
+      return values.length === 0 ? '' : String(values.reduce((sum, g) => sum + g, 0) / values.length);
+    })
+    .join('\n');
+}
+
+function Incoming({ read, onDone }: { readonly read: ReadCsv; readonly onDone: () => void }): ReactNode {
+  const { sheet, figures } = useOpenJob();
+  const personId = useWho();
+  const bring = useEntry(sheet.id);
+  const here = new Set(sheet.readings.map((r) => r.id));
+  const fresh = read.good.filter((line) => line.id === null || !here.has(line.id));
+  const [ids] = useState(() => new Map(read.good.map((line) => [line.line, line.id ?? crypto.randomUUID()])));
+  const send = (): void => {
+    const readings = fresh.map(({ line, partId, measure, valueG }): NewReading => ({
+      id: ids.get(line)!,
+      personId: personId!,
+      partId,
+      measure,
+      valueG,
+      cutId: figures.weighed.parts.find(({ part }) => part.id === partId)?.lastCutId ?? null,
+    }));
+    bring.mutate({ path: 'readings/batch', body: { readings } }, { onSuccess: onDone });
+  };
+  return (
+    <div className="grid gap-3">
+      <p>{`${fresh.length} new, ${read.good.length - fresh.length} already here, ${read.voided} voided and left out, ${read.bad.length} that cannot be taken.`}</p>
+      {read.bad.length > 0 && (
+        <ul aria-label="Lines that cannot be taken" className="max-h-48 overflow-auto border-2 border-outside p-2">
+          {read.bad.map(({ line, reason }) => (
+            <li key={line}>
+              <strong>Line {line}:</strong> {reason}
+            </li>
+          ))}
+        </ul>
+      )}
+      <ul className="max-h-48 overflow-auto">
+        {fresh.map((line) => (
+          <li key={line.line} className="flex justify-between border-b border-edge">
+            <span>{`${KIND_NAMES[line.kind].one} ${line.cylinder}`}</span>
+            <span className="figure-type">{fixed(line.valueG, 2)} g</span>
+          </li>
+        ))}
+      </ul>
+      {bring.error && <ProblemNotice>{bring.error.message}</ProblemNotice>}
+      <Button look="primary" disabled={fresh.length === 0 || personId === null || bring.isPending} onClick={send}>
+        {`Bring in ${fresh.length}, all or none`}
+      </Button>
+    </div>
+  );
+}

@@ -1,0 +1,54 @@
+import type { ScaleCommand } from '@tare/contract';
+import { useMutation } from '@tanstack/react-query';
+import { useMemo, type ReactNode } from 'react';
+import { request } from '../../api/client.js';
+import type { ProblemError } from '../../api/problem.js';
+import { KIND_NAMES, MEASURE_NAMES } from '../../format/words.js';
+import { useOpenJob } from '../../shell/JobContext.js';
+import { Button } from '../../ui/Button.js';
+import { ProblemNotice } from '../../ui/Notice.js';
+import { useKeys, type KeyAction } from '../../ui/useKeys.js';
+import type { Weighing } from './useWeighing.js';
+
+/** The hands at the stand-in scale: put the part on, tap the table, lift it off. Clearly not the real thing. */
+export function StandinDrawer({ weighing }: { readonly weighing: Weighing }): ReactNode {
+  const { sheet } = useOpenJob();
+  const { kind, waiting } = weighing;
+  const { mutate, error } = useMutation<unknown, ProblemError, ScaleCommand>({
+    mutationFn: (command) => request('POST', 'standin-scale/commands', command),
+  });
+  const name = waiting
+    ? `${KIND_NAMES[kind].one.toLowerCase()} ${waiting.cylinder}${waiting.measure === 'mass' ? '' : `, ${MEASURE_NAMES[waiting.measure].toLowerCase()},`}`
+    : '';
+  const actions = useMemo(
+    () => ({
+      put: () => {
+        if (waiting) mutate({ word: 'PUT', jobId: sheet.id, partId: waiting.partId, measure: waiting.measure });
+      },
+      lift: () => mutate({ word: 'LIFT' }),
+      tap: () => mutate({ word: 'TAP' }),
+      zero: () => mutate({ word: 'ZERO' }),
+    }),
+    [waiting, mutate, sheet.id],
+  );
+  const keys = useMemo<KeyAction[]>(
+    () => [
+      { key: 'p', does: 'put the part on', inFields: true, act: actions.put },
+      { key: 'l', does: 'lift it off', inFields: true, act: actions.lift },
+      { key: 't', does: 'tap the table', inFields: true, act: actions.tap },
+      { key: 'z', does: 'press zero', inFields: true, act: actions.zero },
+    ],
+    [actions],
+  );
+  useKeys(keys);
+  return (
+    <div className="flex flex-wrap items-center gap-3 border-2 border-dashed border-steel px-3 py-2" role="group" aria-label="Stand-in scale">
+      <span className="text-ink-soft">On the stand-in scale:</span>
+      <Button disabled={!waiting} onClick={actions.put}>{`Put ${name} on (p)`}</Button>
+      <Button onClick={actions.tap}>Tap the table (t)</Button>
+      <Button onClick={actions.lift}>Lift it off (l)</Button>
+      <Button onClick={actions.zero}>Zero (z)</Button>
+      {error && <ProblemNotice>{error.message}</ProblemNotice>}
+    </div>
+  );
+}

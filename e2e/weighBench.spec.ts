@@ -1,0 +1,206 @@
+import { readFile, writeFile } from 'node:fs/promises';
+import type { JobLine, JobSheet } from '@tare/contract';
+import { AxeBuilder } from '@axe-core/playwright';
+import type { Page } from '@playwright/test';
+import { expect, test } from './app.js';
+import { comeToTheBench } from './bench.js';
+
+const input = (page: Page) => page.getByLabel('Reading in grams');
+const table = (page: Page) => page.getByRole('table', { name: 'Readings in g' });
+
+/** Waits until the live scale stands still, empty or not. */
+async function settled(page: Page, loaded: boolean): Promise<void> {
+  await page.waitForFunction(
+    (wanted) => {
+      const shown = Number(document.querySelector<HTMLInputElement>('[aria-label="Reading in grams"]')?.placeholder.replace('\u2212', '-') || 'NaN');
+      return document.body.innerText.includes('settled') && Math.abs(shown) > 0.8 === wanted;
+    },
+    loaded,
+    { polling: 50 },
+  );
+}
+
+/** Weighs the parts that wait, one placement each, with the keys of the stand-in scale alone. */
+async function weighByKeys(page: Page, parts: number): Promise<void> {
+  for (let i = 0; i < parts; i += 1) {
+    await settled(page, false);
+    await page.keyboard.press('p');
+    await settled(page, true);
+    await page.keyboard.press('Enter');
+    await expect(page.getByRole('alert').filter({ hasText: '▲' })).toHaveCount(0);
+    await page.keyboard.press('l');
+  }
+}
+
+async function newV8(page: Page, customer: string): Promise<void> {
+  await page.getByRole('link', { name: 'New job' }).click();
+  await page.getByLabel('Customer', { exact: true }).fill(customer);
+  await page.getByLabel('Engine', { exact: true }).fill('Dorvell marine V8');
+  await page.getByRole('button', { name: 'Start the job' }).click();
+  await expect(page.getByRole('heading', { level: 1, name: 'Weigh' })).toBeVisible();
+}
+
+test('a V8 is weighed by keyboard on the stand-in scale, a minute of it offline, and nothing is lost', async ({ page, context, app }) => {
+  await comeToTheBench(page, 'Ines Quorley');
+  await newV8(page, 'Wenna Tarrow');
+  await page.getByLabel('Placements').selectOption('1');
+  await page.getByLabel('Weighed on').selectOption({ label: 'Bench scale' });
+  await expect(page.getByText('Bench scale serves for 1 g.')).toBeVisible();
+
+  await weighByKeys(page, 8);
+  await expect(page.getByText('Pistons have all their placements.')).toBeVisible();
+  await page.keyboard.press('Enter');
+  await weighByKeys(page, 8);
+  await page.keyboard.press('Enter');
+
+  await test.step('offline: typed, with the zero looked at', async () => {
+    await context.setOffline(true);
+    for (let cylinder = 1; cylinder <= 8; cylinder += 1) {
+      await input(page).pressSequentially(`2.${cylinder}`);
+      await page.keyboard.press('Enter');
+      await expect(page.getByText('The empty scale shows', { exact: true })).toBeVisible();
+      await page.keyboard.press('Enter');
+    }
+    await expect(page.getByRole('status')).toHaveText('16 waiting for the server');
+    await input(page).pressSequentially('45.');
+    await page.waitForTimeout(60_000);
+    await expect(page.getByRole('status')).toHaveText('16 waiting for the server');
+    await context.setOffline(false);
+    await expect(page.getByRole('status')).toHaveCount(0);
+    await page.reload();
+    await expect(input(page)).toHaveValue('45.');
+    await input(page).fill('');
+  });
+
+  await page.getByRole('button', { name: /^Rings/ }).click();
+  await weighByKeys(page, 8);
+  await page.keyboard.press('Enter');
+  await weighByKeys(page, 8);
+  await expect(page.getByText('Weighed on').locator('..')).toContainText('not said');
+  await page.getByLabel('Weighed on').selectOption({ label: 'Rod fixture' });
+  await weighByKeys(page, 16);
+  await page.keyboard.press('Enter');
+  await weighByKeys(page, 8);
+  await expect(page.getByText('Everything is weighed.')).toBeVisible();
+
+  const [line] = (await (await fetch(`${app.url}/api/jobs?q=Wenna`)).json()) as JobLine[];
+  const sheet = (await (await fetch(`${app.url}/api/jobs/${line!.id}`)).json()) as JobSheet;
+  expect(sheet.readings).toHaveLength(64);
+  expect(new Set(sheet.readings.map((r) => r.id)).size).toBe(64);
+  // The typed ones arrived in the order in which they were typed.
+  expect(sheet.readings.filter((r) => r.valueG < 3).map((r) => r.valueG)).toEqual([2.1, 2.2, 2.3, 2.4, 2.5, 2.6, 2.7, 2.8]);
+  expect(sheet.readings.filter((r) => r.zero !== null).length).toBeGreaterThan(55);
+});
+
+test('a repeatability study says what a scale can tell apart', async ({ page }) => {
+  await comeToTheBench(page);
+  await page.getByRole('link', { name: 'Instruments' }).click();
+  const stores = page.getByRole('listitem').filter({ hasText: 'Stores scale' });
+  await expect(stores).toContainText('Nobody has studied how well Stores scale repeats yet.');
+  await stores.getByRole('button', { name: 'Ten placements' }).click();
+  const dialog = page.getByRole('dialog');
+  for (const g of [610, 615, 610, 610, 615, 605, 610, 615, 610]) {
+    await dialog.getByLabel(/^Placement/).fill(String(g));
+    await page.keyboard.press('Enter');
+  }
+  await dialog.getByLabel('Placement 10 of 10').fill('heavy');
+  await page.keyboard.press('Enter');
+  await expect(dialog.getByText('“heavy” is not a weight in grams.')).toBeVisible();
+  await dialog.getByLabel('Placement 10 of 10').fill('610');
+  await page.keyboard.press('Enter');
+  // s = √(Σ(x − 611)²/9) = √(90/9) = 3.162; r = 8.77.
+  await expect(dialog.getByText(/s 3\.162 g, repeatability limit 8\.77 g/)).toBeVisible();
+  await dialog.getByRole('button', { name: 'Keep this study' }).click();
+  await expect(stores).toContainText('s = 3.162 g');
+
+  await stores.getByRole('button', { name: 'Check weight' }).click();
+  await dialog.getByLabel('Shown').fill('505');
+  await dialog.getByRole('button', { name: 'Keep it' }).click();
+  await expect(stores).toContainText('5.000 on');
+
+  const { violations } = await new AxeBuilder({ page }).analyze();
+  expect(violations.filter((v) => v.impact === 'serious' || v.impact === 'critical').map((v) => `${v.id} ${v.nodes[0]?.html}`)).toEqual([]);
+
+  await page.goto('/');
+  await page
+    .getByRole('link', { name: /Dorvell marine V8/ })
+    .first()
+    .click();
+  await page.getByRole('link', { name: /^Weigh/ }).click();
+  await page.getByLabel('Weighed on').selectOption({ label: 'Stores scale' });
+  await expect(page.getByText('Stores scale cannot hold 1 g. It counts in 5 g')).toBeVisible();
+});
+
+test('readings go out as CSV and come back, bad lines by their number', async ({ page }, testInfo) => {
+  await comeToTheBench(page);
+  await newV8(page, 'Corin Aldous');
+  await page.getByLabel('Ask for the zero').uncheck();
+  for (const typed of ['612.4', '612,6', '621.9']) {
+    await input(page).fill(typed);
+    await page.keyboard.press('Enter');
+    await expect(input(page)).toHaveValue('');
+  }
+  await page.keyboard.press('u');
+  await page.getByRole('button', { name: 'not settled' }).click();
+
+  const download = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Readings as CSV' }).click();
+  const path = testInfo.outputPath('readings.csv');
+  await (await download).saveAs(path);
+  const text = await readFile(path, 'utf8');
+  expect(text.split('\r\n')).toHaveLength(4);
+
+  await page.getByLabel('CSV file of readings').setInputFiles(path);
+  await expect(page.getByText('0 new, 2 already here, 1 voided and left out, 0 that cannot be taken.')).toBeVisible();
+  await page.keyboard.press('Escape');
+
+  const more = testInfo.outputPath('more.csv');
+  await writeFile(more, 'kind,cylinder,value,unit\npiston,2,"21,6",oz\npiston,77,612,g\npiston,3,lots,g\npiston,4,611.8,g\n');
+  await page.getByLabel('CSV file of readings').setInputFiles(more);
+  await expect(page.getByRole('list', { name: 'Lines that cannot be taken' })).toContainText('Line 3: This job has no piston of cylinder “77”.');
+  await expect(page.getByRole('list', { name: 'Lines that cannot be taken' })).toContainText('Line 4: “lots” is not a number.');
+  await page.getByRole('button', { name: 'Bring in 2, all or none' }).click();
+  await expect(table(page)).toContainText('611.8');
+  await expect(table(page)).toContainText('612.3497');
+
+  await test.step('a column is pasted, and a part is jumped to', async () => {
+    await input(page).fill('#5');
+    await page.keyboard.press('Enter');
+    await expect(page.getByText('Piston 5, placement 1')).toBeVisible();
+    await page.evaluate(() => {
+      const data = new DataTransfer();
+      data.setData('text', '612.1\n612,2\nabc\n612.3');
+      document
+        .querySelector('[aria-label="Reading in grams"]')
+        ?.dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }));
+    });
+    await expect(page.getByRole('dialog')).toContainText('“abc” is not a number.');
+    await page.getByRole('button', { name: 'Capture 3 readings' }).click();
+    await expect(table(page)).toContainText('612.3');
+  });
+
+  await test.step('a zero that moved makes the reading doubtful', async () => {
+    await page.getByLabel('Ask for the zero').check();
+    await input(page).fill('#6');
+    await page.keyboard.press('Enter');
+    await input(page).fill('612.0');
+    await page.keyboard.press('Enter');
+    await input(page).fill('0.3');
+    await page.keyboard.press('Enter');
+    await expect(page.getByText('The zero moved from 0 to 0.3 g: the last reading is doubtful.')).toBeVisible();
+    await expect(table(page)).toContainText('zero moved');
+  });
+});
+
+test('rods by the school of the shop', async ({ page }) => {
+  await comeToTheBench(page);
+  await newV8(page, 'Petra Lisle');
+  await page.getByRole('button', { name: /^Rods/ }).click();
+  await expect(table(page)).toContainText('Small end');
+  await page.getByLabel('How rods are weighed here').selectOption({ label: 'Total only' });
+  await expect(page.getByText('no bob weight can be trusted to them')).toBeVisible();
+  await expect(table(page)).not.toContainText('Small end');
+  await page.getByLabel('How rods are weighed here').selectOption({ label: 'Small end many times, and the total' });
+  await expect(table(page)).toContainText('Small end');
+  await expect(table(page)).not.toContainText('Big end');
+});
