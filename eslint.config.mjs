@@ -33,7 +33,7 @@ export default tseslint.config(
       '@typescript-eslint/no-non-null-assertion': 'off',
       '@typescript-eslint/no-extraneous-class': 'off',
       '@typescript-eslint/no-unnecessary-type-parameters': 'off',
-      '@typescript-eslint/no-confusing-void-expression': ['error', { ignoreVoidOperator: true, ignoreArrowShorthand: true }],
+      '@typescript-eslint/no-confusing-void-expression': ['error', { ignoreVoidReturningFunctions: true, ignoreArrowShorthand: true }],
     },
   },
   {

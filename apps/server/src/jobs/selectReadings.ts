@@ -12,5 +12,5 @@ export function selectReadings(db: Knex, where: (query: Knex.QueryBuilder) => Kn
     void_at: 'reading_void.created_at',
     zero_before_g: 'reading_zero.before_g',
     zero_after_g: 'reading_zero.after_g',
-  }) as unknown as Promise<(ReadingRow & ReadingSequelRow)[]>;
+  }) as Promise<(ReadingRow & ReadingSequelRow)[]>;
 }

@@ -1,6 +1,6 @@
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
 import type { NewReading } from '@tare/contract';
-import type { ProblemError } from './problem.js';
+import { ProblemError } from './problem.js';
 
 /** An entry that was made here and has not been acknowledged by the server. */
 export interface OutboxEntry {
@@ -85,9 +85,9 @@ export class Outbox {
       try {
         await this.send(next);
         await (await this.db).delete('entries', next.seq!);
-      } catch (error) {
-        const problem = error as ProblemError;
-        if (problem.unreachable !== false) return;
+      } catch (problem) {
+        // Whatever is not the server's own no is worth another try.
+        if (!(problem instanceof ProblemError) || problem.unreachable) return;
         await (await this.db).put('entries', { ...next, refusal: problem.message });
       }
     }

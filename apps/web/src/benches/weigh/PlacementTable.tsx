@@ -165,5 +165,5 @@ function SummaryRow({ title, cells, value, places = 2, strong = false }: Summary
   );
 }
 
-/** A reading is shown as it was typed: with the places it has, at least one. */
-const decimals = (valueG: number): number => Math.max(1, String(valueG).split('.')[1]?.length ?? 0);
+/** A reading is shown as it was typed: with the places it has, at least one; one that came in ounces has no end of them. */
+const decimals = (valueG: number): number => Math.min(2, Math.max(1, String(valueG).split('.')[1]?.length ?? 0));

@@ -43,7 +43,7 @@ export function ReadingForm({ weighing, input }: { readonly weighing: Weighing; 
       </label>
       <div className="flex flex-wrap items-end gap-3">
         {scale.shown && (
-          <p className="w-full" aria-live="polite">
+          <p className="w-full" data-scale={scale.shown.stable ? 'settled' : 'moving'}>
             <VerdictMark verdict={scale.shown.stable ? 'inside' : 'open'}>{scale.shown.stable ? 'settled' : 'moving'}</VerdictMark>
           </p>
         )}

@@ -76,7 +76,7 @@ async function listen(
   complain: (problem: string) => void,
   signal: AbortSignal,
 ): Promise<void> {
-  while (!signal.aborted) {
+  while (isOpen(signal)) {
     try {
       const reader = (await open()).pipeThrough(new TextDecoderStream() as unknown as TransformStream<Uint8Array, string>).getReader();
       signal.addEventListener('abort', () => void reader.cancel().catch(() => undefined), { once: true });
@@ -91,14 +91,19 @@ async function listen(
         if (last !== undefined) hear(last);
       }
     } catch (error) {
-      if (signal.aborted) return;
-      complain(
-        error instanceof Error && error.message !== 'network error' && error.message !== 'Failed to fetch'
-          ? error.message
-          : 'The scale fell silent. Readings can be typed meanwhile.',
-      );
+      // Being told to stop ends the loop by its own condition; there is nothing to complain of then.
+      if (isOpen(signal)) complain(sentenceOf(error));
     }
     hear(null);
     await new Promise((resolve) => setTimeout(resolve, RETRY_MS));
   }
+}
+
+/** Asked through a function, since a signal changes while the compiler believes it constant. */
+const isOpen = (signal: AbortSignal): boolean => !signal.aborted;
+
+/** A browser's own words for a dead line help nobody. */
+function sentenceOf(error: unknown): string {
+  const fromServer = error instanceof Error && error.message.startsWith('The stand-in scale');
+  return fromServer ? error.message : 'The scale fell silent. Readings can be typed meanwhile.';
 }
