@@ -1,4 +1,15 @@
-import { MEASURES, ROD_SCHOOLS, type RodSchool, type CrankHole, type JobSpec, type Measure } from '@tare/core';
+import {
+  CRANK_ITEMS,
+  PART_KINDS,
+  type Arrival,
+  type ArrivalKey,
+  MEASURES,
+  ROD_SCHOOLS,
+  type RodSchool,
+  type CrankHole,
+  type JobSpec,
+  type Measure,
+} from '@tare/core';
 import Joi from 'joi';
 import { idSchema, named } from './ids.js';
 import { SOURCES, type Source } from './instruments.js';
@@ -102,11 +113,46 @@ export const newPartCutSchema = Joi.object<NewPartCut>({
   removal: Joi.object({ mass: removedG, bigEnd: removedG, smallEnd: removedG }),
 });
 
+/** What is noted of a part besides its weight. */
+export interface PartMarks {
+  /** Another one will come in its place: like a damaged part, it is no reference. */
+  readonly replace: boolean;
+  /** Pressed on its pin: weighed before pressing, or as an assembly. */
+  readonly pressed: boolean;
+  /** Selected to another part of this job, and kept together with it. */
+  readonly keptWithId: string | null;
+  /** Oversize above, undersize below zero, mm. */
+  readonly sizeMm: number;
+}
+export const NO_MARKS: PartMarks = { replace: false, pressed: false, keptWithId: null, sizeMm: 0 };
+
+const ARRIVAL_KEYS: readonly ArrivalKey[] = [...PART_KINDS, ...CRANK_ITEMS];
+const noteOf = (name: string): Joi.StringSchema => named(Joi.string().max(300).allow('').required(), name);
+const arrivalSchema = named(
+  Joi.object<Arrival, true>({
+    count: named(Joi.number().integer().min(0).max(99).required(), 'The number found'),
+    condition: noteOf('The condition'),
+    marks: noteOf('The marks'),
+  }),
+  'What was found',
+);
+const partMarksSchema = named(
+  Joi.object<PartMarks, true>({
+    replace: named(Joi.boolean().required(), 'To be replaced'),
+    pressed: named(Joi.boolean().required(), 'Pressed on its pin'),
+    keptWithId: Joi.string().uuid().allow(null).required(),
+    sizeMm: named(Joi.number().min(-5).max(5).required(), 'The oversize'),
+  }),
+  'The part’s marks',
+);
+
 /** What a person can decide on a job besides its spec. The latest decision on a subject holds. */
 export type DecisionBody =
   | { readonly subject: 'bob.factorRatio'; readonly value: number }
   | { readonly subject: 'bob.oilG'; readonly value: number }
   | { readonly subject: 'weigh.rodSchool'; readonly value: RodSchool }
+  | { readonly subject: `arrival.${ArrivalKey}`; readonly value: Arrival }
+  | { readonly subject: `part.marks.${string}`; readonly value: PartMarks }
   | { readonly subject: 'bob.acceptedG'; readonly value: readonly number[] | null }
   | { readonly subject: `part.damaged.${string}`; readonly value: boolean };
 
@@ -115,6 +161,7 @@ export type NewDecision = ByPerson & { readonly id: string; readonly baseVersion
 const decisionOn = (subject: Joi.StringSchema, value: Joi.Schema): Joi.ObjectSchema =>
   Joi.object({ id: idSchema, personId, baseVersion: Joi.number().integer().min(0).required(), subject: subject.required(), value: value.required() });
 
+const PART_MARKS = /^part\.marks\.[0-9a-f-]{36}$/;
 const DAMAGED = /^part\.damaged\.[0-9a-f-]{36}$/;
 const decisionSchemas: readonly [RegExp, Joi.ObjectSchema][] = [
   [/^bob\.factorRatio$/, decisionOn(Joi.string().valid('bob.factorRatio'), named(Joi.number().min(0).max(1), 'The balance factor (0 to 1)'))],
@@ -127,6 +174,8 @@ const decisionSchemas: readonly [RegExp, Joi.ObjectSchema][] = [
     ),
   ],
   [/^weigh\.rodSchool$/, decisionOn(Joi.string().valid('weigh.rodSchool'), named(Joi.string().valid(...ROD_SCHOOLS), 'The school of weighing rods'))],
+  [/^arrival\./, decisionOn(Joi.string().valid(...ARRIVAL_KEYS.map((key) => `arrival.${key}`)), arrivalSchema)],
+  [PART_MARKS, decisionOn(Joi.string().pattern(PART_MARKS), partMarksSchema)],
   [DAMAGED, decisionOn(Joi.string().pattern(DAMAGED), named(Joi.boolean(), 'Damaged'))],
 ];
 
@@ -135,7 +184,9 @@ export const newDecisionSchema = Joi.alternatives<NewDecision>().conditional(Joi
   switch: decisionSchemas.map(([pattern, schema]) => ({ is: Joi.string().pattern(pattern).required(), then: schema })),
   otherwise: Joi.object({
     subject: named(
-      Joi.string().valid('bob.factorRatio', 'bob.oilG', 'bob.acceptedG', 'weigh.rodSchool', 'part.damaged.<part id>').required(),
+      Joi.string()
+        .valid('bob.factorRatio', 'bob.oilG', 'bob.acceptedG', 'weigh.rodSchool', 'arrival.<item>', 'part.marks.<part id>', 'part.damaged.<part id>')
+        .required(),
       'What is decided',
     ),
   }).unknown(),

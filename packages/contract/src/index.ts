@@ -2,6 +2,8 @@ export { check, CHECK_OPTIONS, type Checked, type FieldProblem, type Problem } f
 export { jobSpecSchema, layoutSchema, crankSchema, planesSchema, bitSchema } from './jobSpec.js';
 export {
   crankHoleSchema,
+  NO_MARKS,
+  type PartMarks,
   newDecisionSchema,
   newHoleSchema,
   newJobSchema,

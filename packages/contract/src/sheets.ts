@@ -11,7 +11,7 @@ import type {
   ReadingFact,
   SpinFact,
 } from '@tare/core';
-import type { CutRemoval } from './entries.js';
+import type { CutRemoval, PartMarks } from './entries.js';
 import type { Source } from './instruments.js';
 
 /** Who and when, on every entry; `at` is the server's clock in ISO 8601. */
@@ -81,6 +81,8 @@ export interface JobSheet extends Omit<JobFacts, 'signedOffSpinId'>, Attribution
   readonly specVersion: number;
   readonly readings: readonly ReadingEntry[];
   readonly partCuts: readonly PartCutEntry[];
+  /** What is noted of parts, by the part’s id; a part without notes is not in it. */
+  readonly partMarks: Readonly<Record<string, PartMarks>>;
   /** The latest decision on each subject. */
   readonly decisions: Readonly<Record<string, DecisionEntry>>;
   readonly spins: readonly SpinEntry[];

@@ -96,7 +96,8 @@ export { CORE_VERSION } from './version.js';
 
 export type { WeighChoices, BobChoices, HoleFact, JobFacts, JobSpec, SpinFact } from './job/jobFacts.js';
 export { jobFigures, ONE_BOB_FIGURE_WITHIN_G, type JobFigures, type Refused, type SpinFigures } from './job/jobFigures.js';
-export { benchStatuses, BENCHES, type BenchId, type BenchState, type BenchStatus } from './job/benches.js';
+export { arrivalList, missingFor, CRANK_ITEMS, type Arrival, type ArrivalItem, type ArrivalKey } from './job/arrivals.js';
+export { ARRIVAL_WORDS, benchStatuses, BENCHES, type BenchId, type BenchState, type BenchStatus } from './job/benches.js';
 
 export {
   bobWorking,

@@ -48,7 +48,7 @@ describe('jobs', () => {
     await server.job('v6Split60');
     const found = (await server.get('jobs?q=saltwren')).body as JobLine[];
     expect(found.length).toBeGreaterThan(0);
-    expect(found[0]).toMatchObject({ standing: { bench: 'weigh', state: 'ready' } });
+    expect(found[0]).toMatchObject({ standing: { bench: 'checkIn', state: 'ready' } });
     expect((await server.get('jobs?q=nobody-has-this')).body).toEqual([]);
     expect(((await server.get(`jobs?q=${found[0]!.number}`)).body as JobLine[]).some((job) => job.number === found[0]!.number)).toBe(true);
   });

@@ -1,5 +1,5 @@
-import type { DecisionEntry, JobSheet } from '@tare/contract';
-import type { BobChoices, JobSpec, RodSchool } from '@tare/core';
+import type { DecisionEntry, JobSheet, PartMarks } from '@tare/contract';
+import type { Arrival, BobChoices, JobSpec, RodSchool } from '@tare/core';
 import { group } from 'd3-array';
 import type { Knex } from 'knex';
 import { selectReadings } from './selectReadings.js';
@@ -78,10 +78,17 @@ export async function loadSheets(db: Knex, shopId: string, jobIds: readonly stri
       ...attribution(job),
       spec: job.spec,
       specVersion: job.version,
-      parts: of.parts(job.id).map(({ id, kind, cylinder }) => ({ id, kind, cylinder, damaged: latest[`part.damaged.${id}`]?.value === true })),
+      parts: of.parts(job.id).map(({ id, kind, cylinder }) => ({
+        id,
+        kind,
+        cylinder,
+        damaged: latest[`part.damaged.${id}`]?.value === true || (latest[`part.marks.${id}`]?.value as PartMarks | undefined)?.replace === true,
+      })),
       readings: of.readings(job.id).map(readingFromRow),
       partCuts: of.partCuts(job.id).map(partCutFromRow),
       decisions: latest,
+      partMarks: valuesOf<PartMarks>(latest, 'part.marks.'),
+      arrivals: valuesOf<Arrival>(latest, 'arrival.'),
       weighChoices: { rodSchool: (latest['weigh.rodSchool']?.value as RodSchool | undefined) ?? 'endsAndTotal' },
       bobChoices: bobChoices(job, latest),
       spins: of.spins(job.id).map(spinFromRow),
@@ -90,6 +97,12 @@ export async function loadSheets(db: Knex, shopId: string, jobIds: readonly stri
       signOffs: of.signOffs(job.id).map(signOffFromRow),
     };
   });
+}
+
+/** The values of all decisions on subjects that begin alike, by the rest of the subject. */
+function valuesOf<T>(latest: Readonly<Record<string, DecisionEntry>>, beginning: string): Record<string, T> {
+  const own = Object.entries(latest).filter(([subject]) => subject.startsWith(beginning));
+  return Object.fromEntries(own.map(([subject, { value }]) => [subject.slice(beginning.length), value as T]));
 }
 
 /** The job's own choices where it has any, else the shop's. */

@@ -43,7 +43,7 @@ export class StandinScaleController {
     const socket = await this.scale();
     try {
       socket.write(`${line}\n`);
-      const [answer] = (await once(createInterface({ input: socket }), 'line')) as [string];
+      const answer = await answerOf(socket);
       if (answer !== 'OK') throw new ProblemException(422, `The stand-in scale refused: ${answer.replace(/^ERROR /, '')}`);
       return { done: true };
     } finally {
@@ -79,3 +79,20 @@ export class StandinScaleController {
     return socket;
   }
 }
+
+/** The next line that the scale says; a line that goes dead first is a scale that is not there. */
+async function answerOf(socket: Socket): Promise<string> {
+  const lines = createInterface({ input: socket });
+  try {
+    const [answer] = (await once(lines, 'line', { signal: AbortSignal.timeout(ANSWER_MS) })) as [string];
+    return answer;
+  } catch {
+    throw new ProblemException(503, 'The stand-in scale went silent. Readings can be typed meanwhile.');
+  } finally {
+    // An error that comes after the answer has nobody left to hear it.
+    lines.on('error', () => socket.destroy());
+  }
+}
+
+/** The scale answers at once, or not at all. */
+const ANSWER_MS = 5000;

@@ -112,6 +112,26 @@ describe('decisions', () => {
   });
 });
 
+describe('checking in', () => {
+  const decide = (subject: string, value: unknown, baseVersion = 0) =>
+    server.post(`jobs/${job.id}/decisions`, { id: randomUUID(), personId: server.personId, baseVersion, subject, value });
+  it('keeps what was found of each item', async () => {
+    const found = { count: 3, condition: 'one chipped', marks: 'stamped 1 to 3' };
+    await decide('arrival.piston', found);
+    expect((await server.sheet(job.id)).arrivals).toEqual({ piston: found });
+    expect(((await decide('arrival.piston', { ...found, count: -1 }, 1)).body as Problem).detail).toContain('The number found is -1');
+    expect((await decide('arrival.hat', found)).status).toBe(400);
+  });
+  it('takes a part that is to be replaced for no reference', async () => {
+    const { id } = part('pin', 3);
+    await decide(`part.marks.${id}`, { replace: true, pressed: false, keptWithId: part('piston', 3).id, sizeMm: 0.25 });
+    const sheet = await server.sheet(job.id);
+    expect(sheet.parts.find((p) => p.id === id)?.damaged).toBe(true);
+    expect(sheet.partMarks[id]).toEqual({ replace: true, pressed: false, keptWithId: part('piston', 3).id, sizeMm: 0.25 });
+    expect((await decide(`part.marks.${id}`, { replace: true, pressed: false, keptWithId: null, sizeMm: 40 }, 1)).status).toBe(400);
+  });
+});
+
 describe('where a reading came from', () => {
   it('keeps the zeros round it, once', async () => {
     const { body } = await server.reading(job, part('lockPair'), 2.4);

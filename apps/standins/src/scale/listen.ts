@@ -45,10 +45,15 @@ export function listen({ port, hurry, character = USUAL_CHARACTER }: ScaleOption
     },
     1000 / LINES_PER_S / hurry,
   );
+  // The listening port keeps the process alive; its voice alone must not.
+  speaking.unref();
   const server = createServer((socket) => {
     socket.on('error', () => socket.destroy());
     socket.on('close', () => listeners.delete(socket));
-    createInterface({ input: socket }).on('line', (line) => {
+    const lines = createInterface({ input: socket });
+    // A peer that is cut off mid-line is no fault of the scale's; unheard, its error would end the process.
+    lines.on('error', () => socket.destroy());
+    lines.on('line', (line) => {
       if (line === 'LISTEN') listeners.add(socket);
       else socket.write(`${obey(pan, line, nowS())}\n`);
     });

@@ -86,4 +86,20 @@ describe('its lines', () => {
     socket.destroy();
     await once(socket, 'close');
   });
+
+  it('survives a peer that is cut off mid-line', async () => {
+    server = await listen({ port: 0, hurry: 50 });
+    const { port } = server.address() as AddressInfo;
+    const rude = connect(port, '127.0.0.1');
+    await once(rude, 'connect');
+    rude.write('LISTEN\nPUT {');
+    await new Promise((resolve) => setTimeout(resolve, 50));
+    rude.resetAndDestroy();
+    await once(rude, 'close');
+    const polite = connect(port, '127.0.0.1');
+    polite.write('ZERO\n');
+    const [answer] = (await once(createInterface({ input: polite }), 'line')) as [string];
+    expect(answer).toBe('OK');
+    polite.destroy();
+  });
 });

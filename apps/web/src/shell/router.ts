@@ -21,6 +21,7 @@ export const router = createBrowserRouter([
         children: [
           { index: true, loader: ({ params }) => redirect(`/jobs/${params['jobId']}/weigh`) },
           { path: 'engine', lazy: async () => ({ Component: (await import('../benches/engine/EngineBench.js')).EngineBench }) },
+          { path: 'checkIn', lazy: async () => ({ Component: (await import('../benches/checkIn/CheckInBench.js')).CheckInBench }) },
           { path: 'weigh', lazy: async () => ({ Component: (await import('../benches/weigh/WeighBench.js')).WeighBench }) },
           { path: 'match', lazy: async () => ({ Component: (await import('../benches/match/MatchBench.js')).MatchBench }) },
           { path: 'bobs', lazy: async () => ({ Component: (await import('../benches/bobs/BobBench.js')).BobBench }) },

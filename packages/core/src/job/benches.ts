@@ -1,9 +1,10 @@
-import { measuresOf } from './facts.js';
+import { arrivalList, missingFor, type Arrival, type ArrivalKey } from './arrivals.js';
+import { measuresOf, PART_KINDS } from './facts.js';
 import type { JobFacts } from './jobFacts.js';
 import type { JobFigures } from './jobFigures.js';
 
 /** The benches of a job in working order. */
-export const BENCHES = ['engine', 'weigh', 'match', 'bobs', 'spin', 'correct', 'signOff'] as const;
+export const BENCHES = ['engine', 'checkIn', 'weigh', 'match', 'bobs', 'spin', 'correct', 'signOff'] as const;
 export type BenchId = (typeof BENCHES)[number];
 
 export type BenchState = 'waiting' | 'ready' | 'underWay' | 'done' | 'reopened';
@@ -22,17 +23,19 @@ const BOB_STILL_FITS_G = 0.5;
 export function benchStatuses(facts: JobFacts, figures: JobFigures): BenchStatus[] {
   const status = (bench: BenchId, state: BenchState, why: string): BenchStatus => ({ bench, state, why });
   const weigh = weighStatus(facts, figures);
-  const bobs = bobsStatus(facts, figures);
+  const bobs = figures.bobsNeeded.needed ? (waitingFor('bobs', facts) ?? bobsStatus(facts, figures)) : bobsStatus(facts, figures);
+  const spinWaits = waitingFor('spin', facts);
   const last = figures.spins.at(-1);
   const inside = last?.verdict === 'inside' && figures.holesSinceLastSpin === 0;
-  const canSpin = bobs.state === 'done';
+  const canSpin = bobs.state === 'done' && spinWaits === null;
   return [
     status('engine', 'done', 'figures are in'),
+    status('checkIn', ...pair(checkInStatus(facts))),
     status('weigh', ...pair(weigh)),
-    status('match', ...pair(matchStatus(figures))),
+    status('match', ...pair(waitingFor('match', facts) ?? matchStatus(figures))),
     status('bobs', ...pair(bobs)),
     !last
-      ? status('spin', canSpin ? 'ready' : 'waiting', canSpin ? 'not spun yet' : 'waits for bob weights')
+      ? status('spin', canSpin ? 'ready' : 'waiting', canSpin ? 'not spun yet' : (spinWaits?.why ?? 'waits for bob weights'))
       : status(
           'spin',
           inside ? 'done' : figures.holesSinceLastSpin > 0 ? 'reopened' : 'underWay',
@@ -53,6 +56,56 @@ export function benchStatuses(facts: JobFacts, figures: JobFigures): BenchStatus
 
 type Status = Pick<BenchStatus, 'state' | 'why'>;
 const pair = ({ state, why }: Status): [BenchState, string] => [state, why];
+
+/** The words for what holds a bench up. */
+export const ARRIVAL_WORDS: Readonly<Record<ArrivalKey, string>> = {
+  piston: 'pistons',
+  pin: 'pins',
+  lockPair: 'locks',
+  ringSet: 'ring sets',
+  rod: 'rods',
+  bearingPair: 'bearings',
+  crank: 'the crank',
+  timingGear: 'the timing gear',
+  keys: 'keys',
+  damper: 'the damper',
+  flywheel: 'the flywheel',
+  clutchCover: 'the clutch cover',
+};
+
+function checkInStatus(facts: JobFacts): Status {
+  const list = arrivalList(facts.spec.layout, facts.spec.balance).filter((item) => item.needed);
+  const seen = seenOf(facts);
+  const here = list.filter(({ key, count }) => (seen[key]?.count ?? 0) >= count);
+  if (Object.keys(facts.arrivals).length === 0) {
+    // A shop that goes straight to the scale is not reminded of the list for ever.
+    return facts.readings.length > 0 || facts.spins.length > 0
+      ? { state: 'done', why: 'list not used' }
+      : { state: 'ready', why: 'nothing ticked yet' };
+  }
+  return here.length === list.length ? { state: 'done', why: 'all here' } : { state: 'underWay', why: `${here.length} of ${list.length} here` };
+}
+
+/** A bench that waits for parts to arrive says for which; null when none holds it up. */
+function waitingFor(bench: 'match' | 'bobs' | 'spin', facts: JobFacts): Status | null {
+  if (Object.keys(facts.arrivals).length === 0) return null;
+  const [first, ...more] = missingFor(bench, arrivalList(facts.spec.layout, facts.spec.balance), seenOf(facts));
+  if (!first) return null;
+  return { state: 'waiting', why: `waits for ${ARRIVAL_WORDS[first.key]}${more.length > 0 ? ` and ${more.length} more` : ''}` };
+}
+
+/** What was ticked, and what was weighed: a part on the scale has arrived, whether or not anybody ticked it. */
+function seenOf({ arrivals, parts, readings, spins }: JobFacts): Partial<Record<ArrivalKey, Arrival>> {
+  const weighed = new Set(readings.filter((r) => !r.voided).map((r) => r.partId));
+  const seen: Partial<Record<ArrivalKey, Arrival>> = { ...arrivals };
+  const see = (key: ArrivalKey, count: number): void => {
+    const ticked = arrivals[key];
+    if (count > (ticked?.count ?? 0)) seen[key] = { condition: ticked?.condition ?? '', marks: ticked?.marks ?? '', count };
+  };
+  for (const kind of PART_KINDS) see(kind, parts.filter((part) => part.kind === kind && weighed.has(part.id)).length);
+  if (spins.length > 0) see('crank', 1);
+  return seen;
+}
 
 function signOffStatus({ signedOffSpinId, spins }: JobFacts, inside: boolean): Status {
   if (signedOffSpinId === null) return inside ? { state: 'ready', why: 'inside: sign' } : { state: 'waiting', why: 'waits for the tolerance' };

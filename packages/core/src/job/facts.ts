@@ -13,7 +13,7 @@ export interface PartFact {
   readonly kind: PartKind;
   /** The cylinder the part is numbered to, counted from 1. */
   readonly cylinder: number;
-  /** A damaged part is never the reference of a set. */
+  /** Damaged or to be replaced: never the reference of a set. */
   readonly damaged: boolean;
 }
 

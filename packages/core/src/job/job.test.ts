@@ -83,6 +83,7 @@ function job(layoutId: LayoutId, more: Partial<JobFacts> = {}): JobFacts {
       crank: crankTemplate(template, layout, 88),
     },
     weighChoices: { rodSchool: 'endsAndTotal' },
+    arrivals: {},
     bobChoices: { factorRatio: 0.5, oilG: 4, acceptedG: null },
     parts,
     readings,
@@ -113,6 +114,29 @@ describe('benches', () => {
     expect(stateOf(facts, 'spin')).toBe('waiting: waits for bob weights');
     expect(stateOf(facts, 'correct')).toBe('waiting: waits for a spin');
     expect(stateOf(facts, 'signOff')).toBe('waiting: waits for the tolerance');
+  });
+  it('waits by name for what has not arrived', () => {
+    const found = (count: number) => ({ count, condition: '', marks: '' });
+    const arrivals = {
+      piston: found(8),
+      pin: found(8),
+      lockPair: found(8),
+      ringSet: found(6),
+      rod: found(8),
+      bearingPair: found(8),
+      crank: found(1),
+    };
+    const unweighed = (layoutId: LayoutId, more: object) => job(layoutId, { readings: [], arrivals: more });
+    expect(stateOf(unweighed('v8Cross90', arrivals), 'checkIn')).toBe('underWay: 6 of 7 here');
+    expect(stateOf(unweighed('v8Cross90', arrivals), 'bobs')).toBe('waiting: waits for ring sets');
+    expect(stateOf(unweighed('v8Cross90', { ...arrivals, ringSet: found(8) }), 'checkIn')).toBe('done: all here');
+    expect(stateOf(unweighed('v8Cross90', { piston: found(8) }), 'bobs')).toBe('waiting: waits for pins and 4 more');
+    expect(stateOf(unweighed('inline4', { piston: found(4) }), 'spin')).toBe('waiting: waits for the crank');
+  });
+  it('takes what was weighed for arrived', () => {
+    const facts = job('v8Cross90', { arrivals: { crank: { count: 1, condition: '', marks: '' } } });
+    expect(stateOf(facts, 'checkIn')).toBe('done: all here');
+    expect(stateOf(facts, 'bobs')).toBe('ready: not built yet');
   });
   it('lets an inline four spin without bobs', () => {
     const facts = job('inline4', { readings: [] });

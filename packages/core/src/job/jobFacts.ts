@@ -3,6 +3,7 @@ import type { Crank } from '../rotor/crank.js';
 import type { CrankHole } from '../rotor/correctionHoles.js';
 import type { PlaneUnbalance, Planes } from '../rotor/planes.js';
 import type { ToleranceChoice } from '../rotor/tolerance.js';
+import type { Arrival, ArrivalKey } from './arrivals.js';
 import type { RodSchool, WeighFacts } from './facts.js';
 
 /** What is known of a job's engine and agreed for it: a decision, replaced as a whole and never in part. */
@@ -53,6 +54,8 @@ export interface WeighChoices {
 /** Everything measured and decided on a job; spins and holes in the order they happened. */
 export interface JobFacts extends WeighFacts {
   readonly weighChoices: WeighChoices;
+  /** What was found when the parts came in, by item; empty while nobody looked. */
+  readonly arrivals: Readonly<Partial<Record<ArrivalKey, Arrival>>>;
   readonly spec: JobSpec;
   readonly bobChoices: BobChoices;
   readonly spins: readonly SpinFact[];

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { factsOf, type JobSheet, type NewDecision, type Shop } from '@tare/contract';
-import { jobFigures, planHoles, type JobFigures, type JobSpec, type Measure, type PartFact } from '@tare/core';
+import { arrivalList, type ArrivalKey, jobFigures, planHoles, type JobFigures, type JobSpec, type Measure, type PartFact } from '@tare/core';
 import { chanceFor, type Chance } from '@tare/standins/chance';
 
 /** Scatter of the demo shop's scale, and the place its display rounds to. */
@@ -53,6 +53,15 @@ export class Bench {
     const chance = chanceFor('demo', sheet.number);
     for (const part of sheet.parts) this.truth.set(part.id, trueWeights(part, nominals, chance));
     return sheet;
+  }
+
+  /** Ticks everything that this engine needs, with what was noted of some of it. */
+  async checkIn(personId: string, jobId: string, marks: Partial<Record<ArrivalKey, string>>): Promise<void> {
+    const { spec } = await this.sheet(jobId);
+    for (const { key, count, needed } of arrivalList(spec.layout, spec.balance)) {
+      const value = { count, condition: '', marks: marks[key] ?? '' };
+      if (needed) await this.send(`jobs/${jobId}/decisions`, { id: randomUUID(), personId, baseVersion: 0, subject: `arrival.${key}`, value });
+    }
   }
 
   /** Weighs the parts that `which` picks, several placements each. */

@@ -124,7 +124,12 @@ async function ferryFour(bench: Bench): Promise<void> {
     tolerance: { school: 'gradeG', value: 6.3 },
     matchToleranceG: 1,
   });
-  await bench.start(ines.id, spec, weights({ piston: 905, pin: 260, lockPair: 4, ringSet: 72, rod: 1180, smallEnd: 390, bearingPair: 64 }));
+  const { id } = await bench.start(
+    ines.id,
+    spec,
+    weights({ piston: 905, pin: 260, lockPair: 4, ringSet: 72, rod: 1180, smallEnd: 390, bearingPair: 64 }),
+  );
+  await bench.checkIn(ines.id, id, { piston: 'crowns scraped clean', rod: 'caps stamped 1 to 4', crank: 'witness mark on the gear' });
 }
 
 /** The cupboard: a good bench scale, a fixture on it, and a kilogram scale that is no use for gram work. */

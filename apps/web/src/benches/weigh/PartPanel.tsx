@@ -6,6 +6,7 @@ import { KIND_NAMES, MEASURE_NAMES } from '../../format/words.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { usePersonName } from '../../ui/usePersonName.js';
 import { ProblemNotice } from '../../ui/Notice.js';
+import { PartMarksForm } from './PartMarksForm.js';
 import { useWho } from '../../ui/WhoFirst.js';
 
 interface PartPanelProps {
@@ -26,6 +27,7 @@ export function PartPanel({ partId, onVoid }: PartPanelProps): ReactNode {
       <summary className="min-h-11 py-2 text-lg font-semibold">{title}: its ledger, and whether it is damaged</summary>
       <div className="grid gap-2 pt-1">
         <DamagedSwitch partId={partId} damaged={part.damaged} title={title} />
+        <PartMarksForm key={part.id} part={part} />
         {readings.length === 0 && <p className="text-ink-soft">Nothing captured yet.</p>}
         <ul>
           {readings.map((reading) => (

@@ -1,5 +1,15 @@
 import type { ReadingEntry } from '@tare/contract';
-import { lineReader, measuresOf, parseDecimal, PART_KINDS, readingComplaint, zeroMoved, type Measure, type PartKind } from '@tare/core';
+import {
+  lineReader,
+  measuresOf,
+  parseDecimal,
+  PART_KINDS,
+  readingComplaint,
+  zeroMoved,
+  type Measure,
+  type PartFact,
+  type PartKind,
+} from '@tare/core';
 import { useRef, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { useOutbox } from '../../api/outboxContext.js';
@@ -53,6 +63,12 @@ export interface Weighing {
   readonly lastReading: ReadingEntry | null;
 }
 
+/** Where a part's weighing begins; null for no part, or none of this job. */
+function cellOfPart(parts: readonly PartFact[], partId: string | null): Cell | null {
+  const part = parts.find((p) => p.id === partId);
+  return part ? { partId: part.id, cylinder: part.cylinder, measure: part.kind === 'rod' ? 'total' : 'mass' } : null;
+}
+
 /** State of the weigh bench: what waits, what is typed or shown, and what Enter does. */
 export function useWeighing(): Weighing {
   const { sheet, figures } = useOpenJob();
@@ -63,7 +79,8 @@ export function useWeighing(): Weighing {
   const [orderText, setOrderText] = useDraft(`order.${sheet.id}`, ORDERS[0]);
   const [askZeroText, setAskZeroText] = useDraft('ask-zero', 'yes');
   const [typed, setTyped] = useDraft(`reading.${sheet.id}`);
-  const [picked, setPicked] = useState<Cell | null>(null);
+  // A tag's QR code opens its part.
+  const [picked, setPicked] = useState<Cell | null>(() => cellOfPart(sheet.parts, params.get('part')));
   const [problem, setProblem] = useState<string | null>(null);
   const [doubt, setDoubt] = useState<string | null>(null);
   const [openZero, setOpenZero] = useState<OpenZero | null>(null);

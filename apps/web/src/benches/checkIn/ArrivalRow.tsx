@@ -1,0 +1,89 @@
+import { ARRIVAL_WORDS, parseDecimal, type Arrival, type ArrivalItem } from '@tare/core';
+import { useState, type ReactNode } from 'react';
+import { useEntry } from '../../api/queries.js';
+import { useOpenJob } from '../../shell/JobContext.js';
+import { Button } from '../../ui/Button.js';
+import { Field, NumberField } from '../../ui/Field.js';
+import { VerdictMark } from '../../ui/Verdict.js';
+import { useWho } from '../../ui/WhoFirst.js';
+
+/** One line of the list: counted, its condition and marks noted; kept when the cursor leaves. */
+export function ArrivalRow({ item }: { readonly item: ArrivalItem }): ReactNode {
+  const { sheet } = useOpenJob();
+  const personId = useWho();
+  const decide = useEntry(sheet.id);
+  const { key, count, needed } = item;
+  const kept = sheet.arrivals[key];
+  const [typed, setTyped] = useState<{ count: string; condition: string; marks: string } | null>(null);
+  const shown = typed ?? { count: kept ? String(kept.count) : '', condition: kept?.condition ?? '', marks: kept?.marks ?? '' };
+  const found = parseDecimal(shown.count);
+  const complaint =
+    found.kind === 'notANumber' || (found.kind === 'number' && !Number.isInteger(found.value)) ? 'A whole number, please.' : undefined;
+
+  const keep = (arrival: Arrival): void => {
+    if (personId === null) return;
+    const sent = typed;
+    const subject = `arrival.${key}`;
+    decide.mutate(
+      {
+        path: 'decisions',
+        body: { id: crypto.randomUUID(), personId, baseVersion: sheet.decisions[subject]?.version ?? 0, subject, value: arrival },
+      },
+      // What was typed since it was sent stays.
+      { onSuccess: () => setTyped((now) => (now === sent ? null : now)) },
+    );
+  };
+  const keepTyped = (): void => {
+    if (typed === null || complaint !== undefined) return;
+    keep({ count: found.kind === 'number' ? found.value : 0, condition: shown.condition, marks: shown.marks });
+  };
+  const field = (name: 'count' | 'condition' | 'marks'): object => ({
+    hideLabel: true,
+    value: shown[name],
+    onChange: (event: { target: { value: string } }) => setTyped({ ...shown, [name]: event.target.value }),
+    onKeyDown: (event: { key: string }) => {
+      if (event.key === 'Enter') keepTyped();
+    },
+  });
+  const name = ARRIVAL_WORDS[key];
+  const here = kept !== undefined && kept.count >= count;
+  return (
+    <tr
+      className="align-top"
+      onBlur={(event) => {
+        // Kept when the cursor leaves the line, not on its way from one field to the next.
+        if (!event.currentTarget.contains(event.relatedTarget)) keepTyped();
+      }}
+    >
+      <th scope="row" className="pt-2 text-left text-lg font-semibold">
+        {name}
+        {!needed && <span className="block text-[0.9rem] font-normal text-ink-soft">if it comes along</span>}
+      </th>
+      <td className="pt-2 figure-type">{count}</td>
+      <td className="w-24">
+        <NumberField label={`${name}: found`} {...field('count')} problem={complaint ?? decide.error?.message} />
+      </td>
+      <td>
+        <Field label={`${name}: condition`} {...field('condition')} />
+      </td>
+      <td>
+        <Field label={`${name}: marks`} {...field('marks')} />
+      </td>
+      <td className="w-36 pt-1">
+        {here ? (
+          <span className="inline-flex min-h-11 items-center">
+            <VerdictMark verdict="inside">here</VerdictMark>
+          </span>
+        ) : (
+          <Button
+            aria-label={`${name}: all ${count} here`}
+            disabled={personId === null || decide.isPending}
+            onClick={() => keep({ count, condition: shown.condition, marks: shown.marks })}
+          >
+            {count === 1 ? 'Here' : `All ${count} here`}
+          </Button>
+        )}
+      </td>
+    </tr>
+  );
+}

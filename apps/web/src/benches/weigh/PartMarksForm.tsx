@@ -1,0 +1,71 @@
+import { NO_MARKS, type PartMarks } from '@tare/contract';
+import { parseDecimal, type PartFact } from '@tare/core';
+import { useState, type ReactNode } from 'react';
+import { useEntry } from '../../api/queries.js';
+import { KIND_NAMES } from '../../format/words.js';
+import { useOpenJob } from '../../shell/JobContext.js';
+import { Choice } from '../../ui/Choice.js';
+import { NumberField } from '../../ui/Field.js';
+import { ProblemNotice } from '../../ui/Notice.js';
+import { useWho } from '../../ui/WhoFirst.js';
+
+/** What is noted of a part besides its weight. */
+export function PartMarksForm({ part }: { readonly part: PartFact }): ReactNode {
+  const { sheet } = useOpenJob();
+  const personId = useWho();
+  const decide = useEntry(sheet.id);
+  const marks = sheet.partMarks[part.id] ?? NO_MARKS;
+  const [size, setSize] = useState<string | null>(null);
+  const typed = parseDecimal(size ?? String(marks.sizeMm));
+  const subject = `part.marks.${part.id}`;
+  const keep = (change: Partial<PartMarks>): void => {
+    if (personId === null) return;
+    decide.mutate(
+      {
+        path: 'decisions',
+        body: { id: crypto.randomUUID(), personId, baseVersion: sheet.decisions[subject]?.version ?? 0, subject, value: { ...marks, ...change } },
+      },
+      { onSuccess: () => setSize(null) },
+    );
+  };
+  const others = sheet.parts.filter((other) => other.id !== part.id && other.cylinder === part.cylinder);
+  const check = (label: string, key: 'replace' | 'pressed'): ReactNode => (
+    <label className="flex min-h-11 items-center gap-3">
+      <input
+        type="checkbox"
+        className="size-5 accent-ink"
+        checked={marks[key]}
+        disabled={personId === null || decide.isPending}
+        onChange={(event) => keep({ [key]: event.target.checked })}
+      />
+      {label}
+    </label>
+  );
+  return (
+    <div className="grid items-start gap-x-6 gap-y-1 md:grid-cols-2">
+      {check('To be replaced: another one comes in its place', 'replace')}
+      {(part.kind === 'piston' || part.kind === 'pin' || part.kind === 'rod') && check('Pressed on its pin', 'pressed')}
+      <Choice
+        label="Selected to, and kept together with"
+        value={marks.keptWithId ?? ''}
+        disabled={personId === null || decide.isPending}
+        onChange={(event) => keep({ keptWithId: event.target.value === '' ? null : event.target.value })}
+        options={[
+          { value: '', label: 'nothing' },
+          ...others.map(({ id, kind, cylinder }) => ({ value: id, label: `${KIND_NAMES[kind].one} ${cylinder}` })),
+        ]}
+      />
+      <NumberField
+        label="Oversize (+) or undersize (−)"
+        unit="mm"
+        value={size ?? String(marks.sizeMm)}
+        problem={typed.kind === 'number' ? undefined : 'A number of mm, such as 0,25 or −0.5.'}
+        onChange={(event) => setSize(event.target.value)}
+        onBlur={() => {
+          if (size !== null && typed.kind === 'number') keep({ sizeMm: typed.value });
+        }}
+      />
+      {decide.error && <ProblemNotice>{decide.error.message}</ProblemNotice>}
+    </div>
+  );
+}
