@@ -26,7 +26,13 @@ test('pictures of every view, from the demo shop', async ({ page }) => {
 
   await open(page, 'Dorvell marine V8', 'Engine');
   await shot(page, 'engine');
+  await open(page, 'Bramwick diesel four', 'Check in');
+  await shot(page, 'check-in');
+  await page.getByRole('link', { name: 'Instruments' }).click();
+  await expect(page.getByText('Scatter s of each study, g').first()).toBeVisible();
+  await shot(page, 'instruments');
   await open(page, 'Ostrell 60° six', 'Weigh');
+  await page.getByLabel('Weighed on').selectOption({ label: 'Bench scale' });
   await page.getByLabel('Reading in grams').fill('31.');
   await shot(page, 'weigh');
   await page.getByLabel('Reading in grams').fill('');
