@@ -11,7 +11,7 @@ export default defineConfig({
   testMatch: '**/*.spec.ts',
   outputDir: '../test-results',
   // These machines stall for seconds at a time; a journey has some two hundred readings to type.
-  timeout: 300_000,
+  timeout: 600_000,
   expect: { timeout: 60_000 },
   workers: 2,
   fullyParallel: false,

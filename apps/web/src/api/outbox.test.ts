@@ -28,10 +28,13 @@ describe('the outbox', () => {
     await outbox.flush();
     expect(sent).toEqual(['1', '2', '3', '4']);
     expect(outbox.snapshot()).toHaveLength(0);
+    outbox.close();
   });
   it('survives a reload', async () => {
     const before = new Outbox(() => Promise.reject(new ProblemError(UNREACHABLE, true)), alone);
     await before.add(entry(7));
+    await before.flush();
+    before.close();
     const sent: string[] = [];
     const after = new Outbox((e) => {
       sent.push(idOf(e));
@@ -41,6 +44,7 @@ describe('the outbox', () => {
     await after.flush();
     expect(sent).toContain('7');
     expect(after.snapshot()).toHaveLength(0);
+    after.close();
   });
   it('keeps what the server refused, with its reason, and goes on with the rest', async () => {
     const refuse = new ProblemError({ type: '', title: '', status: 409, detail: 'This part was cut.' }, false);
@@ -52,5 +56,6 @@ describe('the outbox', () => {
     expect(outbox.snapshot().map((e) => [idOf(e), e.refusal])).toEqual([['1', 'This part was cut.']]);
     await emptied(outbox);
     expect(outbox.snapshot()).toHaveLength(0);
+    outbox.close();
   });
 });

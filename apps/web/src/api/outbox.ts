@@ -36,6 +36,7 @@ export class Outbox {
   private readonly db: Promise<IDBPDatabase<Store>>;
   private sending: Promise<void> | null = null;
   private retry: ReturnType<typeof setTimeout> | null = null;
+  private isClosed = false;
 
   constructor(
     private readonly send: Send,
@@ -93,7 +94,14 @@ export class Outbox {
     }
   }
 
+  /** Stops trying; what waits stays in the browser's database for the next outbox. */
+  close(): void {
+    this.isClosed = true;
+    if (this.retry !== null) clearTimeout(this.retry);
+  }
+
   private later(): void {
+    if (this.isClosed) return;
     this.retry = setTimeout(() => {
       this.retry = null;
       void this.flush();

@@ -1,4 +1,4 @@
-import { ARRIVAL_WORDS, parseDecimal, type Arrival, type ArrivalItem } from '@tare/core';
+import { ARRIVAL_WORDS, parseDecimal, type Arrival, type ArrivalItem, type ArrivalKey } from '@tare/core';
 import { useState, type ReactNode } from 'react';
 import { useEntry } from '../../api/queries.js';
 import { useOpenJob } from '../../shell/JobContext.js';
@@ -6,6 +6,14 @@ import { Button } from '../../ui/Button.js';
 import { Field, NumberField } from '../../ui/Field.js';
 import { VerdictMark } from '../../ui/Verdict.js';
 import { useWho } from '../../ui/WhoFirst.js';
+
+/** What belongs to an item and is easily left behind. */
+const COMES_WITH: Partial<Record<ArrivalKey, string>> = {
+  lockPair: 'or end buttons',
+  rod: 'with caps and bolts',
+  flywheel: 'with its bolts',
+  keys: 'and bolts that spin with the crank',
+};
 
 /** One line of the list: counted, its condition and marks noted; kept when the cursor leaves. */
 export function ArrivalRow({ item }: { readonly item: ArrivalItem }): ReactNode {
@@ -46,6 +54,7 @@ export function ArrivalRow({ item }: { readonly item: ArrivalItem }): ReactNode 
     },
   });
   const name = ARRIVAL_WORDS[key];
+  const note = [COMES_WITH[key], needed ? undefined : 'if it comes along'].filter((words) => words !== undefined).join(', ');
   const here = kept !== undefined && kept.count >= count;
   return (
     <tr
@@ -57,7 +66,7 @@ export function ArrivalRow({ item }: { readonly item: ArrivalItem }): ReactNode 
     >
       <th scope="row" className="pt-2 text-left text-lg font-semibold">
         {name}
-        {!needed && <span className="block text-[0.9rem] font-normal text-ink-soft">if it comes along</span>}
+        {note !== '' && <span className="block text-[0.9rem] font-normal text-ink-soft">{note}</span>}
       </th>
       <td className="pt-2 figure-type">{count}</td>
       <td className="w-24">

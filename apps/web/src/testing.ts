@@ -1,0 +1,66 @@
+import type { JobSheet, ReadingEntry } from '@tare/contract';
+import { crankTemplate, layOut, LAYOUTS, PART_KINDS, type LayoutId, type Measure } from '@tare/core';
+
+/** A job sheet for tests, with nothing on record unless `more` says so. */
+export function sheetOf(layoutId: LayoutId, more: Partial<JobSheet> = {}): JobSheet {
+  const template = LAYOUTS[layoutId];
+  const layout = layOut(template, 110, 20);
+  return {
+    id: 'job',
+    number: 7,
+    personId: 'ottoline',
+    at: '2026-11-25T01:00:00.000Z',
+    spec: {
+      customer: 'Marit Dunlavy',
+      vessel: 'launch Saltwren',
+      engineName: 'Dorvell marine',
+      layoutId,
+      layout,
+      strokeMm: 88,
+      rodLengthMm: 150,
+      redlineRpm: 5200,
+      balance: 'internal',
+      tolerance: { school: 'gramsAtRadius', value: 1 },
+      matchToleranceG: 1,
+      crank: crankTemplate(template, layout, 88),
+    },
+    specVersion: 1,
+    parts: layout.cylinders.flatMap(({ number }) => PART_KINDS.map((kind) => ({ id: `${kind}${number}`, kind, cylinder: number, damaged: false }))),
+    readings: [],
+    partCuts: [],
+    partMarks: {},
+    arrivals: {},
+    decisions: {},
+    weighChoices: { rodSchool: 'endsAndTotal' },
+    bobChoices: { factorRatio: 0.5, oilG: 4, acceptedG: null },
+    spins: [],
+    plans: [],
+    holes: [],
+    signOffs: [],
+    ...more,
+  };
+}
+
+let made = 0;
+
+/** A reading of a part, as the ledger has it. */
+export function readingOf(partId: string, valueG: number, more: Partial<ReadingEntry> = {}): ReadingEntry {
+  made += 1;
+  const measure: Measure = partId.startsWith('rod') ? 'total' : 'mass';
+  return {
+    id: `reading-${made}`,
+    partId,
+    measure,
+    valueG,
+    cutId: null,
+    referencePartId: null,
+    instrumentId: null,
+    source: 'typed',
+    zero: null,
+    voided: false,
+    voidedBy: null,
+    personId: 'ottoline',
+    at: '2026-11-25T01:00:00.000Z',
+    ...more,
+  };
+}
