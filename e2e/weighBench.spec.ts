@@ -21,7 +21,8 @@ async function settled(page: Page, loaded: boolean): Promise<void> {
 }
 
 /** Weighs the parts that wait, one placement each, with the keys of the stand-in scale alone. */
-async function weighByKeys(page: Page, parts: number): Promise<void> {
+async function weighByKeys(page: Page, first: string, parts: number): Promise<void> {
+  await expect(page.getByText(`Put ${first} on the scale`)).toBeVisible();
   for (let i = 0; i < parts; i += 1) {
     await settled(page, false);
     await page.keyboard.press('p');
@@ -47,10 +48,10 @@ test('a V8 is weighed by keyboard on the stand-in scale, a minute of it offline,
   await page.getByLabel('Weighed on').selectOption({ label: 'Bench scale' });
   await expect(page.getByText('Bench scale serves for 1 g.')).toBeVisible();
 
-  await weighByKeys(page, 8);
+  await weighByKeys(page, 'piston 1', 8);
   await expect(page.getByText('Pistons have all their placements.')).toBeVisible();
   await page.keyboard.press('Enter');
-  await weighByKeys(page, 8);
+  await weighByKeys(page, 'pin 1', 8);
   await page.keyboard.press('Enter');
 
   await test.step('offline: typed, with the zero looked at', async () => {
@@ -77,14 +78,14 @@ test('a V8 is weighed by keyboard on the stand-in scale, a minute of it offline,
   });
 
   await page.getByRole('button', { name: /^Rings/ }).click();
-  await weighByKeys(page, 8);
+  await weighByKeys(page, 'ring set 1', 8);
   await page.keyboard.press('Enter');
-  await weighByKeys(page, 8);
+  await weighByKeys(page, 'rod 1', 8);
   await expect(page.getByLabel('Weighed on')).toHaveValue('');
   await page.getByLabel('Weighed on').selectOption({ label: 'Rod fixture' });
-  await weighByKeys(page, 16);
+  await weighByKeys(page, 'rod 1', 16);
   await page.keyboard.press('Enter');
-  await weighByKeys(page, 8);
+  await weighByKeys(page, 'bearing pair 1', 8);
   await expect(page.getByText('Everything is weighed.')).toBeVisible();
 
   const [line] = (await (await fetch(`${app.url}/api/jobs?q=Wenna`)).json()) as JobLine[];

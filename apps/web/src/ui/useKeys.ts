@@ -1,4 +1,4 @@
-import { useEffect } from 'react';
+import { useEffect, useEffectEvent } from 'react';
 
 /** Keys of a screen, each with what it does in words; `?` lists them. */
 export interface KeyAction {
@@ -13,19 +13,23 @@ const FIELDS = new Set(['INPUT', 'TEXTAREA', 'SELECT']);
 export const isInField = (target: EventTarget | null): boolean =>
   target instanceof HTMLElement && (FIELDS.has(target.tagName) || target.isContentEditable);
 
-/** Listens for a screen's keys while it is shown; a dialog on top keeps its keys to itself. */
+/**
+ * Listens for a screen's keys while it is shown; a dialog on top keeps its keys to itself. A key does what the screen
+ * last drawn says: a scale that settles ten times a second must not be answered with the state before.
+ */
 export function useKeys(actions: readonly KeyAction[]): void {
+  const onKey = useEffectEvent((event: KeyboardEvent) => {
+    if (event.ctrlKey || event.metaKey || event.altKey || document.querySelector('[role="dialog"]')) return;
+    const action = actions.find(({ key, inFields }) => key === event.key && (inFields === true || !isInField(event.target)));
+    if (!action) return;
+    event.preventDefault();
+    action.act(event);
+  });
   useEffect(() => {
-    const onKey = (event: KeyboardEvent): void => {
-      if (event.ctrlKey || event.metaKey || event.altKey || document.querySelector('[role="dialog"]')) return;
-      const action = actions.find(({ key, inFields }) => key === event.key && (inFields === true || !isInField(event.target)));
-      if (!action) return;
-      event.preventDefault();
-      action.act(event);
-    };
-    window.addEventListener('keydown', onKey);
+    const listen = (event: KeyboardEvent): void => onKey(event);
+    window.addEventListener('keydown', listen);
     return () => {
-      window.removeEventListener('keydown', onKey);
+      window.removeEventListener('keydown', listen);
     };
-  }, [actions]);
+  }, []);
 }

@@ -137,7 +137,8 @@ export function useWeighing(): Weighing {
     setPicked(null);
     setProblem(null);
     setOpenZero(null);
-    setParams({ kind: next }, { replace: true });
+    // At once: as a transition it would be put off for as long as a live scale keeps the screen busy.
+    setParams({ kind: next }, { replace: true, flushSync: true });
   };
 
   const store = (cell: Cell, valueG: number): string | null => {
