@@ -117,3 +117,4 @@ export { standing, type Standing } from './weigh/openQuestion.js';
 export { zeroMoved } from './weigh/zero.js';
 export { lineReader, USUAL_TEMPLATES, type LineReader, type LineTemplate, type ScaleLine } from './weigh/linePattern.js';
 export { MASS_UNITS, isMassUnit, toGrams, type MassUnit } from './units/massUnits.js';
+export { Z95 } from './units/normal.js';

@@ -1,7 +1,5 @@
 import type { WeighedJob, WeighedPart } from '../job/weighParts.js';
-
-/** Two-sided 95 % point of the normal distribution. */
-const Z95 = 1.959964;
+import { Z95 } from '../units/normal.js';
 
 /**
  * Half width of the 95 % interval of a sum of parts' mean weights: 1.96·√Σ(s²/n), s the scatter pooled over the

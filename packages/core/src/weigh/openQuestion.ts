@@ -1,4 +1,5 @@
 import { checkNumber } from '../units/check.js';
+import { Z95 } from '../units/normal.js';
 
 /** Where a part stands against a target and a tolerance, at 95 %. */
 export type Standing =
@@ -7,7 +8,6 @@ export type Standing =
   /** `placements` more of this part would settle it; null when no sensible number would. */
   | { readonly kind: 'open'; readonly placements: number | null };
 
-const Z95 = 1.959964;
 const MOST_MORE = 30;
 
 /**

@@ -1,7 +1,5 @@
 import { checkNumber } from '../units/check.js';
-
-/** Two-sided 95 % point of the normal distribution. */
-const Z95 = 1.959964;
+import { Z95 } from '../units/normal.js';
 
 /**
  * 95 % repeatability limit: two single readings of one part differ by more than this only one time in twenty.

@@ -1,4 +1,5 @@
 import { CoreError } from '../units/check.js';
+import { Z95 } from '../units/normal.js';
 
 /** One of a rod's three weighings: its mean and the variance of that mean (s²/n). */
 export interface RodWeighing {
@@ -34,9 +35,6 @@ export type RodEnds =
       readonly derived: 'total' | 'bigEnd' | 'smallEnd';
     }
   | { readonly kind: 'unknown'; readonly totalG: number | null; readonly missing: readonly ('total' | 'bigEnd' | 'smallEnd')[] };
-
-/** Two-sided 95 % point of the normal distribution. */
-const Z95 = 1.959964;
 
 /**
  * Big end, small end and total of a rod, made to add up.

@@ -1,4 +1,4 @@
-import { ASSUMED_DEVIATION_G, roundingDeviationG, standing, type Measure, type PartKind, type Standing, type WeighedJob } from '@tare/core';
+import { ASSUMED_DEVIATION_G, roundingDeviationG, standing, Z95, type Measure, type PartKind, type Standing, type WeighedJob } from '@tare/core';
 import type { Rung } from '../../draw/ladderLayout.js';
 
 /** One kind's parts against its lightest undamaged one: for the ladder, and for what is still open. */
@@ -8,8 +8,6 @@ export interface KindFigures {
   /** Parts whose place inside or outside is still open at 95 %, with the placements that would settle it. */
   readonly open: readonly { readonly cylinder: number; readonly standing: Extract<Standing, { kind: 'open' }> }[];
 }
-
-const Z95 = 1.959964;
 
 /** Null while no undamaged part of the kind is weighed. */
 export function kindFigures(job: WeighedJob, kind: PartKind, measure: Measure, toleranceG: number, divisionG: number): KindFigures | null {

@@ -1,0 +1,2 @@
+/** Two-sided 95 % point of the normal distribution. */
+export const Z95 = 1.959964;
