@@ -39,6 +39,7 @@ export default {
   testTimeout: 60000,
   projects: [
     { ...base, displayName: 'core', rootDir: 'packages/core' },
+    { ...base, displayName: 'solver', rootDir: 'packages/solver' },
     { ...base, displayName: 'contract', rootDir: 'packages/contract' },
     { ...base, displayName: 'standins', rootDir: 'apps/standins' },
     { ...base, displayName: 'server', rootDir: 'apps/server' },

@@ -3,10 +3,12 @@ import {
   BALANCED,
   bobCard,
   crankTemplate,
+  factorShaking,
+  factorSweep,
   fromPolar,
   layOut,
   LAYOUTS,
-  PART_KINDS,
+  SINGLE_KINDS,
   planHoles,
   toPlanes,
   weighParts,
@@ -14,6 +16,7 @@ import {
   type PlanInput,
   type PlaneUnbalance,
   type ReadingFact,
+  type ShakingEngine,
   type WeighedJob,
 } from '@tare/core';
 import { chanceFor } from '@tare/standins/chance';
@@ -23,12 +26,26 @@ const layout = layOut(LAYOUTS.v8Cross90, 110);
 
 export const planTime = (): Promise<Figure> => timed('plan of a V8, 20–36 g a plane', 40, (i) => planHoles(heavyV8(i)));
 
+const v16 = layOut(LAYOUTS.v16At45, 110);
+
 export function bobCardTime(): Promise<Figure> {
-  const weighed = weighedV8(layout);
-  return timed('bob card of a V8', 500, () => bobCard(layout, weighed, 0.5, 4, 1));
+  const weighed = allWeighed(v16);
+  return timed('bob card of 16 cylinders', 500, () => bobCard(v16, weighed, { factorRatio: 0.5, oilG: 4 }, 1));
 }
 
-export const weighTime = (): Promise<Figure> => timed('all means of a V8, 192 readings', 200, () => weighedV8(layout));
+/** 41 factors × 720 angles × 16 cylinders. */
+export function sweepTime(): Promise<Figure> {
+  const engine: ShakingEngine = {
+    layout: v16,
+    crankRadiusMm: 44,
+    rodLengthMm: 150,
+    reciprocatingG: v16.cylinders.map(({ number }) => 640 + number / 10),
+  };
+  const factors = Array.from({ length: 41 }, (_, i) => 0.4 + i / 200);
+  return timed('factor sweep, 41 × 720 × 16', 30, () => factorSweep(factorShaking(engine, 720), factors));
+}
+
+export const weighTime = (): Promise<Figure> => timed('all means of a V8, 192 readings', 200, () => allWeighed(layout));
 
 function heavyV8(seed: number): PlanInput {
   const chance = chanceFor('bench', seed);
@@ -42,8 +59,8 @@ function heavyV8(seed: number): PlanInput {
   return { crank, unbalance, toleranceAGmm: 85, toleranceBGmm: 85, bits, existing: [], maxHoles: 8 };
 }
 
-function weighedV8({ cylinders }: EngineLayout): WeighedJob {
-  const parts = cylinders.flatMap(({ number }) => PART_KINDS.map((kind) => ({ id: `${kind}${number}`, kind, cylinder: number, damaged: false })));
+function allWeighed({ cylinders }: EngineLayout): WeighedJob {
+  const parts = cylinders.flatMap(({ number }) => SINGLE_KINDS.map((kind) => ({ id: `${kind}${number}`, kind, cylinder: number, damaged: false })));
   const readings = parts.flatMap(({ id, kind }) =>
     (kind === 'rod' ? (['total', 'bigEnd', 'smallEnd'] as const) : (['mass'] as const)).flatMap((measure) =>
       [0, 0.1, -0.1].map((off, i): ReadingFact => ({

@@ -1,5 +1,10 @@
-import { bobCardTime, planTime, weighTime } from './arithmetic.js';
+import { accuracy } from './accuracy.js';
+import { bobCardTime, planTime, sweepTime, weighTime } from './arithmetic.js';
+import { buildTimes } from './bobs.js';
+import { rodFigures, swapSpread, swapTimes } from './matching.js';
+import { signalTime } from './signal.js';
 import { print, type Figure } from './figures.js';
+import { weighBenchFrames } from './frames.js';
 import { firstScreenBytes, readingRoundTrip, serverMemory } from './server.js';
 
 /** ./tare bench [NAME…] [--json]: the named benchmarks, or all; memory first, before anything has warmed the server. */
@@ -7,9 +12,17 @@ const BENCHMARKS: Readonly<Record<string, () => Promise<Figure | readonly Figure
   memory: serverMemory,
   plan: planTime,
   bob: bobCardTime,
+  sweep: sweepTime,
+  build: buildTimes,
   weigh: weighTime,
+  swap: swapTimes,
+  spread: swapSpread,
+  rods: rodFigures,
+  signal: signalTime,
+  accuracy: () => Promise.resolve(accuracy()),
   page: firstScreenBytes,
   reading: readingRoundTrip,
+  frames: weighBenchFrames,
 };
 
 const args = process.argv.slice(2);

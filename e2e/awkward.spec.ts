@@ -1,7 +1,7 @@
 import { AxeBuilder } from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
 import { expect, test } from './app.js';
-import { bench, comeToTheBench, spinNow } from './bench.js';
+import { bench, comeToTheBench, confirmCautions, spinNow } from './bench.js';
 
 /** Opens a demo job from the list. */
 async function openJob(page: Page, engine: string): Promise<void> {
@@ -64,19 +64,19 @@ test('a stand-in that dies mid-spin, or is not running, says so and keeps nothin
   await bench(page, 'Spin');
   await page.getByLabel('Balancing speed').fill('100');
   await page.getByLabel('Turns to read').fill('1000');
-  for (const box of await page.getByRole('checkbox').all()) await box.click();
+  await confirmCautions(page);
   await page.getByRole('button', { name: 'Spin as received' }).click();
   await expect(page.getByText(/Reading: 100 rpm, turn [1-9]/)).toBeVisible();
   await app.stopMachine();
   await expect(page.getByText(/went silent after turn \d+ of 1000. Nothing was recorded/)).toBeVisible();
 
-  for (const box of await page.getByRole('checkbox').all()) await box.click();
+  await confirmCautions(page);
   await page.getByRole('button', { name: 'Spin as received' }).click();
   await expect(page.getByText(/The stand-in machine is not running/)).toBeVisible();
   await expect(page.getByLabel('Turns to read')).toHaveValue('1000');
   await app.startMachine();
 
-  for (const box of await page.getByRole('checkbox').all()) await box.click();
+  await confirmCautions(page);
   await page.getByRole('button', { name: 'Spin as received' }).click();
   await expect(page.getByText(/Reading: 100 rpm, turn [1-9]/)).toBeVisible();
   await page.keyboard.press('Escape');

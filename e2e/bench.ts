@@ -1,4 +1,6 @@
+import { AxeBuilder } from '@axe-core/playwright';
 import { expect, type Page } from '@playwright/test';
+import { MOUNTING_CHECKS } from '@tare/core';
 
 /** Puts somebody at the bench; every entry needs a name. */
 export async function comeToTheBench(page: Page, name = 'Ottoline Fasch'): Promise<void> {
@@ -24,11 +26,42 @@ export async function typeReadings(page: Page, readings: readonly number[]): Pro
   }
 }
 
+/** Weighs every bob in at its figure, ticks all that is to be seen of the mounted ones, and accepts them. */
+export async function weighInAndMount(page: Page, bobs: number): Promise<void> {
+  await page.getByRole('tab', { name: 'Build and weigh in' }).click();
+  for (let pin = 1; pin <= bobs; pin += 1) {
+    const row = page.getByRole('listitem').filter({ has: page.getByLabel(`Bob ${pin}, whole`) });
+    const figure = /Bob \d+\s*([\d.]+) g/.exec((await row.textContent())!)![1]!;
+    await page.getByLabel(`Bob ${pin}, whole`).fill(figure);
+    await page.keyboard.press('Enter');
+    await expect(row.getByText('accepted: +0.00 g')).toBeVisible();
+  }
+  await page.getByRole('tab', { name: 'Mount' }).click();
+  const boxes = page.getByRole('region', { name: 'Mounting' }).getByRole('checkbox');
+  await expect(boxes).toHaveCount(bobs * MOUNTING_CHECKS.length);
+  const done = page.getByRole('button', { name: 'Bobs are built and mounted' });
+  await expect(done).toBeDisabled();
+  for (const box of await boxes.all()) {
+    await expect(box).toBeEnabled();
+    await box.click();
+    await expect(box).toBeChecked();
+  }
+  await expect(page.getByText('All weighed in, all seen.')).toBeVisible();
+  await done.click();
+}
+
+/** Sees every caution at the spin, once they are on the screen. */
+export async function confirmCautions(page: Page): Promise<void> {
+  const boxes = page.getByRole('checkbox');
+  await expect(boxes).not.toHaveCount(0);
+  for (const box of await boxes.all()) await box.click();
+}
+
 /** Confirms every caution and spins, waiting until the reading is in. */
 export async function spinNow(page: Page, spinsAfter: number): Promise<void> {
   const start = page.getByRole('button', { name: /^Spin (as received|again)$/ });
   await expect(start).toBeDisabled();
-  for (const box of await page.getByRole('checkbox').all()) await box.click();
+  await confirmCautions(page);
   await start.click();
   await expect(page.getByRole('table', { name: 'Spins' }).getByRole('row')).toHaveCount(spinsAfter + 1);
 }
@@ -51,4 +84,10 @@ export async function correctUntilInside(page: Page, mostRounds: number): Promis
     await spinNow(page, spins + 1);
   }
   throw new Error(`Not inside after ${mostRounds} rounds.`);
+}
+
+/** What axe finds serious or critical on the screen as it stands. */
+export async function seriousOf(page: Page): Promise<string[]> {
+  const { violations } = await new AxeBuilder({ page }).analyze();
+  return violations.filter((v) => v.impact === 'serious' || v.impact === 'critical').map((v) => `${v.id} ${v.nodes[0]?.html}`);
 }

@@ -7,7 +7,7 @@ test('parts are checked in; what is missing holds up the benches that need it', 
   await page.getByRole('link', { name: 'New job' }).click();
   await page.getByLabel('Customer', { exact: true }).fill('Ness Ferry Trust');
   await page.getByLabel('Engine', { exact: true }).fill('Bramwick diesel four, spare');
-  await page.getByLabel('Layout').selectOption({ label: 'Inline four, flat-plane crank' });
+  await page.getByLabel('Layout', { exact: true }).selectOption({ label: 'Inline four, flat-plane crank' });
   await page.getByRole('button', { name: 'Start the job' }).click();
   await bench(page, 'Check in');
   await page.getByRole('button', { name: 'pistons: all 4 here' }).click();

@@ -1,5 +1,5 @@
 import { expect, test } from './app.js';
-import { bench, comeToTheBench, correctUntilInside, spinNow, typeReadings } from './bench.js';
+import { bench, comeToTheBench, correctUntilInside, spinNow, typeReadings, weighInAndMount } from './bench.js';
 
 /** Three placements of each part, a tenth up and down. */
 const placed = (weights: readonly number[]): number[] => weights.flatMap((g) => [g, g + 0.1, g - 0.1]);
@@ -35,6 +35,7 @@ test('a V8 from a bare job to signed off inside its tolerance', async ({ page })
     await typeReadings(page, placed([630, 630, 630, 630, 630, 630, 630, 630]));
     await typeReadings(page, placed(alike(448)));
     await typeReadings(page, placed(alike(182)));
+    await expect(page.getByText('Rods have all their placements.')).toBeVisible();
     await expect(page.getByText('yes').first()).toBeVisible();
     await page.keyboard.press('Enter');
     await typeReadings(page, placed(alike(42)));
@@ -58,11 +59,12 @@ test('a V8 from a bare job to signed off inside its tolerance', async ({ page })
     await page.getByRole('switch').click();
     await expect(page.getByRole('columnheader', { name: /6.*damaged/ })).toBeVisible();
     await bench(page, 'Match');
+    await page.getByText('The sets in numbers').click();
     const sets = page.getByRole('table', { name: 'Cylinder sets in g' });
     await expect(sets.getByRole('row', { name: /^6 / })).toContainText('damaged, below the target');
     await expect(sets.getByRole('row', { name: /^1 / })).toContainText('target: lightest');
     await expect(sets.getByRole('row', { name: /^3 / })).toContainText('2.40');
-    await expect(page.getByText(/Piston 3: 2.40 g off, 1.20 g from each boss pad/)).toBeVisible();
+    await expect(page.getByText(/Piston 3: 2.40 g off, 1.20 g from each pad/)).toBeVisible();
     await page.getByRole('button', { name: 'Piston 3 was cut: weigh it again' }).click();
     const after = page.getByLabel('Piston 3, after the cut');
     await after.fill('six hundred');
@@ -70,11 +72,11 @@ test('a V8 from a bare job to signed off inside its tolerance', async ({ page })
     await expect(page.getByText('“six hundred” is not a number of grams.')).toBeVisible();
     await after.fill('612,1');
     await page.keyboard.press('Enter');
+    await page.getByText('The sets in numbers').click();
     await expect(sets.getByRole('row', { name: /^3 / })).toContainText('inside');
     // The new piston for cylinder 6 comes in, and is weighed.
-    await page.getByLabel('Part').selectOption({ label: 'Piston 6' });
-    await page.getByRole('button', { name: 'Piston 6 was cut: weigh it again' }).click();
-    await page.getByLabel('Piston 6, after the cut').fill('612.2');
+    await page.getByRole('button', { name: 'The new piston 6 is here' }).click();
+    await page.getByLabel('Piston 6, the new one').fill('612.2');
     await page.keyboard.press('Enter');
     await expect(page.getByText('Every set and every rod end is inside the tolerance.')).toBeVisible();
   });
@@ -91,8 +93,11 @@ test('a V8 from a bare job to signed off inside its tolerance', async ({ page })
     await page.getByLabel('Factor', { exact: true }).fill('51');
     await expect(card.getByRole('row', { name: /^bob weight/ })).toContainText('1993.31');
     await page.getByLabel('Factor', { exact: true }).fill('50');
-    await page.keyboard.press('Enter');
-    await page.getByRole('button', { name: 'Bobs are built and mounted' }).click();
+    // Old and new stand side by side until the new is kept.
+    await expect(page.getByRole('table', { name: 'Bob weights as kept' })).toContainText('−1.0');
+    await page.getByRole('button', { name: 'Keep the new' }).click();
+    await expect(page.getByRole('table', { name: 'Bob weights as kept' })).toHaveCount(0);
+    await weighInAndMount(page, 4);
     await expect(page.getByText(/Built and mounted: 1973\.\d g/)).toBeVisible();
   });
 
@@ -130,7 +135,7 @@ test('an inline four needs no bobs, and is drilled to its tolerance', async ({ p
   await page.getByRole('link', { name: 'New job' }).click();
   await page.getByLabel('Customer', { exact: true }).fill('Ness Ferry Trust');
   await page.getByLabel('Engine', { exact: true }).fill('Bramwick diesel four');
-  await page.getByLabel('Layout').selectOption({ label: 'Inline four, flat-plane crank' });
+  await page.getByLabel('Layout', { exact: true }).selectOption({ label: 'Inline four, flat-plane crank' });
   await expect(page.getByLabel('Angle of pin 2')).toHaveValue('180');
   await page.getByRole('button', { name: 'Start the job' }).click();
 

@@ -6,7 +6,8 @@ const FOLDER = join(import.meta.dirname, '../docs/screenshots');
 
 /** One picture of a view: the screen as it stands, at 1280 × 800. */
 async function shot(page: Page, name: string): Promise<void> {
-  await page.waitForLoadState('networkidle');
+  // Not until the network is idle: an open job keeps a line for what others change.
+  await page.waitForTimeout(1500);
   await page.screenshot({ path: join(FOLDER, `${name}.png`), animations: 'disabled' });
 }
 
@@ -31,15 +32,36 @@ test('pictures of every view, from the demo shop', async ({ page }) => {
   await page.getByRole('link', { name: 'Instruments' }).click();
   await expect(page.getByText('Scatter s of each study, g').first()).toBeVisible();
   await shot(page, 'instruments');
+  await page.getByRole('link', { name: 'Balancing machines' }).click();
+  await expect(page.getByRole('heading', { name: 'Floor machine' })).toBeVisible();
+  await shot(page, 'machines');
   await open(page, 'Ostrell 60° six', 'Weigh');
   await page.getByLabel('Weighed on').selectOption({ label: 'Bench scale' });
   await page.getByLabel('Reading in grams').fill('31.');
   await shot(page, 'weigh');
   await page.getByLabel('Reading in grams').fill('');
-  await open(page, 'Dorvell marine V8', 'Match');
+  await open(page, 'Pellgate 90° eight', 'Match');
+  await page.getByRole('button', { name: 'Look for swaps' }).click();
+  await expect(page.getByRole('button', { name: /Take / }).first()).toBeVisible();
+  await page.getByRole('heading', { name: /Swap first/ }).evaluate((heading) => heading.scrollIntoView({ block: 'start' }));
   await shot(page, 'match');
   await open(page, 'Dorvell marine V8', 'Bob weights');
   await shot(page, 'bob-weights');
+  await page.getByRole('tab', { name: 'What the factor does' }).click();
+  await page.getByRole('slider', { name: 'Balance factor in per cent' }).focus();
+  for (let i = 0; i < 4; i += 1) await page.keyboard.press('ArrowLeft');
+  await expect(page.getByText(/Against 50 %/)).toBeVisible();
+  await page.getByRole('heading', { level: 1, name: 'Bob weights' }).evaluate((heading) => heading.scrollIntoView({ block: 'start' }));
+  await page.mouse.wheel(0, 330);
+  await shot(page, 'factor');
+  await page.getByRole('tab', { name: 'Build and weigh in' }).click();
+  await page.getByLabel('Diameter of the crankpins').fill('54');
+  await page.getByRole('button', { name: 'Work out the bobs' }).click();
+  await expect(page.getByText(/pieces in all/)).toBeVisible();
+  await shot(page, 'build-bobs');
+  await page.goto('/calculator?big=448&bearing=42&small=186&piston=612&pin=148&locks=2.4&rings=46&x=support+rails~moves~3.2');
+  await expect(page.getByText('1981.6 g')).toBeVisible();
+  await shot(page, 'calculator');
   await open(page, 'Dorvell marine V8', 'Spin');
   await shot(page, 'spin');
   await open(page, 'Dorvell marine V8', 'Correct');

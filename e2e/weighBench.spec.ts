@@ -23,12 +23,15 @@ async function settled(page: Page, loaded: boolean): Promise<void> {
 /** Weighs the parts that wait, one placement each, with the keys of the stand-in scale alone. */
 async function weighByKeys(page: Page, first: string, parts: number): Promise<void> {
   await expect(page.locator('label').filter({ hasText: new RegExp(`${first},.*placement 1`) })).toBeVisible();
+  // The stand-in drifts as scales do; in a long sitting the empty pan is no longer near nothing until it is zeroed.
+  await expect(page.locator('[data-scale="settled"]')).toBeVisible();
+  await page.keyboard.press('z');
   for (let i = 0; i < parts; i += 1) {
     await settled(page, false);
     await page.keyboard.press('p');
     await settled(page, true);
     await page.keyboard.press('Enter');
-    await expect(page.getByRole('alert').filter({ hasText: '▲' })).toHaveCount(0);
+    await expect(page.getByRole('alert')).toHaveText(['']);
     await page.keyboard.press('l');
   }
 }
@@ -41,12 +44,14 @@ async function newV8(page: Page, customer: string): Promise<void> {
   await expect(page.getByRole('heading', { level: 1, name: 'Weigh' })).toBeVisible();
 }
 
-test('a V8’s pistons, pins and locks are weighed by keyboard, a minute of it offline, and nothing is lost', async ({ page, context, app }) => {
+test('a whole V8 is weighed by keyboard, a minute of it offline, and nothing is lost', async ({ page, context, app }) => {
   await comeToTheBench(page, 'Ines Quorley');
   await newV8(page, 'Wenna Tarrow');
   await page.getByLabel('Placements').selectOption('1');
   await page.getByLabel('Weighed on').selectOption({ label: 'Bench scale' });
   await expect(page.getByText('Bench scale serves for 1 g.')).toBeVisible();
+  // Whoever weighed before may have left something on the pan.
+  await page.keyboard.press('l');
 
   await weighByKeys(page, 'Piston 1', 8);
   await expect(page.getByText('Pistons have all their placements.')).toBeVisible();
@@ -75,15 +80,26 @@ test('a V8’s pistons, pins and locks are weighed by keyboard, a minute of it o
     await page.reload();
     await expect(input(page)).toHaveValue('45.');
     await input(page).fill('');
+    await page.keyboard.press('Enter');
+  });
+
+  await test.step('rings, rods end by end, and bearings', async () => {
+    await weighByKeys(page, 'Ring set 1', 8);
+    await page.keyboard.press('Enter');
+    await weighByKeys(page, 'Rod 1, total', 8);
+    await weighByKeys(page, 'Rod 1, big end', 16);
+    await page.keyboard.press('Enter');
+    await weighByKeys(page, 'Bearing pair 1', 8);
+    await expect(page.getByText('Everything is weighed. Go on to Match with ].')).toBeVisible();
   });
 
   const [line] = (await (await fetch(`${app.url}/api/jobs?q=Wenna`)).json()) as JobLine[];
   const sheet = (await (await fetch(`${app.url}/api/jobs/${line!.id}`)).json()) as JobSheet;
-  expect(sheet.readings).toHaveLength(24);
-  expect(new Set(sheet.readings.map((r) => r.id)).size).toBe(24);
+  expect(sheet.readings).toHaveLength(64);
+  expect(new Set(sheet.readings.map((r) => r.id)).size).toBe(64);
   // The typed ones arrived in the order in which they were typed.
   expect(sheet.readings.filter((r) => r.valueG < 3).map((r) => r.valueG)).toEqual([2.1, 2.2, 2.3, 2.4, 2.5, 2.6, 2.7, 2.8]);
-  expect(sheet.readings.filter((r) => r.zero !== null).length).toBeGreaterThan(20);
+  expect(sheet.readings.filter((r) => r.zero !== null).length).toBeGreaterThan(60);
 });
 
 test('a repeatability study says what a scale can tell apart', async ({ page }) => {
@@ -191,10 +207,39 @@ test('rods by the school of the shop', async ({ page }) => {
   await newV8(page, 'Petra Lisle');
   await page.getByRole('button', { name: /^Rods/ }).click();
   await expect(table(page)).toContainText('Small end');
+  await page.getByText('How this job is weighed:').click();
   await page.getByLabel('How rods are weighed here').selectOption({ label: 'Total only' });
   await expect(page.getByText('no bob weight can be trusted to them')).toBeVisible();
   await expect(table(page)).not.toContainText('Small end');
   await page.getByLabel('How rods are weighed here').selectOption({ label: 'Small end many times, and the total' });
   await expect(table(page)).toContainText('Small end');
   await expect(table(page)).not.toContainText('Big end');
+});
+
+test('differences from a tared piston, and pistons that stay on their rods', async ({ page }) => {
+  await comeToTheBench(page);
+  await newV8(page, 'Garrick Oone');
+  await page.getByText('How this job is weighed:').click();
+  await page.getByLabel('What a reading of a piston is').selectOption({ label: 'the difference from piston 1' });
+  await page.getByLabel('Then').selectOption({ label: 'the next part' });
+  await expect(page.getByText('weigh piston 1 outright', { exact: false })).toBeVisible();
+  await input(page).fill('612.0');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('With the scale tared on piston 1, put piston 2 on; take the difference with its sign.')).toBeVisible();
+  await input(page).fill('-1,5');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('Put piston 1 back on, that the scale is tared on.')).toBeVisible();
+  await page.keyboard.press('Enter');
+  await expect(table(page)).toContainText('610.50');
+  await input(page).fill('612');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('Is the scale tared on the reference?')).toBeVisible();
+
+  await page.getByLabel('How parts are weighed here').selectOption({ label: 'Piston pressed on its rod, as one' });
+  await expect(page.getByText('It cannot tell piston, pin and rod’s small end apart', { exact: false })).toBeVisible();
+  await page.getByRole('button', { name: /^Pistons on rods/ }).click();
+  await expect(table(page)).toContainText('Small end');
+  await page.getByLabel('How parts are weighed here').selectOption({ label: 'Each cylinder’s set in one go' });
+  await expect(page.getByText('It cannot tell which of them is heavy', { exact: false })).toBeVisible();
+  await expect(page.getByRole('button', { name: /^Sets/ })).toBeVisible();
 });

@@ -8,6 +8,7 @@ import helmet from 'helmet';
 import type { Knex } from 'knex';
 import { pino } from 'pino';
 import { pinoHttp } from 'pino-http';
+import { BobBoxController } from './bobs/bobBox.controller.js';
 import { ComputeController } from './compute/compute.controller.js';
 import { CorrectionsController } from './corrections/corrections.controller.js';
 import { KNEX } from './database/connect.js';
@@ -18,7 +19,16 @@ import { JobAccess } from './jobs/jobAccess.js';
 import { JobsController } from './jobs/jobs.controller.js';
 import { CurrentShop } from './shop/currentShop.js';
 import { ShopController } from './shop/shop.controller.js';
+import { JobChanges } from './live/jobChanges.js';
+import { LiveController } from './live/live.controller.js';
+import { ToolsController } from './tools/tools.controller.js';
 import { SignOffsController } from './signoffs/signoffs.controller.js';
+import { MachinesController } from './machines/machines.controller.js';
+import { MachineStore } from './machines/machineStore.js';
+import { OwnSpinsController } from './machines/ownSpins.controller.js';
+import { MOST_RECORDING_MB } from './machines/recording.js';
+import { MOST_PHOTO_MB } from './photos/cleanPhoto.js';
+import { PhotosController } from './photos/photos.controller.js';
 import { BALANCING_MACHINE, type BalancingMachine } from './spins/balancingMachine.js';
 import { SpinsController } from './spins/spins.controller.js';
 import { SCALE_PORT, StandinScaleController } from './weighing/standinScale.controller.js';
@@ -46,9 +56,15 @@ class AppModule {
         InstrumentsController,
         JobsController,
         WeighingController,
+        PhotosController,
+        ToolsController,
+        BobBoxController,
+        LiveController,
         StandinScaleController,
         DecisionsController,
         SpinsController,
+        MachinesController,
+        OwnSpinsController,
         CorrectionsController,
         SignOffsController,
         ComputeController,
@@ -59,6 +75,8 @@ class AppModule {
         { provide: SCALE_PORT, useValue: scalePort },
         CurrentShop,
         JobAccess,
+        JobChanges,
+        MachineStore,
       ],
     };
   }
@@ -76,6 +94,8 @@ export async function createApp(parts: AppParts): Promise<NestExpressApplication
   app.use(pinoHttp({ logger: log, autoLogging: parts.logLevel !== 'warn' }));
   app.use(helmet({ hsts: false, contentSecurityPolicy: { directives: CONTENT_POLICY } }));
   app.useBodyParser('json', { limit: '1mb' });
+  app.useBodyParser('raw', { type: 'application/gzip', limit: `${MOST_RECORDING_MB}mb` });
+  app.useBodyParser('raw', { type: ['image/*', 'application/octet-stream'], limit: `${MOST_PHOTO_MB}mb` });
   app.useGlobalFilters(new ProblemFilter(log));
   const document = SwaggerModule.createDocument(
     app,
@@ -94,6 +114,8 @@ export async function createApp(parts: AppParts): Promise<NestExpressApplication
 /** Tare runs over plain HTTP on loopback: upgrading requests would break it; nothing comes from elsewhere. */
 const CONTENT_POLICY = {
   'default-src': ["'self'"],
+  // HiGHS is WebAssembly.
+  'script-src': ["'self'", "'wasm-unsafe-eval'"],
   'style-src': ["'self'", "'unsafe-inline'"],
   'img-src': ["'self'", 'data:'],
   'worker-src': ["'self'", 'blob:'],

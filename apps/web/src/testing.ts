@@ -1,5 +1,5 @@
 import type { JobSheet, ReadingEntry } from '@tare/contract';
-import { crankTemplate, layOut, LAYOUTS, PART_KINDS, type LayoutId, type Measure } from '@tare/core';
+import { USUAL_MATCH_CHOICES, crankTemplate, layOut, LAYOUTS, SINGLE_KINDS, type LayoutId, type Measure } from '@tare/core';
 
 /** A job sheet for tests, with nothing on record unless `more` says so. */
 export function sheetOf(layoutId: LayoutId, more: Partial<JobSheet> = {}): JobSheet {
@@ -25,18 +25,21 @@ export function sheetOf(layoutId: LayoutId, more: Partial<JobSheet> = {}): JobSh
       crank: crankTemplate(template, layout, 88),
     },
     specVersion: 1,
-    parts: layout.cylinders.flatMap(({ number }) => PART_KINDS.map((kind) => ({ id: `${kind}${number}`, kind, cylinder: number, damaged: false }))),
+    parts: layout.cylinders.flatMap(({ number }) => SINGLE_KINDS.map((kind) => ({ id: `${kind}${number}`, kind, cylinder: number, damaged: false }))),
     readings: [],
     partCuts: [],
     partMarks: {},
     arrivals: {},
     decisions: {},
-    weighChoices: { rodSchool: 'endsAndTotal' },
-    bobChoices: { factorRatio: 0.5, oilG: 4, acceptedG: null },
+    weighChoices: { rodSchool: 'endsAndTotal', partSchool: 'eachPart', references: {} },
+    matchChoices: USUAL_MATCH_CHOICES,
+    fixedTargets: {},
+    bobChoices: { factorRatio: 0.5, oilG: 4, extras: [], acceptedG: null },
     spins: [],
     plans: [],
     holes: [],
     signOffs: [],
+    photos: [],
     ...more,
   };
 }

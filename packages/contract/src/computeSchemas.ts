@@ -1,6 +1,7 @@
 import Joi from 'joi';
 import { named } from './ids.js';
 import { bitSchema, crankSchema, layoutSchema, planesSchema, toleranceChoiceSchema } from './jobSpec.js';
+import { extraLinesSchema } from './bobs.js';
 import { crankHoleSchema } from './entries.js';
 
 const massG = (name: string): Joi.NumberSchema => named(Joi.number().min(0).max(20000).required(), name);
@@ -22,7 +23,7 @@ export const computeSchemas = {
             smallEndG: massG('The small end'),
             pistonG: massG('The piston'),
             pinG: massG('The pin'),
-            lockPairG: massG('The lock pair'),
+            lockPairG: massG('The locks or buttons'),
             ringSetG: massG('The ring set'),
           }),
         )
@@ -31,6 +32,7 @@ export const computeSchemas = {
         .required(),
       'The rod sets',
     ),
+    extras: extraLinesSchema,
     oilG: named(Joi.number().min(0).max(100).required(), 'The oil allowance'),
     factorRatio: named(Joi.number().min(0).max(1).required(), 'The balance factor (0 to 1)'),
   }),

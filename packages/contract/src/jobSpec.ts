@@ -1,5 +1,6 @@
 import {
   LAYOUT_IDS,
+  ROTATIONS,
   TOLERANCE_SCHOOLS,
   type Bit,
   type Counterweight,
@@ -19,7 +20,7 @@ const zMm = (name: string): Joi.NumberSchema => number(name).min(-5000).max(5000
 export const crankpinSchema = Joi.object<Crankpin>({
   angleDeg: number('The pin’s angle').min(-360).max(360),
   zMm: zMm('The pin’s position'),
-  cylinders: named(Joi.array().items(Joi.number().integer().min(1).max(32)).min(1).max(8).required(), 'The cylinders on this pin'),
+  cylinders: named(Joi.array().items(Joi.number().integer().min(1).max(32)).min(1).max(12).required(), 'The cylinders on this pin'),
 });
 
 export const cylinderSchema = Joi.object<Cylinder, true>({
@@ -30,6 +31,9 @@ export const cylinderSchema = Joi.object<Cylinder, true>({
 export const layoutSchema = Joi.object({
   pins: named(Joi.array().items(crankpinSchema).min(1).max(16).required(), 'The pins'),
   cylinders: named(Joi.array().items(cylinderSchema).min(1).max(32).required(), 'The cylinders'),
+  rotation: named(Joi.string().valid(...ROTATIONS), 'The rotation'),
+  firingOrder: named(Joi.array().items(Joi.number().integer().min(1).max(32)).max(32), 'The firing order'),
+  pinOffsetMm: named(Joi.number().min(-50).max(50), 'The offset of the piston pins'),
 });
 
 export const planesSchema = Joi.object<Planes, true>({

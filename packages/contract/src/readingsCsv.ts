@@ -1,5 +1,6 @@
 import {
   allMeasuresOf,
+  hasEnds,
   isMassUnit,
   MEASURES,
   PART_KINDS,
@@ -128,7 +129,7 @@ function readRow(row: Row, parts: readonly PartFact[], line: number): GoodLine |
   const field = (name: keyof Row): string => (row[name] ?? '').trim();
   const kind = PART_KINDS.find((k) => k.toLowerCase() === field('kind').toLowerCase());
   if (!kind) return bad(`“${field('kind')}” is no kind of part; there are ${PART_KINDS.join(', ')}.`);
-  const measure = field('measure') === '' && kind !== 'rod' ? 'mass' : MEASURES.find((m) => m.toLowerCase() === field('measure').toLowerCase());
+  const measure = field('measure') === '' && !hasEnds(kind) ? 'mass' : MEASURES.find((m) => m.toLowerCase() === field('measure').toLowerCase());
   if (!measure || !allMeasuresOf(kind).includes(measure))
     return bad(`“${field('measure')}” is not weighed of a ${kind}; there is ${allMeasuresOf(kind).join(', ')}.`);
   const part = parts.find((p) => p.kind === kind && String(p.cylinder) === field('cylinder'));

@@ -2,6 +2,7 @@ import type {
   BenchStatus,
   Bit,
   CrankHole,
+  CutSample,
   HoleFact,
   JobFacts,
   JobFigures,
@@ -45,6 +46,8 @@ export interface ReadingEntry extends ReadingFact, Attribution {
 
 export interface PartCutEntry extends PartCutFact, Attribution {
   readonly removal: CutRemoval | null;
+  readonly toolId: string | null;
+  readonly seconds: number | null;
 }
 
 export interface DecisionEntry extends Attribution {
@@ -52,7 +55,12 @@ export interface DecisionEntry extends Attribution {
   readonly value: unknown;
 }
 
-export interface SpinEntry extends SpinFact, Attribution {}
+export interface SpinEntry extends SpinFact, Attribution {
+  /** The shop's machine that it was read on; null for the stand-in. */
+  readonly machineId: string | null;
+  readonly source: 'standin' | 'typed' | 'recorded';
+  readonly calibrationId: string | null;
+}
 
 export interface PlanEntry extends Attribution {
   readonly id: string;
@@ -64,6 +72,22 @@ export interface PlanEntry extends Attribution {
 export interface HoleEntry extends HoleFact, Attribution {
   readonly planId: string | null;
   readonly planIndex: number | null;
+}
+
+/** A tool and bit of the shop, with what every cut that was timed and weighed took off: oldest first. */
+export interface Tool extends Attribution {
+  readonly id: string;
+  readonly name: string;
+  readonly bit: string;
+  readonly samples: readonly CutSample[];
+}
+
+/** A picture of a part; itself under /api/jobs/JOB/photos/ID. */
+export interface PhotoEntry extends Attribution {
+  readonly id: string;
+  readonly partId: string;
+  readonly widthPx: number;
+  readonly heightPx: number;
 }
 
 /** What was signed: the facts and the figures as they stood, with the arithmetic's version. */
@@ -89,6 +113,7 @@ export interface JobSheet extends Omit<JobFacts, 'signedOffSpinId'>, Attribution
   readonly plans: readonly PlanEntry[];
   readonly holes: readonly HoleEntry[];
   readonly signOffs: readonly SignOffEntry[];
+  readonly photos: readonly PhotoEntry[];
 }
 
 /** The facts of a sheet, in the shape that the core works out. */

@@ -1,17 +1,26 @@
 export { normaliseAngleDeg, turnBetweenDeg, degToRad, radToDeg } from './units/angle.js';
+export { over, times } from './units/complex.js';
 export { toPolar, fromPolar, add, subtract, scale, dot, sumOf, ZERO, type Vector, type Polar } from './units/vector.js';
-export { gmmToOzin, ozinToGmm, newtonsToLbf, gmmToGramsAtRadius } from './units/convert.js';
-export { parseDecimal, type ParsedDecimal } from './units/parseDecimal.js';
+export { gmmToOzin, ozinToGmm, newtonsToLbf, gmmToGramsAtRadius, GMM_PER_OZIN } from './units/convert.js';
+export { parseDecimal, typedNumber, type ParsedDecimal } from './units/parseDecimal.js';
 export { checkNumber, CoreError, type Bounds } from './units/check.js';
 export type { Working, WorkingValue } from './units/working.js';
 
 export {
+  SINGLE_KINDS,
+  isSingleKind,
   PART_KINDS,
+  PART_SCHOOLS,
+  kindsWeighed,
+  hasEnds,
+  cylinderOf,
   MEASURES,
   measuresOf,
   allMeasuresOf,
   ROD_SCHOOLS,
   type RodSchool,
+  type PartSchool,
+  type SingleKind,
   type PartKind,
   type Measure,
   type PartFact,
@@ -27,24 +36,108 @@ export { rodEnds, type RodEnds, type RodWeighing, type RodWeighings } from './we
 export { readingComplaint, differenceComplaint } from './weigh/weightLimits.js';
 
 export { matchToLightest, type Matchable, type MatchedItem, type MatchedSet } from './match/matchToLightest.js';
-export { matchCylinderSets, SET_KINDS, type CylinderSet, type MissingWeight, type SetKind, type SetMatch } from './match/cylinderSets.js';
+export { matchCylinderSets, SET_KINDS, type CylinderSet, type SetKind, type SetMatch } from './match/cylinderSets.js';
+export type { MissingWeight } from './match/missingWeight.js';
 export { sumHalfWidth95G } from './match/setUncertainty.js';
+export { matchKind, type KindMatch } from './match/kindMatch.js';
+export {
+  MATCH_SCHOOLS,
+  MATCH_BASES,
+  USUAL_MATCH_CHOICES,
+  USUAL_PADS,
+  type FixedTarget,
+  type MatchBasis,
+  type MatchChoices,
+  type TargetGroup,
+} from './match/matchChoices.js';
+export {
+  checkPads,
+  endsOfPads,
+  padsOfEnds,
+  equalRods,
+  type PadMasses,
+  type PadStations,
+  type RodEndWeights,
+  type RodPlan,
+  type RodRemoval,
+  type RodToMatch,
+} from './match/rodPads.js';
+export { leastMetalRods } from './match/leastMetalRods.js';
+export { handOrder, type HandOrder } from './match/handOrder.js';
+export { cutRate, type CutRate, type CutSample } from './match/cutRate.js';
+export { cutTicket, cuttingOf, FIRST_STOP_RATIO, type CutLimit, type CutTicket } from './match/cutTicket.js';
+export { arrangementComplaint } from './match/arrangementComplaint.js';
+export { waysOut, type Exchange, type Exchangeable, type WayOut } from './match/overshoot.js';
+export { swapSets, type SwapLimits, type SwapProgress, type SwapResult } from './match/swap/swapSets.js';
+export {
+  asTheyAre,
+  figuresOf,
+  oppositeOrder,
+  type Arrangement,
+  type KeptPair,
+  type SwapFigures,
+  type SwapList,
+  type SwapProblem,
+} from './match/swap/arrangement.js';
+export { bearingsToRods, runsInOf, swapProblemOf, type JobSwap, type SwapWishes } from './match/swap/swapProblemOf.js';
+export { matchRecords, measuresShown, type MatchRecord } from './match/matchRecord.js';
+export type { SolvedModel, SolveModel, SolveOptions } from './match/swap/solveModel.js';
 export { matchRods, type RodMatch } from './match/rodMatch.js';
 
-export { bobWeight, LINE_NAMES, type BobLine, type BobLineKey, type BobWeight, type BobWeightInput, type RodSet } from './bob/bobWeight.js';
-export { bobCard, type BobCard, type PinBob } from './bob/bobCard.js';
-
 export {
-  LAYOUTS,
-  LAYOUT_IDS,
-  layOut,
-  checkLayout,
-  type Crankpin,
-  type Cylinder,
-  type EngineLayout,
-  type LayoutId,
-  type LayoutTemplate,
-} from './engine/layout.js';
+  bobWeight,
+  LINE_NAMES,
+  type BobLine,
+  type BobLineKey,
+  type BobWeight,
+  type BobWeightInput,
+  type ExtraLine,
+  type RodSet,
+} from './bob/bobWeight.js';
+export { bobCard, type BobCard, type PinBob } from './bob/bobCard.js';
+export {
+  bobOf,
+  checkBox,
+  pickingList,
+  type BobBox,
+  type BobClamp,
+  type BobPiece,
+  type BobWish,
+  type BuiltBob,
+  type Stacked,
+} from './bob/build/box.js';
+export { buildBobs, type BobBuild } from './bob/build/buildBobs.js';
+export { HALVES_AGREE_WITHIN_G, judgeWeighIn, type BobWeighIn, type WasherChange, type WeighInVerdict } from './bob/build/weighIn.js';
+export { MOUNTING_CHECKS, mountingOrder, type MountingCheck, type MountingStep } from './bob/build/mounting.js';
+
+export { layOut, checkLayout, ROTATIONS, type Crankpin, type Cylinder, type EngineLayout, type Rotation } from './engine/layout.js';
+export { LAYOUTS, LAYOUT_IDS, LAYOUT_FAMILIES, type LayoutFamily, type LayoutId, type LayoutTemplate } from './engine/library.js';
+export { evenFiringOrder, firingIntervalsDeg, topDeg } from './engine/firing.js';
+export { readLayoutFile, writeLayoutFile, type LayoutFile } from './engine/layoutFile.js';
+export {
+  engineShaking,
+  orderOf,
+  pistonAcceleration,
+  reciprocatingOfPins,
+  reciprocatingShaking,
+  rotatingShaking,
+  sizeOf,
+  type Shaking,
+  type ShakingEngine,
+  type Turn,
+} from './engine/shaking.js';
+export { factorEffect, type ActualParts, type EffectInput, type FactorEffect, type ShakingFigures, type SweepPoint } from './engine/factorEffect.js';
+export {
+  factorShaking,
+  factorSweep,
+  onePercent,
+  type BestFactor,
+  type FactorShaking,
+  type FactorSizes,
+  type FactorSweep,
+  type OnePercent,
+  type Sizes,
+} from './engine/factorSweep.js';
 export { bobsNeeded, type BobsNeeded } from './engine/bobsNeeded.js';
 
 export {
@@ -59,6 +152,8 @@ export {
   type PlaneUnbalance,
 } from './rotor/planes.js';
 export { unbalanceForceN } from './rotor/force.js';
+export { staticAndCouple, type StaticCouple } from './rotor/staticCouple.js';
+export { checkSetUp, supportLoads, type SupportLoad, type Supports } from './rotor/supports.js';
 export { tolerance, TOLERANCE_SCHOOLS, type RotorFigures, type Tolerance, type ToleranceChoice, type ToleranceSchool } from './rotor/tolerance.js';
 export {
   radialHole,
@@ -73,7 +168,7 @@ export {
   type RadialHole,
 } from './rotor/hole.js';
 export { checkCrank, type Counterweight, type Crank } from './rotor/crank.js';
-export { crankTemplate } from './rotor/crankTemplate.js';
+export { crankOfPins, crankTemplate } from './rotor/crankTemplate.js';
 export {
   counterweightOf,
   effectOfHole,
@@ -88,7 +183,10 @@ export {
   type CrankHole,
 } from './rotor/correctionHoles.js';
 
-export { planeReading, judge, LEAST_TURNS, type Judgement, type PlaneReading, type Verdict } from './spin/planeReading.js';
+export { checkConvention, fromHeavyDeg, toHeavyDeg, type ConventionCheck, type ConventionFault, type MachineConvention } from './spin/convention.js';
+export { influenceOf, meanReading, unbalanceOf, type Influence, type InfluenceResult, type SupportReading, type TrialRun } from './spin/influence.js';
+export { processSpin, type ProcessedSpin, type SignalWarning, type SpinSignal } from './spin/signal/processSpin.js';
+export { withSpinScatter, planeReading, judge, LEAST_TURNS, type Judgement, type PlaneReading, type Verdict } from './spin/planeReading.js';
 
 export { planHoles, assessHoles, AIM_SHARE, type HolePlan, type PlanInput, type PlannedHole, type PlanResult } from './correct/planHoles.js';
 

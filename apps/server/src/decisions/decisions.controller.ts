@@ -1,5 +1,6 @@
 import { Controller, Param, Post } from '@nestjs/common';
 import { newDecisionSchema, type DecisionEntry, type NewDecision } from '@tare/contract';
+import { arrangementComplaint } from '@tare/core';
 import { CheckedBody } from '../http/checkedBody.js';
 import { Describe } from '../http/describe.js';
 import { IdPipe } from '../http/idPipe.js';
@@ -22,6 +23,7 @@ export class DecisionsController {
   async decide(@Param('jobId', IdPipe) jobId: string, @CheckedBody(newDecisionSchema) decision: NewDecision): Promise<DecisionEntry> {
     const { shopId } = await this.jobs.require(jobId);
     await this.requirePart(jobId, decision.subject);
+    if (decision.subject === 'match.arrangement') await this.requireArrangement(jobId, decision.value);
     const row = {
       id: decision.id,
       shop_id: shopId,
@@ -45,6 +47,13 @@ export class DecisionsController {
         `Changed by ${latest?.name ?? 'somebody'} meanwhile. Reload to see it; what you typed is kept here until you do.`,
       );
     return { version: latest.version, value: latest.value, ...attribution(latest) };
+  }
+
+  /** Every part runs in a cylinder of its own among its kind. */
+  private async requireArrangement(jobId: string, runsIn: Readonly<Record<string, number>>): Promise<void> {
+    const { parts } = await this.jobs.sheet(jobId);
+    const complaint = arrangementComplaint(parts, runsIn);
+    if (complaint !== null) throw fieldProblem('value', complaint);
   }
 
   private async requirePart(jobId: string, subject: string): Promise<void> {

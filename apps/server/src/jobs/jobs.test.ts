@@ -1,3 +1,4 @@
+import { PART_KINDS } from '@tare/core';
 import { randomUUID } from 'node:crypto';
 import type { JobLine, JobSheet, Problem } from '@tare/contract';
 import { specOf, TestServer } from '../testing/testServer.js';
@@ -11,7 +12,7 @@ afterAll(() => server.stop());
 describe('jobs', () => {
   it('starts a job with the parts that its layout has', async () => {
     const job = await server.job('v8Cross90');
-    expect(job.parts).toHaveLength(8 * 6);
+    expect(job.parts).toHaveLength(8 * PART_KINDS.length);
     expect(job).toMatchObject({ specVersion: 1, readings: [], bobChoices: { factorRatio: 0.5, oilG: 4, acceptedG: null } });
   });
   it('makes one job of a doubled request, and numbers jobs in a row', async () => {

@@ -5,6 +5,7 @@ import type {
   NewReading,
   Attribution,
   HoleEntry,
+  PhotoEntry,
   PlanEntry,
   ReadingEntry,
   SignOffEntry,
@@ -85,8 +86,19 @@ export interface PartCutRow extends AttributedRow {
   job_id: string;
   part_id: string;
   removal: CutRemoval | null;
+  tool_id: string | null;
+  seconds: number | null;
+  replaced: boolean;
 }
-export const partCutFromRow = (row: PartCutRow): PartCutEntry => ({ id: row.id, partId: row.part_id, removal: row.removal, ...attribution(row) });
+export const partCutFromRow = (row: PartCutRow): PartCutEntry => ({
+  id: row.id,
+  partId: row.part_id,
+  removal: row.removal,
+  toolId: row.tool_id,
+  seconds: row.seconds,
+  replaced: row.replaced,
+  ...attribution(row),
+});
 
 export interface SpinRow extends AttributedRow {
   id: string;
@@ -94,12 +106,22 @@ export interface SpinRow extends AttributedRow {
   speed_rpm: number;
   planes: Planes;
   turns: PlaneUnbalance[];
+  known_deviation_gmm: number | null;
+  machine_id: string | null;
+  source: SpinEntry['source'];
+  calibration_id: string | null;
 }
 export const spinFromRow = (row: SpinRow): SpinEntry => ({
   id: row.id,
   speedRpm: row.speed_rpm,
   planes: row.planes,
   turns: row.turns,
+  // Of typed readings each is a spin of its own; the turns of a recording are all of one.
+  knownDeviationGmm: row.source === 'recorded' ? null : row.known_deviation_gmm,
+  spinDeviationGmm: row.source === 'recorded' ? row.known_deviation_gmm : null,
+  machineId: row.machine_id,
+  source: row.source,
+  calibrationId: row.calibration_id,
   ...attribution(row),
 });
 
@@ -148,6 +170,21 @@ export const holeToRow = (hole: CrankHole): Pick<HoleRow, 'counterweight_id' | '
   bit_mm: hole.bitMm,
   point_angle_deg: hole.pointAngleDeg,
   depth_mm: hole.depthMm,
+});
+
+export interface PhotoRow extends AttributedRow {
+  id: string;
+  job_id: string;
+  part_id: string;
+  width_px: number;
+  height_px: number;
+}
+export const photoFromRow = (row: PhotoRow): PhotoEntry => ({
+  id: row.id,
+  partId: row.part_id,
+  widthPx: row.width_px,
+  heightPx: row.height_px,
+  ...attribution(row),
 });
 
 export interface SignOffRow extends AttributedRow {

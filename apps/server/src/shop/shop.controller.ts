@@ -1,5 +1,5 @@
 import { Controller, Get, Inject, Post, Put } from '@nestjs/common';
-import { bitSchema, type Person, type Shop } from '@tare/contract';
+import { bitSchema, shopUsualSchema, type Person, type Shop, type ShopUsual } from '@tare/contract';
 import type { Bit } from '@tare/core';
 import Joi from 'joi';
 import type { Knex } from 'knex';
@@ -77,5 +77,29 @@ export class ShopController {
       await trx('bit').insert(bits.map((bit) => ({ shop_id: shopId, ...bitToRow(bit) })));
     });
     return bits;
+  }
+
+  @Put('usual')
+  @Describe('Change the factor and the oil that new jobs start with; jobs that were begun keep theirs', shopUsualSchema)
+  async changeUsual(@CheckedBody(shopUsualSchema) { personId, factorRatio, oilG }: ShopUsual): Promise<Shop> {
+    const shopId = await this.shop.id();
+    await this.db.transaction(async (trx) => {
+      for (const [subject, column] of [
+        ['bob.factorRatio', 'factor_ratio'],
+        ['bob.oilG', 'oil_g'],
+      ]) {
+        await trx.raw(
+          /* sql */ `
+          insert into decision (id, shop_id, job_id, subject, version, value, person_id)
+          select gen_random_uuid(), job.shop_id, job.id, :subject, 1, to_jsonb(shop.:column:), :personId
+          from job join shop on shop.id = job.shop_id
+          where job.shop_id = :shopId and not exists (select from decision where job_id = job.id and subject = :subject)
+          on conflict do nothing`,
+          { subject: subject!, column: column!, personId, shopId },
+        );
+      }
+      await trx('shop').where({ id: shopId }).update({ factor_ratio: factorRatio, oil_g: oilG });
+    });
+    return this.read();
   }
 }

@@ -1,4 +1,4 @@
-import type { Crank, CrankHole, PlaneUnbalance } from '@tare/core';
+import type { Crank, CrankHole, PlaneUnbalance, SpinSignal } from '@tare/core';
 
 /** Token of the machine that this shop's spins run on. */
 export const BALANCING_MACHINE = Symbol('BALANCING_MACHINE');
@@ -18,6 +18,14 @@ export interface SpinOrder {
   readonly run: number;
 }
 
+/** A spin whose raw signals are wanted, and what is hung on the crank for it. */
+export interface RecordOrder extends SpinOrder {
+  readonly trial: PlaneUnbalance;
+  readonly supports: 'hard' | 'soft';
+  readonly looseBob: boolean;
+  readonly endStopForgotten: boolean;
+}
+
 export type SpinProgress =
   | { readonly type: 'speed'; readonly speedRpm: number; readonly targetRpm: number }
   | { readonly type: 'turn'; readonly turn: number; readonly of: number; readonly planes: PlaneUnbalance };
@@ -35,6 +43,12 @@ export interface BalancingMachine {
    * @throws MachineError when the machine does not answer, fails, or was stopped
    */
   spin(mounted: Mounted, order: SpinOrder, onProgress: (progress: SpinProgress) => void, signal: AbortSignal): Promise<PlaneUnbalance[]>;
+
+  /**
+   * Runs one spin and hands over its raw signals.
+   * @throws MachineError when the machine does not answer, fails, or was stopped
+   */
+  record(mounted: Mounted, order: RecordOrder, signal: AbortSignal): Promise<SpinSignal>;
 }
 
 /** Why a spin gave nothing, in a sentence for the person at the machine. */

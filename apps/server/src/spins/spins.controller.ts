@@ -1,12 +1,13 @@
 import { Controller, Inject, Param, Post, Res } from '@nestjs/common';
 import { spinRequestSchema, type SpinEvent, type SpinRequest } from '@tare/contract';
-import { planeReading, type CrankHole } from '@tare/core';
+import { planeReading } from '@tare/core';
 import type { Response } from 'express';
 import { CheckedBody } from '../http/checkedBody.js';
 import { Describe } from '../http/describe.js';
 import { IdPipe } from '../http/idPipe.js';
 import { ProblemException } from '../http/problem.js';
 import { JobAccess } from '../jobs/jobAccess.js';
+import { bareHole } from './bareHole.js';
 import { BALANCING_MACHINE, MachineError, type BalancingMachine } from './balancingMachine.js';
 
 @Controller('api/jobs/:jobId/spins')
@@ -63,12 +64,3 @@ export class SpinsController {
     }
   }
 }
-
-/** A hole without its ledger entry: the machine is told metal, not records. */
-const bareHole = ({ counterweightId, angleDeg, bitMm, pointAngleDeg, depthMm }: CrankHole): CrankHole => ({
-  counterweightId,
-  angleDeg,
-  bitMm,
-  pointAngleDeg,
-  depthMm,
-});

@@ -1,8 +1,8 @@
 import { once } from 'node:events';
 import { connect, type Socket } from 'node:net';
 import { createInterface } from 'node:readline';
-import { fromPolar, normaliseAngleDeg, type PlaneUnbalance } from '@tare/core';
-import { MachineError, type BalancingMachine, type Mounted, type SpinOrder, type SpinProgress } from './balancingMachine.js';
+import { fromPolar, normaliseAngleDeg, type PlaneUnbalance, type SpinSignal } from '@tare/core';
+import { MachineError, type BalancingMachine, type Mounted, type RecordOrder, type SpinOrder, type SpinProgress } from './balancingMachine.js';
 
 /** A line is due at least this often; slower is a machine that died. */
 const SILENCE_MS = 8000;
@@ -12,26 +12,66 @@ export class StandinMachine implements BalancingMachine {
   constructor(private readonly port: number) {}
 
   async spin(mounted: Mounted, order: SpinOrder, onProgress: (progress: SpinProgress) => void, signal: AbortSignal): Promise<PlaneUnbalance[]> {
+    const turns: PlaneUnbalance[] = [];
+    await this.talk(
+      mounted,
+      `SPIN ${JSON.stringify(order)}`,
+      signal,
+      () => `after turn ${turns.length} of ${order.turns}`,
+      (word, rest) => {
+        if (word === 'SPEED') onProgress({ type: 'speed', speedRpm: Number(rest[0]), targetRpm: Number(rest[1]) });
+        else if (word === 'TURN') {
+          const planes = readTurn(rest);
+          turns.push(planes);
+          onProgress({ type: 'turn', turn: turns.length, of: order.turns, planes });
+        }
+      },
+    );
+    return turns;
+  }
+
+  async record(mounted: Mounted, order: RecordOrder, signal: AbortSignal): Promise<SpinSignal> {
+    const channels: [number[], number[], number[]] = [[], [], []];
+    let sampleRateHz = Number.NaN;
+    await this.talk(
+      mounted,
+      `RECORD ${JSON.stringify(order)}`,
+      signal,
+      () => `after ${channels[0].length} samples`,
+      (word, rest) => {
+        if (word === 'RATE') sampleRateHz = Number(rest[0]);
+        else if (word === 'DATA') rest.forEach((packed, i) => channels[i]?.push(...samplesOf(packed)));
+      },
+    );
+    const [left, right, tach] = channels.map((channel) => Float64Array.from(channel)) as [Float64Array, Float64Array, Float64Array];
+    if (!(sampleRateHz > 0) || left.length === 0 || right.length !== left.length || tach.length !== left.length)
+      throw new MachineError('The stand-in machine sent signals that cannot be read. Nothing was recorded; spin again.');
+    return { sampleRateHz, left, right, tach };
+  }
+
+  /** Mounts, gives one order, and hands every line of the answer on until the machine is done. */
+  private async talk(
+    mounted: Mounted,
+    order: string,
+    signal: AbortSignal,
+    howFar: () => string,
+    onLine: (word: string, rest: readonly string[]) => void,
+  ): Promise<void> {
     const socket = connect({ host: '127.0.0.1', port: this.port });
     socket.setTimeout(SILENCE_MS, () => socket.destroy(new Error('silence')));
     const stop = (): void => {
       socket.end('STOP\n');
     };
     signal.addEventListener('abort', stop, { once: true });
-    const turns: PlaneUnbalance[] = [];
     try {
       await once(socket, 'connect');
       for await (const line of linesOf(socket)) {
         const [word = '', ...rest] = line.split(' ');
         if (word === 'TARE-STANDIN-MACHINE') socket.write(`MOUNT ${JSON.stringify(mounted)}\n`);
-        else if (word === 'MOUNTED') socket.write(`SPIN ${JSON.stringify(order)}\n`);
-        else if (word === 'SPEED') onProgress({ type: 'speed', speedRpm: Number(rest[0]), targetRpm: Number(rest[1]) });
-        else if (word === 'TURN') {
-          const planes = readTurn(rest);
-          turns.push(planes);
-          onProgress({ type: 'turn', turn: turns.length, of: order.turns, planes });
-        } else if (word === 'DONE') return turns;
+        else if (word === 'MOUNTED') socket.write(`${order}\n`);
+        else if (word === 'DONE') return;
         else if (word === 'ERROR') throw new MachineError(`The stand-in machine refused: ${rest.join(' ')}`);
+        else onLine(word, rest);
         if (signal.aborted) break;
       }
     } catch (error) {
@@ -48,10 +88,14 @@ export class StandinMachine implements BalancingMachine {
       socket.destroy();
     }
     if (signal.aborted) throw new MachineError('Stopped. Nothing was recorded.');
-    throw new MachineError(
-      `The stand-in machine went silent after turn ${turns.length} of ${order.turns}. Nothing was recorded: see that it is running, then spin again.`,
-    );
+    throw new MachineError(`The stand-in machine went silent ${howFar()}. Nothing was recorded: see that it is running, then spin again.`);
   }
+}
+
+/** Samples of one line: single precision, base64; what is cut short is left out, and told by the channels' lengths. */
+function samplesOf(packed: string): Float32Array {
+  const bytes = Buffer.from(packed, 'base64');
+  return Float32Array.from({ length: Math.floor(bytes.length / 4) }, (_, i) => bytes.readFloatLE(4 * i));
 }
 
 /** Lines as they come; a socket error ends the iteration as a throw. */

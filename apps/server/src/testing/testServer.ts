@@ -67,6 +67,22 @@ export class TestServer {
     return request(this.app.getHttpServer()).post(`/api/${path}`).send(body);
   }
 
+  /** Sends bytes and takes whatever comes back, unread. */
+  raw(method: 'GET' | 'POST', path: string, type: string, body: Buffer): Promise<Response> {
+    const address = `/api/${path}`;
+    const to = request(this.app.getHttpServer());
+    return method === 'GET'
+      ? to
+          .get(address)
+          .buffer(true)
+          .parse((response, done) => {
+            const chunks: Buffer[] = [];
+            response.on('data', (chunk: Buffer) => chunks.push(chunk));
+            response.on('end', () => done(null, Buffer.concat(chunks)));
+          })
+      : to.post(address).type(type).send(body);
+  }
+
   put(path: string, body: object): Promise<Response> {
     return request(this.app.getHttpServer()).put(`/api/${path}`).send(body);
   }

@@ -1,5 +1,5 @@
 import type { NewReading } from '@tare/contract';
-import { allMeasuresOf, differenceComplaint, readingComplaint, type PartKind } from '@tare/core';
+import { allMeasuresOf, differenceComplaint, hasEnds, readingComplaint, type PartKind } from '@tare/core';
 import type { Knex } from 'knex';
 import { fieldProblem, ProblemException } from '../http/problem.js';
 import { readingToRow } from '../jobs/rows.js';
@@ -56,7 +56,10 @@ export async function captureReadings(
 
 function checkReading(reading: NewReading, part: PartNow, parts: ReadonlyMap<string, PartNow>, at: string): void {
   if (!allMeasuresOf(part.kind).includes(reading.measure)) {
-    throw fieldProblem(`${at}measure`, part.kind === 'rod' ? 'A rod is weighed as total, big end or small end.' : 'Only a rod has ends to weigh.');
+    throw fieldProblem(
+      `${at}measure`,
+      hasEnds(part.kind) ? 'What has ends is weighed as total, big end or small end.' : 'Only a rod has ends to weigh.',
+    );
   }
   const referenceId = reading.referencePartId ?? null;
   const complaint = referenceId === null ? readingComplaint(part.kind, reading.measure, reading.valueG) : differenceComplaint(reading.valueG);

@@ -2,7 +2,7 @@ import { once } from 'node:events';
 import { connect, type Socket } from 'node:net';
 import { createInterface } from 'node:readline';
 import { Controller, Get, HttpCode, Inject, Post, Res } from '@nestjs/common';
-import { scaleCommandSchema, type ScaleCommand } from '@tare/contract';
+import { scaleCommandSchema, type ScaleCommand, type StandinCharacter } from '@tare/contract';
 import type { Response } from 'express';
 import { CheckedBody } from '../http/checkedBody.js';
 import { Describe } from '../http/describe.js';
@@ -39,13 +39,33 @@ export class StandinScaleController {
   @HttpCode(200)
   @Describe('Put a part on the stand-in scale, lift it off, tap the table, press zero', scaleCommandSchema)
   async command(@CheckedBody(scaleCommandSchema) command: ScaleCommand): Promise<{ done: true }> {
-    const line = command.word === 'PUT' ? `PUT ${JSON.stringify(await this.placed(command))}` : command.word;
+    const answer = await this.ask(await this.lineOf(command));
+    if (answer !== 'OK') throw new ProblemException(422, `The stand-in scale refused: ${answer.replace(/^ERROR /, '')}`);
+    return { done: true };
+  }
+
+  @Get('character')
+  @Describe('How good the stand-in scale is now: division, noise, drift, settling, place, level')
+  async character(): Promise<StandinCharacter> {
+    return JSON.parse(await this.ask('CHARACTER')) as StandinCharacter;
+  }
+
+  private async lineOf(command: ScaleCommand): Promise<string> {
+    switch (command.word) {
+      case 'PUT':
+        return `PUT ${JSON.stringify(await this.placed(command))}`;
+      case 'BECOME':
+        return `BECOME ${JSON.stringify(command.character)}`;
+      default:
+        return command.word;
+    }
+  }
+
+  private async ask(line: string): Promise<string> {
     const socket = await this.scale();
     try {
       socket.write(`${line}\n`);
-      const answer = await answerOf(socket);
-      if (answer !== 'OK') throw new ProblemException(422, `The stand-in scale refused: ${answer.replace(/^ERROR /, '')}`);
-      return { done: true };
+      return await answerOf(socket);
     } finally {
       socket.destroy();
     }
@@ -59,8 +79,13 @@ export class StandinScaleController {
       .where({ id: partId, job_id: jobId })
       .first<{ kind: string; cylinder: number } | undefined>('kind', 'cylinder');
     if (!part) throw fieldProblem('partId', 'That part is not in this job.');
-    const cuts = await this.jobs.db('part_cut').where({ part_id: partId }).orderBy('seq').select<{ removal: object | null }[]>('removal');
-    return { job: `job-${number}`, kind: part.kind, cylinder: part.cylinder, measure, cuts: cuts.map(({ removal }) => removal ?? {}) };
+    const cuts = await this.jobs
+      .db('part_cut')
+      .where({ part_id: partId })
+      .orderBy('seq')
+      .select<{ removal: object | null; replaced: boolean }[]>('removal', 'replaced');
+    const sinceNew = cuts.slice(cuts.findLastIndex((cut) => cut.replaced) + 1);
+    return { job: `job-${number}`, kind: part.kind, cylinder: part.cylinder, measure, cuts: sinceNew.map(({ removal }) => removal ?? {}) };
   }
 
   /** @throws ProblemException 503 when it is not running */

@@ -1,6 +1,6 @@
 import type { AddressInfo } from 'node:net';
 import { lineReader, USUAL_TEMPLATES } from '@tare/core';
-import type { Problem } from '@tare/contract';
+import type { Problem, StandinCharacter } from '@tare/contract';
 import { TestServer } from '../testing/testServer.js';
 
 let server: TestServer;
@@ -37,6 +37,15 @@ describe('the stand-in scale', () => {
     expect(before - after).toBeGreaterThan(4);
     expect(before - after).toBeLessThan(5.5);
     await server.post('standin-scale/commands', { word: 'LIFT' });
+  });
+  it('is made another scale by its dials', async () => {
+    const usual = (await server.get('standin-scale/character')).body as StandinCharacter;
+    const coarse = { ...usual, divisionG: 5 };
+    expect((await server.post('standin-scale/commands', { word: 'BECOME', character: coarse })).body).toEqual({ done: true });
+    expect((await server.get('standin-scale/character')).body).toEqual(coarse);
+    const none = await server.post('standin-scale/commands', { word: 'BECOME', character: { ...usual, divisionG: 0 } });
+    expect((none.body as Problem).detail).toContain('The division is 0');
+    await server.post('standin-scale/commands', { word: 'BECOME', character: usual });
   });
   it('refuses what it cannot do with a sentence', async () => {
     expect((await server.post('standin-scale/commands', { word: 'PUT' })).status).toBe(400);

@@ -85,6 +85,7 @@ export class WeighingController {
     const { shopId } = await this.jobs.require(jobId);
     if (!(await this.jobs.db('part').where({ id: cut.partId, job_id: jobId }).first<{ id: string } | undefined>('id')))
       throw fieldProblem('partId', 'That part is not in this job.');
+    await this.requireTool(shopId, cut.toolId ?? null);
     const row = {
       id: cut.id,
       shop_id: shopId,
@@ -92,11 +93,19 @@ export class WeighingController {
       part_id: cut.partId,
       person_id: cut.personId,
       removal: cut.removal ? JSON.stringify(cut.removal) : null,
+      tool_id: cut.toolId ?? null,
+      seconds: cut.seconds ?? null,
+      replaced: cut.replaced ?? false,
     };
     await this.jobs.db('part_cut').insert(row).onConflict('id').ignore();
     const kept = await this.jobs.db('part_cut').where({ id: cut.id, job_id: jobId, part_id: cut.partId }).first<PartCutRow | undefined>();
     if (!kept) throw new ProblemException(409, 'This entry’s id belongs to another entry. Nothing was recorded; log the cut again.');
     return partCutFromRow(kept);
+  }
+
+  private async requireTool(shopId: string, toolId: string | null): Promise<void> {
+    if (toolId !== null && !(await this.jobs.db('tool').where({ id: toolId, shop_id: shopId }).first('id')))
+      throw fieldProblem('toolId', 'That tool is not in the drawer.');
   }
 
   private async reading(jobId: string, readingId: string): Promise<ReadingEntry | undefined> {

@@ -153,6 +153,29 @@ describe('where a reading came from', () => {
   });
 });
 
+describe('what is weighed together', () => {
+  it('has a set and a piston on its rod for every cylinder, with ends of its own', async () => {
+    expect((await server.reading(job, part('cylinderSet', 2), 809.2)).status).toBe(201);
+    const pressed = part('pressedAssembly', 2);
+    expect((await server.reading(job, pressed, 940.8, { measure: 'smallEnd' })).status).toBe(201);
+    expect(((await server.reading(job, pressed, 940.8)).body as Problem).detail).toContain('total, big end or small end');
+  });
+  it('keeps the schools of a job', async () => {
+    const decide = (subject: string, value: unknown) =>
+      server.post(`jobs/${job.id}/decisions`, { id: randomUUID(), personId: server.personId, baseVersion: 0, subject, value });
+    expect((await server.sheet(job.id)).weighChoices).toEqual({ rodSchool: 'endsAndTotal', partSchool: 'eachPart', references: {} });
+    await decide('weigh.partSchool', 'cylinderSets');
+    await decide('weigh.reference.pin', part('pin', 2).id);
+    expect((await server.sheet(job.id)).weighChoices).toEqual({
+      rodSchool: 'endsAndTotal',
+      partSchool: 'cylinderSets',
+      references: { pin: part('pin', 2).id },
+    });
+    expect((await decide('weigh.reference.hat', part('pin', 2).id)).status).toBe(400);
+    expect((await decide('weigh.partSchool', 'by eye')).status).toBe(400);
+  });
+});
+
 describe('a batch of readings', () => {
   const batch = (values: number[]) => ({
     readings: values.map((valueG) => ({
@@ -180,4 +203,31 @@ it('answers with a sentence when the database drops a connection, and carries on
   const answers = await Promise.all(Array.from({ length: 4 }, () => server.get(`jobs/${job.id}`)));
   expect(answers.every((a) => a.status === 200 || (a.body as Problem).detail !== undefined)).toBe(true);
   expect((await server.get(`jobs/${job.id}`)).status).toBe(200);
+});
+
+it('loses a reading in flight to a killed connection, says so, and takes it once when it is sent again', async () => {
+  const id = randomUUID();
+  const blocker = await server.db.transaction();
+  try {
+    // Holds the insert up until its connection is killed.
+    await blocker.raw('lock table reading in exclusive mode');
+    // A request of supertest starts when somebody waits for it.
+    const inFlight = Promise.resolve(server.reading(job, part('bearingPair', 2), 42.3, { id }));
+    const waiting = `select pid from pg_stat_activity where datname = current_database() and wait_event_type = 'Lock' and query like 'insert into "reading"%'`;
+    let killed: number[] = [];
+    for (let tries = 0; killed.length === 0 && tries < 200; tries += 1) {
+      await new Promise((resolve) => setTimeout(resolve, 20));
+      killed = (await server.db.raw<{ rows: { pid: number }[] }>(waiting)).rows.map((row) => row.pid);
+    }
+    expect(killed).toHaveLength(1);
+    await server.db.raw('select pg_terminate_backend(?)', killed);
+    const lost = await inFlight;
+    expect(lost.status).toBe(500);
+    expect((lost.body as Problem).detail).toContain('Nothing was recorded; try again.');
+  } finally {
+    await blocker.rollback();
+  }
+  expect((await server.reading(job, part('bearingPair', 2), 42.3, { id })).status).toBe(201);
+  expect((await server.reading(job, part('bearingPair', 2), 42.3, { id })).status).toBe(201);
+  expect((await server.sheet(job.id)).readings.filter((r) => r.id === id)).toHaveLength(1);
 });

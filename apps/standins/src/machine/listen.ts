@@ -2,7 +2,8 @@ import { createServer, type Server, type Socket } from 'node:net';
 import { createInterface } from 'node:readline';
 import { setTimeout as pause } from 'node:timers/promises';
 import { readJson } from '../readJson.js';
-import { mountSchema, spinOrderSchema, type Mount, type SpinOrder } from './mount.js';
+import { mountSchema, recordOrderSchema, spinOrderSchema, type Mount, type RecordOrder, type SpinOrder } from './mount.js';
+import { recordSignals } from './physics.js';
 import { spinTurns } from './spin.js';
 
 export const GREETING = 'TARE-STANDIN-MACHINE 1';
@@ -32,6 +33,9 @@ export function listen({ port, hurry }: ListenOptions): Promise<Server> {
   });
 }
 
+/** What a spin's order starts. */
+type Run<T> = (mount: Mount, order: T, hurry: number, say: (line: string) => void, signal: AbortSignal) => Promise<void>;
+
 async function serve(socket: Socket, hurry: number): Promise<void> {
   const say = (line: string): void => {
     if (!socket.destroyed) socket.write(`${line}\n`);
@@ -40,8 +44,21 @@ async function serve(socket: Socket, hurry: number): Promise<void> {
   socket.on('error', () => socket.destroy());
   say(GREETING);
   let mounted: Mount | null = null;
-  let spinning: AbortController | null = null;
-  socket.on('close', () => spinning?.abort());
+  const turning: { stop: AbortController | null } = { stop: null };
+  socket.on('close', () => turning.stop?.abort());
+  const start = <T>(order: ReturnType<typeof readJson<T>>, run: Run<T>): void => {
+    if (!order.ok) say(`ERROR ${order.reason}`);
+    else if (!mounted) say('ERROR Nothing is mounted.');
+    else if (turning.stop) say('ERROR It is spinning already.');
+    else {
+      const stop = new AbortController();
+      turning.stop = stop;
+      // Not awaited: STOP has to be heard while it spins.
+      void run(mounted, order.value, hurry, say, stop.signal).finally(() => {
+        turning.stop = null;
+      });
+    }
+  };
   for await (const line of createInterface({ input: socket })) {
     const [word = '', ...rest] = line.split(' ');
     const body = rest.join(' ');
@@ -49,23 +66,33 @@ async function serve(socket: Socket, hurry: number): Promise<void> {
       const read = readJson(mountSchema, body);
       mounted = read.ok ? read.value : null;
       say(read.ok ? 'MOUNTED' : `ERROR ${read.reason}`);
-    } else if (word === 'SPIN') {
-      const order = readJson(spinOrderSchema, body);
-      if (!order.ok) say(`ERROR ${order.reason}`);
-      else if (!mounted) say('ERROR Nothing is mounted.');
-      else if (spinning) say('ERROR It is spinning already.');
-      else {
-        const stop = new AbortController();
-        spinning = stop;
-        // Not awaited: STOP has to be heard while it spins.
-        void spin(mounted, order.value, hurry, say, stop.signal).finally(() => {
-          spinning = null;
-        });
-      }
-    } else if (word === 'STOP') {
-      spinning?.abort();
+    } else if (word === 'SPIN') start(readJson(spinOrderSchema, body), spin);
+    else if (word === 'RECORD') start(readJson(recordOrderSchema, body), record);
+    else if (word === 'STOP') {
+      turning.stop?.abort();
       say('STOPPED');
     } else say(`ERROR This machine does not know ${word.slice(0, 20)}.`);
+  }
+}
+
+/** Samples sent in one line. */
+const SAMPLES_A_LINE = 500;
+
+/** Streams raw signals as they come: "DATA" with left, right and tach of so many samples, single precision, base64. */
+async function record(mount: Mount, order: RecordOrder, hurry: number, say: (line: string) => void, signal: AbortSignal): Promise<void> {
+  try {
+    const { sampleRateHz, left, right, tach } = recordSignals(mount, order);
+    say(`RATE ${sampleRateHz} ${left.length}`);
+    for (let from = 0; from < left.length; from += SAMPLES_A_LINE) {
+      await pause((SAMPLES_A_LINE * 1000) / sampleRateHz / hurry, undefined, { signal });
+      const packed = [left, right, tach].map((channel) =>
+        Buffer.from(Float32Array.from(channel.subarray(from, from + SAMPLES_A_LINE)).buffer).toString('base64'),
+      );
+      say(`DATA ${packed.join(' ')}`);
+    }
+    say('DONE');
+  } catch (error) {
+    if (!signal.aborted) say(`ERROR ${error instanceof Error ? error.message : String(error)}`);
   }
 }
 

@@ -1,4 +1,4 @@
-import type { Crank, CrankHole } from '@tare/core';
+import type { Crank, CrankHole, PlaneUnbalance } from '@tare/core';
 import { crankHoleSchema, crankSchema } from '@tare/contract';
 import Joi from 'joi';
 
@@ -21,6 +21,15 @@ export interface SpinOrder {
   readonly run: number;
 }
 
+/** A spin whose raw signals are wanted, with what is hung on the crank for it. */
+export interface RecordOrder extends SpinOrder {
+  /** Trial weights, g·mm in the crank's planes. */
+  readonly trial: PlaneUnbalance;
+  readonly supports: 'hard' | 'soft';
+  readonly looseBob: boolean;
+  readonly endStopForgotten: boolean;
+}
+
 export const mountSchema = Joi.object<Mount>({
   rotor: Joi.string().min(1).max(80).required(),
   crank: crankSchema.required(),
@@ -31,4 +40,15 @@ export const spinOrderSchema = Joi.object<SpinOrder, true>({
   speedRpm: Joi.number().min(100).max(1500).required(),
   turns: Joi.number().integer().min(1).max(1000).required(),
   run: Joi.number().integer().min(1).required(),
+});
+
+const vectorSchema = Joi.object({ re: Joi.number().required(), im: Joi.number().required() }).required();
+export const recordOrderSchema = Joi.object<RecordOrder>({
+  speedRpm: Joi.number().min(100).max(1500).required(),
+  turns: Joi.number().integer().min(1).max(300).required(),
+  run: Joi.number().integer().min(1).required(),
+  trial: Joi.object({ aGmm: vectorSchema, bGmm: vectorSchema }).required(),
+  supports: Joi.string().valid('hard', 'soft').required(),
+  looseBob: Joi.boolean().required(),
+  endStopForgotten: Joi.boolean().required(),
 });

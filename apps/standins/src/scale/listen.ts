@@ -9,7 +9,7 @@ import type { Placed } from './trueWeights.js';
 /** Lines a second, as many a real scale sends. */
 const LINES_PER_S = 10;
 
-const gramsOff = Joi.number().min(0).max(5000);
+const gramsOff = Joi.number().min(-500).max(5000);
 const placedSchema = Joi.object<Placed>({
   job: Joi.string().min(1).max(80).required(),
   kind: Joi.string()
@@ -23,6 +23,16 @@ const placedSchema = Joi.object<Placed>({
     .items(Joi.object({ mass: gramsOff, bigEnd: gramsOff, smallEnd: gramsOff }))
     .max(100)
     .required(),
+});
+
+/** Wide enough for a kitchen scale and a jeweller's; a division of 0 would round to nothing. */
+const characterSchema = Joi.object<ScaleCharacter>({
+  divisionG: Joi.number().min(0.01).max(10).required(),
+  noiseG: Joi.number().min(0).max(10).required(),
+  driftGPerMin: Joi.number().min(-10).max(10).required(),
+  settlingS: Joi.number().min(0.01).max(10).required(),
+  placeG: Joi.number().min(0).max(10).required(),
+  levelErrorG: Joi.number().min(-10).max(10).required(),
 });
 
 export interface ScaleOptions {
@@ -40,7 +50,7 @@ export function listen({ port, hurry, character = USUAL_CHARACTER }: ScaleOption
   const listeners = new Set<Socket>();
   const speaking = setInterval(
     () => {
-      const line = `${scaleLine(pan.show(nowS()))}\n`;
+      const line = `${scaleLine(pan.show(nowS()), pan.is.divisionG)}\n`;
       for (const socket of listeners) socket.write(line);
     },
     1000 / LINES_PER_S / hurry,
@@ -84,6 +94,14 @@ function obey(pan: Pan, line: string, nowS: number): string {
     case 'TAP':
       pan.tap(nowS);
       return 'OK';
+    case 'CHARACTER':
+      return JSON.stringify(pan.is);
+    case 'BECOME': {
+      const character = readJson(characterSchema, rest.join(' '));
+      if (!character.ok) return `ERROR ${character.reason}`;
+      pan.become(character.value);
+      return 'OK';
+    }
     case 'ZERO':
       pan.zero(nowS);
       return 'OK';

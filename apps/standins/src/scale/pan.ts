@@ -35,7 +35,16 @@ export class Pan {
   private swing: { readonly fromS: number; readonly sizeG: number } = { fromS: -1e9, sizeG: 0 };
   private readonly chance: Chance = chanceFor('scale');
 
-  constructor(private readonly character: ScaleCharacter) {}
+  constructor(private character: ScaleCharacter) {}
+
+  /** Another scale under the same part: what stands on it stays. */
+  become(character: ScaleCharacter): void {
+    this.character = character;
+  }
+
+  get is(): ScaleCharacter {
+    return this.character;
+  }
 
   put(placed: Placed, nowS: number): void {
     this.placements += 1;
@@ -60,7 +69,7 @@ export class Pan {
     const { divisionG, noiseG, settlingS } = this.character;
     const left = this.swing.sizeG * Math.exp(-(nowS - this.swing.fromS) / settlingS);
     const raw = this.loadG + this.driftG(nowS) - this.zeroG + left * Math.cos((nowS - this.swing.fromS) * 9) + this.chance.normal(noiseG);
-    return { valueG: Math.round(raw / divisionG) / Math.round(1 / divisionG), stable: Math.abs(left) < SETTLED_DIVISIONS * divisionG };
+    return { valueG: inDivisions(raw, divisionG), stable: Math.abs(left) < SETTLED_DIVISIONS * divisionG };
   }
 
   private load(toG: number, nowS: number): void {
@@ -73,8 +82,13 @@ export class Pan {
   }
 }
 
-/** A line as this scale writes it: settled or not, gross, sign, number, unit. */
-export function scaleLine({ valueG, stable }: Shown): string {
+/** A number of whole divisions, without the dust that 0.1 leaves in binary. */
+const inDivisions = (g: number, divisionG: number): number => Number((Math.round(g / divisionG) * divisionG).toFixed(3));
+
+/** A line as this scale writes it: settled or not, gross, sign, number with the places of its division, unit. */
+export function scaleLine({ valueG, stable }: Shown, divisionG: number): string {
   const sign = valueG < 0 ? '-' : '+';
-  return `${stable ? 'ST' : 'US'},GS,${sign}${Math.abs(valueG).toFixed(1).padStart(8)} g`;
+  return `${stable ? 'ST' : 'US'},GS,${sign}${Math.abs(valueG)
+    .toFixed(divisionG < 0.1 ? 2 : 1)
+    .padStart(8)} g`;
 }

@@ -15,6 +15,18 @@ describe('true weights', () => {
     expect(Math.max(...set) - Math.min(...set)).toBeGreaterThan(0.5);
     expect(Math.max(...set) - Math.min(...set)).toBeLessThan(12);
   });
+  it('weighs together what it weighs apart', () => {
+    const singly = (['piston', 'pin', 'lockPair', 'ringSet'] as const).map((kind) => trueWeightG(piston({ kind })));
+    expect(trueWeightG(piston({ kind: 'cylinderSet' }))).toBeCloseTo(
+      singly.reduce((sum, g) => sum + g, 0),
+      9,
+    );
+    const pressed = (measure: Placed['measure']): number => trueWeightG(piston({ kind: 'pressedAssembly', measure }));
+    const rod = (measure: Placed['measure']): number => trueWeightG(piston({ kind: 'rod', measure }));
+    expect(pressed('bigEnd')).toBeCloseTo(rod('bigEnd'), 9);
+    expect(pressed('smallEnd')).toBeCloseTo(rod('smallEnd') + singly[0]! + singly[1]!, 9);
+    expect(pressed('bigEnd') + pressed('smallEnd')).toBeCloseTo(pressed('total'), 9);
+  });
   it('has rods whose ends add up, also after cuts at both', () => {
     const rod = (measure: Placed['measure'], cuts: Placed['cuts']): number => trueWeightG(piston({ kind: 'rod', measure, cuts }));
     for (const cuts of [[], [{ bigEnd: 1.2, smallEnd: 0.4 }]]) expect(rod('bigEnd', cuts) + rod('smallEnd', cuts)).toBeCloseTo(rod('total', cuts), 9);
@@ -55,13 +67,26 @@ describe('the pan', () => {
     });
     expect(new Set(placed).size).toBeGreaterThan(1);
   });
+  it('counts in its division, whatever it is', () => {
+    for (const divisionG of [0.01, 0.1, 0.2, 1, 5]) {
+      const pan = new Pan({ ...USUAL_CHARACTER, divisionG });
+      pan.put(piston(), 0);
+      const steps = pan.show(6).valueG / divisionG;
+      expect(Math.abs(steps - Math.round(steps))).toBeLessThan(1e-6);
+    }
+  });
 });
 
 describe('its lines', () => {
   it('can be read by the usual pattern', () => {
     const read = lineReader(USUAL_TEMPLATES[0]!);
-    expect(read(scaleLine({ valueG: 612.4, stable: true }))).toEqual({ valueG: 612.4, stable: true, net: false });
-    expect(read(scaleLine({ valueG: -0.3, stable: false }))).toEqual({ valueG: -0.3, stable: false, net: false });
+    expect(read(scaleLine({ valueG: 612.4, stable: true }, 0.1))).toEqual({ valueG: 612.4, stable: true, net: false });
+    expect(read(scaleLine({ valueG: -0.3, stable: false }, 0.1))).toEqual({ valueG: -0.3, stable: false, net: false });
+  });
+
+  it('shows the places of its division', () => {
+    expect(scaleLine({ valueG: 612.43, stable: true }, 0.01)).toBe('ST,GS,+  612.43 g');
+    expect(scaleLine({ valueG: 615, stable: true }, 5)).toBe('ST,GS,+   615.0 g');
   });
 
   let server: Server | null = null;
@@ -83,6 +108,22 @@ describe('its lines', () => {
     let shown = read(await heard());
     for (let i = 0; i < 200 && !shown?.stable; i += 1) shown = read(await heard());
     expect(shown?.valueG).toBeGreaterThan(400);
+    socket.destroy();
+    await once(socket, 'close');
+  });
+
+  it('becomes another scale when told, and refuses to become none', async () => {
+    server = await listen({ port: 0, hurry: 50 });
+    const socket = connect((server.address() as AddressInfo).port, '127.0.0.1');
+    const lines = createInterface({ input: socket })[Symbol.asyncIterator]();
+    const ask = async (line: string): Promise<string> => {
+      socket.write(`${line}\n`);
+      return ((await lines.next()) as IteratorYieldResult<string>).value;
+    };
+    expect(JSON.parse(await ask('CHARACTER'))).toEqual(USUAL_CHARACTER);
+    expect(await ask(`BECOME ${JSON.stringify({ ...USUAL_CHARACTER, divisionG: 0 })}`)).toMatch(/^ERROR /);
+    expect(await ask(`BECOME ${JSON.stringify({ ...USUAL_CHARACTER, divisionG: 5 })}`)).toBe('OK');
+    expect(JSON.parse(await ask('CHARACTER'))).toMatchObject({ divisionG: 5 });
     socket.destroy();
     await once(socket, 'close');
   });

@@ -27,13 +27,30 @@ export async function requestLines<T>(path: string, body: unknown, onLine: (line
   }
 }
 
+/** Sends a request whose answer is plain text. @throws ProblemError */
+export async function requestText(path: string, body: unknown): Promise<string> {
+  return (await send('POST', path, body)).text();
+}
+
+/** Sends a file as it is. @throws ProblemError */
+export async function sendFile(path: string, file: File): Promise<void> {
+  await send('POST', path, file);
+}
+
+/** Gzips a text file in the browser, sends it, and returns the answer's JSON. @throws ProblemError */
+export async function sendGzipped<T>(path: string, file: File): Promise<T> {
+  const packed = await new Response(file.stream().pipeThrough(new CompressionStream('gzip'))).blob();
+  const response = await send('POST', path, new File([packed], `${file.name}.gz`, { type: 'application/gzip' }));
+  return (await response.json()) as T;
+}
+
 async function send(method: string, path: string, body: unknown, signal?: AbortSignal): Promise<Response> {
   let response: Response;
   try {
     response = await fetch(`/api/${path}`, {
       method,
-      headers: { 'content-type': 'application/json' },
-      body: body === undefined ? null : JSON.stringify(body),
+      headers: { 'content-type': body instanceof File ? body.type : 'application/json' },
+      body: body === undefined ? null : body instanceof File ? body : JSON.stringify(body),
       signal: signal ?? null,
     });
   } catch (error) {

@@ -30,6 +30,20 @@ describe('the outbox', () => {
     expect(outbox.snapshot()).toHaveLength(0);
     outbox.close();
   });
+  it('shows an entry before the database has it, once, and lets go of one that cannot be kept', async () => {
+    const outbox = new Outbox(() => Promise.reject(new ProblemError(UNREACHABLE, true)), alone);
+    const seen: number[] = [];
+    outbox.subscribe(() => seen.push(outbox.snapshot().length));
+    const adding = [outbox.add(entry(1)), outbox.add(entry(2))];
+    expect(outbox.snapshot().map(idOf)).toEqual(['1', '2']);
+    await Promise.all(adding);
+    expect(outbox.snapshot().map(idOf)).toEqual(['1', '2']);
+    expect(Math.max(...seen)).toBe(2);
+    await expect(outbox.add({ ...entry(3), body: () => undefined })).rejects.toThrow();
+    expect(outbox.snapshot().map(idOf)).toEqual(['1', '2']);
+    await emptied(outbox);
+    outbox.close();
+  });
   it('survives a reload', async () => {
     const before = new Outbox(() => Promise.reject(new ProblemError(UNREACHABLE, true)), alone);
     await before.add(entry(7));

@@ -31,6 +31,10 @@ const RETRY_MS = 2000;
  * made here and the server ignores one it knows, so trying again is safe; an entry leaves only when it is acknowledged.
  */
 export class Outbox {
+  /** What the browser's database holds. */
+  private kept: readonly OutboxEntry[] = [];
+  /** What is on its way there: the bench must know of it before the next key is pressed. */
+  private made: readonly OutboxEntry[] = [];
   private entries: readonly OutboxEntry[] = [];
   private readonly listeners = new Set<() => void>();
   private readonly db: Promise<IDBPDatabase<Store>>;
@@ -54,9 +58,18 @@ export class Outbox {
   };
   readonly snapshot = (): readonly OutboxEntry[] => this.entries;
 
-  /** Keeps an entry; resolves when it is safe in the browser's database, before the server has it. */
+  /** Keeps an entry: it is in the snapshot at once; resolves when it is safe in the browser's database, before the server has it. */
   async add(entry: OutboxEntry): Promise<void> {
-    await (await this.db).add('entries', entry);
+    this.made = [...this.made, entry];
+    this.publish();
+    let kept = entry;
+    try {
+      kept = { ...entry, seq: await (await this.db).add('entries', entry) };
+    } finally {
+      // Kept, it stays among the made until the database's own list is read.
+      this.made = kept === entry ? this.made.filter((one) => one !== entry) : this.made.map((one) => (one === entry ? kept : one));
+      this.publish();
+    }
     await this.refresh();
     void this.flush();
   }
@@ -72,7 +85,7 @@ export class Outbox {
     this.sending ??= this.alone(() => this.sendAll()).finally(() => {
       this.sending = null;
       // Something may have been added after the last look.
-      if (this.entries.some((entry) => entry.refusal === undefined) && this.retry === null) this.later();
+      if (this.kept.some((entry) => entry.refusal === undefined) && this.retry === null) this.later();
     });
     return this.sending;
   }
@@ -81,7 +94,7 @@ export class Outbox {
     for (;;) {
       // Another window may have sent, or made, entries meanwhile.
       await this.refresh();
-      const next = this.entries.find((entry) => entry.refusal === undefined);
+      const next = this.kept.find((entry) => entry.refusal === undefined);
       if (!next) return;
       try {
         await this.send(next);
@@ -109,7 +122,14 @@ export class Outbox {
   }
 
   private async refresh(): Promise<void> {
-    this.entries = await (await this.db).getAll('entries');
+    this.kept = await (await this.db).getAll('entries');
+    this.made = this.made.filter(({ seq }) => seq === undefined);
+    this.publish();
+  }
+
+  private publish(): void {
+    const known = new Set(this.kept.map(({ seq }) => seq));
+    this.entries = [...this.kept, ...this.made.filter(({ seq }) => !known.has(seq))];
     this.listeners.forEach((listener) => {
       listener();
     });

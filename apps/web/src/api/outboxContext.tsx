@@ -3,7 +3,7 @@ import type { JobSheet, NewReading, ReadingEntry, Removal } from '@tare/contract
 import { createContext, use, useEffect, useMemo, useState, useSyncExternalStore, type ReactNode } from 'react';
 import { request } from './client.js';
 import { Outbox, type OutboxEntry } from './outbox.js';
-import { jobKey } from './queries.js';
+import { putReading } from './queries.js';
 
 const OutboxContext = createContext<Outbox | null>(null);
 
@@ -14,7 +14,7 @@ export function OutboxProvider({ children }: { readonly children: ReactNode }): 
     () =>
       new Outbox(async ({ jobId, path, body }) => {
         const entry = await request<ReadingEntry>('POST', `jobs/${jobId}/${path}`, body);
-        queries.setQueryData<JobSheet>(jobKey(jobId), (sheet) => sheet && { ...sheet, readings: withReading(sheet.readings, entry) });
+        await putReading(queries, jobId, entry);
       }),
   );
   useEffect(() => {
@@ -25,11 +25,6 @@ export function OutboxProvider({ children }: { readonly children: ReactNode }): 
     };
   }, [outbox]);
   return <OutboxContext value={outbox}>{children}</OutboxContext>;
-}
-
-function withReading(readings: readonly ReadingEntry[], entry: ReadingEntry): ReadingEntry[] {
-  const known = readings.some((r) => r.id === entry.id);
-  return known ? readings.map((r) => (r.id === entry.id ? entry : r)) : [...readings, entry];
 }
 
 /** @throws Error outside the provider */

@@ -1,4 +1,12 @@
-import { queryOptions, useMutation, useQuery, useQueryClient, type UseMutationResult, type UseQueryResult } from '@tanstack/react-query';
+import {
+  queryOptions,
+  useMutation,
+  useQuery,
+  useQueryClient,
+  type QueryClient,
+  type UseMutationResult,
+  type UseQueryResult,
+} from '@tanstack/react-query';
 import type { JobLine, JobSheet, NewReading, ReadingEntry, Shop } from '@tare/contract';
 import { request } from './client.js';
 import type { ProblemError } from './problem.js';
@@ -34,18 +42,27 @@ export function useEntry(jobId: string): UseMutationResult<unknown, ProblemError
   });
 }
 
+/**
+ * Puts what the server has acknowledged into the sheet on screen. A sheet that is on its way may have been read before
+ * that, and would take the reading away again: it is not waited for; word of the change has the sheet read once more.
+ */
+export async function putReading(queries: QueryClient, jobId: string, entry: ReadingEntry): Promise<void> {
+  await queries.cancelQueries({ queryKey: jobKey(jobId) });
+  queries.setQueryData<JobSheet>(jobKey(jobId), (sheet) => sheet && { ...sheet, readings: withReading(sheet.readings, entry) });
+}
+
+function withReading(readings: readonly ReadingEntry[], entry: ReadingEntry): ReadingEntry[] {
+  const known = readings.some((r) => r.id === entry.id);
+  return known ? readings.map((r) => (r.id === entry.id ? entry : r)) : [...readings, entry];
+}
+
 /** Captures a reading; the sheet on screen gets the entry without being read again, so that Enter is never slow. */
 export function useCapture(jobId: string): UseMutationResult<ReadingEntry, ProblemError, NewReading> {
   const queries = useQueryClient();
   return useMutation({
     mutationFn: (reading: NewReading) => request<ReadingEntry>('POST', `jobs/${jobId}/readings`, reading),
     retry: retryUnreachable,
-    onSuccess: (entry) => {
-      queries.setQueryData<JobSheet>(
-        jobKey(jobId),
-        (sheet) => sheet && { ...sheet, readings: [...sheet.readings.filter((r) => r.id !== entry.id), entry] },
-      );
-    },
+    onSuccess: (entry) => putReading(queries, jobId, entry),
   });
 }
 

@@ -1,4 +1,4 @@
-import type { JobSpec } from '@tare/core';
+import type { JobSpec, Supports } from '@tare/core';
 import type { ReactNode } from 'react';
 import { fixed } from '../format/numbers.js';
 import { heightMm, isBeyond, sideSpan } from './sideView.js';
@@ -8,10 +8,22 @@ const MARGIN_MM = 45;
 const HEADROOM_MM = 24;
 
 /** Side elevation of the crank to scale: counterweights, pins, and the two planes. Front at the left, angle 0 up. */
-export function CrankFigure({ spec }: { readonly spec: JobSpec }): ReactNode {
+interface CrankFigureProps {
+  readonly spec: Pick<JobSpec, 'crank' | 'layout' | 'strokeMm'>;
+  /** Where it lies in the machine. */
+  readonly supports?: Supports | null;
+  /** Bobs hang on its pins. */
+  readonly bobs?: boolean;
+}
+
+/** Half the length of a bob along its pin, mm. */
+const BOB_HALF_MM = 19;
+
+export function CrankFigure({ spec, supports = null, bobs = false }: CrankFigureProps): ReactNode {
   const { crank, layout } = spec;
   const { planes } = crank;
-  const zs = [...crank.counterweights.map((c) => c.zMm), ...layout.pins.map((p) => p.zMm), planes.zAMm, planes.zBMm];
+  const stands = supports ? [supports.zLeftMm, supports.zRightMm] : [];
+  const zs = [...crank.counterweights.map((c) => c.zMm), ...layout.pins.map((p) => p.zMm), planes.zAMm, planes.zBMm, ...stands];
   const crankRadiusMm = spec.strokeMm / 2;
   const pinRadiusMm = crankRadiusMm * 0.55;
   const reachMm = Math.max(...crank.counterweights.map((c) => c.rimRadiusMm), crankRadiusMm + pinRadiusMm);
@@ -60,6 +72,24 @@ export function CrankFigure({ spec }: { readonly spec: JobSpec }): ReactNode {
             </g>
           );
         })}
+        {bobs &&
+          layout.pins.map((pin) => (
+            <rect
+              key={`bob ${pin.zMm} ${pin.angleDeg}`}
+              x={pin.zMm - BOB_HALF_MM}
+              y={-heightMm(crankRadiusMm, pin.angleDeg) - pinRadiusMm - 5}
+              width={2 * BOB_HALF_MM}
+              height={2 * pinRadiusMm + 10}
+              rx={6}
+              className="fill-none stroke-brass"
+              strokeWidth={2.5}
+            />
+          ))}
+        {stands.map((zMm, i) => (
+          <path key={i} d={`M ${zMm} 14 l -13 26 h 26 z`} className="fill-steel stroke-ink" strokeWidth={1.2}>
+            <title>{i === 0 ? 'left support' : 'right support'}</title>
+          </path>
+        ))}
         {(
           [
             ['A', planes.zAMm, planes.radiusAMm],

@@ -1,3 +1,4 @@
+import { bankDirections, endPoint, pinDirections } from './endView.js';
 import { crankTemplate, fromPolar, layOut, LAYOUTS } from '@tare/core';
 import { ladderScale } from './ladderLayout.js';
 import { heap, holeEllipse, LEFT, rimScale, stretches, TURN_WIDTH, xOf } from './rimLayout.js';
@@ -83,5 +84,18 @@ describe('the ladder', () => {
     expect(yOf(808.5)).toBeGreaterThan(0);
     expect(yOf(807.1)).toBeLessThan(height);
     expect(ticks.length).toBeGreaterThan(2);
+  });
+});
+
+describe('the crank from the front', () => {
+  it('has 0 up and 90° to the right, and names pins of one direction together', () => {
+    expect(endPoint(10, 0)).toEqual({ x: expect.closeTo(0, 9) as number, y: -10 });
+    expect(endPoint(10, 90)).toEqual({ x: 10, y: expect.closeTo(0, 9) as number });
+    const four = layOut(LAYOUTS.inline4, 100);
+    expect(pinDirections(four)).toEqual([
+      { angleDeg: 0, label: '1 4' },
+      { angleDeg: 180, label: '2 3' },
+    ]);
+    expect(bankDirections(layOut(LAYOUTS.v8Cross90, 110)).map(({ label }) => label)).toEqual(['1 3 5 7', '2 4 6 8']);
   });
 });

@@ -7,6 +7,8 @@ export const KIND_NAMES: Readonly<Record<PartKind, { readonly one: string; reado
   ringSet: { one: 'Ring set', many: 'Rings' },
   rod: { one: 'Rod', many: 'Rods' },
   bearingPair: { one: 'Bearing pair', many: 'Bearings' },
+  cylinderSet: { one: 'Set', many: 'Sets' },
+  pressedAssembly: { one: 'Piston on rod', many: 'Pistons on rods' },
 };
 
 export const MEASURE_NAMES: Readonly<Record<Measure, string>> = { mass: 'Weight', total: 'Total', bigEnd: 'Big end', smallEnd: 'Small end' };

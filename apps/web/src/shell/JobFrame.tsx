@@ -3,6 +3,7 @@ import { benchStatuses, BENCHES, CoreError, jobFigures, type BenchId } from '@ta
 import { useMemo, useState, type ReactNode } from 'react';
 import { Link, Outlet, useLocation, useNavigate, useParams } from 'react-router';
 import { useWaitingEntries, withWaiting } from '../api/outboxContext.js';
+import { useJobChanges } from '../api/useJobChanges.js';
 import { useJob } from '../api/queries.js';
 import { useKeys, type KeyAction } from '../ui/useKeys.js';
 import { Card } from './Card.js';
@@ -15,6 +16,7 @@ import { Rail } from './Rail.js';
 export function JobFrame(): ReactNode {
   const { jobId = '' } = useParams();
   const { data: stored, error, isPending } = useJob(jobId);
+  useJobChanges(jobId);
   const waiting = useWaitingEntries(jobId);
   const sheet = useMemo(() => stored && withWaiting(stored, waiting), [stored, waiting]);
   const [helping, setHelping] = useState(false);

@@ -17,7 +17,7 @@ const STATE_WORDS: Readonly<Record<BenchState, string>> = {
 export function Rail(): ReactNode {
   const { sheet, statuses } = useOpenJob();
   return (
-    <nav aria-label="Benches of this job" className="no-print flex items-stretch gap-x-1 overflow-x-auto bg-enamel px-4 py-2 text-on-enamel">
+    <nav aria-label="Benches of this job" className="no-print flex items-stretch gap-x-1 relative overflow-x-auto bg-enamel px-4 py-2 text-on-enamel">
       <div className="mr-3 flex shrink-0 items-center">
         <span
           className="rounded-xs border border-on-brass/40 bg-brass px-2.5 py-1 figure-type text-lg font-bold text-on-brass"

@@ -1,4 +1,4 @@
-import { Moon, Scale, Search, Sun } from 'lucide-react';
+import { Calculator, Moon, Scale, Search, Sun } from 'lucide-react';
 import { useMemo, useState, type ReactNode } from 'react';
 import { Link, Outlet } from 'react-router';
 import { useShop } from '../api/queries.js';
@@ -30,11 +30,11 @@ export function Shell(): ReactNode {
         <Link to="/" className="flex min-h-11 items-center gap-2 text-xl font-bold tracking-wide">
           <img src="/mark.svg" alt="" className="size-7" /> Tare
         </Link>
-        <span className="truncate opacity-85">{shop?.name ?? (error ? 'no answer from the server' : '')}</span>
+        <span className="hidden truncate opacity-85 lg:inline">{shop?.name ?? (error ? 'no answer from the server' : '')}</span>
         <span className="grow" />
         <button
           type="button"
-          className="flex min-h-11 items-center gap-2 rounded-sm px-3 hover:bg-enamel"
+          className="flex min-h-11 items-center gap-2 rounded-sm px-3 whitespace-nowrap hover:bg-enamel"
           onClick={() => {
             setFinding(true);
           }}
@@ -42,8 +42,11 @@ export function Shell(): ReactNode {
           <Search aria-hidden className="size-5" /> Find a job
         </button>
         <OutboxStatus />
-        <Link to="/instruments" className="flex min-h-11 items-center gap-2 rounded-sm px-3 hover:bg-enamel">
+        <Link to="/instruments" className="flex min-h-11 items-center gap-2 rounded-sm px-3 whitespace-nowrap hover:bg-enamel">
           <Scale aria-hidden className="size-5" /> Instruments
+        </Link>
+        <Link to="/calculator" className="flex min-h-11 items-center gap-2 rounded-sm px-3 whitespace-nowrap hover:bg-enamel">
+          <Calculator aria-hidden className="size-5" /> Calculator
         </Link>
         <PersonPicker />
         <ThemeSwitch />

@@ -3,7 +3,7 @@ import { fromPolar, jobFigures } from '@tare/core';
 import { readingOf, sheetOf } from '../testing.js';
 import { bobLines, matchLines, spinLines, toleranceLine, weightLines } from './cardFigures.js';
 
-const WEIGHTS = { piston: 612, pin: 148, lockPair: 2.4, ringSet: 46, bearingPair: 42 } as const;
+const WEIGHTS: Readonly<Record<string, number>> = { piston: 612, pin: 148, lockPair: 2.4, ringSet: 46, bearingPair: 42 };
 
 /** An inline three with every part weighed once, piston 2 heavier by `extraG`. */
 function weighedThree(extraG = 0): JobSheet {
@@ -11,7 +11,7 @@ function weighedThree(extraG = 0): JobSheet {
   const readings = sheet.parts.flatMap(({ id, kind, cylinder }) =>
     kind === 'rod'
       ? [readingOf(id, 630), readingOf(id, 448, { measure: 'bigEnd' }), readingOf(id, 182, { measure: 'smallEnd' })]
-      : [readingOf(id, WEIGHTS[kind] + (kind === 'piston' && cylinder === 2 ? extraG : 0))],
+      : [readingOf(id, WEIGHTS[kind]! + (kind === 'piston' && cylinder === 2 ? extraG : 0))],
   );
   return { ...sheet, readings };
 }
@@ -61,7 +61,22 @@ describe('the card', () => {
   it('gives a spin’s planes at their radius, and the tolerance once when both are alike', () => {
     const bare = sheetOf('inline3');
     const turns = Array.from({ length: 8 }, (_, i) => ({ aGmm: fromPolar(1700 + (i % 2), 205), bGmm: fromPolar(850, 32) }));
-    const sheet = { ...bare, spins: [{ id: 's', speedRpm: 600, planes: bare.spec.crank.planes, turns, personId: 'bram', at: bare.at }] };
+    const sheet = {
+      ...bare,
+      spins: [
+        {
+          id: 's',
+          machineId: null,
+          source: 'standin' as const,
+          calibrationId: null,
+          speedRpm: 600,
+          planes: bare.spec.crank.planes,
+          turns,
+          personId: 'bram',
+          at: bare.at,
+        },
+      ],
+    };
     const lines = spinLines(sheet, figuresOf(sheet), 0, 'As received');
     expect(lines.map((l) => [l.label, l.text])).toEqual([
       ['As received, plane A', '20.01 g at 85 mm @ 205°'],

@@ -14,6 +14,8 @@ export const router = createBrowserRouter([
     children: [
       { index: true, Component: JobsPage },
       { path: 'instruments', lazy: async () => ({ Component: (await import('../benches/instruments/InstrumentsPage.js')).InstrumentsPage }) },
+      { path: 'machines', lazy: async () => ({ Component: (await import('../benches/machines/MachinesPage.js')).MachinesPage }) },
+      { path: 'calculator', lazy: async () => ({ Component: (await import('../benches/calculator/CalculatorPage.js')).CalculatorPage }) },
       { path: 'jobs/new', lazy: async () => ({ Component: (await import('../benches/engine/NewJobPage.js')).NewJobPage }) },
       {
         path: 'jobs/:jobId',

@@ -1,11 +1,13 @@
 import fc from 'fast-check';
-import { layOut, LAYOUTS } from '../engine/layout.js';
+import { layOut } from '../engine/layout.js';
+import { LAYOUTS } from '../engine/library.js';
 import type { PartFact, ReadingFact } from '../job/facts.js';
 import { weighParts } from '../job/weighParts.js';
 import { bobCard } from './bobCard.js';
 import { bobWeight, type RodSet } from './bobWeight.js';
+import { mountingOrder } from './build/mounting.js';
 
-const set = (cylinder: number, extraG = 0): RodSet => ({
+const set = (cylinder: number, extraG = 0): Required<Omit<RodSet, 'pressedEndG' | 'cylinderSetG'>> => ({
   cylinder,
   bigEndG: 448,
   bearingPairG: 42,
@@ -52,6 +54,25 @@ describe('bobWeight', () => {
   });
 });
 
+describe('bobWeight of what was weighed together', () => {
+  const { pistonG, pinG, lockPairG, ringSetG, smallEndG, ...rotating } = set(1);
+  const apart = bobWeight({ rodSets: [set(1), set(2)], oilG: 4, factorRatio: 0.47 }).bobWeightG;
+  it('is the same with whole sets, and with the piston pressed on its rod', () => {
+    const together: RodSet = { ...rotating, smallEndG, cylinderSetG: pistonG + pinG + lockPairG + ringSetG };
+    // Pressed pins have no locks; here they stand for what hangs on the small end.
+    const pressed: RodSet = { ...rotating, pressedEndG: smallEndG + pistonG + pinG + lockPairG, ringSetG };
+    for (const one of [together, pressed])
+      expect(bobWeight({ rodSets: [one, { ...one, cylinder: 2 }], oilG: 4, factorRatio: 0.47 }).bobWeightG).toBeCloseTo(apart, 9);
+  });
+  it('refuses lines that leave something out or count it twice', () => {
+    const twice: RodSet = { ...set(1), cylinderSetG: 808 };
+    const without: RodSet = { ...rotating, smallEndG, pistonG, pinG };
+    for (const wrong of [twice, without]) expect(() => bobWeight({ rodSets: [wrong], oilG: 4, factorRatio: 0.5 })).toThrow('leaves something out');
+    const mixed: RodSet[] = [set(1), { ...rotating, smallEndG, cylinderSetG: 808 }];
+    expect(() => bobWeight({ rodSets: mixed, oilG: 4, factorRatio: 0.5 })).toThrow('counts it twice');
+  });
+});
+
 /** A V8's parts, cylinder 5's piston heavier by `extraG`. */
 function weighedV8(extraG: number, without?: string) {
   const layout = layOut(LAYOUTS.v8Cross90, 110);
@@ -80,7 +101,7 @@ function weighedV8(extraG: number, without?: string) {
 describe('bobCard', () => {
   it('has one figure for all pins when the parts agree', () => {
     const { layout, weighed } = weighedV8(0.6);
-    const card = bobCard(layout, weighed, 0.5, 4, 1);
+    const card = bobCard(layout, weighed, { factorRatio: 0.5, oilG: 4 }, 1);
     if (card.kind !== 'ready') throw new Error('waiting');
     // Three pins at 1978.4 and pin 3 at 1978.7: the mean is 1978.475.
     expect(card.commonG).toBeCloseTo(1978.475, 6);
@@ -93,7 +114,7 @@ describe('bobCard', () => {
   });
   it('has one figure a pin when they do not', () => {
     const { layout, weighed } = weighedV8(8);
-    const card = bobCard(layout, weighed, 0.5, 4, 1);
+    const card = bobCard(layout, weighed, { factorRatio: 0.5, oilG: 4 }, 1);
     expect(card).toMatchObject({ kind: 'ready', commonG: null });
     if (card.kind !== 'ready') throw new Error('waiting');
     expect(card.pins[2]!.card.bobWeightG).toBeCloseTo(1978.4 + 4, 6);
@@ -101,6 +122,83 @@ describe('bobCard', () => {
   });
   it('waits by name for what is not weighed', () => {
     const { layout, weighed } = weighedV8(0, 'ringSet4');
-    expect(bobCard(layout, weighed, 0.5, 4, 1)).toEqual({ kind: 'waiting', missing: [{ kind: 'ringSet', cylinder: 4, why: 'notWeighed' }] });
+    expect(bobCard(layout, weighed, { factorRatio: 0.5, oilG: 4 }, 1)).toEqual({
+      kind: 'waiting',
+      missing: [{ kind: 'ringSet', cylinder: 4, why: 'notWeighed' }],
+    });
+  });
+});
+
+describe('extra lines and uncertainty', () => {
+  it('puts a line that this engine has on its side, once a rod', () => {
+    const bare = bobWeight({ rodSets: [set(1), set(2)], oilG: 4, factorRatio: 0.5 });
+    const extras = [
+      { name: 'support rails', group: 'reciprocating' as const, eachG: 3.2 },
+      { name: 'bolt washers', group: 'rotating' as const, eachG: 1.1 },
+    ];
+    const card = bobWeight({ rodSets: [set(1), set(2)], extras, oilG: 4, factorRatio: 0.5 });
+    expect(card.bobWeightG - bare.bobWeightG).toBeCloseTo(2 * 1.1 + 0.5 * 2 * 3.2, 9);
+    expect(card.lines.map((line) => line.name)).toContain('support rails');
+    expect(() => bobWeight({ rodSets: [set(1)], extras: [{ ...extras[0]!, eachG: -1 }], oilG: 4, factorRatio: 0.5 })).toThrow(
+      'The line “support rails”',
+    );
+  });
+  it('carries the scatter of the readings into the figure, as trials with that scatter do', () => {
+    const { layout, weighed } = weighedV8(0);
+    const card = bobCard(layout, weighed, { factorRatio: 0.5, oilG: 4 }, 1);
+    if (card.kind !== 'ready') throw new Error('waiting');
+    // One placement each of nothing placed twice: 0.1 g is assumed of all. Big end follows from total and small end, so a rod
+    // gives v(1 + (1 − f)²), bearings v, four other kinds f²v: 1.25 + 1 + 1 of v for each of two rods.
+    expect(card.pins[0]!.standardErrorG).toBeCloseTo(0.1 * Math.sqrt(2 * (1.25 + 1 + 1)), 9);
+    expect(card.halfWidth95G).toBeCloseTo((1.96 * card.pins[0]!.standardErrorG) / 2, 3);
+  });
+  it('weighs both ends and the total no worse than any two of them', () => {
+    const parts: PartFact[] = (['rod', 'piston', 'pin', 'lockPair', 'ringSet', 'bearingPair'] as const).map((kind) => ({
+      id: kind,
+      kind,
+      cylinder: 1,
+      damaged: false,
+    }));
+    const layout = layOut(LAYOUTS.single, 110);
+    const errorWith = (measures: readonly ReadingFact['measure'][]): number => {
+      const grams = { total: 634, bigEnd: 448, smallEnd: 186, mass: 50 };
+      const readings = parts.flatMap(({ id, kind }) =>
+        (kind === 'rod' ? measures : (['mass'] as const)).map((measure): ReadingFact => ({
+          id: `${id}${measure}`,
+          partId: id,
+          measure,
+          valueG: grams[measure],
+          cutId: null,
+          referencePartId: null,
+          voided: false,
+        })),
+      );
+      const card = bobCard(layout, weighParts({ parts, readings, partCuts: [] }), { factorRatio: 0.4, oilG: 4 }, 1);
+      if (card.kind !== 'ready') throw new Error('waiting');
+      return card.pins[0]!.standardErrorG;
+    };
+    const all = errorWith(['total', 'bigEnd', 'smallEnd']);
+    for (const two of [
+      ['total', 'bigEnd'],
+      ['total', 'smallEnd'],
+      ['bigEnd', 'smallEnd'],
+    ] as const)
+      expect(all).toBeLessThan(errorWith(two) + 1e-12);
+  });
+});
+
+describe('mountingOrder', () => {
+  it('answers each bob with the one opposite, and says where pin 1 then points', () => {
+    expect(mountingOrder(layOut(LAYOUTS.v8Cross90, 110))).toEqual([
+      { index: 0, pinOneAtDeg: 0 },
+      { index: 3, pinOneAtDeg: 180 },
+      { index: 1, pinOneAtDeg: 270 },
+      { index: 2, pinOneAtDeg: 90 },
+    ]);
+    expect(
+      mountingOrder(layOut(LAYOUTS.v6Split60, 110, 24))
+        .map(({ index }) => index)
+        .sort(),
+    ).toEqual([0, 1, 2, 3, 4, 5]);
   });
 });

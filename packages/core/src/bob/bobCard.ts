@@ -1,8 +1,9 @@
-import type { PartKind } from '../job/facts.js';
-import { massNowG, type WeighedJob } from '../job/weighParts.js';
+import { cylinderOf, hasEnds, kindsWeighed, type Measure, type PartKind, type PartSchool } from '../job/facts.js';
+import { massNowG, weighingOf, type WeighedJob, type WeighedPart } from '../job/weighParts.js';
+import type { BobChoices } from '../job/jobFacts.js';
 import type { EngineLayout } from '../engine/layout.js';
-import { missingMass, type MissingWeight } from '../match/cylinderSets.js';
-import { missingEnds } from '../match/rodMatch.js';
+import { missingWeight, type MissingWeight } from '../match/missingWeight.js';
+import { Z95 } from '../units/normal.js';
 import { bobWeight, type BobWeight, type RodSet } from './bobWeight.js';
 
 export interface PinBob {
@@ -10,6 +11,8 @@ export interface PinBob {
   readonly pin: number;
   readonly cylinders: readonly number[];
   readonly card: BobWeight;
+  /** Standard error of its bob weight from the scatter of the readings, g. */
+  readonly standardErrorG: number;
 }
 
 export type BobCard =
@@ -19,6 +22,8 @@ export type BobCard =
       /** One figure for all pins when they agree within the tolerance, else null: each pin has its own. */
       readonly commonG: number | null;
       readonly spreadG: number;
+      /** 95 % half width of the common figure, or of the least certain pin, from the readings' scatter alone: not the scale's own error, g. */
+      readonly halfWidth95G: number;
     }
   | { readonly kind: 'waiting'; readonly missing: readonly MissingWeight[] };
 
@@ -31,36 +36,80 @@ export type BobCard =
  * @param agreeWithinG largest minus smallest bob weight that one figure may stand for, g
  * @throws CoreError from bobWeight when a factor, an allowance or a weight makes no sense
  */
-export function bobCard(layout: EngineLayout, job: WeighedJob, factorRatio: number, oilG: number, agreeWithinG: number): BobCard {
-  const missing = job.parts.flatMap((weighed) => (weighed.part.kind === 'rod' ? missingEnds(weighed) : missingMass(weighed)));
+export function bobCard(
+  layout: EngineLayout,
+  job: WeighedJob,
+  { factorRatio, oilG, extras = [] }: Pick<BobChoices, 'factorRatio' | 'oilG'> & Partial<Pick<BobChoices, 'extras'>>,
+  agreeWithinG: number,
+  school: PartSchool = 'eachPart',
+): BobCard {
+  const missing = job.parts.filter(({ part }) => kindsWeighed(school).includes(part.kind)).flatMap(missingWeight);
   if (missing.length > 0) return { kind: 'waiting', missing };
   const pins = layout.pins.map((pin, p) => ({
     pin: p + 1,
     cylinders: pin.cylinders,
-    card: bobWeight({ rodSets: pin.cylinders.map((cylinder) => rodSetOf(job, cylinder)), oilG, factorRatio }),
+    card: bobWeight({ rodSets: pin.cylinders.map((cylinder) => rodSetOf(job, cylinder, school)), extras, oilG, factorRatio }),
+    standardErrorG: Math.sqrt(pin.cylinders.reduce((sum, cylinder) => sum + rodVarianceG2(job, cylinder, school, factorRatio), 0)),
   }));
   const figures = pins.map(({ card }) => card.bobWeightG);
   const spreadG = Math.max(...figures) - Math.min(...figures);
   // Pins that carry different numbers of rods can never share a figure, and differ by far more than any tolerance.
   const commonG = spreadG <= agreeWithinG ? figures.reduce((sum, g) => sum + g, 0) / figures.length : null;
-  return { kind: 'ready', pins, commonG, spreadG };
+  const errors = pins.map(({ standardErrorG }) => standardErrorG);
+  const standardErrorG = commonG === null ? Math.max(...errors) : Math.hypot(...errors) / errors.length;
+  return { kind: 'ready', pins, commonG, spreadG, halfWidth95G: Z95 * standardErrorG };
 }
 
-function rodSetOf(job: WeighedJob, cylinder: number): RodSet {
+/**
+ * Variance of one rod's share in a bob weight, g². Independent means add: 1 for what turns, f² for what goes up and down.
+ * A rod's adjusted ends lean on all three of its weighings (rodEnds): big + f·small, with w = (v_b + f·v_s)/V, is
+ * w·total + (1 − w)·big + (f − w)·small; where an end follows from the other two, on those two.
+ */
+function rodVarianceG2(job: WeighedJob, cylinder: number, school: PartSchool, factorRatio: number): number {
+  return job.parts
+    .filter(({ part }) => kindsWeighed(school).includes(part.kind) && cylinderOf(part) === cylinder)
+    .reduce((sum, { part: { kind }, now }) => {
+      const variance = (measure: Measure): number | null => weighingOf(kind, now, measure, job.deviationG)?.varianceG2 ?? null;
+      if (hasEnds(kind)) return sum + endsVarianceG2(variance('total'), variance('bigEnd'), variance('smallEnd'), factorRatio);
+      return sum + (variance('mass') ?? 0) * (kind === 'bearingPair' ? 1 : factorRatio ** 2);
+    }, 0);
+}
+
+function endsVarianceG2(total: number | null, big: number | null, small: number | null, f: number): number {
+  if (total !== null && big !== null && small !== null) {
+    const w = (big + f * small) / (total + big + small);
+    return w ** 2 * total + (1 - w) ** 2 * big + (f - w) ** 2 * small;
+  }
+  if (big !== null && small !== null) return big + f ** 2 * small;
+  if (total !== null && small !== null) return total + (1 - f) ** 2 * small;
+  if (total !== null && big !== null) return f ** 2 * total + (1 - f) ** 2 * big;
+  return 0;
+}
+
+function rodSetOf(job: WeighedJob, cylinder: number, school: PartSchool): RodSet {
+  const weighedOf = (kind: PartKind): WeighedPart | undefined => job.parts.find(({ part }) => part.kind === kind && cylinderOf(part) === cylinder);
   const weightOf = (kind: PartKind): number => {
-    const weighed = job.parts.find(({ part }) => part.kind === kind && part.cylinder === cylinder);
+    const weighed = weighedOf(kind);
     return (weighed && massNowG(weighed)) ?? Number.NaN;
   };
-  const rod = job.parts.find(({ part }) => part.kind === 'rod' && part.cylinder === cylinder)?.rod;
-  const ends = rod && rod.kind !== 'unknown' ? rod : { bigEndG: Number.NaN, smallEndG: Number.NaN };
-  return {
-    cylinder,
-    bigEndG: ends.bigEndG,
-    smallEndG: ends.smallEndG,
-    bearingPairG: weightOf('bearingPair'),
-    pistonG: weightOf('piston'),
-    pinG: weightOf('pin'),
-    lockPairG: weightOf('lockPair'),
-    ringSetG: weightOf('ringSet'),
+  const endsOf = (kind: PartKind): { readonly bigEndG: number; readonly smallEndG: number } => {
+    const rod = weighedOf(kind)?.rod;
+    return rod && rod.kind !== 'unknown' ? rod : { bigEndG: Number.NaN, smallEndG: Number.NaN };
   };
+  const bearingPairG = weightOf('bearingPair');
+  switch (school) {
+    case 'eachPart': {
+      const { bigEndG, smallEndG } = endsOf('rod');
+      const [pistonG, pinG, lockPairG, ringSetG] = [weightOf('piston'), weightOf('pin'), weightOf('lockPair'), weightOf('ringSet')];
+      return { cylinder, bigEndG, bearingPairG, smallEndG, pistonG, pinG, lockPairG, ringSetG };
+    }
+    case 'cylinderSets': {
+      const { bigEndG, smallEndG } = endsOf('rod');
+      return { cylinder, bigEndG, bearingPairG, smallEndG, cylinderSetG: weightOf('cylinderSet') };
+    }
+    case 'pressedAssemblies': {
+      const { bigEndG, smallEndG } = endsOf('pressedAssembly');
+      return { cylinder, bigEndG, bearingPairG, pressedEndG: smallEndG, ringSetG: weightOf('ringSet') };
+    }
+  }
 }

@@ -1,5 +1,6 @@
 import { randomLcg } from 'd3-random';
-import { layOut, LAYOUTS, type LayoutId } from '../engine/layout.js';
+import { layOut } from '../engine/layout.js';
+import { LAYOUTS, type LayoutId } from '../engine/library.js';
 import { ruleBreaches, type Bit, type CrankHole } from '../rotor/correctionHoles.js';
 import type { Crank } from '../rotor/crank.js';
 import { crankTemplate } from '../rotor/crankTemplate.js';

@@ -2,7 +2,10 @@ import { crankTemplate } from '../rotor/crankTemplate.js';
 import { checkCrank } from '../rotor/crank.js';
 import { fromPolar, scale, sumOf, toPolar } from '../units/vector.js';
 import { bobsNeeded } from './bobsNeeded.js';
-import { checkLayout, layOut, LAYOUT_IDS, LAYOUTS, type EngineLayout, type LayoutId } from './layout.js';
+import { checkLayout, layOut, type EngineLayout } from './layout.js';
+import { evenFiringOrder, firingIntervalsDeg } from './firing.js';
+import { readLayoutFile, writeLayoutFile } from './layoutFile.js';
+import { LAYOUT_IDS, LAYOUTS, type LayoutId } from './library.js';
 
 describe('bobsNeeded', () => {
   // Independent computation: forward couple of unit masses, unit mm, throws 110 mm apart.
@@ -93,5 +96,93 @@ describe('crankTemplate', () => {
     const { counterweights, planes } = crankTemplate(LAYOUTS.v8Cross90, layOut(LAYOUTS.v8Cross90, 110), 88);
     expect(counterweights.map((c) => c.arcCentreDeg)).toEqual([180, 180, 270, 90, 0, 0]);
     expect(planes).toMatchObject({ zAMm: -194.7, zBMm: 194.7, radiusAMm: 85 });
+  });
+});
+
+describe('the library', () => {
+  it('gives every layout a name of its own and a customary factor', () => {
+    expect(new Set(LAYOUT_IDS.map((id) => LAYOUTS[id].name)).size).toBe(LAYOUT_IDS.length);
+    expect(LAYOUT_IDS.every((id) => LAYOUTS[id].factorReason !== '' && LAYOUTS[id].customaryFactorRatio > 0)).toBe(true);
+  });
+  it('says that pins cancel exactly where they do', () => {
+    for (const id of LAYOUT_IDS) {
+      const says = LAYOUTS[id].factorReason.startsWith('the pins cancel');
+      expect([id, bobsNeeded(layOut(LAYOUTS[id], 110, 55)).needed]).toEqual([id, !says]);
+    }
+  });
+});
+
+describe('firing', () => {
+  const laid = (id: LayoutId): EngineLayout => layOut(LAYOUTS[id], 110, 24);
+  it.each<[LayoutId, number]>([
+    ['inline3', 240],
+    ['inline4', 180],
+    ['inline5', 144],
+    ['inline6', 120],
+    ['v6Split60', 120],
+    ['v6Split90', 120],
+    ['v8Cross90', 90],
+    ['v10At72', 72],
+    ['v10Split90', 72],
+    ['v12At60', 60],
+    ['flat4', 180],
+    ['radial5', 144],
+    ['w12', 60],
+  ])('%s fires every %p°', (id, stepDeg) => {
+    const layout = laid(id);
+    const order = evenFiringOrder(layout);
+    expect(order).not.toBeNull();
+    for (const interval of firingIntervalsDeg(layout, order!)!) expect(interval).toBeCloseTo(stepDeg, 6);
+  });
+  it('finds a classical order even, an odd one odd, and an impossible one impossible', () => {
+    expect(firingIntervalsDeg(laid('inline4'), [1, 3, 4, 2])).toEqual([180, 180, 180, 180]);
+    expect(firingIntervalsDeg({ ...laid('inline6'), rotation: 'anticlockwise' }, [1, 5, 3, 6, 2, 4])).toEqual([120, 120, 120, 120, 120, 120]);
+    expect(evenFiringOrder(laid('v6Shared90'))).toBeNull();
+    expect(firingIntervalsDeg(laid('inline4'), [1, 4, 3, 2])).toBeNull();
+    expect(evenFiringOrder({ ...laid('inline3'), rotation: 'anticlockwise' })).toEqual([1, 3, 2]);
+  });
+});
+
+describe('a layout as a file', () => {
+  it('comes back as it went out', () => {
+    for (const id of LAYOUT_IDS) {
+      const layout: EngineLayout = { ...layOut(LAYOUTS[id], 97, 21), rotation: 'anticlockwise', pinOffsetMm: 0.8 };
+      const file = { name: LAYOUTS[id].name, layout, strokeMm: 88, rodLengthMm: null };
+      expect(readLayoutFile(writeLayoutFile(file))).toEqual(file);
+    }
+  });
+  const good = JSON.parse(writeLayoutFile({ name: 'x', layout: layOut(LAYOUTS.v8Cross90, 110), strokeMm: 88, rodLengthMm: 150 })) as Record<
+    string,
+    never
+  >;
+  it.each<[string, object, string]>([
+    ['another format', { format: 'drawing' }, 'This is no layout file'],
+    ['a later version', { version: 2 }, 'of version 2'],
+    ['no list', { pins: 4 }, 'The list of pins has to be a list'],
+    ['a bank of 400°', { cylinders: [{ number: 1, bankDeg: 400 }] }, 'There are 4 pins for 1 cylinders'],
+    ['a rotation of its own', { rotation: 'left' }, 'The rotation is "left"'],
+    ['a stroke of nothing', { strokeMm: 0 }, 'The stroke is 0 mm'],
+    ['a firing order with a gap', { firingOrder: [1, 2, 3] }, 'has to name each of the 8 cylinders once'],
+  ])('refuses %s', (_name, change, sentence) => {
+    expect(() => readLayoutFile(JSON.stringify({ ...good, ...change }))).toThrow(sentence);
+  });
+  it('refuses what is not JSON', () => {
+    expect(() => readLayoutFile('{')).toThrow('The file is not JSON');
+  });
+});
+
+describe('nonsense by name', () => {
+  const v8 = layOut(LAYOUTS.v8Cross90, 110);
+  const broken = (more: Partial<EngineLayout>) => (): void => checkLayout({ ...v8, ...more });
+  it('refuses a bank angle of 400°, a number twice, and cylinders in one another’s way', () => {
+    expect(broken({ cylinders: v8.cylinders.map((c) => (c.number === 3 ? { ...c, bankDeg: 400 } : c)) })).toThrow(
+      'The bank angle of cylinder 3 is 400 °',
+    );
+    expect(broken({ cylinders: [...v8.cylinders, { number: 8, bankDeg: 0 }] })).toThrow('Two cylinders have the number 8');
+    expect(broken({ cylinders: v8.cylinders.map((c) => ({ ...c, bankDeg: 0 })) })).toThrow(
+      'Cylinders 1 and 2 stand in the same bank at the same place, on pin 1',
+    );
+    expect(broken({ pins: v8.pins.map((pin) => ({ ...pin, zMm: 0 })) })).toThrow('on pins 1 and 2, both at 0 mm');
+    expect(broken({ pinOffsetMm: 80 })).toThrow('offset of the piston pins');
   });
 });

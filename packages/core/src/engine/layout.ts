@@ -1,4 +1,6 @@
 import { checkNumber, CoreError } from '../units/check.js';
+import { normaliseAngleDeg, turnBetweenDeg } from '../units/angle.js';
+import type { LayoutTemplate } from './library.js';
 
 /** A crankpin: where it is and which cylinders' rods run on it. */
 export interface Crankpin {
@@ -15,86 +17,21 @@ export interface Cylinder {
   readonly bankDeg: number;
 }
 
+export const ROTATIONS = ['clockwise', 'anticlockwise'] as const;
+/** Which way the crank runs, seen from the front. */
+export type Rotation = (typeof ROTATIONS)[number];
+
 /** The crank figure of an engine: pins and cylinders, without masses. */
 export interface EngineLayout {
   readonly pins: readonly Crankpin[];
   readonly cylinders: readonly Cylinder[];
+  /** Left out: clockwise. */
+  readonly rotation?: Rotation;
+  /** Cylinders in the order they fire; left out where nobody said. */
+  readonly firingOrder?: readonly number[];
+  /** Piston pin off the bore's axis, towards the side the crankpin goes down on, mm; left out: none. */
+  readonly pinOffsetMm?: number;
 }
-
-/** A layout by its shape; positions along the crank follow from the spacings of the engine at hand. */
-export interface LayoutTemplate {
-  readonly id: LayoutId;
-  readonly name: string;
-  /** Throws from front to rear; a split throw has one pin a rod. */
-  readonly throws: readonly ThrowTemplate[];
-  readonly bankDegs: readonly number[];
-  readonly customaryFactorRatio: number;
-  readonly factorReason: string;
-}
-
-interface ThrowTemplate {
-  readonly angleDeg: number;
-  /** Angle from the first to the second pin of a split throw; 0 for a shared pin or a single rod. */
-  readonly splayDeg: number;
-}
-
-export const LAYOUT_IDS = ['v8Cross90', 'v6Split60', 'inline4', 'inline3', 'inline6', 'single'] as const;
-export type LayoutId = (typeof LAYOUT_IDS)[number];
-
-const shared = (...angles: number[]): ThrowTemplate[] => angles.map((angleDeg) => ({ angleDeg, splayDeg: 0 }));
-
-/** The layouts a new job can start from; pin 1 is at 0 in each. */
-export const LAYOUTS: Readonly<Record<LayoutId, LayoutTemplate>> = {
-  v8Cross90: {
-    id: 'v8Cross90',
-    name: '90° V8, shared pins, cross-plane crank',
-    throws: shared(0, 90, 270, 180),
-    bankDegs: [315, 45],
-    customaryFactorRatio: 0.5,
-    factorReason: 'two rods at 90° on a pin leave nothing turning backward, so half the reciprocating mass is exact',
-  },
-  v6Split60: {
-    id: 'v6Split60',
-    name: '60° V6, six split pins',
-    // Pins splayed 60° about throws 120° apart fire evenly; the first pin of each throw carries the bank at +30°.
-    throws: [30, 150, 270].map((angleDeg) => ({ angleDeg, splayDeg: 60 })),
-    bankDegs: [30, 330],
-    customaryFactorRatio: 0.5,
-    factorReason: 'the forward-turning couple vanishes at 50 %; some shops use 45 % by custom',
-  },
-  inline4: {
-    id: 'inline4',
-    name: 'Inline four, flat-plane crank',
-    throws: shared(0, 180, 180, 0),
-    bankDegs: [0],
-    customaryFactorRatio: 0.5,
-    factorReason: 'the pins cancel one another, so no factor enters the balance of the crank',
-  },
-  inline3: {
-    id: 'inline3',
-    name: 'Inline three, pins at 120°',
-    throws: shared(0, 120, 240),
-    bankDegs: [0],
-    customaryFactorRatio: 0.5,
-    factorReason: 'the forward-turning couple vanishes at 50 %; a backward couple remains whatever the factor',
-  },
-  inline6: {
-    id: 'inline6',
-    name: 'Inline six, pins at 120°',
-    throws: shared(0, 120, 240, 240, 120, 0),
-    bankDegs: [0],
-    customaryFactorRatio: 0.5,
-    factorReason: 'the pins cancel one another, so no factor enters the balance of the crank',
-  },
-  single: {
-    id: 'single',
-    name: 'Single cylinder',
-    throws: shared(0),
-    bankDegs: [0],
-    customaryFactorRatio: 0.5,
-    factorReason: '50 % makes the primary force a circle of half size; other figures prefer a direction',
-  },
-};
 
 /**
  * Lays a template out along the crank.
@@ -116,32 +53,46 @@ export function layOut(template: LayoutTemplate, throwSpacingMm: number, splitOf
   template.throws.forEach(({ angleDeg, splayDeg }, t) => {
     const centreMm = (t - (template.throws.length - 1) / 2) * throwSpacingMm;
     const numbers = template.bankDegs.map((bankDeg) => {
-      cylinders.push({ number: cylinders.length + 1, bankDeg: turned(bankDeg, pinOneDeg) });
+      cylinders.push({ number: cylinders.length + 1, bankDeg: normaliseAngleDeg(bankDeg - pinOneDeg) });
       return cylinders.length;
     });
     if (splayDeg === 0) {
-      pins.push({ angleDeg: turned(angleDeg, pinOneDeg), zMm: centreMm, cylinders: numbers });
+      pins.push({ angleDeg: normaliseAngleDeg(angleDeg - pinOneDeg), zMm: centreMm, cylinders: numbers });
     } else {
       numbers.forEach((number, i) => {
         const side = i === 0 ? -1 : 1;
-        pins.push({ angleDeg: turned(angleDeg + (side * splayDeg) / 2, pinOneDeg), zMm: centreMm + (side * splitOffsetMm) / 2, cylinders: [number] });
+        pins.push({
+          angleDeg: normaliseAngleDeg(angleDeg + (side * splayDeg) / 2 - pinOneDeg),
+          zMm: centreMm + (side * splitOffsetMm) / 2,
+          cylinders: [number],
+        });
       });
     }
   });
   return { pins, cylinders };
 }
 
-const turned = (angleDeg: number, byDeg: number): number => (((angleDeg - byDeg) % 360) + 360) % 360;
+/** Two rods whose pins are less than this apart along the crank stand at the same place, mm. */
+const SAME_PLACE_MM = 1;
+/** Angles closer than this are the same, degrees. */
+const SAME_ANGLE_DEG = 0.5;
 
 /**
  * Refuses a layout that cannot be an engine, by name.
- * @throws CoreError for no pins, a pin without rods, more pins than cylinders, a rod on two pins, an unknown cylinder, an absurd angle or position
+ * @throws CoreError for no pins, a pin without rods, more pins than cylinders, a rod on two pins, an unknown cylinder, two
+ *   cylinders with one number or in one another's way, a firing order that leaves one out, an absurd angle, position or offset
  */
-export function checkLayout({ pins, cylinders }: EngineLayout): void {
+export function checkLayout(layout: EngineLayout): void {
+  const { pins, cylinders } = layout;
   if (pins.length === 0) throw new CoreError('A crank needs at least one pin.', 'pins');
   if (pins.length > cylinders.length) {
     throw new CoreError(`There are ${pins.length} pins for ${cylinders.length} cylinders; each pin carries at least one rod.`, 'pins');
   }
+  cylinders.forEach(({ number, bankDeg }, c) => {
+    checkNumber(`The bank angle of cylinder ${number}`, bankDeg, { min: -360, max: 360, unit: '°' }, `cylinders.${c}.bankDeg`);
+    if (cylinders.findIndex((other) => other.number === number) !== c)
+      throw new CoreError(`Two cylinders have the number ${number}.`, `cylinders.${c}.number`);
+  });
   const seen = new Map<number, number>();
   pins.forEach((pin, p) => {
     checkNumber(`The angle of pin ${p + 1}`, pin.angleDeg, { min: -360, max: 360, unit: '°' }, `pins.${p}.angleDeg`);
@@ -159,4 +110,22 @@ export function checkLayout({ pins, cylinders }: EngineLayout): void {
   for (const { number } of cylinders) {
     if (!seen.has(number)) throw new CoreError(`Cylinder ${number} is on no pin.`, 'pins');
   }
+  checkRoom(layout, seen);
+  checkNumber('The offset of the piston pins', layout.pinOffsetMm ?? 0, { min: -50, max: 50, unit: 'mm' }, 'pinOffsetMm');
+  const order = layout.firingOrder ?? cylinders.map(({ number }) => number);
+  if (order.length !== cylinders.length || cylinders.some(({ number }) => !order.includes(number)))
+    throw new CoreError(`The firing order ${order.join('-')} has to name each of the ${cylinders.length} cylinders once.`, 'firingOrder');
+}
+
+/** Two cylinders of one bank cannot stand at the same place along the crank. */
+function checkRoom({ pins, cylinders }: EngineLayout, pinOf: ReadonlyMap<number, number>): void {
+  cylinders.forEach((one, i) => {
+    for (const other of cylinders.slice(i + 1)) {
+      const [a, b] = [pinOf.get(one.number)!, pinOf.get(other.number)!];
+      const turn = turnBetweenDeg(other.bankDeg, one.bankDeg);
+      if (Math.abs(turn) > SAME_ANGLE_DEG || Math.abs(pins[a]!.zMm - pins[b]!.zMm) > SAME_PLACE_MM) continue;
+      const where = a === b ? `on pin ${a + 1}` : `on pins ${a + 1} and ${b + 1}, both at ${pins[a]!.zMm} mm`;
+      throw new CoreError(`Cylinders ${one.number} and ${other.number} stand in the same bank at the same place, ${where}.`, `pins.${b}.cylinders`);
+    }
+  });
 }

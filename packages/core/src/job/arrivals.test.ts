@@ -1,4 +1,5 @@
-import { layOut, LAYOUTS } from '../engine/layout.js';
+import { layOut } from '../engine/layout.js';
+import { LAYOUTS } from '../engine/library.js';
 import { arrivalList, missingFor, type Arrival } from './arrivals.js';
 
 const v8 = layOut(LAYOUTS.v8Cross90, 110);

@@ -1,10 +1,10 @@
 import type { EngineLayout } from '../engine/layout.js';
-import { PART_KINDS, type PartKind } from './facts.js';
+import { SINGLE_KINDS, type SingleKind } from './facts.js';
 import type { JobSpec } from './jobFacts.js';
 
 /** What spins with the crank besides the parts of its cylinders. */
 export const CRANK_ITEMS = ['crank', 'timingGear', 'keys', 'damper', 'flywheel', 'clutchCover'] as const;
-export type ArrivalKey = PartKind | (typeof CRANK_ITEMS)[number];
+export type ArrivalKey = SingleKind | (typeof CRANK_ITEMS)[number];
 
 /** One line of the list of what has to arrive. */
 export interface ArrivalItem {
@@ -31,7 +31,7 @@ export interface Arrival {
  */
 export function arrivalList({ cylinders }: EngineLayout, balance: JobSpec['balance']): ArrivalItem[] {
   const external = balance === 'external';
-  const perCylinder = PART_KINDS.map((key): ArrivalItem => ({ key, count: cylinders.length, needed: true }));
+  const perCylinder = SINGLE_KINDS.map((key): ArrivalItem => ({ key, count: cylinders.length, needed: true }));
   const one = (key: ArrivalKey, needed: boolean): ArrivalItem => ({ key, count: 1, needed });
   return [
     ...perCylinder,

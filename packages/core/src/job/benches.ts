@@ -1,5 +1,5 @@
 import { arrivalList, missingFor, type Arrival, type ArrivalKey } from './arrivals.js';
-import { measuresOf, PART_KINDS } from './facts.js';
+import { kindsWeighed, measuresOf, SINGLE_KINDS, type PartKind } from './facts.js';
 import type { JobFacts } from './jobFacts.js';
 import type { JobFigures } from './jobFigures.js';
 
@@ -94,6 +94,15 @@ function waitingFor(bench: 'match' | 'bobs' | 'spin', facts: JobFacts): Status |
   return { state: 'waiting', why: `waits for ${ARRIVAL_WORDS[first.key]}${more.length > 0 ? ` and ${more.length} more` : ''}` };
 }
 
+/** What is weighed together has all its parts there. */
+const WEIGHED_WITHIN: Readonly<Partial<Record<PartKind, readonly PartKind[]>>> = {
+  piston: ['cylinderSet', 'pressedAssembly'],
+  pin: ['cylinderSet', 'pressedAssembly'],
+  lockPair: ['cylinderSet', 'pressedAssembly'],
+  ringSet: ['cylinderSet'],
+  rod: ['pressedAssembly'],
+};
+
 /** What was ticked, and what was weighed: a part on the scale has arrived, whether or not anybody ticked it. */
 function seenOf({ arrivals, parts, readings, spins }: JobFacts): Partial<Record<ArrivalKey, Arrival>> {
   const weighed = new Set(readings.filter((r) => !r.voided).map((r) => r.partId));
@@ -102,7 +111,11 @@ function seenOf({ arrivals, parts, readings, spins }: JobFacts): Partial<Record<
     const ticked = arrivals[key];
     if (count > (ticked?.count ?? 0)) seen[key] = { condition: ticked?.condition ?? '', marks: ticked?.marks ?? '', count };
   };
-  for (const kind of PART_KINDS) see(kind, parts.filter((part) => part.kind === kind && weighed.has(part.id)).length);
+  for (const kind of SINGLE_KINDS) {
+    const within = [kind, ...(WEIGHED_WITHIN[kind] ?? [])];
+    const cylinders = parts.filter((part) => within.includes(part.kind) && weighed.has(part.id)).map((part) => part.cylinder);
+    see(kind, new Set(cylinders).size);
+  }
   if (spins.length > 0) see('crank', 1);
   return seen;
 }
@@ -115,18 +128,35 @@ function signOffStatus({ signedOffSpinId, spins }: JobFacts, inside: boolean): S
 }
 
 function weighStatus(facts: JobFacts, { weighed }: JobFigures): Status {
-  const { rodSchool } = facts.weighChoices;
-  const wanted = facts.parts.reduce((n, part) => n + measuresOf(part.kind, rodSchool).length, 0);
-  const have = weighed.parts.reduce(
+  const { rodSchool, partSchool } = facts.weighChoices;
+  const kinds = kindsWeighed(partSchool);
+  const parts = weighed.parts.filter(({ part }) => kinds.includes(part.kind));
+  const wanted = parts.reduce((n, { part }) => n + measuresOf(part.kind, rodSchool).length, 0);
+  const have = parts.reduce(
     (n, { part, now, needsReweighing }) => n + (needsReweighing ? 0 : measuresOf(part.kind, rodSchool).filter((measure) => now[measure]).length),
     0,
   );
   if (have === 0) return { state: 'ready', why: 'nothing weighed yet' };
-  if (have < wanted) return { state: weighed.parts.some((p) => p.needsReweighing) ? 'reopened' : 'underWay', why: `${have} of ${wanted} weighed` };
+  if (have < wanted) return { state: parts.some((p) => p.needsReweighing) ? 'reopened' : 'underWay', why: `${have} of ${wanted} weighed` };
   return { state: 'done', why: `${wanted} weighed` };
 }
 
-function matchStatus({ sets, rods }: JobFigures): Status {
+function matchStatus(figures: JobFigures): Status {
+  const kinds = Object.values(figures.kinds);
+  if (kinds.length === 0) return setStatus(figures);
+  const { rods } = figures;
+  if (rods.kind === 'refused' || kinds.some((kind) => kind.kind === 'refused')) return { state: 'underWay', why: 'nothing to match to' };
+  const waiting = [rods, ...kinds].filter((match) => match.kind === 'waiting').length;
+  if (waiting === kinds.length + 1) return { state: 'waiting', why: 'waits for weights' };
+  if (waiting > 0) return { state: 'underWay', why: 'some wait for weights' };
+  const outside =
+    kinds.filter((match) => match.kind === 'matched' && !match.set.inTolerance).length + (rods.kind === 'matched' && !rods.inTolerance ? 1 : 0);
+  return outside === 0
+    ? { state: 'done', why: 'inside the tolerance' }
+    : { state: 'ready', why: `${outside} ${outside === 1 ? 'kind' : 'kinds'} outside` };
+}
+
+function setStatus({ sets, rods }: JobFigures): Status {
   if (sets.kind === 'refused' || rods.kind === 'refused') return { state: 'underWay', why: 'nothing to match to' };
   if (sets.kind === 'waiting' && rods.kind === 'waiting') return { state: 'waiting', why: 'waits for weights' };
   if (sets.kind === 'waiting' || rods.kind === 'waiting')

@@ -2,8 +2,35 @@
  * What people measured and decided on a job, in the shape the computation needs. The server's ledgers and the
  * web's cache both carry these; nothing here is worked out.
  */
-export const PART_KINDS = ['piston', 'pin', 'lockPair', 'ringSet', 'rod', 'bearingPair'] as const;
+export const SINGLE_KINDS = ['piston', 'pin', 'lockPair', 'ringSet', 'rod', 'bearingPair'] as const;
+export type SingleKind = (typeof SINGLE_KINDS)[number];
+
+/**
+ * What is weighed as one: a cylinder's piston, pin, locks and rings together; a piston pressed on its rod, with the pin.
+ * Every job has these too, so that it can change its school without losing a reading.
+ */
+export const TOGETHER_KINDS = ['cylinderSet', 'pressedAssembly'] as const;
+
+export const PART_KINDS = [...SINGLE_KINDS, ...TOGETHER_KINDS] as const;
 export type PartKind = (typeof PART_KINDS)[number];
+
+export const isSingleKind = (kind: PartKind): kind is SingleKind => (SINGLE_KINDS as readonly PartKind[]).includes(kind);
+
+/**
+ * The schools of weighing what goes up and down: every part by itself; a cylinder's set in one go; or, where pins are
+ * pressed and stay so, the piston on its rod as one assembly with two ends.
+ */
+export const PART_SCHOOLS = ['eachPart', 'cylinderSets', 'pressedAssemblies'] as const;
+export type PartSchool = (typeof PART_SCHOOLS)[number];
+
+const KINDS_WEIGHED: Readonly<Record<PartSchool, readonly PartKind[]>> = {
+  eachPart: SINGLE_KINDS,
+  cylinderSets: ['cylinderSet', 'rod', 'bearingPair'],
+  pressedAssemblies: ['pressedAssembly', 'ringSet', 'bearingPair'],
+};
+
+/** The kinds that go on the scale in a school. */
+export const kindsWeighed = (school: PartSchool): readonly PartKind[] => KINDS_WEIGHED[school];
 
 export const MEASURES = ['mass', 'total', 'bigEnd', 'smallEnd'] as const;
 export type Measure = (typeof MEASURES)[number];
@@ -15,7 +42,12 @@ export interface PartFact {
   readonly cylinder: number;
   /** Damaged or to be replaced: never the reference of a set. */
   readonly damaged: boolean;
+  /** The cylinder it will run in, where a swap moved it; left out where it stays in its own. */
+  readonly runsIn?: number;
 }
+
+/** The cylinder that a part will run in. */
+export const cylinderOf = (part: PartFact): number => part.runsIn ?? part.cylinder;
 
 export interface ReadingFact {
   readonly id: string;
@@ -33,6 +65,8 @@ export interface ReadingFact {
 export interface PartCutFact {
   readonly id: string;
   readonly partId: string;
+  /** Not cut, but replaced: a new part has come in the old one's place, as received from here on. */
+  readonly replaced?: boolean;
 }
 
 export interface WeighFacts {
@@ -55,8 +89,11 @@ const ROD_MEASURES: Readonly<Record<RodSchool, readonly Measure[]>> = {
   totalOnly: ['total'],
 };
 
-/** The weighings a kind of part needs: a rod's by its school, everything else one. */
-export const measuresOf = (kind: PartKind, rodSchool: RodSchool): readonly Measure[] => (kind === 'rod' ? ROD_MEASURES[rodSchool] : ['mass']);
+/** A rod, or a piston pressed on one: weighed end by end. */
+export const hasEnds = (kind: PartKind): boolean => kind === 'rod' || kind === 'pressedAssembly';
+
+/** The weighings a kind of part needs: of what has ends by the rod school, of everything else one. */
+export const measuresOf = (kind: PartKind, rodSchool: RodSchool): readonly Measure[] => (hasEnds(kind) ? ROD_MEASURES[rodSchool] : ['mass']);
 
 /** Every weighing that a kind of part can have, whatever the school. */
 export const allMeasuresOf = (kind: PartKind): readonly Measure[] => measuresOf(kind, 'endsAndTotal');

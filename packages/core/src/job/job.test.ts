@@ -1,8 +1,10 @@
-import { layOut, LAYOUTS, type LayoutId } from '../engine/layout.js';
+import { layOut } from '../engine/layout.js';
+import { LAYOUTS, type LayoutId } from '../engine/library.js';
 import { crankTemplate } from '../rotor/crankTemplate.js';
 import { fromPolar, toPolar } from '../units/vector.js';
 import { benchStatuses, type BenchId } from './benches.js';
-import { PART_KINDS, type PartFact, type ReadingFact } from './facts.js';
+import { USUAL_MATCH_CHOICES } from '../match/matchChoices.js';
+import { SINGLE_KINDS, type PartFact, type ReadingFact } from './facts.js';
 import type { JobFacts, SpinFact } from './jobFacts.js';
 import { jobFigures } from './jobFigures.js';
 import { massNowG, weighParts } from './weighParts.js';
@@ -47,6 +49,42 @@ describe('weighParts', () => {
   });
 });
 
+describe('a part that was replaced', () => {
+  const replaced = { id: 'new', partId: 'p1', replaced: true };
+  it('has no weight until it is weighed, and is as received from then on', () => {
+    const before = [reading(612.4), reading(610, { cutId: 'c1' })];
+    const cuts = [{ id: 'c1', partId: 'p1' }, replaced];
+    const waiting = weighParts({ parts: [piston], readings: before, partCuts: cuts }).parts[0]!;
+    expect(waiting).toMatchObject({ needsReweighing: true, asReceived: {}, now: {} });
+    const weighed = weighParts({ parts: [piston], readings: [...before, reading(615, { cutId: 'new' })], partCuts: cuts }).parts[0]!;
+    expect(weighed.asReceived.mass).toMatchObject({ meanG: 615 });
+    expect(massNowG(weighed)).toBe(615);
+    const cutAgain = [...cuts, { id: 'c2', partId: 'p1' }];
+    const again = weighParts({
+      parts: [piston],
+      readings: [...before, reading(615, { cutId: 'new' }), reading(614, { cutId: 'c2' })],
+      partCuts: cutAgain,
+    }).parts[0]!;
+    expect([again.asReceived.mass!.meanG, again.now.mass!.meanG]).toEqual([615, 614]);
+  });
+});
+
+describe('differences from a tared part', () => {
+  const parts: PartFact[] = [1, 2].map((cylinder) => ({ id: `piston${cylinder}`, kind: 'piston', cylinder, damaged: false }));
+  const difference = (valueG: number, more: Partial<ReadingFact> = {}) => reading(valueG, { partId: 'piston2', referencePartId: 'piston1', ...more });
+  it('are weights once the reference was weighed, and none before', () => {
+    const without = weighParts({ parts, readings: [difference(-0.4)], partCuts: [] });
+    expect(massNowG(without.parts[1]!)).toBeNull();
+    const readings = [reading(612, { partId: 'piston1' }), reading(612.2, { partId: 'piston1' }), difference(-0.4), difference(-0.6)];
+    expect(massNowG(weighParts({ parts, readings, partCuts: [] }).parts[1]!)).toBeCloseTo(611.6, 9);
+  });
+  it('compare with the reference as it is after its cut', () => {
+    const readings = [reading(612, { partId: 'piston1' }), reading(610, { partId: 'piston1', cutId: 'cut' }), difference(0.5)];
+    const job = weighParts({ parts, readings, partCuts: [{ id: 'cut', partId: 'piston1' }] });
+    expect(massNowG(job.parts[1]!)).toBeCloseTo(610.5, 9);
+  });
+});
+
 const WEIGHTS = { piston: 612, pin: 148, lockPair: 2.4, ringSet: 46, bearingPair: 42 } as const;
 
 /** A job of this layout with every part weighed once, and alike. */
@@ -54,7 +92,7 @@ function job(layoutId: LayoutId, more: Partial<JobFacts> = {}): JobFacts {
   const template = LAYOUTS[layoutId];
   const layout = layOut(template, 110, 20);
   const parts = layout.cylinders.flatMap(({ number }) =>
-    PART_KINDS.map((kind) => ({ id: `${kind}${number}`, kind, cylinder: number, damaged: false })),
+    SINGLE_KINDS.map((kind) => ({ id: `${kind}${number}`, kind, cylinder: number, damaged: false })),
   );
   const readings = parts.flatMap(({ id, kind }) =>
     kind === 'rod'
@@ -82,9 +120,11 @@ function job(layoutId: LayoutId, more: Partial<JobFacts> = {}): JobFacts {
       matchToleranceG: 1,
       crank: crankTemplate(template, layout, 88),
     },
-    weighChoices: { rodSchool: 'endsAndTotal' },
+    matchChoices: USUAL_MATCH_CHOICES,
+    fixedTargets: {},
+    weighChoices: { rodSchool: 'endsAndTotal', partSchool: 'eachPart', references: {} },
     arrivals: {},
-    bobChoices: { factorRatio: 0.5, oilG: 4, acceptedG: null },
+    bobChoices: { factorRatio: 0.5, oilG: 4, extras: [], acceptedG: null },
     parts,
     readings,
     partCuts: [],
@@ -149,7 +189,7 @@ describe('benches', () => {
     expect(stateOf(weighed, 'match')).toBe('done: inside the tolerance');
     expect(stateOf(weighed, 'bobs')).toBe('ready: not built yet');
     // 2·(448 + 42) + 4 + 0.5·2·(182 + 612 + 148 + 2.4 + 46)
-    const built = { ...weighed, bobChoices: { factorRatio: 0.5, oilG: 4, acceptedG: [1974.4, 1974.4, 1974.4, 1974.4] } };
+    const built = { ...weighed, bobChoices: { factorRatio: 0.5, oilG: 4, extras: [], acceptedG: [1974.4, 1974.4, 1974.4, 1974.4] } };
     expect(stateOf(built, 'bobs')).toBe('done: built and mounted');
     expect(stateOf({ ...built, bobChoices: { ...built.bobChoices, factorRatio: 0.51 } }, 'bobs')).toBe('reopened: parts changed since');
     const received = { ...built, spins: [spin(built, 's1', 2500)] };

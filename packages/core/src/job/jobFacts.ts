@@ -1,10 +1,13 @@
-import type { EngineLayout, LayoutId } from '../engine/layout.js';
+import type { ExtraLine } from '../bob/bobWeight.js';
+import type { EngineLayout } from '../engine/layout.js';
+import type { LayoutId } from '../engine/library.js';
 import type { Crank } from '../rotor/crank.js';
 import type { CrankHole } from '../rotor/correctionHoles.js';
 import type { PlaneUnbalance, Planes } from '../rotor/planes.js';
 import type { ToleranceChoice } from '../rotor/tolerance.js';
+import type { FixedTarget, MatchChoices, TargetGroup } from '../match/matchChoices.js';
 import type { Arrival, ArrivalKey } from './arrivals.js';
-import type { RodSchool, WeighFacts } from './facts.js';
+import type { PartKind, PartSchool, RodSchool, WeighFacts } from './facts.js';
 
 /** What is known of a job's engine and agreed for it: a decision, replaced as a whole and never in part. */
 export interface JobSpec {
@@ -29,7 +32,12 @@ export interface SpinFact {
   readonly speedRpm: number;
   /** The planes the vectors are stated in. */
   readonly planes: Planes;
+  /** Turns, or repeated readings of a machine that says one number a spin. */
   readonly turns: readonly PlaneUnbalance[];
+  /** Scatter of one of them in each component where it is known from elsewhere, g·mm. */
+  readonly knownDeviationGmm?: number | null;
+  /** Scatter of whole spins about the truth in each component, beyond that of their turns: remounting, drift, calibration; g·mm. */
+  readonly spinDeviationGmm?: number | null;
 }
 
 /** A hole that was really drilled, after the spin it answers. */
@@ -42,6 +50,8 @@ export interface HoleFact extends CrankHole {
 export interface BobChoices {
   readonly factorRatio: number;
   readonly oilG: number;
+  /** Lines that this engine has beside the usual ones. */
+  readonly extras: readonly ExtraLine[];
   /** The figure each pin's bob was accepted at, front to rear; null while none was. */
   readonly acceptedG: readonly number[] | null;
 }
@@ -49,11 +59,17 @@ export interface BobChoices {
 /** What the job chose for its weighing. */
 export interface WeighChoices {
   readonly rodSchool: RodSchool;
+  readonly partSchool: PartSchool;
+  /** The part of a kind that the scale is tared on, its readings being differences; kinds weighed outright are left out. */
+  readonly references: Readonly<Partial<Record<PartKind, string>>>;
 }
 
 /** Everything measured and decided on a job; spins and holes in the order they happened. */
 export interface JobFacts extends WeighFacts {
   readonly weighChoices: WeighChoices;
+  readonly matchChoices: MatchChoices;
+  /** Targets that were fixed, by what they are for; the others follow the lightest. */
+  readonly fixedTargets: Readonly<Partial<Record<TargetGroup, FixedTarget>>>;
   /** What was found when the parts came in, by item; empty while nobody looked. */
   readonly arrivals: Readonly<Partial<Record<ArrivalKey, Arrival>>>;
   readonly spec: JobSpec;

@@ -1,13 +1,15 @@
 import { bobCard, type BobCard } from '../bob/bobCard.js';
 import { bobsNeeded, type BobsNeeded } from '../engine/bobsNeeded.js';
-import { matchCylinderSets, type SetMatch } from '../match/cylinderSets.js';
+import { matchCylinderSets, SET_KINDS, type SetMatch } from '../match/cylinderSets.js';
+import { matchKind, type KindMatch } from '../match/kindMatch.js';
 import { matchRods, type RodMatch } from '../match/rodMatch.js';
 import { unbalanceForceN } from '../rotor/force.js';
 import { movePlanes } from '../rotor/planes.js';
 import { tolerance, type Tolerance } from '../rotor/tolerance.js';
-import { judge, planeReading, type PlaneReading, type Verdict } from '../spin/planeReading.js';
+import { judge, planeReading, withSpinScatter, type PlaneReading, type Verdict } from '../spin/planeReading.js';
 import { CoreError } from '../units/check.js';
 import { toPolar } from '../units/vector.js';
+import { kindsWeighed, type PartKind } from './facts.js';
 import type { JobFacts, SpinFact } from './jobFacts.js';
 import { weighParts, type WeighedJob } from './weighParts.js';
 
@@ -33,6 +35,8 @@ export interface Refused {
 export interface JobFigures {
   readonly weighed: WeighedJob;
   readonly sets: SetMatch | Refused;
+  /** Parts of each kind among themselves, where the job matches part by part; empty otherwise. */
+  readonly kinds: Readonly<Partial<Record<PartKind, KindMatch | Refused>>>;
   readonly rods: RodMatch | Refused;
   readonly bobsNeeded: BobsNeeded;
   readonly bobs: BobCard | Refused;
@@ -50,7 +54,7 @@ export const ONE_BOB_FIGURE_WITHIN_G = 1;
  * @throws CoreError when the spec itself makes no sense; a set that cannot be matched is returned as refused
  */
 export function jobFigures(facts: JobFacts): JobFigures {
-  const { spec, bobChoices } = facts;
+  const { spec, bobChoices, weighChoices, matchChoices, fixedTargets } = facts;
   const weighed = weighParts(facts);
   const lastSpin = facts.spins.at(-1);
   const allowed = tolerance(spec.tolerance, spec.crank.planes, {
@@ -60,20 +64,35 @@ export function jobFigures(facts: JobFacts): JobFigures {
   });
   return {
     weighed,
-    sets: orRefused(() => matchCylinderSets(weighed, spec.matchToleranceG)),
-    rods: orRefused(() => matchRods(weighed, spec.matchToleranceG)),
+    sets: orRefused(() => matchCylinderSets(weighed, spec.matchToleranceG, weighChoices.partSchool, fixedTargets.set?.targetG ?? null)),
+    kinds: matchChoices.basis === 'perKind' ? matchKinds(facts, weighed) : {},
+    rods: orRefused(() => matchRods(weighed, spec.matchToleranceG, weighChoices.partSchool)),
     bobsNeeded: bobsNeeded(spec.layout),
-    bobs: orRefused(() => bobCard(spec.layout, weighed, bobChoices.factorRatio, bobChoices.oilG, ONE_BOB_FIGURE_WITHIN_G)),
+    bobs: orRefused(() => bobCard(spec.layout, weighed, bobChoices, ONE_BOB_FIGURE_WITHIN_G, weighChoices.partSchool)),
     tolerance: allowed,
     spins: facts.spins.map((spin) => spinFigures(spin, facts, allowed)),
     holesSinceLastSpin: lastSpin === undefined ? 0 : facts.holes.filter((hole) => hole.afterSpinId === lastSpin.id).length,
   };
 }
 
+function matchKinds({ spec, weighChoices, fixedTargets }: JobFacts, weighed: WeighedJob): JobFigures['kinds'] {
+  const kinds = kindsWeighed(weighChoices.partSchool).filter((kind) => (SET_KINDS as readonly PartKind[]).includes(kind));
+  return Object.fromEntries(
+    kinds.map((kind) => [kind, orRefused(() => matchKind(weighed, kind, spec.matchToleranceG, fixedTargets[kind]?.targetG ?? null))]),
+  );
+}
+
 function spinFigures(spin: SpinFact, { spec }: JobFacts, allowed: Tolerance): SpinFigures {
   const turns = spin.turns.map((turn) => movePlanes(turn, spin.planes, spec.crank.planes));
-  const a = planeReading(turns.map((turn) => turn.aGmm));
-  const b = planeReading(turns.map((turn) => turn.bGmm));
+  const reading = (plane: 'aGmm' | 'bGmm'): PlaneReading =>
+    withSpinScatter(
+      planeReading(
+        turns.map((turn) => turn[plane]),
+        spin.knownDeviationGmm ?? null,
+      ),
+      spin.spinDeviationGmm ?? null,
+    );
+  const [a, b] = [reading('aGmm'), reading('bGmm')];
   const judgements = [judge(a, allowed.aGmm), judge(b, allowed.bGmm)];
   const verdict = (['outside', 'cannotYetTell', 'inside'] as const).find((v) => judgements.some((j) => j.verdict === v))!;
   const openTurns = judgements.filter((j) => j.verdict === 'cannotYetTell').map((j) => j.turnsToSettle ?? Infinity);

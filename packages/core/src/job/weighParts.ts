@@ -2,7 +2,7 @@ import { group } from 'd3-array';
 import { pooledDeviation } from '../weigh/pooledDeviation.js';
 import { rodEnds, type RodEnds, type RodWeighing } from '../weigh/rodClosure.js';
 import { summariseReadings, type ReadingSummary } from '../weigh/summariseReadings.js';
-import { allMeasuresOf, PART_KINDS, type Measure, type PartFact, type PartKind, type ReadingFact, type WeighFacts } from './facts.js';
+import { allMeasuresOf, hasEnds, PART_KINDS, type Measure, type PartFact, type PartKind, type ReadingFact, type WeighFacts } from './facts.js';
 
 /** One part with everything its readings say, as it came in and as it is now. */
 export interface WeighedPart {
@@ -14,7 +14,7 @@ export interface WeighedPart {
   readonly asReceived: Partial<Readonly<Record<Measure, ReadingSummary>>>;
   /** Cut, and not weighed since: its present weight is not known. */
   readonly needsReweighing: boolean;
-  /** For a rod: its ends made to add up; null for every other kind. */
+  /** Of a rod or a pressed assembly: its ends made to add up; null for every other kind. */
   readonly rod: RodEnds | null;
 }
 
@@ -43,7 +43,7 @@ const deviationKey = (kind: PartKind, measure: Measure): string => `${kind}.${me
  * apart from those after it, rods' ends closed with the scatter pooled over all rods.
  *
  * A cut changes every weight of the part, so after one only readings that follow the latest weighed cut count as
- * `now`; `asReceived` is what was read before any cut.
+ * `now`; `asReceived` is what was read before any cut. A part that was replaced is as received from then on.
  */
 export function weighParts({ parts, readings, partCuts }: WeighFacts): WeighedJob {
   const cutsOf = group(partCuts, (cut) => cut.partId);
@@ -51,22 +51,27 @@ export function weighParts({ parts, readings, partCuts }: WeighFacts): WeighedJo
   const readingsOf = group(unvoided, (reading) => reading.partId);
 
   const bare = parts.map((part) => {
-    const generations: (string | null)[] = [null, ...(cutsOf.get(part.id) ?? []).map((cut) => cut.id)];
+    const cuts = cutsOf.get(part.id) ?? [];
+    const renewed = cuts.findLastIndex((cut) => cut.replaced);
+    const receivedAfter = cuts[renewed]?.id ?? null;
+    const generations: (string | null)[] = [receivedAfter, ...cuts.slice(renewed + 1).map((cut) => cut.id)];
     const own = readingsOf.get(part.id) ?? [];
     const summarise = (generation: string | null): Partial<Record<Measure, ReadingSummary>> => {
       const summary: Partial<Record<Measure, ReadingSummary>> = {};
       for (const measure of allMeasuresOf(part.kind)) {
-        const values = own.filter((r) => r.cutId === generation && r.measure === measure).flatMap((r) => absoluteG(r, unvoided));
+        const values = own.filter((r) => r.cutId === generation && r.measure === measure).flatMap((r) => absoluteG(r, readingsOf));
         if (values.length > 0) summary[measure] = summariseReadings(values);
       }
       return summary;
     };
     const weighed = generations.filter((generation) => own.some((r) => r.cutId === generation));
-    const latest = weighed.at(-1) ?? null;
+    const latest = weighed.at(-1) ?? receivedAfter;
     const lastCutId = generations.at(-1) ?? null;
-    const asReceived = summarise(null);
-    const now = latest === null ? asReceived : summarise(latest);
-    return { part, lastCutId, now, asReceived, needsReweighing: lastCutId !== latest };
+    const asReceived = summarise(receivedAfter);
+    const now = latest === receivedAfter ? asReceived : summarise(latest);
+    // A new part that nobody weighed has no weight, not its forerunner's.
+    const unweighed = lastCutId !== null && !weighed.includes(lastCutId);
+    return { part, lastCutId, now, asReceived, needsReweighing: unweighed };
   });
 
   const deviationG: Record<string, number | null> = {};
@@ -82,18 +87,20 @@ export function weighParts({ parts, readings, partCuts }: WeighFacts): WeighedJo
 
   return {
     deviationG,
-    parts: bare.map((weighed) => ({ ...weighed, rod: weighed.part.kind === 'rod' ? closeRod(weighed.now, deviationG) : null })),
+    parts: bare.map((weighed) => ({ ...weighed, rod: hasEnds(weighed.part.kind) ? closeRod(weighed.part.kind, weighed.now, deviationG) : null })),
   };
 }
 
 /**
  * A reading as a weight of its own: a difference adds to its reference's mean, taken from that part's own absolute
- * readings; empty while the reference was not weighed, since a difference alone is no weight.
+ * readings; empty while the reference was not weighed, since a difference alone is no weight. Of a reference that was
+ * cut, the readings since its latest weighed cut count: it is compared with as it is now.
  */
-function absoluteG(reading: ReadingFact, unvoided: readonly ReadingFact[]): number[] {
+function absoluteG(reading: ReadingFact, readingsOf: ReadonlyMap<string, readonly ReadingFact[]>): number[] {
   const { referencePartId, valueG, measure } = reading;
   if (referencePartId === null) return [valueG];
-  const reference = unvoided.filter((r) => r.partId === referencePartId && r.measure === measure && r.referencePartId === null);
+  const absolute = (readingsOf.get(referencePartId) ?? []).filter((r) => r.measure === measure && r.referencePartId === null);
+  const reference = absolute.filter((r) => r.cutId === absolute.at(-1)!.cutId);
   return reference.length === 0 ? [] : [summariseReadings(reference.map((r) => r.valueG)).meanG + valueG];
 }
 
@@ -103,12 +110,15 @@ export function massNowG(weighed: WeighedPart): number | null {
   return weighed.now.mass?.meanG ?? null;
 }
 
-function closeRod(now: WeighedPart['now'], deviationG: WeighedJob['deviationG']): RodEnds {
-  const weighing = (measure: Measure): RodWeighing | null => {
-    const summary = now[measure];
-    if (!summary) return null;
-    const s = Math.max(deviationG[deviationKey('rod', measure)] ?? ASSUMED_DEVIATION_G, ROUNDING_DEVIATION_G);
-    return { meanG: summary.meanG, varianceG2: s ** 2 / summary.n };
-  };
+/** A part's mean in one measure with the variance of that mean, s²/n, s the scatter pooled over the kind; null where it was not weighed. */
+export function weighingOf(kind: PartKind, now: WeighedPart['now'], measure: Measure, deviationG: WeighedJob['deviationG']): RodWeighing | null {
+  const summary = now[measure];
+  if (!summary) return null;
+  const s = Math.max(deviationG[deviationKey(kind, measure)] ?? ASSUMED_DEVIATION_G, ROUNDING_DEVIATION_G);
+  return { meanG: summary.meanG, varianceG2: s ** 2 / summary.n };
+}
+
+function closeRod(kind: PartKind, now: WeighedPart['now'], deviationG: WeighedJob['deviationG']): RodEnds {
+  const weighing = (measure: Measure): RodWeighing | null => weighingOf(kind, now, measure, deviationG);
   return rodEnds({ total: weighing('total'), bigEnd: weighing('bigEnd'), smallEnd: weighing('smallEnd') });
 }

@@ -1,76 +1,91 @@
-import type { PartKind } from '../job/facts.js';
+import { cylinderOf, type PartKind, type PartSchool } from '../job/facts.js';
 import { massNowG, type WeighedJob, type WeighedPart } from '../job/weighParts.js';
 import { matchToLightest, type MatchedItem, type MatchedSet } from './matchToLightest.js';
+import { missingWeight, type MissingWeight } from './missingWeight.js';
 
 /** The kinds that make up what goes up and down with a piston. */
 export const SET_KINDS = ['piston', 'pin', 'lockPair', 'ringSet'] as const satisfies readonly PartKind[];
 export type SetKind = (typeof SET_KINDS)[number];
 
+/** What is weighed of each cylinder for its set, by school; of a pressed assembly the small end counts. */
+const WEIGHED_FOR_SET: Readonly<Record<PartSchool, readonly PartKind[]>> = {
+  eachPart: SET_KINDS,
+  cylinderSets: ['cylinderSet'],
+  pressedAssemblies: ['pressedAssembly', 'ringSet'],
+};
+
+/** The part that is cut to bring a set down, and weighed again. */
+const CUT_KIND: Readonly<Record<PartSchool, PartKind>> = { eachPart: 'piston', cylinderSets: 'cylinderSet', pressedAssemblies: 'pressedAssembly' };
+
 /** One cylinder's piston, pin, locks and rings, matched against the other cylinders. */
 export interface CylinderSet extends MatchedItem {
   readonly cylinder: number;
-  readonly pistonId: string;
-  readonly parts: Readonly<Record<SetKind, number>>;
-  /** The weight at which the bare piston, alone on the scale, makes its set right. */
-  readonly barePistonTargetG: number;
+  /** What is cut and weighed again: the piston, or what it is weighed with. */
+  readonly cutPartId: string;
+  /** What was weighed of the set, by kind; of a pressed assembly its small end. */
+  readonly parts: Readonly<Partial<Record<PartKind, number>>>;
+  /** The reading at which what is cut, alone on the scale, makes its set right; of an assembly, at its small end. */
+  readonly bareTargetG: number;
 }
 
 export type SetMatch =
-  | { readonly kind: 'matched'; readonly set: Omit<MatchedSet, 'items'>; readonly cylinders: readonly CylinderSet[] }
+  | {
+      readonly kind: 'matched';
+      readonly school: PartSchool;
+      readonly set: Omit<MatchedSet, 'items'>;
+      readonly cylinders: readonly CylinderSet[];
+    }
   /** Something has not been weighed yet; `missing` says what, by kind and cylinder. */
   | { readonly kind: 'waiting'; readonly missing: readonly MissingWeight[] };
-
-export interface MissingWeight {
-  readonly kind: PartKind;
-  readonly cylinder: number;
-  readonly why: 'notWeighed' | 'cutSince' | 'noEnds';
-}
 
 /**
  * Matches the cylinders' sets: lightest undamaged set is the target, all metal comes off the piston.
  *
  * bare target = bare piston now − (set − set target), so pins, locks and rings stay in their bags
- * (handbook section 3). A set counts as damaged when any of its parts is.
+ * (handbook section 3). A set counts as damaged when any of its parts is. Weighed together, a set tells its own weight
+ * and no part's; of a piston pressed on its rod the small end and the rings make the set.
  *
  * @throws CoreError from matchToLightest when every set is damaged or the tolerance makes no sense
  */
-export function matchCylinderSets(job: WeighedJob, toleranceG: number): SetMatch {
-  const missing = job.parts.filter((weighed) => isSetKind(weighed.part.kind)).flatMap(missingMass);
+export function matchCylinderSets(
+  job: WeighedJob,
+  toleranceG: number,
+  school: PartSchool = 'eachPart',
+  fixedTargetG: number | null = null,
+): SetMatch {
+  const kinds = WEIGHED_FOR_SET[school];
+  const relevant = job.parts.filter(({ part }) => kinds.includes(part.kind));
+  const missing = relevant.flatMap(missingWeight);
   if (missing.length > 0) return { kind: 'waiting', missing };
 
   const cylinders = [...new Set(job.parts.map(({ part }) => part.cylinder))].sort((a, b) => a - b);
   const sets = cylinders.map((cylinder) => {
-    const own = job.parts.filter(({ part }) => part.cylinder === cylinder && isSetKind(part.kind));
-    const parts: Record<SetKind, number> = { piston: 0, pin: 0, lockPair: 0, ringSet: 0 };
-    let pistonId = '';
-    for (const weighed of own) {
-      parts[weighed.part.kind as SetKind] += massNowG(weighed) ?? 0;
-      if (weighed.part.kind === 'piston') pistonId = weighed.part.id;
-    }
+    const own = relevant.filter(({ part }) => cylinderOf(part) === cylinder);
+    const parts: Partial<Record<PartKind, number>> = {};
+    for (const weighed of own) parts[weighed.part.kind] = setWeightG(weighed);
     return {
       id: `set-${cylinder}`,
       cylinder,
-      pistonId,
+      cutPartId: own.find(({ part }) => part.kind === CUT_KIND[school])?.part.id ?? '',
       parts,
-      weightG: parts.piston + parts.pin + parts.lockPair + parts.ringSet,
+      weightG: Object.values(parts).reduce((sum, g) => sum + g, 0),
       damaged: own.some(({ part }) => part.damaged),
     };
   });
-  const { items, ...set } = matchToLightest(sets, toleranceG);
+  const { items, ...set } = matchToLightest(sets, toleranceG, fixedTargetG);
   return {
     kind: 'matched',
+    school,
     set,
     cylinders: items.map((item, i) => {
       const own = sets[i]!;
-      return { ...own, ...item, barePistonTargetG: own.parts.piston - item.removalG };
+      return { ...own, ...item, bareTargetG: (own.parts[CUT_KIND[school]] ?? 0) - item.removalG };
     }),
   };
 }
 
-const isSetKind = (kind: PartKind): kind is SetKind => (SET_KINDS as readonly PartKind[]).includes(kind);
-
-/** Why this part's single weight is not known now: empty when it is. */
-export function missingMass(weighed: WeighedPart): MissingWeight[] {
-  if (massNowG(weighed) !== null) return [];
-  return [{ kind: weighed.part.kind, cylinder: weighed.part.cylinder, why: weighed.needsReweighing ? 'cutSince' : 'notWeighed' }];
+/** What a part adds to its set, in g; only called once nothing is missing. */
+function setWeightG(weighed: WeighedPart): number {
+  if (weighed.rod && weighed.rod.kind !== 'unknown') return weighed.rod.smallEndG;
+  return massNowG(weighed) ?? Number.NaN;
 }

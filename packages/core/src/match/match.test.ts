@@ -76,8 +76,8 @@ describe('matchCylinderSets', () => {
     const [one, two] = match.cylinders;
     // Sets 809.2 and 807.9: 1.3 g come off piston 1.
     expect(one!.removalG).toBeCloseTo(1.3, 9);
-    expect(one!.barePistonTargetG).toBeCloseTo(611.5, 9);
-    expect(two!.barePistonTargetG).toBeCloseTo(612, 9);
+    expect(one!.bareTargetG).toBeCloseTo(611.5, 9);
+    expect(two!.bareTargetG).toBeCloseTo(612, 9);
     expect(match.set.referenceId).toBe('set-2');
   });
   it('counts a set as damaged when any of its parts is', () => {
@@ -106,6 +106,39 @@ describe('matchRods', () => {
       kind: 'waiting',
       missing: [{ kind: 'rod', cylinder: 2, why: 'noEnds' }],
     });
+  });
+});
+
+describe('what is weighed together', () => {
+  const SETS_TOGETHER = { cylinderSet: [809.2, 807.9] } satisfies Record<string, [number, number]>;
+  it('matches whole sets, and cuts are weighed with the set', () => {
+    const match = matchCylinderSets(twoCylinders(SETS_TOGETHER), 0.5, 'cylinderSets');
+    if (match.kind !== 'matched') throw new Error('waiting');
+    expect(match.cylinders[0]).toMatchObject({ cutPartId: 'cylinderSet1', parts: { cylinderSet: 809.2 } });
+    expect(match.cylinders[0]!.removalG).toBeCloseTo(1.3, 9);
+    expect(match.cylinders[0]!.bareTargetG).toBeCloseTo(807.9, 9);
+  });
+  it('gives the same set and rods for a piston on its rod as for its parts', () => {
+    // Cylinder 1: small end 180 with piston 612.8 and pin 148; cylinder 2: 180.5, 612 and 147.5.
+    const pressed = twoCylinders({
+      'pressedAssembly.total': [1390.8, 1391],
+      'pressedAssembly.bigEnd': [450, 451],
+      'pressedAssembly.smallEnd': [940.8, 940],
+      ringSet: [46, 46.1],
+    });
+    const sets = matchCylinderSets(pressed, 0.5, 'pressedAssemblies');
+    if (sets.kind !== 'matched') throw new Error('waiting');
+    expect(sets.cylinders.map((set) => Number(set.weightG.toFixed(9)))).toEqual([986.8, 986.1]);
+    expect(sets.cylinders[0]!.bareTargetG).toBeCloseTo(940.1, 9);
+    const rods = matchRods(pressed, 0.5, 'pressedAssemblies');
+    if (rods.kind !== 'matched') throw new Error('waiting');
+    expect(rods.smallEnd.items.map((item) => item.removalG)).toEqual(sets.cylinders.map((set) => set.removalG));
+    expect(rods.bigEnd.items[1]!.removalG).toBeCloseTo(1, 9);
+  });
+  it('waits for the rings of a piston on its rod', () => {
+    const half = twoCylinders({ 'pressedAssembly.total': [1, 1], 'pressedAssembly.smallEnd': [0.5, 0.5], ringSet: [46, Number.NaN] });
+    for (const match of [matchCylinderSets(half, 1, 'pressedAssemblies'), matchRods(half, 1, 'pressedAssemblies')])
+      expect(match).toEqual({ kind: 'waiting', missing: [{ kind: 'ringSet', cylinder: 2, why: 'notWeighed' }] });
   });
 });
 

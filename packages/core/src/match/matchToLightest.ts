@@ -13,12 +13,13 @@ export interface MatchedItem extends Matchable {
   readonly removalG: number;
   /** Above the target by no more than the tolerance. */
   readonly inTolerance: boolean;
-  /** A damaged part lighter than the target: no cut helps, it has to be replaced. */
+  /** Lighter than the target: damaged, or cut too far. */
   readonly belowTarget: boolean;
 }
 
 export interface MatchedSet {
   readonly targetG: number;
+  /** The lightest usable one: the target, unless that was fixed. */
   readonly referenceId: string;
   readonly spreadG: number;
   readonly inTolerance: boolean;
@@ -31,18 +32,21 @@ export interface MatchedSet {
  * target = min over undamaged weights; removal = max(0, weight − target); the set is inside when
  * largest − smallest ≤ tolerance over all members, damaged ones included.
  *
+ * A target that was fixed (when cutting began, or by somebody's word) stays where it is: a part cut too far falls below it
+ * and does not move it.
+ *
  * @param items at least one, at least one undamaged, weights in g above zero
  * @param toleranceG largest minus smallest allowed, above zero
  * @throws CoreError when the set is empty, wholly damaged, or a number makes no sense
  * @example matchToLightest([{ id: 'a', weightG: 612, damaged: false }, { id: 'b', weightG: 614, damaged: false }], 1).items[1].removalG // 2
  */
-export function matchToLightest(items: readonly Matchable[], toleranceG: number): MatchedSet {
+export function matchToLightest(items: readonly Matchable[], toleranceG: number, fixedTargetG: number | null = null): MatchedSet {
   checkNumber('The matching tolerance', toleranceG, { above: 0, unit: 'g' }, 'toleranceG');
   items.forEach((item, i) => checkNumber('A weight to match', item.weightG, { above: 0, unit: 'g' }, `items.${i}.weightG`));
   const usable = items.filter((item) => !item.damaged);
   if (usable.length === 0) throw new CoreError('Every part of this set is marked damaged: there is nothing to match to.', 'items');
   const reference = usable.reduce((lightest, item) => (item.weightG < lightest.weightG ? item : lightest));
-  const targetG = reference.weightG;
+  const targetG = fixedTargetG === null ? reference.weightG : checkNumber('The target', fixedTargetG, { above: 0, unit: 'g' }, 'targetG');
   const weights = items.map((item) => item.weightG);
   const spreadG = Math.max(...weights) - Math.min(...weights);
   return {
@@ -54,7 +58,7 @@ export function matchToLightest(items: readonly Matchable[], toleranceG: number)
       ...item,
       removalG: Math.max(0, item.weightG - targetG),
       inTolerance: isWithin(Math.abs(item.weightG - targetG), toleranceG, targetG),
-      belowTarget: item.weightG < targetG,
+      belowTarget: item.weightG < targetG - ROUNDING * targetG,
     })),
   };
 }

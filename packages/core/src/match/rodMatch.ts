@@ -1,6 +1,7 @@
-import type { WeighedJob, WeighedPart } from '../job/weighParts.js';
-import type { MissingWeight } from './cylinderSets.js';
+import { cylinderOf, type PartSchool } from '../job/facts.js';
+import { massNowG, type WeighedJob, type WeighedPart } from '../job/weighParts.js';
 import { matchToLightest, type MatchedSet } from './matchToLightest.js';
+import { missingWeight, type MissingWeight } from './missingWeight.js';
 
 export type RodMatch =
   | { readonly kind: 'matched'; readonly bigEnd: MatchedSet; readonly smallEnd: MatchedSet; readonly inTolerance: boolean }
@@ -11,32 +12,29 @@ export type RodMatch =
  *
  * The targets are scale readings, so they hold wherever on the rod the metal comes off; but a cut beyond a bore
  * centre moves the other end's reading too, so both ends are weighed again after every cut (handbook section 3,
- * "ends in turn").
+ * "ends in turn"). Of pistons pressed on their rods the small end counts with its rings, as in the cylinders' sets.
  *
  * @throws CoreError from matchToLightest
  */
-export function matchRods(job: WeighedJob, toleranceG: number): RodMatch {
-  const rods = job.parts.filter(({ part }) => part.kind === 'rod');
-  const missing = rods.flatMap(missingEnds);
+export function matchRods(job: WeighedJob, toleranceG: number, school: PartSchool = 'eachPart'): RodMatch {
+  const pressed = school === 'pressedAssemblies';
+  const rods = job.parts.filter(({ part }) => part.kind === (pressed ? 'pressedAssembly' : 'rod'));
+  const rings = pressed ? job.parts.filter(({ part }) => part.kind === 'ringSet') : [];
+  const missing = [...rods, ...rings].flatMap(missingWeight);
   if (missing.length > 0) return { kind: 'waiting', missing };
-  const ends = (measure: 'bigEndG' | 'smallEndG'): MatchedSet =>
+  const ringG = (cylinder: number): number =>
+    rings.reduce((sum, ring) => (cylinderOf(ring.part) === cylinder ? sum + (massNowG(ring) ?? 0) : sum), 0);
+  const ends = (weightOf: (rod: WeighedPart) => number): MatchedSet =>
     matchToLightest(
-      rods.map((weighed) => ({ id: weighed.part.id, weightG: endWeightG(weighed, measure), damaged: weighed.part.damaged })),
+      rods.map((rod) => ({ id: rod.part.id, weightG: weightOf(rod), damaged: rod.part.damaged })),
       toleranceG,
     );
-  const bigEnd = ends('bigEndG');
-  const smallEnd = ends('smallEndG');
+  const bigEnd = ends((rod) => endsOf(rod).bigEndG);
+  const smallEnd = ends((rod) => endsOf(rod).smallEndG + ringG(cylinderOf(rod.part)));
   return { kind: 'matched', bigEnd, smallEnd, inTolerance: bigEnd.inTolerance && smallEnd.inTolerance };
 }
 
-/** Why this rod's ends are not known now: empty when they are. */
-export function missingEnds(weighed: WeighedPart): MissingWeight[] {
-  if (weighed.needsReweighing) return [{ kind: 'rod', cylinder: weighed.part.cylinder, why: 'cutSince' }];
-  if (weighed.rod && weighed.rod.kind !== 'unknown') return [];
-  return [{ kind: 'rod', cylinder: weighed.part.cylinder, why: weighed.rod?.totalG == null ? 'notWeighed' : 'noEnds' }];
-}
-
-function endWeightG(weighed: WeighedPart, measure: 'bigEndG' | 'smallEndG'): number {
-  // Only called once missingEnds found nothing missing.
-  return weighed.rod && weighed.rod.kind !== 'unknown' ? weighed.rod[measure] : Number.NaN;
+/** Both ends in g; only called once missingWeight found nothing missing. */
+function endsOf({ rod }: WeighedPart): { readonly bigEndG: number; readonly smallEndG: number } {
+  return rod && rod.kind !== 'unknown' ? rod : { bigEndG: Number.NaN, smallEndG: Number.NaN };
 }

@@ -1,4 +1,5 @@
-import type { EngineLayout, LayoutTemplate } from '../engine/layout.js';
+import { checkLayout, type EngineLayout } from '../engine/layout.js';
+import { LAYOUTS, type LayoutTemplate } from '../engine/library.js';
 import { normaliseAngleDeg } from '../units/angle.js';
 import type { Counterweight, Crank } from './crank.js';
 import { STEEL_G_PER_CM3 } from './hole.js';
@@ -22,8 +23,7 @@ export function crankTemplate(template: LayoutTemplate, layout: EngineLayout, st
     const centreMm = mean(own.map((pin) => pin.zMm));
     const throwDeg = own[0]!.angleDeg + aThrow.splayDeg / 2;
     for (const side of [-1, 1]) {
-      const byCentreMain = template.id === 'v8Cross90' && ((t === 1 && side === 1) || (t === 2 && side === -1));
-      if (byCentreMain) continue;
+      if (template.bareWebs.some(([bareThrow, bareSide]) => bareThrow === t && bareSide === side)) continue;
       const number = counterweights.length + 1;
       counterweights.push({
         id: `cw${number}`,
@@ -48,6 +48,16 @@ export function crankTemplate(template: LayoutTemplate, layout: EngineLayout, st
   };
 }
 
+/**
+ * The same first guess for a layout that came from no template: every pin stands as a throw of its own.
+ * @throws CoreError for a layout without pins
+ */
+export function crankOfPins(layout: EngineLayout, strokeMm: number): Crank {
+  checkLayout(layout);
+  const throws = layout.pins.map(({ angleDeg }) => ({ angleDeg, splayDeg: 0 }));
+  return crankTemplate({ ...LAYOUTS.own, throws }, layout, strokeMm);
+}
+
 /** Rim beyond the crank radius: an 88 mm stroke gives the 85 mm rim of the handbook's examples. */
 const RIM_OVER_CRANK_RADIUS_MM = 41;
 /** Distance of a web's middle from its throw's centre, as a share of the throw spacing. */
@@ -66,7 +76,9 @@ function pinsOfThrow(template: LayoutTemplate, layout: EngineLayout, throwIndex:
 function throwSpacingOf(template: LayoutTemplate, layout: EngineLayout): number {
   if (template.throws.length < 2) return 110;
   const centre = (t: number): number => mean(pinsOfThrow(template, layout, t).map((pin) => pin.zMm));
-  return centre(1) - centre(0);
+  return Math.max(Math.abs(centre(1) - centre(0)), LEAST_SPACING_MM);
 }
+/** Pins of one throw may stand at nearly the same place. */
+const LEAST_SPACING_MM = 20;
 
 const mean = (values: readonly number[]): number => values.reduce((sum, value) => sum + value, 0) / values.length;

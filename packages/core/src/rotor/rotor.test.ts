@@ -5,7 +5,10 @@ import { addPlanes, checkPlanes, movePlanes, toPlanes, type Planes } from './pla
 import { tolerance } from './tolerance.js';
 import { checkCrank, type Crank } from './crank.js';
 import { crankTemplate } from './crankTemplate.js';
-import { layOut, LAYOUTS } from '../engine/layout.js';
+import { staticAndCouple } from './staticCouple.js';
+import { checkSetUp, supportLoads } from './supports.js';
+import { layOut } from '../engine/layout.js';
+import { LAYOUTS } from '../engine/library.js';
 
 const planes: Planes = { zAMm: -200, zBMm: 200, radiusAMm: 85, radiusBMm: 80 };
 const unit = fc.double({ min: -1e4, max: 1e4, noNaN: true });
@@ -131,4 +134,57 @@ describe('checkCrank', () => {
 
 it('points an added vector where both say', () => {
   expect(toPolar(add(fromPolar(3, 0), fromPolar(4, 90))).amount).toBeCloseTo(5, 12);
+});
+
+describe('static and couple', () => {
+  const planes = { zAMm: -200, zBMm: 100, radiusAMm: 80, radiusBMm: 80 };
+  it('splits what pulls from what wobbles', () => {
+    const pull = { aGmm: { re: 50, im: 0 }, bGmm: { re: 50, im: 0 } };
+    expect(staticAndCouple(pull, planes)).toEqual({ staticGmm: { re: 100, im: 0 }, coupleGmm2: { re: 0, im: 0 }, coupleInBGmm: { re: 0, im: 0 } });
+    const wobble = { aGmm: { re: 0, im: -40 }, bGmm: { re: 0, im: 40 } };
+    expect(staticAndCouple(wobble, planes)).toMatchObject({ staticGmm: { re: 0, im: 0 }, coupleGmm2: { re: 0, im: 12000 } });
+  });
+  it('is the two planes again when put together', () => {
+    fc.assert(
+      fc.property(fc.double({ min: -900, max: 900, noNaN: true }), fc.double({ min: -900, max: 900, noNaN: true }), (a, b) => {
+        const { staticGmm, coupleInBGmm } = staticAndCouple({ aGmm: { re: a, im: 0 }, bGmm: { re: b, im: 0 } }, planes);
+        const middle = toPlanes(staticGmm, -50, planes);
+        expect(middle.aGmm.re - coupleInBGmm.re).toBeCloseTo(a, 9);
+        expect(middle.bGmm.re + coupleInBGmm.re).toBeCloseTo(b, 9);
+      }),
+      { seed: 5 },
+    );
+  });
+});
+
+describe('supports', () => {
+  const crank = crankTemplate(LAYOUTS.v8Cross90, layOut(LAYOUTS.v8Cross90, 110), 88);
+  const none = { aGmm: { re: 0, im: 0 }, bGmm: { re: 0, im: 0 } };
+  it('share the crank’s weight by leverage, and carry all of it', () => {
+    const { left, right } = supportLoads({ zLeftMm: -250, zRightMm: 150 }, crank, none, 600);
+    // Mass centre at 0: 150/400 on the left.
+    expect(left.weightN).toBeCloseTo(crank.massKg * 9.81 * 0.375, 6);
+    expect(left.weightN + right.weightN).toBeCloseTo(crank.massKg * 9.81, 6);
+    expect(left.unbalanceN).toBe(0);
+  });
+  it('feel the pull of the unbalance: its moment too', () => {
+    const pull = { aGmm: { re: 3000, im: 0 }, bGmm: { re: -3000, im: 0 } };
+    const at = (zLeftMm: number, zRightMm: number) => supportLoads({ zLeftMm, zRightMm }, crank, pull, 600);
+    // At the planes each support carries its own plane; half as far apart, twice as much.
+    expect(at(-194.7, 194.7).left.unbalanceN).toBeCloseTo(unbalanceForceN(3000, 600), 9);
+    expect(at(-97.35, 97.35).right.unbalanceN).toBeCloseTo(2 * unbalanceForceN(3000, 600), 9);
+  });
+  it.each([
+    [{ zLeftMm: 10, zRightMm: 10 }, 'Both supports are at 10 mm'],
+    [{ zLeftMm: 200, zRightMm: -200 }, 'nearer the front'],
+    [{ zLeftMm: -200, zRightMm: 900 }, 'The right support at 900 mm stands beside the crank'],
+    [{ zLeftMm: Number.NaN, zRightMm: 200 }, 'The left support is missing'],
+  ])('refuses %j by name', (supports, sentence) => {
+    expect(() => checkSetUp(supports, crank)).toThrow(sentence);
+  });
+  it('refuses a correction radius over the rim', () => {
+    expect(() => checkSetUp({ zLeftMm: -250, zRightMm: 250 }, { ...crank, planes: { ...crank.planes, radiusBMm: 92 } })).toThrow(
+      'The correction radius of B, 92 mm, lies over the rim of 85 mm',
+    );
+  });
 });

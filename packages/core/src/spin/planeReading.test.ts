@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { randomLcg, randomNormal } from 'd3-random';
 import { fromPolar, toPolar, type Vector } from '../units/vector.js';
-import { judge, planeReading } from './planeReading.js';
+import { judge, planeReading, withSpinScatter } from './planeReading.js';
 
 const turns = (seed: number, n: number, mean: Vector, deviation: number): Vector[] => {
   const normal = randomNormal.source(randomLcg(seed))(0, deviation);
@@ -17,21 +17,27 @@ describe('planeReading', () => {
       { re: 12, im: 2 },
     ]);
     expect(reading.meanGmm).toEqual({ re: 11, im: 0 });
-    // Variances 4/3 and 16/3, no covariance; Hotelling factor 3·(0.05^(−1) − 1) = 57.
-    expect(reading.radius95Gmm).toBeCloseTo(Math.sqrt(((16 / 3) * 57) / 4), 9);
+    // Variances 4/3 and 16/3, pooled 10/3; 2·3·(0.05^(−1/3) − 1) = 10.2865.
+    expect(reading.radius95Gmm).toBeCloseTo(Math.sqrt(((10 / 3) * 10.2865) / 4), 3);
+  });
+  it('takes the longer way where the turns plainly scatter along a line', () => {
+    const line = Array.from({ length: 12 }, (_, i) => ({ re: 100 + (i % 2 === 0 ? 30 : -30), im: (i % 3) - 1 }));
+    // Hotelling factor 11·(0.05^(−2/10) − 1) = 9.0262 on the variance along the line, 12·900/11.
+    expect(planeReading(line).radius95Gmm).toBeCloseTo(Math.sqrt(((10800 / 11) * 9.0262) / 12), 1);
   });
   it('tends to 2.45·s/√n for many turns', () => {
     const reading = planeReading(turns(0.3, 4000, { re: 100, im: 50 }, 30));
     expect(reading.radius95Gmm / ((2.4477 * 30) / Math.sqrt(4000))).toBeCloseTo(1, 1);
   });
-  it('holds the true mean at least 95 times in a hundred (2000 simulated spins of 12 turns)', () => {
+  it.each([3, 4, 12, 60])('holds the true mean 95 times in a hundred (2000 simulated spins of %p turns)', (n) => {
     let held = 0;
     for (let i = 0; i < 2000; i += 1) {
-      const reading = planeReading(turns((i + 0.5) / 2000, 12, { re: 100, im: -40 }, 30));
+      const reading = planeReading(turns((i + 0.5) / 2000, n, { re: 100, im: -40 }, 30));
       if (Math.hypot(reading.meanGmm.re - 100, reading.meanGmm.im + 40) <= reading.radius95Gmm) held += 1;
     }
-    // A circle of the longest half axis is never too small; three standard errors of the count below 95 %.
+    // Three standard errors of the count, and a little above for the readings that are taken for a line.
     expect(held / 2000).toBeGreaterThan(0.95 - 3 * Math.sqrt((0.95 * 0.05) / 2000));
+    expect(held / 2000).toBeLessThan(0.97);
   });
   it('turns with the readings and scales with them', () => {
     fc.assert(
@@ -54,7 +60,7 @@ describe('planeReading', () => {
     );
   });
   it('refuses too few turns, and what is no number', () => {
-    expect(() => planeReading(turns(0.1, 3, { re: 1, im: 1 }, 1))).toThrow('3 turns are too few');
+    expect(() => planeReading(turns(0.1, 2, { re: 1, im: 1 }, 1))).toThrow('2 turns are too few');
     expect(() => planeReading([...turns(0.1, 5, { re: 1, im: 1 }, 1), { re: Number.NaN, im: 0 }])).toThrow('A turn');
   });
 });
@@ -75,5 +81,32 @@ describe('judge', () => {
   });
   it('refuses a tolerance of nothing', () => {
     expect(() => judge(reading(1, 1), 0)).toThrow('tolerance');
+  });
+});
+
+describe('what scatters from spin to spin', () => {
+  it('widens the region as squares add, however many turns were read', () => {
+    const reading = planeReading(turns(0.2, 4000, { re: 100, im: 0 }, 30));
+    const wider = withSpinScatter(reading, 20).radius95Gmm;
+    expect(wider).toBeCloseTo(Math.hypot(reading.radius95Gmm, 2.4477 * 20), 2);
+    expect(withSpinScatter(reading, null)).toBe(reading);
+  });
+});
+
+describe('a machine that says one number a spin', () => {
+  it('has the region of a scatter that is known from elsewhere', () => {
+    // 95 % of a two-dimensional normal lies within √(−2·ln 0.05) = 2.448 deviations.
+    expect(planeReading([{ re: 3, im: 4 }], 20)).toMatchObject({ n: 1, radius95Gmm: expect.closeTo(48.95, 2) as number });
+    expect(
+      planeReading(
+        [
+          { re: 3, im: 4 },
+          { re: 5, im: 4 },
+        ],
+        20,
+      ).radius95Gmm,
+    ).toBeCloseTo(48.95 / Math.SQRT2, 2);
+    expect(() => planeReading([{ re: 3, im: 4 }])).toThrow('1 turns are too few');
+    expect(() => planeReading([{ re: 3, im: 4 }], 0)).toThrow('The scatter of a reading');
   });
 });

@@ -13,15 +13,23 @@ export interface PlaneReading {
 /**
  * Mean of a plane's vector over turns and its 95 % region.
  *
- * The region of a two-dimensional mean is Hotelling's ellipse, T² = 2(n−1)/(n−2)·F(2, n−2); the F quantile with two
- * upper degrees of freedom has the closed form F = (ν/2)(0.05^(−2/ν) − 1), ν = n − 2. The circle drawn here has the
- * ellipse's longest half axis, √(λ_max·T²/n), so that it is never too small. It tends to 2.45·s/√n.
+ * Where the turns scatter alike in all directions, one variance s² is pooled over both components, and
+ * n·|error|²/(2s²) follows F with 2 and ν = 2(n − 1) degrees of freedom; with two upper degrees its quantile has the closed
+ * form F = (ν/2)(0.05^(−2/ν) − 1). Where they plainly do not (Mauchly's criterion W = det S/(tr S/2)², which in two
+ * dimensions lies below w with probability w^((n−2)/2)), the region is Hotelling's ellipse, T² = 2(n−1)/(n−2)·F(2, n−2), and
+ * the circle drawn has its longest half axis, √(λ_max·T²/n). Both tend to 2.45·s/√n.
  *
- * @param turnsGmm one vector a turn, at least 4
- * @throws CoreError for fewer turns or a value that is not a number
+ * @param turnsGmm one vector a turn or a repeated reading, at least 3 where nothing else is known of their scatter
+ * @param knownDeviationGmm scatter of one of them in each component, from elsewhere: with fewer than 3 the region is then the
+ *   Rayleigh circle √(−2·ln 0.05)·s/√n
+ * @throws CoreError for too few turns or a value that is not a number
  */
-export function planeReading(turnsGmm: readonly Vector[]): PlaneReading {
+export function planeReading(turnsGmm: readonly Vector[], knownDeviationGmm: number | null = null): PlaneReading {
   const n = turnsGmm.length;
+  if (n > 0 && n < LEAST_TURNS && knownDeviationGmm !== null) {
+    checkNumber('The scatter of a reading', knownDeviationGmm, { above: 0, unit: 'g·mm' }, 'knownDeviationGmm');
+    return { n, meanGmm: scale(sumOf(turnsGmm), 1 / n), radius95Gmm: (RAYLEIGH95 * knownDeviationGmm) / Math.sqrt(n) };
+  }
   if (n < LEAST_TURNS) throw new CoreError(`${n} turns are too few to know how good a reading is; at least ${LEAST_TURNS} are needed.`, 'turns');
   turnsGmm.forEach((turn, i) => {
     checkNumber('A turn', turn.re, {}, `turns.${i}.re`);
@@ -33,13 +41,35 @@ export function planeReading(turnsGmm: readonly Vector[]): PlaneReading {
   const xx = moment((v) => v.re * v.re);
   const yy = moment((v) => v.im * v.im);
   const xy = moment((v) => v.re * v.im);
-  const largestVariance = (xx + yy) / 2 + Math.hypot((xx - yy) / 2, xy);
+  const variance = (xx + yy) / 2;
+  if (variance === 0) return { n, meanGmm, radius95Gmm: 0 };
+  const roundness = Math.max(0, xx * yy - xy ** 2) / variance ** 2;
+  if (roundness ** ((n - 2) / 2) >= PLAINLY_NOT_ROUND) {
+    const pooled = 2 * (n - 1) * (0.05 ** (-1 / (n - 1)) - 1);
+    return { n, meanGmm, radius95Gmm: Math.sqrt((variance * pooled) / n) };
+  }
+  const largestVariance = variance + Math.hypot((xx - yy) / 2, xy);
   const hotelling = (n - 1) * (0.05 ** (-2 / (n - 2)) - 1);
   return { n, meanGmm, radius95Gmm: Math.sqrt((largestVariance * hotelling) / n) };
 }
 
-/** With three turns the 95 % factor is already over a hundred; four is the least that says anything. */
-export const LEAST_TURNS = 4;
+/** Share of a two-dimensional normal that lies outside this many deviations is 5 %: √(−2·ln 0.05). */
+const RAYLEIGH95 = Math.sqrt(-2 * Math.log(0.05));
+
+/**
+ * The same reading with what scatters from spin to spin in it too: more turns do not make that smaller. Both are about normal,
+ * so their radii add as squares.
+ * @param spinDeviationGmm in each component; null leaves the reading as it is
+ */
+export function withSpinScatter(reading: PlaneReading, spinDeviationGmm: number | null): PlaneReading {
+  return spinDeviationGmm === null ? reading : { ...reading, radius95Gmm: Math.hypot(reading.radius95Gmm, RAYLEIGH95 * spinDeviationGmm) };
+}
+
+/** So unlikely a scatter, were it alike in all directions, is taken to be longer one way. */
+const PLAINLY_NOT_ROUND = 0.05;
+
+/** Two turns have a scatter, but one so uncertain that it says nothing. */
+export const LEAST_TURNS = 3;
 
 export type Verdict = 'inside' | 'outside' | 'cannotYetTell';
 

@@ -8,6 +8,8 @@ const HEAVIEST_G: Readonly<Record<PartKind, number>> = {
   ringSet: 600,
   rod: 10000,
   bearingPair: 1500,
+  cylinderSet: 9000,
+  pressedAssembly: 16000,
 };
 
 const NAMES: Readonly<Record<PartKind, string>> = {
@@ -17,6 +19,8 @@ const NAMES: Readonly<Record<PartKind, string>> = {
   ringSet: 'a ring set',
   rod: 'a rod',
   bearingPair: 'a bearing pair',
+  cylinderSet: 'a cylinder’s set',
+  pressedAssembly: 'a piston on its rod',
 };
 
 /**

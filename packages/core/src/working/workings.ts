@@ -1,5 +1,5 @@
 import type { BobWeight } from '../bob/bobWeight.js';
-import { LINE_NAMES } from '../bob/bobWeight.js';
+import type { PartKind } from '../job/facts.js';
 import type { SpinFigures } from '../job/jobFigures.js';
 import type { CylinderSet } from '../match/cylinderSets.js';
 import type { HoleMetal, RadialHole } from '../rotor/hole.js';
@@ -61,21 +61,29 @@ export function rodEndsWorking(title: string, rod: RodEnds, end: 'bigEndG' | 'sm
   };
 }
 
+const SET_PART_WORDS: Readonly<Record<PartKind, string>> = {
+  piston: 'piston',
+  pin: 'pin',
+  lockPair: 'locks',
+  ringSet: 'rings',
+  rod: 'rod',
+  bearingPair: 'bearings',
+  cylinderSet: 'weighed together',
+  pressedAssembly: 'small end with piston and pin',
+};
+
 /** A cylinder's removal and its bare piston target. */
 export function removalWorking(set: CylinderSet, targetG: number): Working {
   return {
     title: `Cylinder ${set.cylinder}: what comes off`,
-    formula: 'removal = set − lightest undamaged set; bare target = bare piston − removal',
+    formula: 'removal = set − lightest undamaged set; bare target = what is cut, alone on the scale, − removal',
     inputs: [
-      value('piston', set.parts.piston, 'g'),
-      value('pin', set.parts.pin, 'g'),
-      value('locks', set.parts.lockPair, 'g'),
-      value('rings', set.parts.ringSet, 'g'),
+      ...Object.entries(set.parts).map(([kind, g]) => value(SET_PART_WORDS[kind as keyof typeof set.parts], g, 'g')),
       value('set', set.weightG, 'g'),
       value('target', targetG, 'g'),
       value('removal', set.removalG, 'g'),
     ],
-    result: value('bare piston target', set.barePistonTargetG, 'g'),
+    result: value('bare target', set.bareTargetG, 'g'),
   };
 }
 
@@ -85,7 +93,7 @@ export function bobWorking(title: string, card: BobWeight, factorRatio: number):
     title,
     formula: 'bob weight = rotating + factor × reciprocating',
     inputs: [
-      ...card.lines.map((line) => value(`${LINE_NAMES[line.key]}${line.eachG.length > 1 ? ` × ${line.eachG.length}` : ''}`, line.sumG, 'g')),
+      ...card.lines.map((line) => value(`${line.name}${line.eachG.length > 1 ? ` × ${line.eachG.length}` : ''}`, line.sumG, 'g')),
       value('rotating', card.rotatingG, 'g'),
       value('reciprocating', card.reciprocatingG, 'g'),
       value('factor', factorRatio * 100, '%'),

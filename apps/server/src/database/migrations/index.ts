@@ -1,8 +1,19 @@
 import type { Knex } from 'knex';
 import * as firstJob from './0001_first_job.js';
 import * as instruments from './0002_instruments.js';
+import * as bobBox from './0005_bob_box.js';
+import * as machines from './0006_machines.js';
+import * as matching from './0004_matching.js';
+import * as togetherAndPhotos from './0003_together_and_photos.js';
 
-const MIGRATIONS: Readonly<Record<string, Knex.Migration>> = { '0001_first_job': firstJob, '0002_instruments': instruments };
+const MIGRATIONS: Readonly<Record<string, Knex.Migration>> = {
+  '0001_first_job': firstJob,
+  '0002_instruments': instruments,
+  '0003_together_and_photos': togetherAndPhotos,
+  '0004_matching': matching,
+  '0005_bob_box': bobBox,
+  '0006_machines': machines,
+};
 
 /** The migrations as code, so that they run the same compiled, in tests and from any folder. */
 export const migrationSource: Knex.MigrationSource<string> = {

@@ -1,6 +1,18 @@
 import { randomUUID } from 'node:crypto';
-import { factsOf, type JobSheet, type NewDecision, type Shop } from '@tare/contract';
-import { arrivalList, type ArrivalKey, jobFigures, planHoles, type JobFigures, type JobSpec, type Measure, type PartFact } from '@tare/core';
+import { factsOf, type DecisionBody, type JobSheet, type Shop } from '@tare/contract';
+import {
+  arrivalList,
+  type ArrivalKey,
+  isSingleKind,
+  jobFigures,
+  MOUNTING_CHECKS,
+  planHoles,
+  type JobFigures,
+  type JobSpec,
+  type Measure,
+  type PartFact,
+  type SingleKind,
+} from '@tare/core';
 import { chanceFor, type Chance } from '@tare/standins/chance';
 
 /** Scatter of the demo shop's scale, and the place its display rounds to. */
@@ -12,7 +24,7 @@ const PLACEMENTS = 3;
 
 /** A part's true weights, which nobody in the demo shop knows. */
 type TrueWeights = Partial<Record<Measure, number>>;
-export type Nominals = Readonly<Record<PartFact['kind'], { readonly g: number; readonly smallEndG?: number; readonly scatterG: number }>>;
+export type Nominals = Readonly<Record<SingleKind, { readonly g: number; readonly smallEndG?: number; readonly scatterG: number }>>;
 
 /** Works a demo job through the application's own API, as people at the benches would. */
 export class Bench {
@@ -20,9 +32,9 @@ export class Bench {
 
   constructor(private readonly api: string) {}
 
-  async send<T>(path: string, body: unknown): Promise<T> {
+  async send<T>(path: string, body: unknown, method: 'POST' | 'PUT' = 'POST'): Promise<T> {
     const response = await fetch(`${this.api}/${path}`, {
-      method: 'POST',
+      method,
       headers: { 'content-type': 'application/json' },
       body: JSON.stringify(body),
     });
@@ -51,7 +63,7 @@ export class Bench {
   async start(personId: string, spec: JobSpec, nominals: Nominals): Promise<JobSheet> {
     const sheet = await this.send<JobSheet>('jobs', { id: randomUUID(), personId, spec });
     const chance = chanceFor('demo', sheet.number);
-    for (const part of sheet.parts) this.truth.set(part.id, trueWeights(part, nominals, chance));
+    for (const part of sheet.parts.filter(({ kind }) => isSingleKind(kind))) this.truth.set(part.id, trueWeights(part, nominals, chance));
     return sheet;
   }
 
@@ -67,7 +79,7 @@ export class Bench {
   /** Weighs the parts that `which` picks, several placements each. */
   async weigh(personId: string, jobId: string, which: (part: PartFact) => boolean = () => true): Promise<void> {
     const sheet = await this.sheet(jobId);
-    for (const part of sheet.parts.filter(which)) await this.place(personId, sheet, part, null);
+    for (const part of sheet.parts.filter(({ kind }) => isSingleKind(kind)).filter(which)) await this.place(personId, sheet, part, null);
   }
 
   /** Cuts whatever is above its target, weighing after each cut, until the sets are inside or a dozen rounds are over. */
@@ -76,7 +88,7 @@ export class Bench {
       const { sets, rods } = await this.figures(jobId);
       if (sets.kind !== 'matched' || rods.kind !== 'matched') throw new Error('The demo job is not weighed.');
       if (sets.set.inTolerance && rods.inTolerance) return;
-      for (const set of sets.cylinders.filter((c) => !c.inTolerance)) await this.cut(personId, jobId, set.pistonId, { mass: set.removalG });
+      for (const set of sets.cylinders.filter((c) => !c.inTolerance)) await this.cut(personId, jobId, set.cutPartId, { mass: set.removalG });
       for (const item of rods.bigEnd.items) {
         const small = rods.smallEnd.items.find((s) => s.id === item.id)!;
         if (!item.inTolerance || !small.inTolerance) await this.cut(personId, jobId, item.id, { bigEnd: item.removalG, smallEnd: small.removalG });
@@ -85,13 +97,17 @@ export class Bench {
     throw new Error('The demo job did not come inside its matching tolerance.');
   }
 
-  /** Accepts the bob weights at what the card says. */
+  /** Weighs the bobs in at what the card says, a tenth off here and there, mounts and accepts them. */
   async buildBobs(personId: string, jobId: string): Promise<void> {
     const { bobs } = await this.figures(jobId);
     if (bobs.kind !== 'ready') throw new Error('The demo job has no bob weight card.');
-    const value = bobs.pins.map(({ card }) => Math.round((bobs.commonG ?? card.bobWeightG) * 10) / 10);
-    const decision: NewDecision = { id: randomUUID(), personId, baseVersion: 0, subject: 'bob.acceptedG', value };
-    await this.send(`jobs/${jobId}/decisions`, decision);
+    const figures = bobs.pins.map(({ card }) => Math.round((bobs.commonG ?? card.bobWeightG) * 10) / 10);
+    const decide = (body: DecisionBody): Promise<unknown> =>
+      this.send(`jobs/${jobId}/decisions`, { id: randomUUID(), personId, baseVersion: 0, ...body });
+    for (const [p, figureG] of figures.entries())
+      await decide({ subject: `bob.weighIn.${p + 1}`, value: { halfAG: null, halfBG: null, wholeG: figureG + ((p % 3) - 1) / 10 } });
+    await decide({ subject: 'bob.mounted', value: figures.map(() => MOUNTING_CHECKS) });
+    await decide({ subject: 'bob.acceptedG', value: figures });
   }
 
   async spin(personId: string, jobId: string): Promise<void> {
@@ -177,7 +193,7 @@ export function tenPlacements(what: string, trueG: number): number[] {
 const shown = (g: number): number => Math.round(g / SCALE_DIVISION_G) / Math.round(1 / SCALE_DIVISION_G);
 
 function trueWeights(part: PartFact, nominals: Nominals, chance: Chance): TrueWeights {
-  const { g, smallEndG, scatterG } = nominals[part.kind];
+  const { g, smallEndG, scatterG } = nominals[part.kind as SingleKind];
   const total = g + chance.normal(scatterG);
   if (smallEndG === undefined) return { mass: total };
   const smallEnd = smallEndG + chance.normal(scatterG / 2);

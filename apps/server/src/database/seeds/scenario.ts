@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
-import { crankTemplate, layOut, LAYOUTS, type JobSpec, type LayoutId } from '@tare/core';
-import type { InstrumentSpec, Person } from '@tare/contract';
+import { crankTemplate, layOut, LAYOUTS, type BobBox, type BobClamp, type BobPiece, type JobSpec, type LayoutId } from '@tare/core';
+import type { InstrumentSpec, MachineSpec, Person } from '@tare/contract';
 import { tenPlacements, type Bench, type Nominals } from './bench.js';
 
 /*
@@ -132,8 +132,104 @@ async function ferryFour(bench: Bench): Promise<void> {
   await bench.checkIn(ines.id, id, { piston: 'crowns scraped clean', rod: 'caps stamped 1 to 4', crank: 'witness mark on the gear' });
 }
 
+/** A tug's eight: everything weighed, nothing swapped or cut yet. */
+async function tugEight(bench: Bench): Promise<void> {
+  const spec = specOf({
+    customer: 'Saul Wickenby',
+    vessel: 'tug Bellwether',
+    engineName: 'Pellgate 90° eight',
+    layoutId: 'v8Cross90',
+    throwSpacingMm: 112,
+    strokeMm: 92,
+    rodLengthMm: 156,
+    redlineRpm: 4600,
+    tolerance: gramsAtRim(1),
+    matchToleranceG: 1,
+  });
+  const { id } = await bench.start(
+    bram.id,
+    spec,
+    weights({ piston: 684, pin: 162, lockPair: 2.6, ringSet: 49, rod: 702, smallEnd: 205, bearingPair: 46 }),
+  );
+  await bench.weigh(ines.id, id);
+}
+
+/** The machine on the floor, which shows where to add; and a bench whose signals a logger writes down. */
+const DEMO_MACHINES: readonly MachineSpec[] = [
+  {
+    name: 'Floor machine',
+    driver: 'typed',
+    unit: 'gAtRadius',
+    convention: { seenFrom: 'rear', counts: 'clockwise', zeroAtDeg: 0, shows: 'light' },
+    slowestRpm: 250,
+    fastestRpm: 900,
+    supportLimitN: 1200,
+    scatterGmm: 28,
+    columns: { time: 'time', rateHz: 5000, left: 'left', right: 'right', tach: 'tach' },
+    notes: 'Stands by the east door. Its chalk mark is crankpin 1.',
+  },
+  {
+    name: 'Old bench with a logger',
+    driver: 'recorded',
+    unit: 'none',
+    convention: { seenFrom: 'front', counts: 'clockwise', zeroAtDeg: 0, shows: 'heavy' },
+    slowestRpm: 300,
+    fastestRpm: 700,
+    supportLimitN: 800,
+    scatterGmm: null,
+    columns: { time: 't', rateHz: 5000, left: 'L', right: 'R', tach: 'mark' },
+    notes: 'Soft supports; let it settle for a minute.',
+  },
+];
+
+/** A box as such boxes grow: clamps for two ranges of pins, turned discs by the pair, washers and nuts weighed once. */
+function demoBox(): BobBox {
+  const clamp = (name: string, fromMm: number, toMm: number, halfG: number, studMm: number, count: number): BobClamp => ({
+    id: randomUUID(),
+    name,
+    fromMm,
+    toMm,
+    halfG,
+    studMm,
+    count,
+  });
+  const piece = (name: string, massG: number, thicknessMm: number, count: number): BobPiece => ({
+    id: randomUUID(),
+    name,
+    massG,
+    thicknessMm,
+    count,
+  });
+  return {
+    clamps: [clamp('Small clamp', 38, 50, 188.4, 62, 6), clamp('Middle clamp', 48, 62, 296.2, 70, 8)],
+    pieces: [
+      piece('Disc A', 318.6, 22, 16),
+      piece('Disc B', 204.2, 14, 16),
+      piece('Disc C', 121.7, 9, 16),
+      piece('Disc D', 74.9, 6, 16),
+      piece('Thick washer', 38.3, 5, 24),
+      piece('Wide washer', 21.4, 3, 24),
+      piece('Washer', 11.8, 2.5, 40),
+      piece('Thin washer', 6.2, 1.5, 40),
+      piece('Half nut', 4.1, 3, 24),
+      piece('Shim, steel', 2.3, 0.8, 40),
+      piece('Shim, alloy', 0.9, 0.8, 40),
+      piece('Paper-thin shim', 0.4, 0.2, 40),
+    ],
+  };
+}
+
 /** The cupboard: a good bench scale, a fixture on it, and a kilogram scale that is no use for gram work. */
 export async function stockTheCupboard(bench: Bench): Promise<void> {
+  const toolId = randomUUID();
+  await bench.send('tools', { id: toolId, personId: bram.id, name: 'Die grinder', bit: '6 mm carbide burr' });
+  for (const [grams, seconds] of [
+    [0.62, 31],
+    [0.48, 26],
+  ])
+    await bench.send(`tools/${toolId}/practice-cuts`, { id: randomUUID(), personId: bram.id, grams, seconds });
+  for (const spec of DEMO_MACHINES) await bench.send('machines', { id: randomUUID(), personId: ottoline.id, spec });
+  await bench.send('bob-box', { personId: ottoline.id, baseVersion: 0, box: demoBox() }, 'PUT');
   const scale: InstrumentSpec = {
     kind: 'scale',
     name: 'Bench scale',
@@ -182,7 +278,7 @@ export async function stockTheCupboard(bench: Bench): Promise<void> {
   });
 }
 
-export const DEMO_JOBS: readonly ((bench: Bench) => Promise<void>)[] = [finishedThree, launchV8, racerSix, ferryFour];
+export const DEMO_JOBS: readonly ((bench: Bench) => Promise<void>)[] = [finishedThree, launchV8, racerSix, ferryFour, tugEight];
 
 /** Nominal weights of an engine's parts in g, with the scatter that sets of such parts have. */
 function weights(g: {

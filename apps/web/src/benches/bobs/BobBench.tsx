@@ -1,16 +1,21 @@
-import { bobCard, CoreError, LAYOUTS, ONE_BOB_FIGURE_WITHIN_G, type BobCard } from '@tare/core';
-import { Slider } from 'radix-ui';
+import { bobCard, CoreError, ONE_BOB_FIGURE_WITHIN_G, type BobCard } from '@tare/core';
+import { Tabs } from 'radix-ui';
 import { useMemo, type ReactNode } from 'react';
+import { useSearchParams } from 'react-router';
 import { fixed } from '../../format/numbers.js';
 import { missingWords } from '../../format/words.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { BenchHead } from '../../ui/BenchHead.js';
-import { NumberField } from '../../ui/Field.js';
 import { Note, ProblemNotice } from '../../ui/Notice.js';
 import { WhoFirst } from '../../ui/WhoFirst.js';
-import { AcceptBobs } from './AcceptBobs.js';
 import { BobCardTable } from './BobCardTable.js';
-import { useLiveChoice, type LiveChoice } from './useBobChoices.js';
+import { BobChoicesForm } from './BobChoicesForm.js';
+import { BuildDesk } from './build/BuildDesk.js';
+import { WeighIn } from './build/WeighIn.js';
+import { ExtraLines } from './ExtraLines.js';
+import { JobFactorEffect } from './effect/JobFactorEffect.js';
+import { MountingGuide } from './mount/MountingGuide.js';
+import { useLiveChoice } from './useBobChoices.js';
 
 /** What hangs on each pin in place of rods and pistons while the crank is spun. */
 export function BobBench(): ReactNode {
@@ -19,7 +24,7 @@ export function BobBench(): ReactNode {
 }
 
 function BobsNotNeeded(): ReactNode {
-  const { figures } = useOpenJob();
+  const { figures, sheet } = useOpenJob();
   const { reason, forceSum, coupleSumMm } = figures.bobsNeeded;
   return (
     <>
@@ -40,13 +45,27 @@ function BobsNotNeeded(): ReactNode {
       <Note>
         Both are zero, so equal masses on the pins add nothing to what the machine reads. Matched sets still matter: unequal ones do not cancel.
       </Note>
+      {figures.bobs.kind === 'ready' && (
+        <details>
+          <summary className="min-h-11 py-2 text-lg">What shakes this engine all the same</summary>
+          <JobFactorEffect card={figures.bobs} factorRatio={sheet.bobChoices.factorRatio} />
+        </details>
+      )}
     </>
   );
 }
 
+const PARTS = [
+  ['card', 'The card'],
+  ['effect', 'What the factor does'],
+  ['build', 'Build and weigh in'],
+  ['mount', 'Mount'],
+] as const;
+
 function NeededBobs(): ReactNode {
   const { sheet, figures } = useOpenJob();
-  const { factorRatio, oilG } = sheet.bobChoices;
+  const [params, setParams] = useSearchParams();
+  const { factorRatio, oilG, extras } = sheet.bobChoices;
   const factor = useLiveChoice({
     subject: 'bob.factorRatio',
     kept: factorRatio,
@@ -63,29 +82,35 @@ function NeededBobs(): ReactNode {
   });
   const live = useMemo<BobCard | CoreError>(() => {
     try {
-      return bobCard(sheet.spec.layout, figures.weighed, factor.value, oil.value, ONE_BOB_FIGURE_WITHIN_G);
+      return bobCard(
+        sheet.spec.layout,
+        figures.weighed,
+        { factorRatio: factor.value, oilG: oil.value, extras },
+        ONE_BOB_FIGURE_WITHIN_G,
+        sheet.weighChoices.partSchool,
+      );
     } catch (error) {
       if (error instanceof CoreError) return error;
       throw error;
     }
-  }, [sheet, figures, factor.value, oil.value]);
+  }, [sheet, figures, factor.value, oil.value, extras]);
 
-  if (live instanceof CoreError)
+  if (live instanceof CoreError || figures.bobs.kind === 'refused')
     return (
       <>
         <BenchHead title="Bob weights" next="A figure does not fit." />
-        <ProblemNotice>{live.message}</ProblemNotice>
+        <ProblemNotice>{live instanceof CoreError ? live.message : 'The figures that are kept make no sense.'}</ProblemNotice>
       </>
     );
-  if (live.kind === 'waiting') {
+  if (live.kind === 'waiting' || figures.bobs.kind === 'waiting') {
     return (
       <>
-        <BenchHead title="Bob weights" next={`Bob weights wait for ${missingWords(live.missing)}.`} />
+        <BenchHead title="Bob weights" next={`Bob weights wait for ${missingWords(live.kind === 'waiting' ? live.missing : [])}.`} />
         <Note>{figures.bobsNeeded.reason}</Note>
       </>
     );
   }
-  const unsaved = factor.value !== factorRatio || oil.value !== oilG;
+  const part = PARTS.find(([key]) => key === params.get('part'))?.[0] ?? 'card';
   return (
     <>
       <BenchHead
@@ -99,77 +124,48 @@ function NeededBobs(): ReactNode {
         <p className="text-right">
           {live.commonG === null ? 'Pins differ by' : 'Each bob'}
           <span className="block figure-type text-4xl font-semibold">{fixed(live.commonG ?? live.spreadG, 1)} g</span>
+          {live.commonG !== null && <span className="figure-type text-ink-soft">{`± ${fixed(live.halfWidth95G, 2)} at 95 %`}</span>}
         </p>
       </BenchHead>
       <WhoFirst />
-      <Choices factor={factor} oil={oil} />
-      <BobCardTable pins={live.pins} />
-      <p className="text-ink-soft">
-        {live.commonG === null
-          ? `The pins’ figures differ by ${fixed(live.spreadG, 2)} g, more than ${ONE_BOB_FIGURE_WITHIN_G} g, so each pin has its own, from the parts that run on it. Matching brings them together.`
-          : `The pins’ own figures differ by ${fixed(live.spreadG, 2)} g, so their mean serves them all.`}{' '}
-        {figures.bobsNeeded.reason}
-      </p>
-      <AcceptBobs card={live} waitsForChoices={unsaved} />
+      <Tabs.Root value={part} onValueChange={(next) => setParams({ part: next }, { replace: true })} className="grid gap-4">
+        <Tabs.List aria-label="Work on the bob weights" className="flex flex-wrap gap-1 border-b-2 border-edge">
+          {PARTS.map(([key, name]) => (
+            <Tabs.Trigger
+              key={key}
+              value={key}
+              className="min-h-11 border-x-2 border-t-2 border-transparent px-4 text-ink-soft data-[state=active]:border-edge data-[state=active]:bg-plate-low data-[state=active]:font-semibold data-[state=active]:text-ink"
+            >
+              {name}
+            </Tabs.Trigger>
+          ))}
+        </Tabs.List>
+        <Tabs.Content value="card" className="grid gap-5">
+          <BobChoicesForm factor={factor} oil={oil} kept={figures.bobs} live={live} />
+          <BobCardTable pins={live.pins} />
+          <p className="text-ink-soft">
+            {live.commonG === null
+              ? `The pins’ figures differ by ${fixed(live.spreadG, 2)} g, more than ${ONE_BOB_FIGURE_WITHIN_G} g, so each pin has its own, from the parts that run on it. Matching brings them together.`
+              : `The pins’ own figures differ by ${fixed(live.spreadG, 2)} g, so their mean serves them all.`}{' '}
+            {`From the scatter of the readings alone ${live.commonG === null ? 'each figure is known to' : 'it is known to'} ± ${fixed(live.halfWidth95G, 2)} g at 95 %; an error of the scale itself comes on top.`}{' '}
+            {figures.bobsNeeded.reason}
+          </p>
+          <ExtraLines />
+        </Tabs.Content>
+        <Tabs.Content value="effect">
+          <div className="grid gap-5">
+            <BobChoicesForm factor={factor} oil={oil} kept={figures.bobs} live={live} />
+            <JobFactorEffect card={live} factorRatio={factor.value} />
+          </div>
+        </Tabs.Content>
+        <Tabs.Content value="build" className="grid gap-5">
+          <BuildDesk card={figures.bobs} />
+          <WeighIn card={figures.bobs} />
+        </Tabs.Content>
+        <Tabs.Content value="mount">
+          <MountingGuide card={figures.bobs} />
+        </Tabs.Content>
+      </Tabs.Root>
     </>
-  );
-}
-
-/** The factor under the thumb, and the oil. */
-function Choices({ factor, oil }: { readonly factor: LiveChoice; readonly oil: LiveChoice }): ReactNode {
-  const { sheet } = useOpenJob();
-  const { customaryFactorRatio, factorReason } = LAYOUTS[sheet.spec.layoutId];
-  return (
-    <div className="grid items-start gap-4 md:grid-cols-[10rem_minmax(0,1fr)_10rem]">
-      <NumberField
-        label="Factor"
-        unit="%"
-        value={factor.text}
-        problem={factor.problem}
-        onChange={(event) => {
-          factor.change(event.target.value);
-        }}
-        onBlur={factor.keep}
-        onKeyDown={(event) => {
-          if (event.key === 'Enter') factor.keep();
-        }}
-      />
-      <div>
-        <span className="mb-0.5 block text-ink-soft">40 to 60 %: underbalance to overbalance</span>
-        <Slider.Root
-          className="relative flex h-11 touch-none items-center"
-          min={40}
-          max={60}
-          step={0.5}
-          value={[Math.min(60, Math.max(40, factor.value * 100))]}
-          onValueChange={([v]) => {
-            factor.change(String(v));
-          }}
-          onValueCommit={factor.keep}
-        >
-          <Slider.Track className="relative h-2 grow bg-edge">
-            <Slider.Range className="absolute h-full bg-ink-soft" />
-          </Slider.Track>
-          <Slider.Thumb aria-label="Balance factor in per cent" className="block h-9 w-6 rounded-xs border-2 border-ink bg-plate" />
-        </Slider.Root>
-        <p className="text-[0.9rem] text-ink-soft">
-          Customary here: {fixed(customaryFactorRatio * 100, 0)} %: {factorReason}.
-        </p>
-      </div>
-      <NumberField
-        label="Oil on each pin"
-        unit="g"
-        value={oil.text}
-        problem={oil.problem}
-        hint="Shops use 2 to 5"
-        onChange={(event) => {
-          oil.change(event.target.value);
-        }}
-        onBlur={oil.keep}
-        onKeyDown={(event) => {
-          if (event.key === 'Enter') oil.keep();
-        }}
-      />
-    </div>
   );
 }

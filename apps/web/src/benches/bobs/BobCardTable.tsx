@@ -1,4 +1,4 @@
-import { LINE_NAMES, type PinBob } from '@tare/core';
+import type { PinBob } from '@tare/core';
 import type { ReactNode } from 'react';
 import { fixed } from '../../format/numbers.js';
 
@@ -18,12 +18,12 @@ export function BobCardTable({ pins }: { readonly pins: readonly PinBob[] }): Re
     </tr>
   );
   const linesOf = (group: 'rotating' | 'reciprocating'): ReactNode[] =>
-    lines.flatMap(({ key, group: own, eachG }, i) => {
+    lines.flatMap(({ key, name, group: own, eachG }, i) => {
       if (own !== group) return [];
       const each = eachG.length > 1 ? `, ${eachG.length} of them` : '';
       return [
         <tr key={key} className="border-b border-edge">
-          <th scope="row" className="pr-4 text-left font-sign font-normal text-ink-soft">{`${LINE_NAMES[key]}${each}`}</th>
+          <th scope="row" className="pr-4 text-left font-sign font-normal text-ink-soft">{`${name}${each}`}</th>
           {pins.map((pin) => (
             <td key={pin.pin} className="px-2 py-0.5" title={pin.card.lines[i]!.eachG.map((g) => fixed(g, 2)).join(' + ')}>
               {fixed(pin.card.lines[i]!.sumG, 2)}

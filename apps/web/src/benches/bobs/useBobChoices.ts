@@ -1,16 +1,18 @@
 import { parseDecimal } from '@tare/core';
 import { useState } from 'react';
-import { useEntry } from '../../api/queries.js';
-import { useOpenJob } from '../../shell/JobContext.js';
-import { useWho } from '../../ui/WhoFirst.js';
+import type { ProblemError } from '../../api/problem.js';
+import { useDecide } from '../../ui/useDecide.js';
 
-/** A choice that follows the thumb at once and is kept, with a name, when the thumb lets go. */
+/** A choice that follows the thumb at once; it is kept, with a name, when somebody says so. */
 export interface LiveChoice {
   readonly text: string;
   readonly value: number;
+  readonly isNew: boolean;
   readonly change: (text: string) => void;
   readonly keep: () => void;
+  readonly leave: () => void;
   readonly problem: string | undefined;
+  readonly error: ProblemError | null;
 }
 
 interface LiveChoiceOptions {
@@ -23,9 +25,7 @@ interface LiveChoiceOptions {
 }
 
 export function useLiveChoice({ subject, kept, per, most, complaint }: LiveChoiceOptions): LiveChoice {
-  const { sheet } = useOpenJob();
-  const personId = useWho();
-  const entry = useEntry(sheet.id);
+  const { decide, error } = useDecide();
   const shown = String(Math.round(kept * per * 1000) / 1000);
   const [draft, setDraft] = useState<string | null>(null);
   const text = draft ?? shown;
@@ -35,18 +35,13 @@ export function useLiveChoice({ subject, kept, per, most, complaint }: LiveChoic
   return {
     text,
     value,
+    isNew: value !== kept,
     change: setDraft,
-    problem: valid ? entry.error?.message : complaint,
+    leave: () => setDraft(null),
+    problem: valid ? undefined : complaint,
+    error,
     keep: () => {
-      if (!valid || value === kept || personId === null) return;
-      entry.mutate(
-        { path: 'decisions', body: { id: crypto.randomUUID(), personId, baseVersion: sheet.decisions[subject]?.version ?? 0, subject, value } },
-        {
-          onSuccess: () => {
-            setDraft(null);
-          },
-        },
-      );
+      if (valid && value !== kept) decide({ subject, value }, () => setDraft(null));
     },
   };
 }

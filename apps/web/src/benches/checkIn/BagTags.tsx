@@ -1,28 +1,30 @@
+import { isSingleKind } from '@tare/core';
 import QRCode from 'qrcode';
-import { useEffect, useState, type ReactNode } from 'react';
+import { useEffect, useMemo, useState, type ReactNode } from 'react';
 import { KIND_NAMES } from '../../format/words.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { benchPath } from '../../shell/paths.js';
-import { usePrintOnce } from './usePrintOnce.js';
+import { usePrintOnce } from '../../ui/usePrintOnce.js';
 
 /** A tag for each part's bag; its code opens that part on the weigh bench. */
 export function BagTags({ onPrinted }: { readonly onPrinted: () => void }): ReactNode {
   const { sheet } = useOpenJob();
   const [codes, setCodes] = useState<readonly string[] | null>(null);
+  const parts = useMemo(() => sheet.parts.filter(({ kind }) => isSingleKind(kind)), [sheet.parts]);
   useEffect(() => {
     let isShown = true;
     const address = (kind: string, partId: string): string => `${window.location.origin}${benchPath(sheet.id, 'weigh')}?kind=${kind}&part=${partId}`;
-    void Promise.all(sheet.parts.map(({ id, kind }) => QRCode.toDataURL(address(kind, id), { margin: 1, width: 160 }))).then((made) => {
+    void Promise.all(parts.map(({ id, kind }) => QRCode.toDataURL(address(kind, id), { margin: 1, width: 160 }))).then((made) => {
       if (isShown) setCodes(made);
     });
     return () => {
       isShown = false;
     };
-  }, [sheet.id, sheet.parts]);
+  }, [sheet.id, parts]);
   usePrintOnce(codes !== null, onPrinted);
   return (
     <ul className="hidden grid-cols-3 gap-3 print:grid">
-      {sheet.parts.map((part, i) => (
+      {parts.map((part, i) => (
         <li key={part.id} className="print-whole flex items-center gap-2 border-2 border-ink p-2">
           {codes && <img src={codes[i]} alt="" className="size-24" />}
           <span>

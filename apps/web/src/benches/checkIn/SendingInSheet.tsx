@@ -2,7 +2,7 @@ import { ARRIVAL_WORDS, type ArrivalItem } from '@tare/core';
 import type { ReactNode } from 'react';
 import { useShop } from '../../api/queries.js';
 import { useOpenJob } from '../../shell/JobContext.js';
-import { usePrintOnce } from './usePrintOnce.js';
+import { usePrintOnce } from '../../ui/usePrintOnce.js';
 
 interface SendingInSheetProps {
   readonly list: readonly ArrivalItem[];

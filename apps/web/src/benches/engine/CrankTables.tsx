@@ -15,6 +15,39 @@ const cell = (form: UseFormReturn<SpecForm>, name: FieldPath<SpecForm>): ReturnT
   hideLabel: true,
 });
 
+/** The cylinders: which way each one's bank points. */
+export function CylinderTable({ form, fixed }: TableProps & { readonly fixed: boolean }): ReactNode {
+  const { fields, append, remove } = useFieldArray({ control: form.control, name: 'cylinders' });
+  return (
+    <fieldset>
+      <legend className="mb-1 font-semibold">Cylinders, and which way each one’s bank points</legend>
+      <ul className="grid gap-x-4 gap-y-2 sm:grid-cols-2 lg:grid-cols-4">
+        {fields.map((row, i) => (
+          <li key={row.id} className="flex items-start gap-2">
+            <NumberField
+              label={`Number of cylinder ${i + 1} of the list`}
+              className="w-14 shrink-0"
+              disabled={fixed}
+              {...cell(form, `cylinders.${i}.number`)}
+            />
+            <NumberField label={`Bank angle of cylinder ${i + 1} of the list`} unit="°" className="grow" {...cell(form, `cylinders.${i}.bankDeg`)} />
+            {!fixed && (
+              <Button aria-label={`Take cylinder ${i + 1} of the list off`} className="px-2" onClick={() => remove(i)}>
+                <Trash2 aria-hidden className="size-5" />
+              </Button>
+            )}
+          </li>
+        ))}
+      </ul>
+      {!fixed && (
+        <Button className="mt-2" onClick={() => append({ number: String(fields.length + 1), bankDeg: '0' })}>
+          <Plus aria-hidden className="size-5" /> Add a cylinder
+        </Button>
+      )}
+    </fieldset>
+  );
+}
+
 /** The crankpins: where each is, and which cylinders' rods run on it. */
 export function PinTable({ form, fixed }: TableProps & { readonly fixed: boolean }): ReactNode {
   const { fields, append, remove } = useFieldArray({ control: form.control, name: 'pins' });

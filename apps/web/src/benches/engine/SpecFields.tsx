@@ -1,4 +1,4 @@
-import { LAYOUT_IDS, LAYOUTS, TOLERANCE_SCHOOLS } from '@tare/core';
+import { LAYOUT_FAMILIES, LAYOUT_IDS, LAYOUTS, ROTATIONS, TOLERANCE_SCHOOLS } from '@tare/core';
 import type { FieldPath } from 'react-hook-form';
 import type { ReactNode } from 'react';
 import { SCHOOLS } from '../../format/words.js';
@@ -6,7 +6,9 @@ import { Button } from '../../ui/Button.js';
 import { Field, NumberField } from '../../ui/Field.js';
 import { Choice } from '../../ui/Choice.js';
 import { ProblemNotice } from '../../ui/Notice.js';
-import { CounterweightTable, PinTable } from './CrankTables.js';
+import { CounterweightTable, CylinderTable, PinTable } from './CrankTables.js';
+import { LayoutFiles } from './LayoutFiles.js';
+import { LayoutSummary } from './LayoutSummary.js';
 import { hasSplitPins, type SpecForm } from './specForm.js';
 import { fieldProps, type SpecFormState } from './useSpecForm.js';
 
@@ -37,14 +39,25 @@ export function SpecFields({ state, fixedLayout }: SpecFieldsProps): ReactNode {
           className="md:col-span-4"
           disabled={fixedLayout}
           {...register('layoutId')}
-          options={LAYOUT_IDS.map((id) => ({ value: id, label: LAYOUTS[id].name }))}
+          options={LAYOUT_FAMILIES.flatMap((family) => LAYOUT_IDS.filter((id) => LAYOUTS[id].family === family)).map((id) => ({
+            value: id,
+            label: LAYOUTS[id].name,
+          }))}
         />
         <NumberField label="Stroke" unit="mm" {...field('strokeMm')} />
         <NumberField label="Rod length, centre to centre" unit="mm" {...field('rodLengthMm')} />
         <NumberField label="Throw to throw" unit="mm" disabled={fixedLayout} {...field('throwSpacingMm')} />
         {hasSplitPins(layoutId) && <NumberField label="Rod to rod on a split throw" unit="mm" disabled={fixedLayout} {...field('splitOffsetMm')} />}
         <NumberField label="Redline" unit="rpm" {...field('redlineRpm')} />
+        <Choice
+          label="Runs, seen from the front"
+          {...register('rotation')}
+          options={ROTATIONS.map((rotation) => ({ value: rotation, label: rotation }))}
+        />
+        <NumberField label="Piston pins off the bore’s axis" unit="mm" {...field('pinOffsetMm')} />
+        <Field label="Firing order" isFigure className="md:col-span-2" hint="Blank where it does not matter" {...field('firingOrder')} />
       </fieldset>
+      <LayoutSummary form={form} />
       <fieldset className="grid items-start gap-3 md:grid-cols-4">
         <legend className="mb-1 text-xl font-semibold">Tolerances</legend>
         <Choice
@@ -74,7 +87,8 @@ export function SpecFields({ state, fixedLayout }: SpecFieldsProps): ReactNode {
       </fieldset>
       <section className="grid gap-3">
         <div className="flex flex-wrap items-center justify-between gap-3">
-          <h2 className="text-xl">Pins and counterweights</h2>
+          <h2 className="text-xl">Pins, banks and counterweights</h2>
+          <LayoutFiles state={state} fixed={fixedLayout} />
           {byHand && !fixedLayout && <Button onClick={layOutAfresh}>Lay out afresh from the figures above</Button>}
         </div>
         <p className="text-ink-soft">
@@ -85,6 +99,7 @@ export function SpecFields({ state, fixedLayout }: SpecFieldsProps): ReactNode {
           <ProblemNotice key={problem}>{problem}</ProblemNotice>
         ))}
         <PinTable form={form} fixed={fixedLayout} />
+        <CylinderTable form={form} fixed={fixedLayout} />
         <div className="grid grid-cols-2 items-end gap-3 md:grid-cols-4">
           <NumberField label="Plane A at" unit="mm" {...field('zAMm')} />
           <NumberField label="A’s correction radius" unit="mm" {...field('radiusAMm')} />

@@ -1,4 +1,5 @@
-import { emptyForm, formField, formOf, laidOut, readForm, type SpecForm } from './specForm.js';
+import { layOut, LAYOUT_IDS, LAYOUTS } from '@tare/core';
+import { checkedLayout, emptyForm, formField, formOf, laidOut, readForm, usualOffsetMm, withLayoutFile, type SpecForm } from './specForm.js';
 
 const named = (more: Partial<SpecForm> = {}): SpecForm => ({ ...emptyForm(), customer: 'Marit Dunlavy', engineName: 'V8', ...more });
 const problemsOf = (form: SpecForm): [string, string][] => {
@@ -19,9 +20,7 @@ describe('the engine form', () => {
     });
   });
   it('is the same after it was read and shown again', () => {
-    const read = readForm(named({ layoutId: 'v6Split60' }));
     const laid = readForm(laidOut(named({ layoutId: 'v6Split60' })));
-    expect(read.ok).toBe(false);
     if (!laid.ok) throw new Error('not read');
     const again = readForm(formOf(laid.spec));
     expect(again).toEqual(laid);
@@ -59,6 +58,35 @@ describe('the engine form', () => {
     expect(problemsOf({ ...three, pins: three.pins.map((pin) => ({ ...pin, cylinders: '1' })) })[0]![1]).toContain(
       'Cylinder 1 is on pin 1 and on pin 2',
     );
+  });
+});
+
+describe('layouts', () => {
+  it('lays out every layout of the library so that it can be kept', () => {
+    for (const layoutId of LAYOUT_IDS.filter((id) => id !== 'own')) {
+      const form = named({ layoutId });
+      const read = readForm(laidOut({ ...form, splitOffsetMm: usualOffsetMm(form) }));
+      expect([layoutId, read.ok]).toEqual([layoutId, true]);
+    }
+  });
+  it('takes a layout from a file as the job’s own, with counterweights guessed from its pins', () => {
+    const layout = { ...layOut(LAYOUTS.v6Split90, 104, 22), rotation: 'anticlockwise' as const };
+    const form = withLayoutFile(named({ engineName: '' }), { name: 'Somebody’s six', layout, strokeMm: 76, rodLengthMm: null });
+    expect(form).toMatchObject({ layoutId: 'own', engineName: 'Somebody’s six', strokeMm: '76', rodLengthMm: '150', rotation: 'anticlockwise' });
+    expect(form.counterweights).toHaveLength(12);
+    const read = readForm(form);
+    expect(read.ok && read.spec.layout.pins.map(({ zMm }) => zMm)).toEqual(layout.pins.map(({ zMm }) => zMm));
+    expect(readForm(formOf((read as Extract<typeof read, { ok: true }>).spec))).toEqual(read);
+  });
+  it('names a bank of 400°, and a firing order with a gap, before anything is sent', () => {
+    const form = named();
+    expect(checkedLayout({ ...form, cylinders: form.cylinders.map((c, i) => (i === 2 ? { ...c, bankDeg: '400' } : c)) })).toContain(
+      'cylinder 3 is 400',
+    );
+    expect(problemsOf({ ...form, firingOrder: '1-2-3' })).toEqual([
+      ['firingOrder', 'The firing order 1-2-3 has to name each of the 8 cylinders once.'],
+    ]);
+    expect(checkedLayout({ ...form, firingOrder: '1 8, 4-3 6 5 7 2' })).toMatchObject({ firingOrder: [1, 8, 4, 3, 6, 5, 7, 2] });
   });
 });
 

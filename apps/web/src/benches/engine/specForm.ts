@@ -3,14 +3,18 @@ import {
   checkCrank,
   checkLayout,
   CoreError,
+  crankOfPins,
   crankTemplate,
+  evenFiringOrder,
   layOut,
   LAYOUTS,
-  parseDecimal,
+  typedNumber,
   type Counterweight,
   type EngineLayout,
   type JobSpec,
+  type LayoutFile,
   type LayoutId,
+  type Rotation,
   type ToleranceSchool,
 } from '@tare/core';
 
@@ -29,6 +33,11 @@ export interface SpecForm {
   readonly toleranceSchool: ToleranceSchool;
   readonly toleranceValue: string;
   readonly matchToleranceG: string;
+  readonly rotation: Rotation;
+  readonly pinOffsetMm: string;
+  /** Numbers with dashes, commas or blanks between them; blank where nobody says. */
+  readonly firingOrder: string;
+  readonly cylinders: readonly CylinderForm[];
   readonly pins: readonly PinForm[];
   readonly zAMm: string;
   readonly zBMm: string;
@@ -45,6 +54,11 @@ export interface PinForm {
   readonly zMm: string;
   /** Numbers with commas or blanks between them. */
   readonly cylinders: string;
+}
+
+export interface CylinderForm {
+  readonly number: string;
+  readonly bankDeg: string;
 }
 
 export type CounterweightForm = Readonly<Record<keyof Counterweight, string>>;
@@ -67,6 +81,10 @@ export function emptyForm(): SpecForm {
     toleranceSchool: 'gramsAtRadius',
     toleranceValue: '1',
     matchToleranceG: '1',
+    rotation: 'clockwise',
+    pinOffsetMm: '0',
+    firingOrder: '',
+    cylinders: [],
     pins: [],
     zAMm: '',
     zBMm: '',
@@ -82,24 +100,91 @@ export function emptyForm(): SpecForm {
 /** Whether this layout has pins that stand apart on one throw. */
 export const hasSplitPins = (layoutId: LayoutId): boolean => LAYOUTS[layoutId].throws.some((t) => t.splayDeg !== 0);
 
-/** The form with pins and counterweights laid out afresh from layout, stroke and spacings; unchanged while those cannot be read. */
+/** The distance of a split throw's rods that is usual for the layout and spacing typed; what stands there where those say nothing. */
+export function usualOffsetMm({ layoutId, throwSpacingMm, splitOffsetMm }: SpecForm): string {
+  const usualMm = LAYOUTS[layoutId].splitOffsetRatio * typedNumber(throwSpacingMm);
+  return Number.isFinite(usualMm) ? text(Math.round(usualMm * 10) / 10) : splitOffsetMm;
+}
+
+/**
+ * The form with pins, banks and counterweights laid out afresh from layout, stroke and spacings, or, of a layout of its own,
+ * the counterweights from the pins; unchanged while those cannot be read.
+ */
 export function laidOut(form: SpecForm): SpecForm {
-  const [strokeMm, spacingMm, offsetMm] = [form.strokeMm, form.throwSpacingMm, form.splitOffsetMm].map(numberOf) as [number, number, number];
-  const template = LAYOUTS[form.layoutId];
+  const [strokeMm, spacingMm, offsetMm] = [form.strokeMm, form.throwSpacingMm, form.splitOffsetMm].map(typedNumber) as [number, number, number];
   try {
+    if (form.layoutId === 'own') {
+      const crank = crankOfPins(layoutOf(form), strokeMm);
+      checkCrank(crank);
+      return { ...form, ...crankForm(crank) };
+    }
+    const template = LAYOUTS[form.layoutId];
     const layout = layOut(template, spacingMm, hasSplitPins(form.layoutId) ? offsetMm : 0);
     const crank = crankTemplate(template, layout, strokeMm);
     checkCrank(crank);
-    return { ...form, ...layoutForm(layout), ...crankForm(crank) };
+    return {
+      ...form,
+      ...layoutForm({ ...layout, rotation: form.rotation }),
+      firingOrder: evenOrder({ ...layout, rotation: form.rotation }),
+      ...crankForm(crank),
+    };
   } catch (error) {
     if (error instanceof CoreError) return form;
     throw error;
   }
 }
 
-const layoutForm = ({ pins }: EngineLayout): Pick<SpecForm, 'pins'> => ({
+/** The form with a layout that came from a file; counterweights are guessed from its pins. */
+export function withLayoutFile(form: SpecForm, { name, layout, strokeMm, rodLengthMm }: LayoutFile): SpecForm {
+  return laidOut({
+    ...form,
+    layoutId: 'own',
+    engineName: form.engineName === '' ? name : form.engineName,
+    ...layoutForm(layout),
+    rotation: layout.rotation ?? 'clockwise',
+    pinOffsetMm: text(layout.pinOffsetMm ?? 0),
+    firingOrder: layout.firingOrder?.join('-') ?? evenOrder(layout),
+    strokeMm: strokeMm === null ? form.strokeMm : text(strokeMm),
+    rodLengthMm: rodLengthMm === null ? form.rodLengthMm : text(rodLengthMm),
+  });
+}
+
+const evenOrder = (layout: EngineLayout): string => evenFiringOrder(layout)?.join('-') ?? '';
+
+const layoutForm = ({ pins, cylinders }: EngineLayout): Pick<SpecForm, 'pins' | 'cylinders'> => ({
   pins: pins.map((pin) => ({ angleDeg: text(pin.angleDeg), zMm: text(pin.zMm), cylinders: pin.cylinders.join(', ') })),
+  cylinders: cylinders.map(({ number, bankDeg }) => ({ number: String(number), bankDeg: text(bankDeg) })),
 });
+
+const numbersOf = (typed: string): number[] =>
+  typed
+    .split(/[\s,;–-]+/)
+    .filter((word) => word !== '')
+    .map(typedNumber);
+
+/** The layout as it is typed, checked by nobody yet. */
+export function layoutOf(form: SpecForm): EngineLayout {
+  const order = numbersOf(form.firingOrder);
+  return {
+    pins: form.pins.map((pin) => ({ angleDeg: typedNumber(pin.angleDeg), zMm: typedNumber(pin.zMm), cylinders: numbersOf(pin.cylinders) })),
+    cylinders: form.cylinders.map(({ number, bankDeg }) => ({ number: typedNumber(number), bankDeg: typedNumber(bankDeg) })),
+    rotation: form.rotation,
+    pinOffsetMm: typedNumber(form.pinOffsetMm),
+    ...(order.length === 0 ? {} : { firingOrder: order }),
+  };
+}
+
+/** The typed layout, or the sentence that says why it is none. */
+export function checkedLayout(form: SpecForm): EngineLayout | string {
+  const layout = layoutOf(form);
+  try {
+    checkLayout(layout);
+    return layout;
+  } catch (error) {
+    if (error instanceof CoreError) return error.message;
+    throw error;
+  }
+}
 
 function crankForm({
   planes,
@@ -150,6 +235,9 @@ export function formOf(spec: JobSpec): SpecForm {
     toleranceValue: text(spec.tolerance.value),
     matchToleranceG: text(spec.matchToleranceG),
     ...layoutForm(spec.layout),
+    rotation: spec.layout.rotation ?? 'clockwise',
+    pinOffsetMm: text(spec.layout.pinOffsetMm ?? 0),
+    firingOrder: spec.layout.firingOrder?.join('-') ?? '',
     ...crankForm(spec.crank),
   };
 }
@@ -161,44 +249,37 @@ export type ReadForm = { readonly ok: true; readonly spec: JobSpec } | { readonl
  * typed; what is not a number is left for the schema to complain about, in its words.
  */
 export function readForm(form: SpecForm): ReadForm {
-  const template = LAYOUTS[form.layoutId];
-  const cylinders = layOut(template, 100).cylinders;
   const candidate = {
     customer: form.customer.trim(),
     vessel: form.vessel.trim(),
     engineName: form.engineName.trim(),
     layoutId: form.layoutId,
-    layout: {
-      pins: form.pins.map((pin) => ({
-        angleDeg: numberOf(pin.angleDeg),
-        zMm: numberOf(pin.zMm),
-        cylinders: pin.cylinders
-          .split(/[\s,;]+/)
-          .filter((word) => word !== '')
-          .map(numberOf),
-      })),
-      cylinders,
-    },
-    strokeMm: numberOf(form.strokeMm),
-    rodLengthMm: numberOf(form.rodLengthMm),
-    redlineRpm: numberOf(form.redlineRpm),
+    layout: layoutOf(form),
+    strokeMm: typedNumber(form.strokeMm),
+    rodLengthMm: typedNumber(form.rodLengthMm),
+    redlineRpm: typedNumber(form.redlineRpm),
     balance: form.balance,
-    tolerance: { school: form.toleranceSchool, value: numberOf(form.toleranceValue) },
-    matchToleranceG: numberOf(form.matchToleranceG),
+    tolerance: { school: form.toleranceSchool, value: typedNumber(form.toleranceValue) },
+    matchToleranceG: typedNumber(form.matchToleranceG),
     crank: {
-      planes: { zAMm: numberOf(form.zAMm), zBMm: numberOf(form.zBMm), radiusAMm: numberOf(form.radiusAMm), radiusBMm: numberOf(form.radiusBMm) },
-      massKg: numberOf(form.massKg),
-      massCentreZMm: numberOf(form.massCentreZMm),
-      densityGPerCm3: numberOf(form.densityGPerCm3),
+      planes: {
+        zAMm: typedNumber(form.zAMm),
+        zBMm: typedNumber(form.zBMm),
+        radiusAMm: typedNumber(form.radiusAMm),
+        radiusBMm: typedNumber(form.radiusBMm),
+      },
+      massKg: typedNumber(form.massKg),
+      massCentreZMm: typedNumber(form.massCentreZMm),
+      densityGPerCm3: typedNumber(form.densityGPerCm3),
       counterweights: form.counterweights.map((c) => ({
         id: c.id,
         name: c.name.trim(),
-        zMm: numberOf(c.zMm),
-        widthMm: numberOf(c.widthMm),
-        rimRadiusMm: numberOf(c.rimRadiusMm),
-        arcCentreDeg: numberOf(c.arcCentreDeg),
-        arcHalfWidthDeg: numberOf(c.arcHalfWidthDeg),
-        depthLimitMm: numberOf(c.depthLimitMm),
+        zMm: typedNumber(c.zMm),
+        widthMm: typedNumber(c.widthMm),
+        rimRadiusMm: typedNumber(c.rimRadiusMm),
+        arcCentreDeg: typedNumber(c.arcCentreDeg),
+        arcHalfWidthDeg: typedNumber(c.arcHalfWidthDeg),
+        depthLimitMm: typedNumber(c.depthLimitMm),
       })),
     },
   };
@@ -222,10 +303,4 @@ export function formField(path: string): string {
     .replace(/^planes\./, '')
     .replace(/^tolerance\.school$/, 'toleranceSchool')
     .replace(/^tolerance\.value$/, 'toleranceValue');
-}
-
-/** NaN for what is not a number: the schema then says that the field has to be one. */
-function numberOf(typed: string): number {
-  const parsed = parseDecimal(typed);
-  return parsed.kind === 'number' ? parsed.value : Number.NaN;
 }

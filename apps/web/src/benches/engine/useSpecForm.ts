@@ -1,9 +1,9 @@
 import { useEffect, useEffectEvent, useState } from 'react';
 import { get, useForm, type FieldError, type FieldPath, type UseFormRegisterReturn, type UseFormReturn } from 'react-hook-form';
 import type { FieldProblem } from '@tare/contract';
-import type { JobSpec } from '@tare/core';
+import type { JobSpec, LayoutFile } from '@tare/core';
 import { ProblemError } from '../../api/problem.js';
-import { formField, laidOut, readForm, type SpecForm } from './specForm.js';
+import { formField, laidOut, readForm, usualOffsetMm, withLayoutFile, type SpecForm } from './specForm.js';
 
 /** What a field of the form needs: its registration, and the sentence that says what is wrong with it. */
 export function fieldProps(
@@ -22,6 +22,8 @@ export interface SpecFormState {
   /** The pins or counterweights were changed by hand: they no longer follow the figures above them. */
   readonly byHand: boolean;
   readonly layOutAfresh: () => void;
+  /** Takes a layout from a file in place of the one that stands here. */
+  readonly bringIn: (file: LayoutFile) => void;
   readonly submit: () => Promise<void>;
   /** Complaints that belong to no field of the form. */
   readonly otherProblems: readonly string[];
@@ -57,11 +59,21 @@ export function useSpecForm(
     keep();
   };
 
+  const bringIn = (file: LayoutFile): void => {
+    form.reset(withLayoutFile(form.getValues(), file), { keepDirty: true });
+    setByHand(false);
+    setOtherProblems([]);
+    keep();
+  };
+
   const onChange = useEffectEvent((name: string | undefined) => {
     keep();
     if (name === undefined) return;
-    if (/^(pins|counterweights|zAMm|zBMm|radius|mass|density)/.test(name)) setByHand(true);
-    else if (LAYS_OUT.has(name) && !byHand) layOutAfresh();
+    if (/^(pins|cylinders|counterweights|zAMm|zBMm|radius|mass|density)/.test(name)) setByHand(true);
+    else if (LAYS_OUT.has(name) && !byHand) {
+      if (name === 'layoutId') form.setValue('splitOffsetMm', usualOffsetMm(form.getValues()));
+      layOutAfresh();
+    }
   });
   useEffect(
     () =>
@@ -76,7 +88,7 @@ export function useSpecForm(
 
   const showProblems = (problems: readonly FieldProblem[]): void => {
     // A complaint about a whole list, or about something the form has no field for, stands below the form.
-    const known = (field: string): boolean => field.split('.')[0]! in form.getValues() && !/^(pins|counterweights)(\.\d+)?$/.test(field);
+    const known = (field: string): boolean => field.split('.')[0]! in form.getValues() && !/^(pins|cylinders|counterweights)(\.\d+)?$/.test(field);
     for (const { field, message } of problems) if (known(field)) form.setError(field as keyof SpecForm, { message });
     setOtherProblems(problems.filter(({ field }) => !known(field)).map(({ message }) => message));
     const first = problems.find(({ field }) => known(field));
@@ -100,5 +112,5 @@ export function useSpecForm(
     }
   };
 
-  return { form, byHand, layOutAfresh, submit, otherProblems };
+  return { form, byHand, layOutAfresh, bringIn, submit, otherProblems };
 }

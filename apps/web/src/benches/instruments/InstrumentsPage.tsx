@@ -2,6 +2,7 @@ import { Plus } from 'lucide-react';
 import type { Instrument } from '@tare/contract';
 import { repeatabilityLimitG } from '@tare/core';
 import { lazy, Suspense, useState, type ReactNode } from 'react';
+import { Link } from 'react-router';
 import { studiedDeviationG, useInstruments } from '../../api/instruments.js';
 import { fixed } from '../../format/numbers.js';
 import { Button } from '../../ui/Button.js';
@@ -23,6 +24,9 @@ export function InstrumentsPage(): ReactNode {
     <main className="mx-auto w-full max-w-6xl p-4">
       <div className="mb-4 flex flex-wrap items-center justify-between gap-4">
         <h1 className="text-3xl">Instruments</h1>
+        <Link className="inline-flex min-h-11 items-center underline underline-offset-4" to="/machines">
+          Balancing machines
+        </Link>
         <Button look="primary" onClick={() => setAdding(true)}>
           <Plus aria-hidden className="size-5" /> New instrument
         </Button>

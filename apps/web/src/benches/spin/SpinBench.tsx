@@ -12,6 +12,11 @@ import { Note, ProblemNotice } from '../../ui/Notice.js';
 import { useKeys } from '../../ui/useKeys.js';
 import { WhoFirst } from '../../ui/WhoFirst.js';
 import { PlaneResults } from './PlaneResults.js';
+import { Choice } from '../../ui/Choice.js';
+import { OwnSpin } from './own/OwnSpin.js';
+import { useOwnMachine, type OwnMachine } from './own/useOwnMachine.js';
+import { ReadAs } from './ReadAs.js';
+import { SetUp } from './SetUp.js';
 import { SpinOrderForm } from './SpinOrderForm.js';
 import { SpinTable } from './SpinTable.js';
 import { useSpin, type Spin } from './useSpin.js';
@@ -22,6 +27,7 @@ export function SpinBench(): ReactNode {
   const spin = useSpin(sheet.id);
   const status = statuses.find(({ bench }) => bench === 'spin')!;
   const last = figures.spins.at(-1);
+  const own = useOwnMachine();
   const stopKeys = useMemo(() => [{ key: 'Escape', does: 'stop the spin', inFields: true, act: spin.stop }], [spin.stop]);
   useKeys(stopKeys);
   const { planes } = sheet.spec.crank;
@@ -31,7 +37,7 @@ export function SpinBench(): ReactNode {
     ) : spin.progress ? (
       <Running spin={spin} />
     ) : (
-      <SpinOrderForm onStart={spin.start} />
+      <Machine own={own} onStart={spin.start} />
     );
   // A fresh reading is what the bench is about; the machine comes first when it is its turn.
   const resultsFirst = last !== undefined && figures.holesSinceLastSpin === 0 && spin.progress === null;
@@ -60,11 +66,34 @@ export function SpinBench(): ReactNode {
               <Trail plane="B" stops={figures.spins.map((s) => s.b)} toleranceGmm={figures.tolerance.bGmm} radiusMm={planes.radiusBMm} />
             </div>
           </div>
+          <ReadAs spin={last} />
           <SpinTable />
         </>
       )}
       {resultsFirst && machine}
     </div>
+  );
+}
+
+/** Which machine the crank lies in, and what is to be done at it. */
+function Machine({ own, onStart }: { readonly own: OwnMachine; readonly onStart: Spin['start'] }): ReactNode {
+  return (
+    <section aria-label="The machine" className="grid gap-4">
+      <div className="flex flex-wrap items-end gap-4">
+        <Choice
+          label="Spun on"
+          className="w-72"
+          value={own.machine?.id ?? ''}
+          onChange={(event) => own.choose(event.target.value)}
+          options={[{ value: '', label: 'the stand-in machine' }, ...own.machines.map(({ id, spec }) => ({ value: id, label: spec.name }))]}
+        />
+        <Link className="inline-flex min-h-11 items-center underline underline-offset-4" to="/machines">
+          Balancing machines
+        </Link>
+      </div>
+      <SetUp />
+      {own.machine ? <OwnSpin key={own.machine.id} machine={own.machine} calibrations={own.calibrations} /> : <SpinOrderForm onStart={onStart} />}
+    </section>
   );
 }
 

@@ -1,14 +1,11 @@
 import { parseDecimal } from '@tare/core';
-import { Checkbox } from 'radix-ui';
-import { Check } from 'lucide-react';
-import { useState, type ReactNode } from 'react';
-import { CrankFigure } from '../../draw/CrankFigure.js';
+import type { ReactNode } from 'react';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { Button } from '../../ui/Button.js';
 import { NumberField } from '../../ui/Field.js';
-import { Caution } from '../../ui/Notice.js';
 import { useDraft } from '../../ui/useDraft.js';
 import { useWho } from '../../ui/WhoFirst.js';
+import { useCautions } from './Cautions.js';
 import type { Spin } from './useSpin.js';
 
 /** Bounds of the balancing speed and of a reading's turns, as the server holds them. */
@@ -17,17 +14,16 @@ const TURNS = { least: 10, most: 1000 };
 
 /** Speed, turns, and the cautions that come before every spin. */
 export function SpinOrderForm({ onStart }: { readonly onStart: Spin['start'] }): ReactNode {
-  const { sheet, figures } = useOpenJob();
+  const { sheet } = useOpenJob();
   const personId = useWho();
   const first = sheet.spins.length === 0;
   const [speed, setSpeed] = useDraft(`speed.${sheet.id}`, first ? '450' : '600');
   const [turns, setTurns] = useDraft(`turns.${sheet.id}`, '60');
-  const cautions = cautionsFor(figures.bobsNeeded.needed, sheet.spec.balance === 'external');
-  const [confirmed, setConfirmed] = useState<readonly string[]>([]);
+  const { cautions, allConfirmed } = useCautions();
   const [speedRpm, n] = [parseDecimal(speed), parseDecimal(turns)];
   const speedProblem = within(speedRpm, SPEED_RPM) ? undefined : `A balancing speed is between ${SPEED_RPM.least} and ${SPEED_RPM.most} rpm.`;
   const turnsProblem = within(n, TURNS) && Number.isInteger(n.value) ? undefined : `A reading takes ${TURNS.least} to ${TURNS.most} whole turns.`;
-  const ready = personId !== null && confirmed.length === cautions.length && speedProblem === undefined && turnsProblem === undefined;
+  const ready = personId !== null && allConfirmed && speedProblem === undefined && turnsProblem === undefined;
   return (
     <form
       className="grid gap-4"
@@ -36,32 +32,7 @@ export function SpinOrderForm({ onStart }: { readonly onStart: Spin['start'] }):
         if (ready && speedRpm.kind === 'number' && n.kind === 'number') onStart({ personId, speedRpm: speedRpm.value, turns: n.value });
       }}
     >
-      {first && <CrankFigure spec={sheet.spec} />}
-      <Caution>
-        <ul className="grid gap-1">
-          {cautions.map((caution) => (
-            <li key={caution}>
-              <label className="flex min-h-11 items-center gap-3">
-                <Checkbox.Root
-                  className="grid size-7 shrink-0 place-items-center rounded-xs border-2 border-ink bg-plate"
-                  checked={confirmed.includes(caution)}
-                  onCheckedChange={(on) => {
-                    setConfirmed(on === true ? [...confirmed, caution] : confirmed.filter((c) => c !== caution));
-                  }}
-                >
-                  <Checkbox.Indicator>
-                    <Check aria-hidden className="size-5" strokeWidth={3} />
-                  </Checkbox.Indicator>
-                </Checkbox.Root>
-                {caution}
-              </label>
-            </li>
-          ))}
-        </ul>
-        <p className="mt-1 text-ink-soft">
-          Follow your machine’s manual, the part maker’s instructions and local rules; when in doubt ask a licensed or certified machinist.
-        </p>
-      </Caution>
+      {cautions}
       <div className="flex flex-wrap items-start gap-4">
         <NumberField
           label="Balancing speed"
@@ -89,15 +60,6 @@ export function SpinOrderForm({ onStart }: { readonly onStart: Spin['start'] }):
       </div>
     </form>
   );
-}
-
-function cautionsFor(bobs: boolean, external: boolean): string[] {
-  return [
-    'Guard closed, end stops and belt checked.',
-    bobs ? 'Bob fasteners tight, every bob on its own pin.' : 'Nothing loose on the crank.',
-    ...(external ? ['Damper and flywheel mounted by their witness marks: this job is balanced externally.'] : []),
-    'Nobody in line with the plane of rotation.',
-  ];
 }
 
 function within(

@@ -1,5 +1,10 @@
+import { useMutation } from '@tanstack/react-query';
+import type { SpinEntry } from '@tare/contract';
 import { toPolar } from '@tare/core';
 import type { ReactNode } from 'react';
+import { request } from '../../api/client.js';
+import { useMachines } from '../../api/machines.js';
+import type { ProblemError } from '../../api/problem.js';
 import { clock, degrees, fixed } from '../../format/numbers.js';
 import { VERDICT_WORDS } from '../../format/words.js';
 import { useOpenJob } from '../../shell/JobContext.js';
@@ -10,6 +15,9 @@ import { VerdictMark } from '../../ui/Verdict.js';
 export function SpinTable(): ReactNode {
   const { sheet, figures } = useOpenJob();
   const nameOf = usePersonName();
+  const { data: hall } = useMachines();
+  const machineOf = ({ machineId }: SpinEntry): string =>
+    machineId === null ? 'stand-in' : (hall?.machines.find(({ id }) => id === machineId)?.spec.name ?? '…');
   const { radiusAMm, radiusBMm } = sheet.spec.crank.planes;
   return (
     <div className="overflow-x-auto">
@@ -28,7 +36,7 @@ export function SpinTable(): ReactNode {
               Verdict
             </th>
             <th scope="col" className="pl-4 text-left">
-              Who, when
+              On what, who, when
             </th>
           </tr>
         </thead>
@@ -48,7 +56,10 @@ export function SpinTable(): ReactNode {
                 <td className="pl-4 text-left font-sign">
                   <VerdictMark verdict={spin.verdict === 'cannotYetTell' ? 'open' : spin.verdict}>{VERDICT_WORDS[spin.verdict]}</VerdictMark>
                 </td>
-                <td className="pl-4 text-left font-sign text-ink-soft">{`${nameOf(entry.personId)}, ${clock(entry.at)}`}</td>
+                <td className="pl-4 text-left font-sign text-ink-soft">
+                  {`${machineOf(entry)}, ${nameOf(entry.personId)}, ${clock(entry.at)}`}
+                  {entry.source === 'recorded' && <Recording spinId={entry.id} />}
+                </td>
               </tr>
             );
           })}
@@ -56,4 +67,36 @@ export function SpinTable(): ReactNode {
       </table>
     </div>
   );
+}
+
+interface Reprocessed {
+  readonly differsGmm: { readonly a: number; readonly b: number };
+}
+
+/** The recording that a spin came from, to be had back, and to be worked out anew by the present arithmetic. */
+function Recording({ spinId }: { readonly spinId: string }): ReactNode {
+  const { sheet } = useOpenJob();
+  const again = useMutation<Reprocessed, ProblemError>({ mutationFn: () => request('POST', `jobs/${sheet.id}/spins/${spinId}/reprocess`, {}) });
+  return (
+    <span className="flex flex-wrap items-center gap-x-3">
+      <a className="inline-flex min-h-11 items-center underline underline-offset-4" href={`/api/jobs/${sheet.id}/spins/${spinId}/recording`} download>
+        its recording
+      </a>
+      <button type="button" className="min-h-11 underline underline-offset-4" disabled={again.isPending} onClick={() => again.mutate()}>
+        Work it out again
+      </button>
+      {again.error && <span className="text-outside">{again.error.message}</span>}
+      {again.data && <span>{differenceWords(again.data)}</span>}
+    </span>
+  );
+}
+
+/** Vectors nearer than this are the same, g·mm. */
+const SAME_GMM = 0.5;
+
+function differenceWords({ differsGmm: { a, b } }: Reprocessed): string {
+  const most = Math.max(a, b);
+  return most < SAME_GMM
+    ? `The present arithmetic agrees with what was kept, to ${fixed(most, 2)} g·mm.`
+    : `The present arithmetic differs by ${fixed(a, 1)} g·mm in A and ${fixed(b, 1)} in B.`;
 }

@@ -8,6 +8,7 @@ import { Choice } from '../../ui/Choice.js';
 import { ProblemNotice } from '../../ui/Notice.js';
 import { VerdictMark } from '../../ui/Verdict.js';
 import { StandinDrawer } from './StandinDrawer.js';
+import { NOT_SAID } from './useInstrumentChoice.js';
 import type { Weighing } from './useWeighing.js';
 
 /** What the part stands on, whether that serves, and what it shows now. */
@@ -21,10 +22,10 @@ export function InstrumentLine({ weighing }: { readonly weighing: Weighing }): R
         <Choice
           label="Weighed on"
           className="w-64"
-          value={chosen?.id ?? ''}
+          value={chosen?.id ?? NOT_SAID}
           onChange={(event) => instrument.choose(event.target.value)}
           options={[
-            { value: '', label: fitting.length === 0 ? 'nothing in the cupboard yet' : 'not said' },
+            { value: NOT_SAID, label: fitting.length === 0 ? 'nothing in the cupboard yet' : 'not said' },
             ...fitting.map(({ id, spec }) => ({ value: id, label: spec.name })),
           ]}
         />

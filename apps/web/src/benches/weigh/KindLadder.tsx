@@ -1,3 +1,4 @@
+import { hasEnds } from '@tare/core';
 import type { ReactNode } from 'react';
 import { WeightLadder } from '../../draw/WeightLadder.js';
 import { KIND_NAMES, MEASURE_NAMES } from '../../format/words.js';
@@ -9,7 +10,7 @@ import type { Weighing } from './useWeighing.js';
 export function KindLadder({ weighing }: { readonly weighing: Weighing }): ReactNode {
   const { sheet, figures } = useOpenJob();
   const { kind, waiting } = weighing;
-  const measure = waiting?.measure ?? (kind === 'rod' ? 'total' : 'mass');
+  const measure = waiting?.measure ?? (hasEnds(kind) ? 'total' : 'mass');
   const shown = kindFigures(figures.weighed, kind, measure, sheet.spec.matchToleranceG, weighing.divisionG);
   if (!shown || shown.rungs.length < 2) return null;
   const title = measure === 'mass' ? KIND_NAMES[kind].many : `${KIND_NAMES[kind].many}, ${MEASURE_NAMES[measure].toLowerCase()}`;

@@ -1,32 +1,22 @@
 import { NO_MARKS, type PartMarks } from '@tare/contract';
 import { parseDecimal, type PartFact } from '@tare/core';
 import { useState, type ReactNode } from 'react';
-import { useEntry } from '../../api/queries.js';
 import { KIND_NAMES } from '../../format/words.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { Choice } from '../../ui/Choice.js';
 import { NumberField } from '../../ui/Field.js';
 import { ProblemNotice } from '../../ui/Notice.js';
-import { useWho } from '../../ui/WhoFirst.js';
+import { useDecide } from '../../ui/useDecide.js';
 
 /** What is noted of a part besides its weight. */
 export function PartMarksForm({ part }: { readonly part: PartFact }): ReactNode {
   const { sheet } = useOpenJob();
-  const personId = useWho();
-  const decide = useEntry(sheet.id);
+  const { decide, blocked, error } = useDecide();
   const marks = sheet.partMarks[part.id] ?? NO_MARKS;
   const [size, setSize] = useState<string | null>(null);
   const typed = parseDecimal(size ?? String(marks.sizeMm));
-  const subject = `part.marks.${part.id}`;
   const keep = (change: Partial<PartMarks>): void => {
-    if (personId === null) return;
-    decide.mutate(
-      {
-        path: 'decisions',
-        body: { id: crypto.randomUUID(), personId, baseVersion: sheet.decisions[subject]?.version ?? 0, subject, value: { ...marks, ...change } },
-      },
-      { onSuccess: () => setSize(null) },
-    );
+    decide({ subject: `part.marks.${part.id}`, value: { ...marks, ...change } }, () => setSize(null));
   };
   const others = sheet.parts.filter((other) => other.id !== part.id && other.cylinder === part.cylinder);
   const check = (label: string, key: 'replace' | 'pressed'): ReactNode => (
@@ -35,7 +25,7 @@ export function PartMarksForm({ part }: { readonly part: PartFact }): ReactNode 
         type="checkbox"
         className="size-5 accent-ink"
         checked={marks[key]}
-        disabled={personId === null || decide.isPending}
+        disabled={blocked}
         onChange={(event) => keep({ [key]: event.target.checked })}
       />
       {label}
@@ -48,7 +38,7 @@ export function PartMarksForm({ part }: { readonly part: PartFact }): ReactNode 
       <Choice
         label="Selected to, and kept together with"
         value={marks.keptWithId ?? ''}
-        disabled={personId === null || decide.isPending}
+        disabled={blocked}
         onChange={(event) => keep({ keptWithId: event.target.value === '' ? null : event.target.value })}
         options={[
           { value: '', label: 'nothing' },
@@ -65,7 +55,7 @@ export function PartMarksForm({ part }: { readonly part: PartFact }): ReactNode 
           if (size !== null && typed.kind === 'number') keep({ sizeMm: typed.value });
         }}
       />
-      {decide.error && <ProblemNotice>{decide.error.message}</ProblemNotice>}
+      {error && <ProblemNotice>{error.message}</ProblemNotice>}
     </div>
   );
 }

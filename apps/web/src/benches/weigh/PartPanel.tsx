@@ -1,13 +1,14 @@
 import { Switch } from 'radix-ui';
 import type { ReactNode } from 'react';
-import { useEntry } from '../../api/queries.js';
+import { useInstruments } from '../../api/instruments.js';
 import { clock, fixed } from '../../format/numbers.js';
 import { KIND_NAMES, MEASURE_NAMES } from '../../format/words.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { usePersonName } from '../../ui/usePersonName.js';
 import { ProblemNotice } from '../../ui/Notice.js';
+import { PartPhotos } from './PartPhotos.js';
 import { PartMarksForm } from './PartMarksForm.js';
-import { useWho } from '../../ui/WhoFirst.js';
+import { useDecide } from '../../ui/useDecide.js';
 
 interface PartPanelProps {
   readonly partId: string;
@@ -18,27 +19,39 @@ interface PartPanelProps {
 export function PartPanel({ partId, onVoid }: PartPanelProps): ReactNode {
   const { sheet } = useOpenJob();
   const nameOf = usePersonName();
+  const { data: cupboard } = useInstruments();
   const part = sheet.parts.find((p) => p.id === partId);
   if (!part) return null;
   const readings = sheet.readings.filter((r) => r.partId === partId);
+  const instrumentName = (id: string | null): string => {
+    const instrument = cupboard?.instruments.find((one) => one.id === id);
+    return instrument ? `, on ${instrument.spec.name}` : '';
+  };
+  const cylinderOf = (id: string): number | undefined => sheet.parts.find((p) => p.id === id)?.cylinder;
   const title = `${KIND_NAMES[part.kind].one} ${part.cylinder}`;
   return (
     <details className="border-t-2 border-edge pt-2">
-      <summary className="min-h-11 py-2 text-lg font-semibold">{title}: its ledger, and whether it is damaged</summary>
+      <summary className="min-h-11 py-2 text-lg font-semibold">{title}: its ledger, notes and photos</summary>
       <div className="grid gap-2 pt-1">
         <DamagedSwitch partId={partId} damaged={part.damaged} title={title} />
         <PartMarksForm key={part.id} part={part} />
+        <PartPhotos partId={partId} title={title} />
         {readings.length === 0 && <p className="text-ink-soft">Nothing captured yet.</p>}
         <ul>
           {readings.map((reading) => (
             <li key={reading.id} className="flex flex-wrap items-center gap-x-4 border-b border-edge">
               <span className={`w-28 text-right figure-type ${reading.voided ? 'text-ink-soft line-through' : ''}`}>
+                {reading.referencePartId !== null && reading.valueG >= 0 ? '+' : ''}
                 {fixed(reading.valueG, 2)} g
               </span>
               <span className="grow text-ink-soft">
                 {reading.measure === 'mass' ? '' : `${MEASURE_NAMES[reading.measure].toLowerCase()}, `}
+                {reading.referencePartId === null
+                  ? ''
+                  : `against ${KIND_NAMES[part.kind].one.toLowerCase()} ${cylinderOf(reading.referencePartId)}, `}
                 {reading.cutId === null ? '' : 'after a cut, '}
                 {`${nameOf(reading.personId)}, ${clock(reading.at)}`}
+                {instrumentName(reading.instrumentId)}
                 {reading.voidedBy && `; voided by ${nameOf(reading.voidedBy.personId)}: ${reading.voidedBy.reason}`}
               </span>
               {!reading.voided && (
@@ -61,29 +74,21 @@ export function PartPanel({ partId, onVoid }: PartPanelProps): ReactNode {
 }
 
 function DamagedSwitch({ partId, damaged, title }: { readonly partId: string; readonly damaged: boolean; readonly title: string }): ReactNode {
-  const { sheet } = useOpenJob();
-  const personId = useWho();
-  const decide = useEntry(sheet.id);
-  const subject = `part.damaged.${partId}`;
+  const { decide, blocked, error } = useDecide();
   return (
     <div className="grid gap-2">
       <label className="flex min-h-11 items-center gap-3">
         <Switch.Root
           checked={damaged}
-          disabled={personId === null || decide.isPending}
+          disabled={blocked}
           className="h-7 w-13 rounded-full border-2 border-ink bg-plate-low p-0.5 data-[state=checked]:bg-outside"
-          onCheckedChange={(value) => {
-            decide.mutate({
-              path: 'decisions',
-              body: { id: crypto.randomUUID(), personId, baseVersion: sheet.decisions[subject]?.version ?? 0, subject, value },
-            });
-          }}
+          onCheckedChange={(value) => decide({ subject: `part.damaged.${partId}`, value })}
         >
           <Switch.Thumb className="block size-5 rounded-full bg-ink transition-transform data-[state=checked]:translate-x-5.5 data-[state=checked]:bg-plate" />
         </Switch.Root>
         {title} is damaged or to be replaced: it is never the reference of its set
       </label>
-      {decide.error && <ProblemNotice>{decide.error.message}</ProblemNotice>}
+      {error && <ProblemNotice>{error.message}</ProblemNotice>}
     </div>
   );
 }

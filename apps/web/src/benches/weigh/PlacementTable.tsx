@@ -1,4 +1,5 @@
-import { measuresOf, strayReadings, type Measure, type ReadingSummary } from '@tare/core';
+import type { ReadingEntry } from '@tare/contract';
+import { hasEnds, measuresOf, strayReadings, type Measure, type ReadingSummary } from '@tare/core';
 import type { ReactNode } from 'react';
 import { fixed } from '../../format/numbers.js';
 import { KIND_NAMES, MEASURE_NAMES } from '../../format/words.js';
@@ -33,7 +34,7 @@ export function PlacementTable({ weighing }: { readonly weighing: Weighing }): R
         {measuresOf(kind, sheet.weighChoices.rodSchool).map((measure) => (
           <MeasureRows key={measure} measure={measure} weighing={weighing} />
         ))}
-        {kind === 'rod' && (
+        {hasEnds(kind) && (
           <tbody>
             <tr className="border-t-2 border-ink">
               <th scope="row" className="pr-2 text-left font-sign font-normal text-ink-soft">
@@ -60,12 +61,12 @@ export function PlacementTable({ weighing }: { readonly weighing: Weighing }): R
           </tbody>
         )}
       </table>
-      {kind === 'rod' && parts.some(({ rod }) => rod?.kind === 'adjusted' && !rod.closes) && (
+      {hasEnds(kind) && parts.some(({ rod }) => rod?.kind === 'adjusted' && !rod.closes) && (
         <p className="mt-2 font-semibold text-outside">
           ▲ A rod’s ends do not add up to its total within the scatter: the fixture moved or the rod was not level. Weigh it again.
         </p>
       )}
-      {kind === 'rod' && (
+      {hasEnds(kind) && (
         <p className="mt-2 text-ink-soft">
           The rod hangs level between the two supports, one of them on the scale. Tolerance for matching:{' '}
           <span className="figure-type">{sheet.spec.matchToleranceG}</span> g.
@@ -84,10 +85,7 @@ function MeasureRows({ measure, weighing }: { readonly measure: Measure; readonl
     return {
       cell,
       readings,
-      strays: strayReadings(
-        readings.map((r) => r.valueG),
-        divisionG,
-      ),
+      strays: straysOf(readings, divisionG),
     };
   });
   const rows = Math.max(want, ...columns.map(({ cell, readings }) => readings.length + (sameCell(cell, waiting) ? 1 : 0)));
@@ -97,7 +95,7 @@ function MeasureRows({ measure, weighing }: { readonly measure: Measure; readonl
   };
   return (
     <tbody>
-      {kind === 'rod' && (
+      {hasEnds(kind) && (
         <tr>
           <th scope="rowgroup" colSpan={own.length + 1} className="border-t-2 border-edge pt-1 text-left font-sign">
             {MEASURE_NAMES[measure]}
@@ -124,7 +122,7 @@ function MeasureRows({ measure, weighing }: { readonly measure: Measure; readonl
                   onClick={() => pick(cell)}
                 >
                   {flag && <span className="font-sign text-[0.85rem] text-outside">▲ {flag} </span>}
-                  {reading ? fixed(reading.valueG, decimals(reading.valueG)) : waits ? '▸' : ''}
+                  {reading ? readingText(reading) : waits ? '▸' : ''}
                 </button>
               </td>
             );
@@ -164,6 +162,21 @@ function SummaryRow({ title, cells, value, places = 2, strong = false }: Summary
     </tr>
   );
 }
+
+/** Strays among the readings that were taken as the last one was: a difference and a weight outright do not compare. */
+function straysOf(readings: readonly ReadingEntry[], divisionG: number): boolean[] {
+  const school = readings.at(-1)?.referencePartId;
+  const alike = readings.filter((r) => r.referencePartId === school);
+  const strays = strayReadings(
+    alike.map((r) => r.valueG),
+    divisionG,
+  );
+  return readings.map((r) => strays[alike.indexOf(r)] ?? false);
+}
+
+/** A difference carries its sign. */
+const readingText = ({ valueG, referencePartId }: ReadingEntry): string =>
+  `${referencePartId !== null && valueG >= 0 ? '+' : ''}${fixed(valueG, decimals(valueG))}`;
 
 /** A reading is shown as it was typed: with the places it has, at least one; one that came in ounces has no end of them. */
 const decimals = (valueG: number): number => Math.min(2, Math.max(1, String(valueG).split('.')[1]?.length ?? 0));

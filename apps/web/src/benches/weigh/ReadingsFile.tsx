@@ -9,6 +9,7 @@ import { useOpenJob } from '../../shell/JobContext.js';
 import { Button } from '../../ui/Button.js';
 import { Modal } from '../../ui/Modal.js';
 import { ProblemNotice } from '../../ui/Notice.js';
+import { saveText } from '../../ui/saveText.js';
 import { usePersonName } from '../../ui/usePersonName.js';
 import { useWho } from '../../ui/WhoFirst.js';
 import type { Weighing } from './useWeighing.js';
@@ -24,11 +25,7 @@ export function ReadingsFile({ weighing }: { readonly weighing: Weighing }): Rea
 
   const save = (): void => {
     const text = readingsToCsv(sheet, { person: nameOf, instrument: (id) => cupboard?.instruments.find((i) => i.id === id)?.spec.name ?? '' });
-    const link = document.createElement('a');
-    link.href = URL.createObjectURL(new Blob([text], { type: 'text/csv' }));
-    link.download = `tare-job-${sheet.number}-readings.csv`;
-    link.click();
-    URL.revokeObjectURL(link.href);
+    saveText(`tare-job-${sheet.number}-readings.csv`, 'text/csv', text);
   };
   const copyMeans = async (): Promise<void> => {
     await navigator.clipboard.writeText(meansColumn(weighing));

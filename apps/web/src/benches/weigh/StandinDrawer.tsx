@@ -1,6 +1,6 @@
 import type { ScaleCommand } from '@tare/contract';
 import { useMutation } from '@tanstack/react-query';
-import { useMemo, type ReactNode } from 'react';
+import { useMemo, useState, type ReactNode } from 'react';
 import { request } from '../../api/client.js';
 import type { ProblemError } from '../../api/problem.js';
 import { KIND_NAMES, MEASURE_NAMES } from '../../format/words.js';
@@ -8,6 +8,7 @@ import { useOpenJob } from '../../shell/JobContext.js';
 import { Button } from '../../ui/Button.js';
 import { ProblemNotice } from '../../ui/Notice.js';
 import { useKeys, type KeyAction } from '../../ui/useKeys.js';
+import { StandinDials } from './StandinDials.js';
 import type { Weighing } from './useWeighing.js';
 
 /** The hands at the stand-in scale: put the part on, tap the table, lift it off. Clearly not the real thing. */
@@ -17,6 +18,7 @@ export function StandinDrawer({ weighing }: { readonly weighing: Weighing }): Re
   const { mutate, error } = useMutation<unknown, ProblemError, ScaleCommand>({
     mutationFn: (command) => request('POST', 'standin-scale/commands', command),
   });
+  const [dials, setDials] = useState(false);
   const name = waiting
     ? `${KIND_NAMES[kind].one.toLowerCase()} ${waiting.cylinder}${waiting.measure === 'mass' ? '' : `, ${MEASURE_NAMES[waiting.measure].toLowerCase()},`}`
     : '';
@@ -48,6 +50,10 @@ export function StandinDrawer({ weighing }: { readonly weighing: Weighing }): Re
       <Button onClick={actions.tap}>Tap the table (t)</Button>
       <Button onClick={actions.lift}>Lift it off (l)</Button>
       <Button onClick={actions.zero}>Zero (z)</Button>
+      <Button look="quiet" aria-expanded={dials} onClick={() => setDials(!dials)}>
+        Its dials
+      </Button>
+      {dials && <StandinDials />}
       {error && <ProblemNotice>{error.message}</ProblemNotice>}
     </div>
   );

@@ -1,4 +1,4 @@
-import { measuresOf, PART_KINDS } from '@tare/core';
+import { kindsWeighed, measuresOf } from '@tare/core';
 import { useMemo, useRef, useState, type ReactNode, type RefObject } from 'react';
 import { fixed } from '../../format/numbers.js';
 import { KIND_NAMES, MEASURE_NAMES } from '../../format/words.js';
@@ -13,9 +13,9 @@ import { PartPanel } from './PartPanel.js';
 import { PlacementTable } from './PlacementTable.js';
 import { ReadingForm } from './ReadingForm.js';
 import { ReadingsFile } from './ReadingsFile.js';
-import { RodSchoolChoice } from './RodSchoolChoice.js';
 import { useWeighing, type Weighing } from './useWeighing.js';
 import { VoidDialog } from './VoidDialog.js';
+import { WeighSchools } from './WeighSchools.js';
 
 /** Readings of every part, several placements each: type or capture, Enter, next. */
 export function WeighBench(): ReactNode {
@@ -28,7 +28,7 @@ export function WeighBench(): ReactNode {
     <div className="grid gap-4 border-2 border-edge bg-plate p-5">
       <BenchHead title="Weigh" next={nextStep(weighing)} />
       <KindTabs kind={kind} onPick={weighing.setKind} />
-      {kind === 'rod' && <RodSchoolChoice />}
+      <WeighSchools kind={kind} />
       <InstrumentLine weighing={weighing} />
       <ReadingForm weighing={weighing} input={input} />
       <WhoFirst />
@@ -42,12 +42,16 @@ export function WeighBench(): ReactNode {
   );
 }
 
-function nextStep({ kind, waiting, nextKind, openZero, doubt }: Weighing): string {
+function nextStep({ kind, waiting, nextKind, openZero, doubt, reference }: Weighing): string {
   const name = KIND_NAMES[kind];
+  const tared = reference ? `${name.one.toLowerCase()} ${reference.cylinder}` : null;
+  if (openZero && tared) return `Put ${tared} back on, that the scale is tared on. What does it show? Enter alone means 0.`;
   if (openZero) return 'Lift it off. What does the empty scale show? Enter alone means 0.';
   if (doubt && waiting) return `Zero the scale. Then ${name.one.toLowerCase()} ${waiting.cylinder} again.`;
   if (waiting) {
     const what = waiting.measure === 'mass' ? '' : `, ${MEASURE_NAMES[waiting.measure].toLowerCase()}`;
+    if (tared && waiting.partId !== reference?.partId)
+      return `With the scale tared on ${tared}, put ${name.one.toLowerCase()} ${waiting.cylinder} on${what}; take the difference with its sign.`;
     return `Put ${name.one.toLowerCase()} ${waiting.cylinder} on the scale${what}; take what it says when it has settled.`;
   }
   return nextKind
@@ -59,7 +63,7 @@ function KindTabs({ kind, onPick }: { readonly kind: Weighing['kind']; readonly 
   const { sheet, figures } = useOpenJob();
   return (
     <div className="flex flex-wrap gap-1" role="group" aria-label="Kind of part">
-      {PART_KINDS.map((k) => {
+      {kindsWeighed(sheet.weighChoices.partSchool).map((k) => {
         const parts = figures.weighed.parts.filter(({ part }) => part.kind === k);
         const wanted = measuresOf(k, sheet.weighChoices.rodSchool);
         const done = parts.filter(({ now, needsReweighing }) => !needsReweighing && wanted.every((measure) => now[measure])).length;
@@ -85,7 +89,7 @@ function KindTabs({ kind, onPick }: { readonly kind: Weighing['kind']; readonly 
 function useWeighKeys(weighing: Weighing, input: RefObject<HTMLInputElement | null>, voidReading: (id: string) => void): void {
   const keys = useMemo<KeyAction[]>(
     () => [
-      ...['0', '1', '2', '3', '4', '5', '6', '7', '8', '9', '.', ',', '#'].map((key) => ({
+      ...['0', '1', '2', '3', '4', '5', '6', '7', '8', '9', '.', ',', '-', '+', '#'].map((key) => ({
         key,
         does: 'type a reading',
         act: () => {

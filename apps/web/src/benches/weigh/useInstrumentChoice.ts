@@ -13,6 +13,9 @@ export interface InstrumentChoice {
   readonly fitness: Fitness | null;
 }
 
+/** Chosen where the readings come from none of the shop's instruments, or nobody says from which. */
+export const NOT_SAID = 'not-said';
+
 /** Which instrument weighs this kind at this bench, and whether it can hold the job's tolerance. */
 export function useInstrumentChoice(kind: PartKind, measure: Measure, placements: number): InstrumentChoice {
   const { sheet, figures } = useOpenJob();
@@ -21,7 +24,9 @@ export function useInstrumentChoice(kind: PartKind, measure: Measure, placements
   // A choice of this screen, not of the job: another bench has another scale.
   const [chosenId, choose] = useDraft(`instrument.${wanted}`);
   const fitting = cupboard?.instruments.filter(({ spec }) => spec.kind === wanted) ?? [];
-  const chosen = fitting.find(({ id }) => id === chosenId) ?? null;
+  // The only fixture in the shop needs no choosing; that it was not used can still be said.
+  const only = fitting.length === 1 && chosenId === '' ? fitting[0]! : null;
+  const chosen = only ?? fitting.find(({ id }) => id === chosenId) ?? null;
   const means = figures.weighed.parts.filter(({ part }) => part.kind === kind).flatMap(({ now }) => (now[measure] ? [now[measure].meanG] : []));
   return {
     fitting,

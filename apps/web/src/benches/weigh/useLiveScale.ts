@@ -29,7 +29,8 @@ export function useLiveScale(spec: InstrumentSpec | null): LiveScale {
       if (line === null) return setShown(null);
       const said = read(line);
       if (said) {
-        setShown(said);
+        // A settled scale says the same ten times a second: the screen is drawn again only for something new.
+        setShown((before) => (before && sameLine(before, said) ? before : said));
         setProblem(null);
       } else if (line.trim() !== '')
         setProblem(`The scale said “${line.trim().slice(0, 40)}”, which does not fit its pattern. Try the pattern on the instruments page.`);
@@ -56,6 +57,8 @@ export function useLiveScale(spec: InstrumentSpec | null): LiveScale {
 
   return { shown, problem, openSerial: source === 'serial' && port === null ? openSerial : null };
 }
+
+const sameLine = (a: ScaleLine, b: ScaleLine): boolean => a.valueG === b.valueG && a.stable === b.stable && a.net === b.net;
 
 type Bytes = ReadableStream<Uint8Array>;
 

@@ -1,9 +1,11 @@
 import type { ReadingEntry } from '@tare/contract';
 import {
+  differenceComplaint,
   lineReader,
+  hasEnds,
+  kindsWeighed,
   measuresOf,
   parseDecimal,
-  PART_KINDS,
   readingComplaint,
   zeroMoved,
   type Measure,
@@ -58,6 +60,8 @@ export interface Weighing {
   readonly problem: string | null;
   /** What the last zero said of the reading before it. */
   readonly doubt: string | null;
+  /** What the scale is tared on for this kind, its other readings being differences; null for weights outright. */
+  readonly reference: Cell | null;
   readonly nextKind: PartKind | null;
   /** The latest placement of this kind that still counts. */
   readonly lastReading: ReadingEntry | null;
@@ -66,7 +70,7 @@ export interface Weighing {
 /** Where a part's weighing begins; null for no part, or none of this job. */
 function cellOfPart(parts: readonly PartFact[], partId: string | null): Cell | null {
   const part = parts.find((p) => p.id === partId);
-  return part ? { partId: part.id, cylinder: part.cylinder, measure: part.kind === 'rod' ? 'total' : 'mass' } : null;
+  return part ? { partId: part.id, cylinder: part.cylinder, measure: hasEnds(part.kind) ? 'total' : 'mass' } : null;
 }
 
 /** State of the weigh bench: what waits, what is typed or shown, and what Enter does. */
@@ -109,13 +113,16 @@ export function useWeighing(): Weighing {
   };
 
   // Chosen once: the bench stays with a kind until somebody goes on, also when its last placement comes in.
-  const [startKind] = useState(() => PART_KINDS.find((k) => waitingIn(k) !== null) ?? 'piston');
-  const kind = PART_KINDS.find((k) => k === params.get('kind')) ?? startKind;
+  const kinds = kindsWeighed(sheet.weighChoices.partSchool);
+  const [startKind] = useState(() => kinds.find((k) => waitingIn(k) !== null) ?? kinds[0]!);
+  const kind = kinds.find((k) => k === params.get('kind')) ?? kinds.find((k) => k === startKind) ?? kinds[0]!;
   const cells = cellsOf(kind);
   const waiting = picked && cells.some((cell) => sameCell(cell, picked)) ? picked : waitingIn(kind);
-  const nextKind = PART_KINDS.find((k) => k !== kind && waitingIn(k) !== null) ?? null;
+  const nextKind = kinds.find((k) => k !== kind && waitingIn(k) !== null) ?? null;
 
-  const measure: Measure = waiting?.measure ?? (kind === 'rod' ? 'total' : 'mass');
+  const measure: Measure = waiting?.measure ?? (hasEnds(kind) ? 'total' : 'mass');
+  const reference = cellOfPart(sheet.parts, sheet.weighChoices.references[kind] ?? null);
+  const isDifference = (cell: Cell): boolean => reference !== null && cell.partId !== reference.partId;
   const instrument = useInstrumentChoice(kind, measure, want);
   const scale = useLiveScale(instrument.chosen?.spec ?? null);
   const divisionG = instrument.chosen?.spec.divisionG ?? USUAL_DIVISION_G;
@@ -131,7 +138,8 @@ export function useWeighing(): Weighing {
     if (personId === null) return;
     void outbox.add({ jobId: sheet.id, path: `readings/${readingId}/zero`, body: { personId, beforeG, afterG }, at: new Date().toISOString() });
   };
-  const zeros = useZeroWatch(isLive ? scale.shown : null, takeZero);
+  // Tared on a part, a like part may read as little as an empty pan does: then the zero is asked for.
+  const zeros = useZeroWatch(isLive && reference === null ? scale.shown : null, takeZero);
 
   const setKind = (next: PartKind): void => {
     setPicked(null);
@@ -153,10 +161,19 @@ export function useWeighing(): Weighing {
       cutId: lastCutOf(cell.partId),
       instrumentId: instrument.chosen?.id ?? null,
       source: instrument.chosen?.spec.source ?? ('typed' as const),
-      referencePartId: null,
+      referencePartId: isDifference(cell) ? reference!.partId : null,
     };
-    void outbox.add({ jobId: sheet.id, path: 'readings', body: reading, reading, at: new Date().toISOString() });
+    outbox.add({ jobId: sheet.id, path: 'readings', body: reading, reading, at: new Date().toISOString() }).catch(() => {
+      setTyped(String(valueG));
+      setProblem('This browser could not keep the reading; it stands in the field again. Is its disk full?');
+    });
     return id;
+  };
+
+  /** Nothing stands there: about zero, or on a scale that is tared on a part about minus that part. */
+  const isEmpty = (valueG: number, cell: Cell): boolean => {
+    const taredG = isDifference(cell) ? figures.weighed.parts.find(({ part }) => part.id === reference!.partId)?.now[cell.measure]?.meanG : 0;
+    return taredG !== undefined && Math.abs(valueG + taredG) < SOMETHING_G;
   };
 
   /** The number that Enter means: what is typed, else what a live scale shows. */
@@ -165,7 +182,7 @@ export function useWeighing(): Weighing {
     if (text === '' && isLive) {
       if (!scale.shown) return 'The scale shows nothing yet. Type the reading, or see that it is on.';
       if (!scale.shown.stable) return 'Not settled yet: wait until the scale stands still.';
-      if (Math.abs(scale.shown.valueG) < SOMETHING_G) return 'Nothing stands on the scale.';
+      if (waiting !== null && isEmpty(scale.shown.valueG, waiting)) return 'Nothing stands on the scale.';
       return { valueG: scale.shown.valueG, live: true };
     }
     const parsed = parseDecimal(text);
@@ -180,15 +197,15 @@ export function useWeighing(): Weighing {
     if (typeof number === 'string') return setProblem(number);
     if (waiting === null) return setProblem('Nothing waits here. Touch a part to weigh it once more.');
     if (personId === null) return setProblem('First say who is at the bench, at the top right: every reading carries a name.');
-    const complaint = readingComplaint(kind, waiting.measure, number.valueG);
+    const complaint = isDifference(waiting) ? differenceComplaint(number.valueG) : readingComplaint(kind, waiting.measure, number.valueG);
     setProblem(complaint);
     if (complaint !== null) return undefined;
     const readingId = store(waiting, number.valueG);
     setTyped('');
     setPicked(null);
     if (readingId === null) return undefined;
-    if (number.live) zeros.expect({ readingId, beforeG: zeros.lastZeroG() });
-    else if (askZeroText === 'yes') setOpenZero({ readingId, beforeG: lastTypedZeroG.current });
+    if (number.live && reference === null) zeros.expect({ readingId, beforeG: zeros.lastZeroG() });
+    else if (askZeroText === 'yes' && (reference === null || isDifference(waiting))) setOpenZero({ readingId, beforeG: lastTypedZeroG.current });
     return undefined;
   };
 
@@ -204,7 +221,8 @@ export function useWeighing(): Weighing {
     if (openZero) {
       const parsed = parseDecimal(typed);
       if (parsed.kind === 'notANumber') return setProblem(`“${typed.trim()}” is not a number. What does the empty scale show? Enter alone means 0.`);
-      const afterG = parsed.kind === 'blank' ? 0 : parsed.value;
+      const shownG = isLive && scale.shown?.stable ? scale.shown.valueG : 0;
+      const afterG = parsed.kind === 'blank' ? shownG : parsed.value;
       setProblem(null);
       setTyped('');
       setOpenZero(null);
@@ -251,6 +269,7 @@ export function useWeighing(): Weighing {
     openZero,
     problem,
     doubt,
+    reference,
     nextKind,
     lastReading: sheet.readings.filter((r) => own.has(r.partId) && !r.voided).at(-1) ?? null,
   };

@@ -1,0 +1,201 @@
+import { randomUUID } from 'node:crypto';
+import { gunzipSync, gzipSync } from 'node:zlib';
+import type { Calibration, Machine, MachineHall, MachineSpec, Problem } from '@tare/contract';
+import { add, fromPolar, times, toPolar, ZERO, type PlaneUnbalance, type SupportReading, type Vector } from '@tare/core';
+import { TestServer } from '../testing/testServer.js';
+import type { Reprocessed } from './ownSpins.controller.js';
+
+let server: TestServer;
+beforeAll(async () => {
+  server = await TestServer.start();
+});
+afterAll(() => server.stop());
+
+const floor: MachineSpec = {
+  name: 'Floor machine',
+  driver: 'typed',
+  unit: 'gAtRadius',
+  convention: { seenFrom: 'rear', counts: 'clockwise', zeroAtDeg: 90, shows: 'light' },
+  slowestRpm: 200,
+  fastestRpm: 900,
+  supportLimitN: 900,
+  scatterGmm: null,
+  columns: { time: 't', rateHz: 5000, left: 'L', right: 'R', tach: 'mark' },
+  notes: '',
+};
+const put = async (more: Partial<MachineSpec> = {}): Promise<Machine> =>
+  (await server.post('machines', { id: randomUUID(), personId: server.personId, spec: { ...floor, ...more } })).body as Machine;
+const typed = (jobId: string, machineId: string, more: object = {}) =>
+  server.post(`jobs/${jobId}/spins/typed`, {
+    id: randomUUID(),
+    personId: server.personId,
+    machineId,
+    calibrationId: null,
+    speedRpm: 600,
+    repeats: Array.from({ length: 4 }, (_, i) => ({ a: { amount: 10 + i / 10, angleDeg: 30 }, b: { amount: 5, angleDeg: 100 + i } })),
+    cautionsConfirmed: true,
+    ...more,
+  });
+
+describe('machines', () => {
+  it('are kept in every version, the slower of two people refused', async () => {
+    const machine = await put();
+    const change = (name: string) => server.put(`machines/${machine.id}`, { personId: server.personId, baseVersion: 1, spec: { ...floor, name } });
+    const answers = await Promise.all([Promise.resolve(change('One')), Promise.resolve(change('Other'))]);
+    expect(answers.map(({ status }) => status).sort()).toEqual([200, 409]);
+    const { machines } = (await server.get('machines')).body as MachineHall;
+    expect(machines.find(({ id }) => id === machine.id)).toMatchObject({ version: 2 });
+    expect((await server.post('machines', { id: randomUUID(), personId: server.personId, spec: { ...floor, fastestRpm: 100 } })).status).toBe(400);
+  });
+});
+
+describe('a typed spin', () => {
+  it('is turned into the heavy spot in g·mm by the machine’s own convention', async () => {
+    const [job, machine] = [await server.job(), await put()];
+    expect((await typed(job.id, machine.id)).status).toBe(201);
+    const [spin] = (await server.sheet(job.id)).spins;
+    const { radiusAMm } = job.spec.crank.planes;
+    // Rear and clockwise counts against Tare: 90 − 30, and the light spot is opposite the heavy one.
+    const first = toPolar(spin!.turns[0]!.aGmm);
+    expect(first.amount).toBeCloseTo(10 * radiusAMm, 6);
+    expect(first.angleDeg).toBeCloseTo(240, 6);
+    expect(spin).toMatchObject({ source: 'typed', machineId: machine.id, calibrationId: null });
+  });
+  it('needs enough readings, or a known scatter, and its cautions', async () => {
+    const job = await server.job();
+    const one = { repeats: [{ a: { amount: 3, angleDeg: 0 }, b: { amount: 2, angleDeg: 0 } }] };
+    const refused = await typed(job.id, (await put()).id, one);
+    expect([refused.status, (refused.body as Problem).detail]).toEqual([400, expect.stringContaining('write down the machine’s scatter')]);
+    expect((await typed(job.id, (await put({ scatterGmm: 25 })).id, one)).status).toBe(201);
+    expect((await typed(job.id, (await put()).id, { cautionsConfirmed: false })).status).toBe(400);
+    expect((await typed(job.id, randomUUID())).status).toBe(404);
+  });
+  it('without a unit waits for trial weights', async () => {
+    const [job, machine] = [await server.job(), await put({ unit: 'none' })];
+    const refused = await typed(job.id, machine.id);
+    expect((refused.body as Problem).detail).toContain('calibrate it with trial weights first');
+  });
+});
+
+/** A set-up's true coefficients, sensor per g·mm. */
+const H = { leftOfA: fromPolar(0.002, 40), leftOfB: fromPolar(0.0006, 200), rightOfA: fromPolar(0.0005, 75), rightOfB: fromPolar(0.0022, 310) };
+const heard = ({ aGmm, bGmm }: PlaneUnbalance): SupportReading => ({
+  left: add(times(H.leftOfA, aGmm), times(H.leftOfB, bGmm)),
+  right: add(times(H.rightOfA, aGmm), times(H.rightOfB, bGmm)),
+});
+
+/** A recorded spin of an unbalance: its mark rises sharply at the turn's start. */
+function recordingOf(u: PlaneUnbalance): Buffer {
+  const { left, right } = heard(u);
+  const lines = ['t,L,R,mark'];
+  for (let i = 0; i < 12_500; i += 1) {
+    const phi = (2 * Math.PI * i) / 500;
+    const wave = (v: Vector): string => (v.re * Math.cos(phi) - v.im * Math.sin(phi)).toFixed(6);
+    lines.push(`${(i / 5000).toFixed(4)},${wave(left)},${wave(right)},${i % 500 < 20 ? 1 : 0}`);
+  }
+  return gzipSync(lines.join('\n'));
+}
+const send = (path: string, query: object, body: Buffer) =>
+  server.raw(
+    'POST',
+    `${path}?${new URLSearchParams(Object.entries(query).map(([k, v]): [string, string] => [k, String(v)])).toString()}`,
+    'application/gzip',
+    body,
+  );
+
+describe('a recorded spin', () => {
+  const own: PlaneUnbalance = { aGmm: fromPolar(900, 60), bGmm: fromPolar(700, 215) };
+  async function calibrated(): Promise<{ machine: Machine; calibration: Calibration; jobId: string }> {
+    const job = await server.job();
+    const machine = await put({ driver: 'recorded', unit: 'none' });
+    const runs = [];
+    for (const trial of [
+      { aGmm: ZERO, bGmm: ZERO },
+      { aGmm: fromPolar(800, 0), bGmm: ZERO },
+      { aGmm: ZERO, bGmm: fromPolar(800, 90) },
+    ]) {
+      const on = { aGmm: add(own.aGmm, trial.aGmm), bGmm: add(own.bGmm, trial.bGmm) };
+      const { body } = await send('recordings/process', floor.columns, recordingOf(on));
+      runs.push({ trial, reading: (body as { mean: SupportReading }).mean });
+    }
+    const answer = await server.post('machines/calibrations', {
+      id: randomUUID(),
+      personId: server.personId,
+      machineId: machine.id,
+      rotorClass: 'inline three with bobs',
+      planes: job.spec.crank.planes,
+      speedRpm: 600,
+      runs,
+    });
+    expect(answer.status).toBe(201);
+    return { machine, calibration: answer.body as Calibration, jobId: job.id };
+  }
+  it('goes from three trial runs to the unbalance, is kept with its recording, and comes out the same again', async () => {
+    const { machine, calibration, jobId } = await calibrated();
+    expect(calibration.condition).toBeLessThan(3);
+    const id = randomUUID();
+    const query = { id, personId: server.personId, machineId: machine.id, calibrationId: calibration.id, cautionsConfirmed: true };
+    const answer = await send(`jobs/${jobId}/spins/recorded`, query, recordingOf(own));
+    expect([answer.status, (answer.body as { summary?: { turns: number } }).summary?.turns]).toEqual([201, 23]);
+    const [spin] = (await server.sheet(jobId)).spins;
+    const [a, b] = [toPolar(spin!.turns[3]!.aGmm), toPolar(spin!.turns[3]!.bGmm)];
+    expect(a.amount).toBeCloseTo(900, 0);
+    expect(a.angleDeg).toBeCloseTo(60, 1);
+    expect(b.amount).toBeCloseTo(700, 0);
+    expect(b.angleDeg).toBeCloseTo(215, 1);
+    const again = (await server.post(`jobs/${jobId}/spins/${id}/reprocess`, {})).body as Reprocessed;
+    expect(again.differsGmm.a).toBeLessThan(1e-6);
+    const raw = await server.raw('GET', `jobs/${jobId}/spins/${id}/recording`, 'application/gzip', Buffer.alloc(0));
+    expect(
+      gunzipSync(raw.body as Buffer)
+        .toString()
+        .split('\n')[0],
+    ).toBe('t,L,R,mark');
+  });
+  it('says by name what is wrong with a file', async () => {
+    const problem = async (body: Buffer, columns: object = floor.columns): Promise<string> =>
+      ((await send('recordings/process', columns, body)).body as Problem).detail;
+    expect(await problem(Buffer.from('t,L,R,mark'))).toContain('not gzipped CSV');
+    expect(await problem(gzipSync('t,L,R,mark'))).toContain('no lines below its heading');
+    expect(await problem(gzipSync('t,L,mark\n0,1,1'))).toContain('no column “R” for the right sensor; it has “t”, “L”, “mark”');
+    expect(await problem(gzipSync('t,L,R,mark\n0,1,1,0\n0.1,x,1,0'))).toContain('Line 3 of the recording says “x” in column “L”');
+    expect(await problem(gzipSync('t,L,R,mark\n0,1,1,0\n0.1,1,1,0\n0.9,1,1,0'))).toContain('not sampled evenly');
+    expect(await problem(gzipSync('t,L,R,mark\n0,1,1,0\n0.1,1,1,0\n0.2,1,1,0'))).toContain('The tach channel has no pulse');
+  });
+  it('can be had from the stand-in bench, under the headings of this machine, and says when it is not running', async () => {
+    const job = await server.job();
+    const machine = await put({ driver: 'recorded', unit: 'none' });
+    const order = {
+      machineId: machine.id,
+      speedRpm: 600,
+      turns: 12,
+      run: 1,
+      trial: { aGmm: ZERO, bGmm: ZERO },
+      supports: 'hard',
+      looseBob: false,
+      endStopForgotten: false,
+    };
+    const answer = await server.post(`jobs/${job.id}/standin-recording`, order);
+    expect([answer.status, answer.text.split('\n')[0]]).toEqual([200, 't,L,R,mark']);
+    const { body } = await send('recordings/process', floor.columns, gzipSync(answer.text));
+    expect(body).toMatchObject({ turns: expect.closeTo(12, -0.8) as number, speedRpm: expect.closeTo(600, -1) as number });
+    expect((await server.post(`jobs/${job.id}/standin-recording`, { ...order, turns: 1000 })).status).toBe(400);
+  });
+  it('refuses runs that tell nothing, and another machine’s calibration', async () => {
+    const { calibration, jobId } = await calibrated();
+    const other = await put({ driver: 'recorded', unit: 'none' });
+    const query = { id: randomUUID(), personId: server.personId, machineId: other.id, calibrationId: calibration.id, cautionsConfirmed: true };
+    expect(((await send(`jobs/${jobId}/spins/recorded`, query, recordingOf(own))).body as Problem).detail).toContain('made on another machine');
+    const same = { trial: { aGmm: ZERO, bGmm: ZERO }, reading: heard(own) };
+    const refused = await server.post('machines/calibrations', {
+      id: randomUUID(),
+      personId: server.personId,
+      machineId: other.id,
+      rotorClass: 'x',
+      planes: calibration.planes,
+      speedRpm: 600,
+      runs: [same, same, same],
+    });
+    expect((refused.body as Problem).detail).toContain('None of the runs has a trial weight');
+  });
+});

@@ -1,0 +1,58 @@
+import { Controller, Get, HttpCode, Param, Post, Query, Req, Res } from '@nestjs/common';
+import { newPhotoSchema, photoRemovalSchema, type NewPhoto } from '@tare/contract';
+import type { Request, Response } from 'express';
+import { checked, CheckedBody } from '../http/checkedBody.js';
+import { Describe } from '../http/describe.js';
+import { IdPipe } from '../http/idPipe.js';
+import { fieldProblem, ProblemException } from '../http/problem.js';
+import { JobAccess } from '../jobs/jobAccess.js';
+import { cleanPhoto } from './cleanPhoto.js';
+
+@Controller('api/jobs/:jobId/photos')
+export class PhotosController {
+  constructor(private readonly jobs: JobAccess) {}
+
+  @Post()
+  @Describe('Attach a picture to a part: JPEG, PNG or WebP as the body; id, partId and personId as the query')
+  async attach(@Param('jobId', IdPipe) jobId: string, @Query() query: unknown, @Req() request: Request): Promise<{ attached: true }> {
+    const { id, partId, personId } = checked<NewPhoto>(newPhotoSchema, query);
+    const { shopId } = await this.jobs.require(jobId);
+    if (!(await this.jobs.db('part').where({ id: partId, job_id: jobId }).first('id'))) throw fieldProblem('partId', 'That part is not in this job.');
+    const { image, widthPx, heightPx } = await cleanPhoto(request.body);
+    await this.jobs
+      .db('photo')
+      .insert({ id, shop_id: shopId, job_id: jobId, part_id: partId, image, width_px: widthPx, height_px: heightPx, person_id: personId })
+      .onConflict('id')
+      .ignore();
+    return { attached: true };
+  }
+
+  @Get(':photoId')
+  @Describe('A picture of a part, as JPEG')
+  async picture(@Param('jobId', IdPipe) jobId: string, @Param('photoId', IdPipe) photoId: string, @Res() response: Response): Promise<void> {
+    const { image } = await this.photo(jobId, photoId);
+    // A picture never changes; only its place on the list does.
+    response.type('image/jpeg').setHeader('Cache-Control', 'private, max-age=31536000, immutable').send(image);
+  }
+
+  @Post(':photoId/removal')
+  @HttpCode(200)
+  @Describe('Take a picture off its part', photoRemovalSchema)
+  async remove(
+    @Param('jobId', IdPipe) jobId: string,
+    @Param('photoId', IdPipe) photoId: string,
+    @CheckedBody(photoRemovalSchema) { personId }: { readonly personId: string },
+  ): Promise<{ removed: true }> {
+    const { shopId } = await this.jobs.require(jobId);
+    await this.photo(jobId, photoId);
+    await this.jobs.db('photo_removal').insert({ photo_id: photoId, shop_id: shopId, person_id: personId }).onConflict('photo_id').ignore();
+    return { removed: true };
+  }
+
+  private async photo(jobId: string, photoId: string): Promise<{ image: Buffer }> {
+    await this.jobs.require(jobId);
+    const photo = await this.jobs.db('photo').where({ id: photoId, job_id: jobId }).first<{ image: Buffer } | undefined>('image');
+    if (!photo) throw new ProblemException(404, 'That picture is not in this job.');
+    return photo;
+  }
+}

@@ -1,0 +1,31 @@
+import { useMutation, useQuery, useQueryClient, type UseMutationResult, type UseQueryResult } from '@tanstack/react-query';
+import type { Machine, MachineChange, MachineHall, NewCalibration, NewMachine, RecordingColumns, RecordingSummary } from '@tare/contract';
+import { request, sendGzipped } from './client.js';
+import type { ProblemError } from './problem.js';
+import { retryUnreachable } from './queries.js';
+
+const KEY = ['machines'];
+
+export const useMachines = (): UseQueryResult<MachineHall, ProblemError> =>
+  useQuery({ queryKey: KEY, queryFn: () => request<MachineHall>('GET', 'machines') });
+
+type MachineEntry =
+  { readonly made: NewMachine } | { readonly change: MachineChange; readonly id: string } | { readonly calibration: NewCalibration };
+
+/** Puts a machine into the shop, changes one, or keeps a calibration. */
+export function useMachineEntry(): UseMutationResult<unknown, ProblemError, MachineEntry> {
+  const queries = useQueryClient();
+  return useMutation({
+    mutationFn: (entry) => {
+      if ('made' in entry) return request<Machine>('POST', 'machines', entry.made);
+      if ('change' in entry) return request<Machine>('PUT', `machines/${entry.id}`, entry.change);
+      return request('POST', 'machines/calibrations', entry.calibration);
+    },
+    retry: retryUnreachable,
+    onSuccess: () => queries.invalidateQueries({ queryKey: KEY }),
+  });
+}
+
+/** What a recording says before any calibration. @throws ProblemError */
+export const processRecording = (columns: RecordingColumns, file: File): Promise<RecordingSummary> =>
+  sendGzipped(`recordings/process?${new URLSearchParams({ ...columns, rateHz: String(columns.rateHz) }).toString()}`, file);

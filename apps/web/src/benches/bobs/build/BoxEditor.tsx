@@ -1,0 +1,209 @@
+import type { BobBoxEntry } from '@tare/contract';
+import { parseDecimal, type BobBox } from '@tare/core';
+import { Plus, Trash2 } from 'lucide-react';
+import { useState, type ReactNode } from 'react';
+import { useBobBoxChange } from '../../../api/bobBox.js';
+import type { ProblemError } from '../../../api/problem.js';
+import { Button } from '../../../ui/Button.js';
+import { Field, NumberField } from '../../../ui/Field.js';
+import { ProblemNotice } from '../../../ui/Notice.js';
+import { useDraft } from '../../../ui/useDraft.js';
+import { useWho } from '../../../ui/WhoFirst.js';
+
+/** Every figure is text until it is checked. */
+type Typed<T> = Readonly<Record<keyof T, string>>;
+interface TypedBox {
+  readonly clamps: readonly Typed<BobBox['clamps'][number]>[];
+  readonly pieces: readonly Typed<BobBox['pieces'][number]>[];
+}
+
+const typedOf = <T extends object>(thing: T): Typed<T> =>
+  Object.fromEntries(Object.entries(thing).map(([key, value]) => [key, String(value)])) as Typed<T>;
+
+const CLAMP_FIELDS = [
+  ['name', 'Clamp'],
+  ['fromMm', 'Pins from, mm'],
+  ['toMm', 'to, mm'],
+  ['halfG', 'One half with stud, g'],
+  ['studMm', 'Stud holds, mm'],
+  ['count', 'How many'],
+] as const;
+const PIECE_FIELDS = [
+  ['name', 'Piece'],
+  ['massG', 'Mass, g'],
+  ['thicknessMm', 'Thick, mm'],
+  ['count', 'How many'],
+] as const;
+
+/** The shop's clamps, discs, washers and nuts, opened to be written down. */
+export function BoxEditor({ entry }: { readonly entry: BobBoxEntry }): ReactNode {
+  const { clamps, pieces } = entry.box;
+  return (
+    <details>
+      <summary className="min-h-11 py-2">
+        The shop’s box:{' '}
+        <span className="text-ink-soft">
+          {entry.version === 0 ? 'nothing written down yet' : `${clamps.length} kinds of clamp, ${pieces.length} kinds of piece`}
+        </span>
+      </summary>
+      <BoxTables key={entry.version} entry={entry} />
+    </details>
+  );
+}
+
+function BoxTables({ entry }: { readonly entry: BobBoxEntry }): ReactNode {
+  const personId = useWho();
+  const change = useBobBoxChange();
+  const [draft, setDraft] = useDraft(`bob-box.${entry.version}`);
+  const box = draft === '' ? { clamps: entry.box.clamps.map(typedOf), pieces: entry.box.pieces.map(typedOf) } : (JSON.parse(draft) as TypedBox);
+  const [problem, setProblem] = useState<string | null>(null);
+  const set = (next: Partial<TypedBox>): void => setDraft(JSON.stringify({ ...box, ...next }));
+  const keep = (): void => {
+    const read = boxOf(box);
+    setProblem(typeof read === 'string' ? read : null);
+    if (typeof read === 'string' || personId === null) return;
+    change.mutate({ personId, baseVersion: entry.version, box: read }, { onSuccess: () => setDraft('') });
+  };
+  return (
+    <div className="grid gap-4">
+      <ThingTable
+        title="Clamps"
+        fields={CLAMP_FIELDS}
+        rows={box.clamps}
+        error={change.error}
+        path="box.clamps"
+        onChange={(clamps) => set({ clamps })}
+        blank={{ id: '', name: '', fromMm: '', toMm: '', halfG: '', studMm: '', count: '1' }}
+      />
+      <ThingTable
+        title="Pieces"
+        fields={PIECE_FIELDS}
+        rows={box.pieces}
+        error={change.error}
+        path="box.pieces"
+        onChange={(pieces) => set({ pieces })}
+        blank={{ id: '', name: '', massG: '', thicknessMm: '', count: '2' }}
+      />
+      {problem !== null && <ProblemNotice>{problem}</ProblemNotice>}
+      {change.error && <ProblemNotice>{change.error.message}</ProblemNotice>}
+      <div className="flex gap-3">
+        <Button disabled={draft === '' || personId === null || change.isPending} onClick={keep}>
+          Keep the box
+        </Button>
+        {draft !== '' && (
+          <Button look="quiet" onClick={() => setDraft('')}>
+            Leave it as it was
+          </Button>
+        )}
+      </div>
+    </div>
+  );
+}
+
+interface ThingTableProps<T extends Readonly<Record<string, string>>> {
+  readonly title: string;
+  readonly fields: readonly (readonly [string & keyof T, string])[];
+  readonly rows: readonly T[];
+  readonly error: ProblemError | null;
+  readonly path: string;
+  readonly blank: T;
+  readonly onChange: (rows: readonly T[]) => void;
+}
+
+function ThingTable<T extends Readonly<Record<string, string>>>({
+  title,
+  fields,
+  rows,
+  error,
+  path,
+  blank,
+  onChange,
+}: ThingTableProps<T>): ReactNode {
+  return (
+    <table className="w-full border-separate border-spacing-x-2 border-spacing-y-1">
+      <caption className="text-left font-semibold">{title}</caption>
+      <thead className="text-left text-ink-soft">
+        <tr>
+          {fields.map(([key, name]) => (
+            <th key={key} scope="col">
+              {name}
+            </th>
+          ))}
+          <td />
+        </tr>
+      </thead>
+      <tbody>
+        {rows.map((row, i) => (
+          <tr key={row['id']} className="align-top">
+            {fields.map(([key, name]) => {
+              const Input = key === 'name' ? Field : NumberField;
+              return (
+                <td key={key}>
+                  <Input
+                    hideLabel
+                    label={`${name} of ${title.toLowerCase()} ${i + 1}`}
+                    value={row[key]}
+                    problem={error?.fields.find(({ field }) => field === `${path}.${i}.${key}`)?.message}
+                    onChange={(event) => onChange(rows.map((one, k) => (k === i ? { ...one, [key]: event.target.value } : one)))}
+                  />
+                </td>
+              );
+            })}
+            <td className="w-12">
+              <Button
+                aria-label={`Take ${row['name'] === '' ? 'this row' : row['name']!} out of the box`}
+                className="px-2"
+                onClick={() => onChange(rows.filter((_, k) => k !== i))}
+              >
+                <Trash2 aria-hidden className="size-5" />
+              </Button>
+            </td>
+          </tr>
+        ))}
+      </tbody>
+      <tfoot>
+        <tr>
+          <td colSpan={fields.length + 1}>
+            <Button onClick={() => onChange([...rows, { ...blank, id: crypto.randomUUID() }])}>
+              <Plus aria-hidden className="size-5" /> {`Add to the ${title.toLowerCase()}`}
+            </Button>
+          </td>
+        </tr>
+      </tfoot>
+    </table>
+  );
+}
+
+/** The box as numbers, or the sentence that says which figure is none. */
+function boxOf({ clamps, pieces }: TypedBox): BobBox | string {
+  const problems: string[] = [];
+  const number = (typed: string, what: string): number => {
+    const parsed = parseDecimal(typed);
+    if (parsed.kind === 'number') return parsed.value;
+    problems.push(`${what} is “${typed}”; it has to be a number.`);
+    return Number.NaN;
+  };
+  const name = (typed: string, what: string): string => {
+    if (typed.trim() === '') problems.push(`${what} has no name.`);
+    return typed.trim();
+  };
+  const box: BobBox = {
+    clamps: clamps.map((c, i) => ({
+      id: c.id,
+      name: name(c.name, `Clamp ${i + 1}`),
+      fromMm: number(c.fromMm, `The least pin of ${c.name}`),
+      toMm: number(c.toMm, `The largest pin of ${c.name}`),
+      halfG: number(c.halfG, `Half of ${c.name}`),
+      studMm: number(c.studMm, `The stud of ${c.name}`),
+      count: number(c.count, `The number of ${c.name}`),
+    })),
+    pieces: pieces.map((p, i) => ({
+      id: p.id,
+      name: name(p.name, `Piece ${i + 1}`),
+      massG: number(p.massG, `The mass of ${p.name}`),
+      thicknessMm: number(p.thicknessMm, `The thickness of ${p.name}`),
+      count: number(p.count, `The number of ${p.name}`),
+    })),
+  };
+  return problems[0] ?? box;
+}

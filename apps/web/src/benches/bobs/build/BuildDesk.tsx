@@ -1,0 +1,153 @@
+import { typedNumber, pickingList, type BobBox, type BobBuild, type BobCard, type BuiltBob } from '@tare/core';
+import type { ReactNode } from 'react';
+import { useBobBox } from '../../../api/bobBox.js';
+import { fixed } from '../../../format/numbers.js';
+import { useOpenJob } from '../../../shell/JobContext.js';
+import { Button } from '../../../ui/Button.js';
+import { NumberField } from '../../../ui/Field.js';
+import { Note, ProblemNotice } from '../../../ui/Notice.js';
+import { useDecide } from '../../../ui/useDecide.js';
+import { useDraft } from '../../../ui/useDraft.js';
+import { BobStack } from './BobStack.js';
+import { BoxEditor } from './BoxEditor.js';
+import { bobFigures, USUAL_LIMIT_G, useBuilder, useBuiltBobs } from './useBobBuild.js';
+
+type Ready = Extract<BobCard, { kind: 'ready' }>;
+
+/** What to stack on which clamp so that every bob of the crank comes to its figure, from what the shop has. */
+export function BuildDesk({ card }: { readonly card: Ready }): ReactNode {
+  const { sheet } = useOpenJob();
+  const { data: entry, error: boxError } = useBobBox();
+  const { build } = useBuiltBobs();
+  const builder = useBuilder();
+  const { decide, blocked, error } = useDecide();
+  const [pin, setPin] = useDraft(`bob-pin.${sheet.id}`, build ? String(build.pinDiameterMm) : '');
+  const [limit, setLimit] = useDraft(`bob-limit.${sheet.id}`, String(build?.limitG ?? USUAL_LIMIT_G));
+  const figuresG = bobFigures(card);
+  const [pinMm, limitG] = [typedNumber(pin), typedNumber(limit)];
+  if (boxError) return <ProblemNotice>{boxError.message}</ProblemNotice>;
+  if (!entry) return null;
+  const found = builder.data;
+  const stale = build !== null && build.figuresG.some((g, i) => Math.abs(g - (figuresG[i] ?? 0)) > USUAL_LIMIT_G);
+  return (
+    <section aria-label="Building the bobs" className="grid gap-4">
+      <p>
+        {`Figures: ${figuresG.map((g, i) => `bob ${i + 1} ${fixed(g, 1)} g`).join(', ')}. `}
+        <span className="text-ink-soft">{`Who builds by halves: half of it on each side, ${[...new Set(figuresG)].map((g) => fixed(g / 2, 2)).join(', ')} g.`}</span>
+      </p>
+      <BoxEditor entry={entry} />
+      <div className="flex flex-wrap items-end gap-4">
+        <NumberField label="Diameter of the crankpins" unit="mm" className="w-48" value={pin} onChange={(event) => setPin(event.target.value)} />
+        <NumberField label="Each bob within" unit="g" className="w-36" value={limit} onChange={(event) => setLimit(event.target.value)} />
+        <Button
+          look={build ? 'plain' : 'primary'}
+          disabled={builder.isPending || !Number.isFinite(pinMm) || !Number.isFinite(limitG) || entry.version === 0}
+          onClick={() => builder.mutate({ box: entry.box, wish: { figuresG, pinDiameterMm: pinMm, limitG } })}
+        >
+          {builder.isPending ? 'Working it out …' : 'Work out the bobs'}
+        </Button>
+      </div>
+      {entry.version === 0 && <Note>Nothing is written down of the box yet. Open it above, and put in the clamps and the pieces.</Note>}
+      {builder.error && <ProblemNotice>{builder.error.message}</ProblemNotice>}
+      {error && <ProblemNotice>{error.message}</ProblemNotice>}
+      {found && <p className="text-lg">{answerWords(found, limitG)}</p>}
+      {found?.kind === 'built' && (
+        <div className="grid gap-3 border-2 border-blue p-3">
+          <Bobs bobs={found.bobs} box={entry.box} />
+          <Button
+            className="w-fit"
+            disabled={blocked}
+            onClick={() =>
+              decide({ subject: 'bob.build', value: { pinDiameterMm: pinMm, limitG, figuresG, bobs: found.bobs } }, () => builder.reset())
+            }
+          >
+            Take this build
+          </Button>
+        </div>
+      )}
+      {found?.kind === 'cannot' && <Bobs bobs={found.bobs} box={entry.box} />}
+      {build && build.bobs.length > 0 && (
+        <>
+          {stale && <ProblemNotice>The figures have moved since this build was taken. Work out the bobs again.</ProblemNotice>}
+          <h2 className="text-xl">The build that was taken</h2>
+          <Bobs bobs={build.bobs} box={entry.box} />
+        </>
+      )}
+    </section>
+  );
+}
+
+function answerWords(found: BobBuild, limitG: number): string {
+  if (found.kind === 'built')
+    return found.fewestProven
+      ? `${found.pieces} pieces in all; no build from this box has fewer.`
+      : `${found.pieces} pieces in all; that no build has fewer is not proven.`;
+  const closest = `From this box they cannot be made closer than ${fixed(found.closestG, 2)} g${found.closestProven ? '' : ' (not proven)'}, and ± ${fixed(limitG, 2)} g is asked.`;
+  const add = found.add.map(({ massG, count }) => `${count} pieces of ${fixed(massG, 2)} g`).join(' and ');
+  return add === '' ? `${closest} The clamps alone are too heavy: use lighter ones.` : `${closest} Add ${add}.`;
+}
+
+function Bobs({ bobs, box }: { readonly bobs: readonly BuiltBob[]; readonly box: BobBox }): ReactNode {
+  const alike = groupsOf(bobs);
+  return (
+    <>
+      <div className="flex flex-wrap gap-5">
+        {alike.map(({ bob, pins }) => (
+          <figure key={pins.join(' ')} className="m-0 grid justify-items-center">
+            <BobStack bob={bob} box={box} />
+            <figcaption className="max-w-72 text-center">
+              <span className="font-semibold">{`Bob ${pins.join(', ')}`}</span>
+              <span className="block figure-type">{`${fixed(bob.totalG, 1)} g, half ${fixed(bob.halfG, 2)}`}</span>
+              <span className="block text-ink-soft">{`${bob.offG >= 0 ? '+' : ''}${fixed(bob.offG, 2)} g off; ${fixed(bob.stackMm, 1)} mm on the stud`}</span>
+            </figcaption>
+          </figure>
+        ))}
+      </div>
+      <table className="w-full max-w-xl text-right figure-type [&_td]:pl-4 [&_th]:pl-4">
+        <caption className="text-left font-sign font-semibold">Take from the box</caption>
+        <thead className="border-b-2 border-ink font-sign text-ink-soft">
+          <tr>
+            <th scope="col" className="text-left">
+              Piece
+            </th>
+            <th scope="col">g</th>
+            <th scope="col">Take</th>
+            <th scope="col">In the box</th>
+          </tr>
+        </thead>
+        <tbody>
+          {pickedInOrder(bobs, box).map(({ pieceId, count }) => {
+            const piece = box.pieces.find(({ id }) => id === pieceId);
+            return (
+              <tr key={pieceId} className="border-b border-edge">
+                <th scope="row" className="py-1 text-left font-sign font-normal">
+                  {piece?.name ?? 'no longer in the box'}
+                </th>
+                <td>{piece ? fixed(piece.massG, 2) : ''}</td>
+                <td className="font-semibold">{count}</td>
+                <td className="text-ink-soft">{piece?.count ?? 0}</td>
+              </tr>
+            );
+          })}
+        </tbody>
+      </table>
+    </>
+  );
+}
+
+/** The picking list, heaviest pieces first. */
+function pickedInOrder(bobs: readonly BuiltBob[], { pieces }: BobBox): ReturnType<typeof pickingList> {
+  const massG = (id: string): number => pieces.find((piece) => piece.id === id)?.massG ?? 0;
+  return pickingList(bobs).sort((a, b) => massG(b.pieceId) - massG(a.pieceId));
+}
+
+/** Bobs that are put together alike are drawn once. */
+function groupsOf(bobs: readonly BuiltBob[]): { readonly bob: BuiltBob; readonly pins: number[] }[] {
+  const groups: { readonly bob: BuiltBob; readonly pins: number[] }[] = [];
+  for (const bob of bobs) {
+    const like = groups.find((group) => group.bob.clampId === bob.clampId && JSON.stringify(group.bob.stack) === JSON.stringify(bob.stack));
+    if (like) like.pins.push(bob.index + 1);
+    else groups.push({ bob, pins: [bob.index + 1] });
+  }
+  return groups;
+}

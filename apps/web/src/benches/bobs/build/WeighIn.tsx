@@ -1,0 +1,178 @@
+import {
+  judgeWeighIn,
+  typedNumber,
+  pickingList,
+  type BobBox,
+  type BobCard,
+  type BobWeighIn,
+  type WasherChange,
+  type WeighInVerdict,
+} from '@tare/core';
+import type { ReactNode } from 'react';
+import { useBobBox } from '../../../api/bobBox.js';
+import { useInstruments } from '../../../api/instruments.js';
+import { fixed } from '../../../format/numbers.js';
+import { useOpenJob } from '../../../shell/JobContext.js';
+import { Button } from '../../../ui/Button.js';
+import { Choice } from '../../../ui/Choice.js';
+import { NumberField } from '../../../ui/Field.js';
+import { ProblemNotice } from '../../../ui/Notice.js';
+import { VerdictMark } from '../../../ui/Verdict.js';
+import { useDecide } from '../../../ui/useDecide.js';
+import { useDraft } from '../../../ui/useDraft.js';
+import { useLiveScale, type LiveScale } from '../../weigh/useLiveScale.js';
+import { NOT_SAID } from '../../weigh/useInstrumentChoice.js';
+import { bobFigures, USUAL_LIMIT_G, useBuiltBobs } from './useBobBuild.js';
+
+type Ready = Extract<BobCard, { kind: 'ready' }>;
+
+const EMPTY_BOX: BobBox = { clamps: [], pieces: [] };
+
+/** The verdict on each finished bob, pins from the front. */
+export function useWeighInVerdicts(card: Ready): readonly WeighInVerdict[] {
+  const { data: entry } = useBobBox();
+  const { build, weighInOf } = useBuiltBobs();
+  const box = entry?.box ?? EMPTY_BOX;
+  const taken = new Map(pickingList(build?.bobs ?? []).map(({ pieceId, count }) => [pieceId, count]));
+  const leftOver = new Map(box.pieces.map(({ id, count }) => [id, count - (taken.get(id) ?? 0)]));
+  return bobFigures(card).map((figureG, p) =>
+    judgeWeighIn(weighInOf(p + 1), figureG, build?.limitG ?? USUAL_LIMIT_G, build?.bobs.find(({ index }) => index === p) ?? null, box, leftOver),
+  );
+}
+
+/** Every finished bob on the scale: accepted, or which washer to change. */
+export function WeighIn({ card }: { readonly card: Ready }): ReactNode {
+  const verdicts = useWeighInVerdicts(card);
+  const { data: entry } = useBobBox();
+  const { data: cupboard } = useInstruments();
+  const [scaleId, setScaleId] = useDraft('bob-scale', NOT_SAID);
+  // What stands on the stand-in scale are the parts of jobs: it has no bobs.
+  const scales = cupboard?.instruments.filter(({ spec }) => spec.kind === 'scale' && spec.source !== 'standin') ?? [];
+  const chosen = scales.find(({ id }) => id === scaleId) ?? null;
+  const scale = useLiveScale(chosen?.spec ?? null);
+  const figuresG = bobFigures(card);
+  return (
+    <section aria-label="Weigh in" className="grid gap-3 border-t-2 border-edge pt-4">
+      <h2 className="text-xl">Weigh in each finished bob</h2>
+      <p className="text-ink-soft">
+        With everything that will turn with it: tape, grease and a rag left inside count. A scrap of paper weighs most of a gram. Number each bob to
+        its pin.
+      </p>
+      <div className="flex flex-wrap items-end gap-4">
+        <Choice
+          label="Bobs are weighed on"
+          className="w-64"
+          value={chosen?.id ?? NOT_SAID}
+          onChange={(event) => setScaleId(event.target.value)}
+          options={[{ value: NOT_SAID, label: 'not said: typed' }, ...scales.map(({ id, spec }) => ({ value: id, label: spec.name }))]}
+        />
+        {scale.openSerial && <Button onClick={scale.openSerial}>Open the serial scale</Button>}
+        {scale.shown && <p className="figure-type text-3xl">{`${fixed(scale.shown.valueG, 1)} g ${scale.shown.stable ? '' : '…'}`}</p>}
+      </div>
+      {scale.problem !== null && <ProblemNotice>{scale.problem}</ProblemNotice>}
+      <ul className="grid gap-3">
+        {verdicts.map((verdict, p) => (
+          <BobRow key={p} pin={p + 1} figureG={figuresG[p]!} verdict={verdict} scale={scale} box={entry?.box ?? EMPTY_BOX} />
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+interface BobRowProps {
+  readonly pin: number;
+  readonly figureG: number;
+  readonly verdict: WeighInVerdict;
+  readonly scale: LiveScale;
+  readonly box: BobBox;
+}
+
+const FIELDS = [
+  ['halfAG', 'half A'],
+  ['halfBG', 'half B'],
+  ['wholeG', 'whole'],
+] as const;
+
+function BobRow({ pin, figureG, verdict, scale, box }: BobRowProps): ReactNode {
+  const { weighInOf } = useBuiltBobs();
+  const kept = weighInOf(pin);
+  return (
+    <li className="grid gap-2 border-2 border-edge p-3">
+      <div className="flex flex-wrap items-start gap-4">
+        <p className="w-40 pt-6 text-lg">
+          <strong>{`Bob ${pin}`}</strong> <span className="figure-type">{fixed(figureG, 1)} g</span>
+        </p>
+        {FIELDS.map(([key, name]) => (
+          <WeighInField key={key} pin={pin} name={name} field={key} kept={kept} scale={scale} />
+        ))}
+        <p className="pt-8">
+          {verdict.accepted === null ? (
+            <span className="text-ink-soft">not weighed yet</span>
+          ) : (
+            <VerdictMark verdict={verdict.accepted ? 'inside' : 'outside'}>
+              {`${verdict.accepted ? 'accepted' : 'not accepted'}: ${signed(verdict.offG!)} g${verdict.halvesDifferG === null ? '' : `, halves differ by ${fixed(verdict.halvesDifferG, 2)}`}`}
+            </VerdictMark>
+          )}
+        </p>
+      </div>
+      {verdict.accepted === false && <p className="font-semibold">{changeWords(verdict.change, box)}</p>}
+    </li>
+  );
+}
+
+const signed = (g: number): string => `${g >= 0 ? '+' : ''}${fixed(g, 2)}`;
+
+function changeWords(change: WasherChange | null, { pieces }: BobBox): string {
+  if (change === null) return 'Nothing in the box mends it with one change: see that nothing foreign is on it, and weigh it again.';
+  const name = (id: string | null): string => pieces.find((piece) => piece.id === id)?.name ?? '';
+  const where = change.half === 'both' ? 'on both halves' : `on half ${change.half}`;
+  const then = `it then weighs ${fixed(change.wholeThenG, 1)} g`;
+  if (change.offId === null) return `Add ${name(change.onId)} ${where}: ${then}.`;
+  if (change.onId === null) return `Take ${name(change.offId)} off ${where}: ${then}.`;
+  return `Change ${name(change.offId)} for ${name(change.onId)} ${where}: ${then}.`;
+}
+
+interface WeighInFieldProps {
+  readonly pin: number;
+  readonly name: string;
+  readonly field: keyof BobWeighIn;
+  readonly kept: BobWeighIn;
+  readonly scale: LiveScale;
+}
+
+/** Enter keeps what is typed, or what a settled scale shows. */
+function WeighInField({ pin, name, field, kept, scale }: WeighInFieldProps): ReactNode {
+  const { sheet } = useOpenJob();
+  const { decide, error } = useDecide();
+  const [typed, setTyped] = useDraft(`bob-in.${sheet.id}.${pin}.${field}`);
+  const [problem, setProblem] = useDraft(`bob-in-problem.${sheet.id}.${pin}.${field}`);
+  const keep = (): void => {
+    const live = typed.trim() === '' && scale.shown?.stable ? scale.shown.valueG : null;
+    if (typed.trim() === '' && live === null) return;
+    const valueG = live ?? typedNumber(typed);
+    if (!(valueG > 0)) return setProblem(`“${typed.trim()}” is not a weight in grams.`);
+    setProblem('');
+    decide({ subject: `bob.weighIn.${pin}`, value: { ...kept, [field]: valueG } }, () => setTyped(''));
+  };
+  return (
+    <form
+      className="w-36"
+      onSubmit={(event) => {
+        event.preventDefault();
+        keep();
+      }}
+    >
+      <NumberField
+        label={`Bob ${pin}, ${name}`}
+        unit="g"
+        value={typed}
+        placeholder={kept[field] === null ? '' : fixed(kept[field], 1)}
+        problem={problem === '' ? error?.message : problem}
+        onChange={(event) => {
+          setProblem('');
+          setTyped(event.target.value);
+        }}
+      />
+    </form>
+  );
+}

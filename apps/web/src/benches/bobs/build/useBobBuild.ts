@@ -1,0 +1,29 @@
+import type { BobBoxEntry, BobBuildChoice } from '@tare/contract';
+import type { BobBuild, BobCard, BobWeighIn, BobWish } from '@tare/core';
+import { useMutation, type UseMutationResult } from '@tanstack/react-query';
+import { wrap, type Remote } from 'comlink';
+import { useOpenJob } from '../../../shell/JobContext.js';
+import type { Builder } from './builder.worker.js';
+
+let remote: Remote<Builder> | null = null;
+const worker = (): Remote<Builder> => (remote ??= wrap<Builder>(new Worker(new URL('./builder.worker.ts', import.meta.url), { type: 'module' })));
+
+/** Works out bobs beside the screen. */
+export const useBuilder = (): UseMutationResult<BobBuild, Error, { box: BobBoxEntry['box']; wish: BobWish }> =>
+  useMutation({ mutationFn: async ({ box, wish }): Promise<BobBuild> => worker().build(box, wish) });
+
+/** Bobs are built to half a gram (handbook section 4). */
+export const USUAL_LIMIT_G = 0.5;
+
+/** The figure of each pin's bob, to the tenth that shops write down, g. */
+export const bobFigures = (card: Extract<BobCard, { kind: 'ready' }>): number[] =>
+  card.pins.map(({ card: pin }) => Math.round((card.commonG ?? pin.bobWeightG) * 10) / 10);
+
+/** What was decided about building, and what the finished bobs weighed. */
+export function useBuiltBobs(): { readonly build: BobBuildChoice | null; readonly weighInOf: (pin: number) => BobWeighIn } {
+  const { sheet } = useOpenJob();
+  return {
+    build: (sheet.decisions['bob.build']?.value as BobBuildChoice | null | undefined) ?? null,
+    weighInOf: (pin) => (sheet.decisions[`bob.weighIn.${pin}`]?.value as BobWeighIn | undefined) ?? { halfAG: null, halfBG: null, wholeG: null },
+  };
+}

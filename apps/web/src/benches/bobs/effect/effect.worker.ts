@@ -1,0 +1,7 @@
+import { factorEffect } from '@tare/core';
+import { expose } from 'comlink';
+
+const effects = { factorEffect };
+export type Effects = typeof effects;
+
+expose(effects);

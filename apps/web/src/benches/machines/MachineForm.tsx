@@ -1,0 +1,165 @@
+import type { Machine, MachineSpec } from '@tare/contract';
+import { parseDecimal } from '@tare/core';
+import { useState, type ReactNode } from 'react';
+import { useMachineEntry } from '../../api/machines.js';
+import { Button } from '../../ui/Button.js';
+import { Choice } from '../../ui/Choice.js';
+import { Field, NumberField } from '../../ui/Field.js';
+import { ProblemNotice } from '../../ui/Notice.js';
+import { useWho, WhoFirst } from '../../ui/WhoFirst.js';
+import { DRIVER_WORDS, UNIT_WORDS } from './machineWords.js';
+
+/** Every figure is text until it is checked. */
+type Typed = Readonly<
+  Record<Exclude<keyof MachineSpec, 'convention' | 'columns'> | keyof MachineSpec['convention'] | keyof MachineSpec['columns'], string>
+>;
+
+const EMPTY: Typed = {
+  name: '',
+  driver: 'typed',
+  unit: 'gAtRadius',
+  seenFrom: 'front',
+  counts: 'clockwise',
+  zeroAtDeg: '0',
+  shows: 'heavy',
+  slowestRpm: '250',
+  fastestRpm: '900',
+  supportLimitN: '1000',
+  scatterGmm: '',
+  time: 'time',
+  rateHz: '5000',
+  left: 'left',
+  right: 'right',
+  tach: 'tach',
+  notes: '',
+};
+
+const typedOf = ({ convention, columns, scatterGmm, ...spec }: MachineSpec): Typed =>
+  Object.fromEntries(
+    Object.entries({ ...spec, ...convention, ...columns, scatterGmm: scatterGmm ?? '' }).map(([key, value]) => [key, String(value)]),
+  ) as unknown as Typed;
+
+/** A machine's spec as the server checks it: what is no number is left for it to complain about. */
+function specOf(typed: Typed): unknown {
+  const number = (text: string): number | string => {
+    const parsed = parseDecimal(text);
+    return parsed.kind === 'number' ? parsed.value : text;
+  };
+  return {
+    name: typed.name.trim(),
+    driver: typed.driver,
+    unit: typed.driver === 'recorded' ? 'none' : typed.unit,
+    convention: { seenFrom: typed.seenFrom, counts: typed.counts, zeroAtDeg: number(typed.zeroAtDeg), shows: typed.shows },
+    slowestRpm: number(typed.slowestRpm),
+    fastestRpm: number(typed.fastestRpm),
+    supportLimitN: number(typed.supportLimitN),
+    scatterGmm: typed.scatterGmm.trim() === '' ? null : number(typed.scatterGmm),
+    columns: { time: typed.time.trim(), rateHz: number(typed.rateHz), left: typed.left.trim(), right: typed.right.trim(), tach: typed.tach.trim() },
+    notes: typed.notes,
+  };
+}
+
+/** What a balancing machine says and how. */
+export function MachineForm({ machine, onDone }: { readonly machine: Machine | null; readonly onDone: () => void }): ReactNode {
+  const personId = useWho();
+  const entry = useMachineEntry();
+  const [id] = useState(() => crypto.randomUUID());
+  const [typed, setTyped] = useState<Typed>(() => (machine ? typedOf(machine.spec) : EMPTY));
+  const field = (key: keyof Typed): { value: string; onChange: (event: { target: { value: string } }) => void; problem: string | undefined } => ({
+    value: typed[key],
+    onChange: (event) => setTyped({ ...typed, [key]: event.target.value }),
+    problem: entry.error?.fields.find(({ field: path }) => path.endsWith(`.${key}`))?.message,
+  });
+  const submit = (): void => {
+    if (personId === null) return;
+    const spec = specOf(typed) as MachineSpec;
+    entry.mutate(machine ? { id: machine.id, change: { personId, baseVersion: machine.version, spec } } : { made: { id, personId, spec } }, {
+      onSuccess: onDone,
+    });
+  };
+  const choice = (key: keyof Typed): { value: string; onChange: (event: { target: { value: string } }) => void } => ({
+    value: typed[key],
+    onChange: field(key).onChange,
+  });
+  return (
+    <form
+      noValidate
+      className="grid gap-3"
+      onSubmit={(event) => {
+        event.preventDefault();
+        submit();
+      }}
+    >
+      <Field label="What it is called here" {...field('name')} />
+      <Choice
+        label="How its readings come"
+        {...choice('driver')}
+        options={Object.entries(DRIVER_WORDS).map(([value, label]) => ({ value, label }))}
+      />
+      {typed.driver === 'typed' && (
+        <Choice label="What its numbers are" {...choice('unit')} options={Object.entries(UNIT_WORDS).map(([value, label]) => ({ value, label }))} />
+      )}
+      {typed.driver === 'typed' && (
+        <fieldset className="grid grid-cols-2 gap-3">
+          <legend className="mb-1 font-semibold">Its angles</legend>
+          <Choice
+            label="Looks from the"
+            {...choice('seenFrom')}
+            options={[
+              { value: 'front', label: 'front' },
+              { value: 'rear', label: 'rear' },
+            ]}
+          />
+          <Choice
+            label="Counts, seen from there"
+            {...choice('counts')}
+            options={[
+              { value: 'clockwise', label: 'clockwise' },
+              { value: 'anticlockwise', label: 'anticlockwise' },
+            ]}
+          />
+          <NumberField label="Its zero, ° from crankpin 1" {...field('zeroAtDeg')} hint="Clockwise seen from the front" />
+          <Choice
+            label="It shows"
+            {...choice('shows')}
+            options={[
+              { value: 'heavy', label: 'the heavy spot: remove there' },
+              { value: 'light', label: 'the light spot: add there' },
+            ]}
+          />
+        </fieldset>
+      )}
+      {typed.driver === 'recorded' && (
+        <fieldset className="grid grid-cols-2 gap-3">
+          <legend className="mb-1 font-semibold">Columns of its CSV, by their headings</legend>
+          <Field label="Left sensor, nearer the front" {...field('left')} />
+          <Field label="Right sensor" {...field('right')} />
+          <Field label="Tach, a pulse a turn" {...field('tach')} />
+          <Field label="Time in s; blank where there is none" {...field('time')} />
+          <NumberField label="Sample rate where there is none" unit="Hz" {...field('rateHz')} />
+        </fieldset>
+      )}
+      <div className="grid grid-cols-2 gap-3">
+        <NumberField label="Slowest speed" unit="rpm" {...field('slowestRpm')} />
+        <NumberField label="Fastest speed" unit="rpm" {...field('fastestRpm')} />
+        <NumberField label="What each support carries" unit="N" {...field('supportLimitN')} />
+        <NumberField
+          label="Scatter of one reading"
+          unit="g·mm"
+          {...field('scatterGmm')}
+          hint={
+            typed.driver === 'typed'
+              ? 's in each component; blank where nobody tried: then read four times'
+              : 's in each component from spin to spin, the crank taken out between; it goes into the 95 % region'
+          }
+        />
+      </div>
+      <Field label="Notes" {...field('notes')} />
+      {entry.error && <ProblemNotice>{entry.error.message}</ProblemNotice>}
+      <Button type="submit" look="primary" disabled={personId === null || entry.isPending}>
+        Keep this machine
+      </Button>
+      <WhoFirst />
+    </form>
+  );
+}

@@ -1,0 +1,140 @@
+import { MATCH_SCHOOLS, parseDecimal, type MatchBasis, type MatchChoices } from '@tare/core';
+import { useState, type ReactNode } from 'react';
+import { useEntry } from '../../api/queries.js';
+import { fixed } from '../../format/numbers.js';
+import { useOpenJob } from '../../shell/JobContext.js';
+import { Choice } from '../../ui/Choice.js';
+import { NumberField } from '../../ui/Field.js';
+import { ProblemNotice } from '../../ui/Notice.js';
+import { useDecide } from '../../ui/useDecide.js';
+import { useWho } from '../../ui/WhoFirst.js';
+
+const BASES: Readonly<Record<MatchBasis, { readonly name: string; readonly reason: string }>> = {
+  perSet: {
+    name: 'whole sets',
+    reason: 'What goes up and down with a piston has to match as a whole: all metal comes off pistons, pins and rings stay in their bags.',
+  },
+  perKind: { name: 'each kind by itself', reason: 'Stricter, and parts stay interchangeable: pistons among pistons, pins among pins.' },
+};
+
+/** How this job is matched: to what tolerance, sets or kinds, with what limits. */
+export function MatchSchools(): ReactNode {
+  const { sheet } = useOpenJob();
+  const { matchToleranceG } = sheet.spec;
+  const { matchChoices } = sheet;
+  const { decide, blocked, error } = useDecide();
+  const change = (part: Partial<MatchChoices>): void => decide({ subject: 'match.choices', value: { ...matchChoices, ...part } });
+  const cylinders = sheet.spec.layout.cylinders.map(({ number }) => number);
+  const locked = matchChoices.lockedCylinders;
+  return (
+    <details>
+      <summary className="min-h-11 py-2">
+        How this job is matched:{' '}
+        <span className="text-ink-soft">
+          {`${BASES[matchChoices.basis].name} within ${fixed(matchToleranceG, 2)} g`}
+          {locked.length > 0 && `; cylinder ${locked.join(', ')} locked`}
+        </span>
+      </summary>
+      <div className="grid items-start gap-x-6 gap-y-2 pb-2 lg:grid-cols-3">
+        <ToleranceChoice />
+        <Choice
+          label="What has to match"
+          value={matchChoices.basis}
+          disabled={blocked}
+          hint={BASES[matchChoices.basis].reason}
+          onChange={(event) => change({ basis: event.target.value as MatchBasis })}
+          options={Object.entries(BASES).map(([value, { name }]) => ({ value, label: name[0]!.toUpperCase() + name.slice(1) }))}
+        />
+        <Choice
+          label="A piston’s metal comes from"
+          value={String(matchChoices.pistonPads)}
+          disabled={blocked}
+          hint="The same from each, so that the piston does not end up lopsided. The maker’s advice comes first."
+          onChange={(event) => change({ pistonPads: event.target.value === '4' ? 4 : 2 })}
+          options={[
+            { value: '2', label: 'two pads, by the pin bosses' },
+            { value: '4', label: 'four pads, by the pin bosses' },
+          ]}
+        />
+        <Limit label="At most off a piston" ratio={matchChoices.pistonLimitRatio} keep={(pistonLimitRatio) => change({ pistonLimitRatio })} />
+        <Limit label="At most off a pin" ratio={matchChoices.pinLimitRatio} keep={(pinLimitRatio) => change({ pinLimitRatio })} />
+        <Limit label="At most off a rod’s end" ratio={matchChoices.rodEndLimitRatio} keep={(rodEndLimitRatio) => change({ rodEndLimitRatio })} />
+        <fieldset className="lg:col-span-3" disabled={blocked}>
+          <legend className="text-ink-soft">Cylinders whose parts stay as they are</legend>
+          <div className="flex flex-wrap gap-4">
+            {cylinders.map((cylinder) => (
+              <label key={cylinder} className="flex min-h-11 items-center gap-2 figure-type">
+                <input
+                  type="checkbox"
+                  className="size-5 accent-ink"
+                  aria-label={`Lock cylinder ${cylinder}`}
+                  checked={locked.includes(cylinder)}
+                  onChange={(event) =>
+                    change({
+                      lockedCylinders: event.target.checked ? [...locked, cylinder].sort((a, b) => a - b) : locked.filter((c) => c !== cylinder),
+                    })
+                  }
+                />
+                {cylinder}
+              </label>
+            ))}
+          </div>
+        </fieldset>
+      </div>
+      {error && <ProblemNotice>{error.message}</ProblemNotice>}
+    </details>
+  );
+}
+
+/** The tolerance is part of what is agreed for the job: the same figure stands on the engine bench. */
+function ToleranceChoice(): ReactNode {
+  const { sheet } = useOpenJob();
+  const personId = useWho();
+  const entry = useEntry(sheet.id);
+  const { matchToleranceG } = sheet.spec;
+  const school = MATCH_SCHOOLS.find(({ toleranceG }) => toleranceG === matchToleranceG);
+  return (
+    <div>
+      <Choice
+        label="Tolerance, largest − smallest"
+        value={school?.id ?? ''}
+        disabled={personId === null || entry.isPending}
+        hint={school?.reason ?? 'Agreed on the engine bench.'}
+        onChange={(event) => {
+          const chosen = MATCH_SCHOOLS.find(({ id }) => id === event.target.value);
+          if (chosen)
+            entry.mutate({
+              method: 'PUT',
+              path: 'spec',
+              body: { personId, baseVersion: sheet.specVersion, spec: { ...sheet.spec, matchToleranceG: chosen.toleranceG } },
+            });
+        }}
+        options={[
+          ...(school ? [] : [{ value: '', label: `${fixed(matchToleranceG, 2)} g, as agreed` }]),
+          ...MATCH_SCHOOLS.map(({ id, name, toleranceG }) => ({ value: id, label: `${fixed(toleranceG, 2)} g: ${name.toLowerCase()}` })),
+        ]}
+      />
+      {entry.error && <ProblemNotice>{entry.error.message}</ProblemNotice>}
+    </div>
+  );
+}
+
+function Limit({ label, ratio, keep }: { readonly label: string; readonly ratio: number; readonly keep: (ratio: number) => void }): ReactNode {
+  const [typed, setTyped] = useState<string | null>(null);
+  const parsed = parseDecimal(typed ?? String(ratio * 100));
+  const valid = parsed.kind === 'number' && parsed.value > 0 && parsed.value <= 20;
+  return (
+    <NumberField
+      label={label}
+      unit="%"
+      value={typed ?? String(Math.round(ratio * 1e5) / 1e3)}
+      problem={valid ? undefined : 'A share of its weight, above 0 and up to 20 %.'}
+      onChange={(event) => setTyped(event.target.value)}
+      onBlur={() => {
+        if (typed === null || !valid) return;
+        keep(parsed.value / 100);
+        setTyped(null);
+      }}
+    />
+  );
+}

@@ -1,0 +1,77 @@
+import type { HandOrder, MatchedItem } from '@tare/core';
+import type { ReactNode } from 'react';
+import { fixed } from '../../../format/numbers.js';
+import { useOpenJob } from '../../../shell/JobContext.js';
+import { VerdictMark } from '../../../ui/Verdict.js';
+import { LogCut } from '../trim/LogCut.js';
+import type { ChosenTool } from '../trim/useTool.js';
+import type { RodWork } from './useRodPlan.js';
+
+/** The hand order: one end of all rods to the lightest, then the other, then again, with how long that is going to take. */
+export function HandOrderTable({ work, chosen }: { readonly work: RodWork; readonly chosen: ChosenTool }): ReactNode {
+  const { figures, sheet } = useOpenJob();
+  const { rods, weighed } = figures;
+  if (rods.kind !== 'matched') return null;
+  // Big ends first; small ends once those are inside.
+  const end = rods.bigEnd.inTolerance ? 'smallEnd' : 'bigEnd';
+  const name = end === 'bigEnd' ? 'big end' : 'small end';
+  const items = [...rods[end].items].sort((a, b) => cylinderOfRod(a) - cylinderOfRod(b));
+  function cylinderOfRod({ id }: MatchedItem): number {
+    return weighed.parts.find(({ part }) => part.id === id)?.part.cylinder ?? 0;
+  }
+  return (
+    <div className="grid gap-2">
+      <p className="text-lg">
+        {rods.inTolerance ? 'Both ends of every rod are inside.' : `Now the ${name}s: all down to ${fixed(rods[end].targetG, 2)} g.`}
+      </p>
+      <table className="w-full max-w-3xl text-right figure-type [&_td]:pl-3">
+        <caption className="sr-only">{`The ${name}s in turn`}</caption>
+        <thead className="border-b-2 border-ink font-sign text-ink-soft">
+          <tr>
+            <th scope="col" className="text-left">
+              Rod
+            </th>
+            <th scope="col" className="first-letter:uppercase">
+              {name}
+            </th>
+            <th scope="col">Take off</th>
+            <td />
+          </tr>
+        </thead>
+        <tbody>
+          {items.map((item) => (
+            <tr key={item.id} className="border-b border-edge">
+              <th scope="row" className="py-1.5 text-left text-lg">
+                {cylinderOfRod(item)}
+              </th>
+              <td>{fixed(item.weightG, 2)}</td>
+              <td className={item.inTolerance ? 'text-ink-soft' : 'font-semibold text-blue'}>{fixed(item.removalG, 2)}</td>
+              <td className="py-1 text-left font-sign">
+                {item.inTolerance ? (
+                  <VerdictMark verdict="inside">inside</VerdictMark>
+                ) : (
+                  <LogCut
+                    short
+                    weighed={weighed.parts.find(({ part }) => part.id === item.id)!}
+                    removal={{ [end]: item.removalG }}
+                    toolId={chosen.tool?.id ?? null}
+                  />
+                )}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      {work.hand && <p>{handWords(work.hand, sheet.spec.matchToleranceG, weighed.deviationG['rod.smallEnd'] ?? null)}</p>}
+    </div>
+  );
+}
+
+function handWords({ medianRounds, rounds95, endedRatio }: HandOrder, toleranceG: number, deviationG: number | null): string {
+  const scatter =
+    deviationG === null ? 'The fixture’s scatter is not known: with a perfect one' : `With the fixture’s scatter of ${fixed(deviationG, 3)} g`;
+  if (medianRounds === null)
+    return `${scatter}, this would mostly never end: in ${Math.round(100 * (1 - endedRatio))} of 100 tries not within a dozen rounds. Weigh more placements rather than grind more, or take ${fixed(toleranceG, 2)} g as too tight for it.`;
+  const most = rounds95 === null ? 'and sometimes never ends' : `at most ${rounds95}`;
+  return `${scatter}, expect ${medianRounds} ${medianRounds === 1 ? 'round' : 'rounds'} of both ends, ${most}. Both ends at once need one.`;
+}

@@ -1,0 +1,74 @@
+import type { ReactNode } from 'react';
+import { PinSketch, PistonSketch } from '../../../draw/PartSketch.js';
+import { fixed } from '../../../format/numbers.js';
+import { KIND_NAMES } from '../../../format/words.js';
+import { useOpenJob } from '../../../shell/JobContext.js';
+import { VerdictMark } from '../../../ui/Verdict.js';
+import { useDecide } from '../../../ui/useDecide.js';
+import { LogCut } from './LogCut.js';
+import type { ChosenTool } from './useTool.js';
+import type { WorkItem } from './work.js';
+
+/** What to take off one part, where, how far before the first weighing, and the log of it. */
+export function CutTicketCard({ item, chosen }: { readonly item: WorkItem; readonly chosen: ChosenTool }): ReactNode {
+  const { sheet } = useOpenJob();
+  const { decide } = useDecide();
+  const { weighed, ticket, group, targetG, bareTargetG } = item;
+  const { part } = weighed;
+  const name = KIND_NAMES[part.kind].one;
+  const each = `${fixed(ticket.eachPadG, 2)} g`;
+  const Sketch = part.kind === 'pin' ? PinSketch : PistonSketch;
+  /** From the first cut on the target stays: what falls below it does not drag the others down. */
+  const fixTarget = (then: () => void): void => {
+    if (sheet.fixedTargets[group]) then();
+    else decide({ subject: `match.target.${group}`, value: { targetG, reason: 'the lightest when cutting began' } }, then);
+  };
+  return (
+    <li
+      className="grid items-start gap-x-5 gap-y-2 border-2 border-edge p-3 lg:grid-cols-[minmax(0,1fr)_auto]"
+      aria-label={`Ticket for ${name.toLowerCase()} ${part.cylinder}`}
+    >
+      <div className="grid gap-1">
+        <h3 className="text-lg font-semibold">
+          {name} {part.cylinder}: <span className="figure-type text-2xl text-blue">{fixed(ticket.removalG, 2)} g</span> off
+        </h3>
+        <p>
+          {where(part.kind, ticket.pads, each)} Stop at <strong className="figure-type">{fixed(ticket.firstStopG, 2)} g</strong> and weigh. Target{' '}
+          {group === 'set' ? 'bare ' : ''}
+          <strong className="figure-type">{fixed(bareTargetG, 2)} g</strong>.
+        </p>
+        {ticket.limit.past ? (
+          <p>
+            <VerdictMark verdict="outside">past the limit</VerdictMark>{' '}
+            {`${fixed(ticket.limit.takenG + ticket.removalG, 2)} g in all, at most ${fixed(ticket.limit.allowedG, 2)} g may come off: replace it, or widen the tolerance; do not cut.`}
+          </p>
+        ) : (
+          <p className="text-ink-soft">
+            {ticket.seconds === null ? '' : `About ${durationWords(ticket.seconds)} of cutting. `}
+            {`At most ${fixed(ticket.limit.allowedG, 2)} g may come off in all; ${fixed(Math.max(0, ticket.limit.takenG), 2)} g have.`}
+          </p>
+        )}
+        {!ticket.limit.past && (
+          <LogCut
+            weighed={weighed}
+            removal={weighed.rod ? { smallEnd: ticket.removalG } : { mass: ticket.removalG }}
+            toolId={chosen.tool?.id ?? null}
+            before={fixTarget}
+          />
+        )}
+      </div>
+      {part.kind !== 'lockPair' && part.kind !== 'ringSet' && <Sketch pads={ticket.pads} each={each} />}
+    </li>
+  );
+}
+
+function where(kind: WorkItem['weighed']['part']['kind'], pads: number, each: string): string {
+  if (kind === 'pin') return `${each} from the inside chamfer at each end.`;
+  if (kind === 'lockPair' || kind === 'ringSet') return 'Locks and rings are exchanged for lighter ones, not cut.';
+  return `${each} from each of ${pads === 4 ? 'four' : 'two'} pads inside, by the pin bosses; not the crown, ring lands, outer skirt or struts.`;
+}
+
+function durationWords(seconds: number): string {
+  if (seconds < 90) return `${Math.round(seconds)} s`;
+  return `${fixed(seconds / 60, 1)} min`;
+}

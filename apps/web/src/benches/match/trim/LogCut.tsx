@@ -1,0 +1,57 @@
+import type { CutRemoval } from '@tare/contract';
+import { parseDecimal, type WeighedPart } from '@tare/core';
+import { useState, type ReactNode } from 'react';
+import { useEntry } from '../../../api/queries.js';
+import { KIND_NAMES } from '../../../format/words.js';
+import { useOpenJob } from '../../../shell/JobContext.js';
+import { Button } from '../../../ui/Button.js';
+import { NumberField } from '../../../ui/Field.js';
+import { ProblemNotice } from '../../../ui/Notice.js';
+import { useWho } from '../../../ui/WhoFirst.js';
+
+interface LogCutProps {
+  readonly weighed: WeighedPart;
+  readonly removal: CutRemoval;
+  readonly toolId: string | null;
+  /** What has to be on record before the cut is, such as the target it is cut to. */
+  readonly before?: (then: () => void) => void;
+  /** In a table, where the row says which part it is. */
+  readonly short?: boolean;
+}
+
+/** Says that a part was cut, and for how long; from then on its weight is unknown until it is weighed. */
+export function LogCut({ weighed, removal, toolId, before = (then) => then(), short = false }: LogCutProps): ReactNode {
+  const { sheet } = useOpenJob();
+  const personId = useWho();
+  const cut = useEntry(sheet.id);
+  const [typed, setTyped] = useState('');
+  const seconds = parseDecimal(typed);
+  const { part } = weighed;
+  const said = `${KIND_NAMES[part.kind].one} ${part.cylinder} was cut: weigh it again`;
+  const log = (): void => {
+    if (personId === null) return;
+    const timed = seconds.kind === 'number' && seconds.value > 0 ? { toolId, seconds: seconds.value } : {};
+    before(() => cut.mutate({ path: 'part-cuts', body: { id: crypto.randomUUID(), personId, partId: part.id, removal, ...timed } }));
+  };
+  return (
+    <div className={`flex items-center gap-3 ${short ? '' : 'flex-wrap'}`}>
+      {toolId !== null && (
+        <div className="w-24">
+          <NumberField
+            label={`Seconds that ${KIND_NAMES[part.kind].one.toLowerCase()} ${part.cylinder} was cut for`}
+            hideLabel
+            placeholder="for"
+            unit="s"
+            value={typed}
+            problem={seconds.kind === 'notANumber' ? 'Seconds.' : undefined}
+            onChange={(event) => setTyped(event.target.value)}
+          />
+        </div>
+      )}
+      <Button disabled={personId === null || cut.isPending || seconds.kind === 'notANumber'} aria-label={said} className="shrink-0" onClick={log}>
+        {short ? 'Was cut' : said}
+      </Button>
+      {cut.error && <ProblemNotice>{cut.error.message}</ProblemNotice>}
+    </div>
+  );
+}

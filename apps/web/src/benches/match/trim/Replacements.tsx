@@ -1,0 +1,45 @@
+import { NO_MARKS } from '@tare/contract';
+import { kindsWeighed, type PartFact } from '@tare/core';
+import type { ReactNode } from 'react';
+import { useEntry } from '../../../api/queries.js';
+import { KIND_NAMES } from '../../../format/words.js';
+import { useOpenJob } from '../../../shell/JobContext.js';
+import { Button } from '../../../ui/Button.js';
+import { ProblemNotice } from '../../../ui/Notice.js';
+import { useDecide } from '../../../ui/useDecide.js';
+import { useWho } from '../../../ui/WhoFirst.js';
+
+/** Parts that are damaged or to be replaced: once the new one is here it is weighed afresh, and counts again. */
+export function Replacements(): ReactNode {
+  const { sheet } = useOpenJob();
+  const kinds = kindsWeighed(sheet.weighChoices.partSchool);
+  return sheet.parts.filter((part) => part.damaged && kinds.includes(part.kind)).map((part) => <Replacement key={part.id} part={part} />);
+}
+
+function Replacement({ part }: { readonly part: PartFact }): ReactNode {
+  const { sheet } = useOpenJob();
+  const personId = useWho();
+  const renew = useEntry(sheet.id);
+  const { decide, blocked, error } = useDecide();
+  const name = `${KIND_NAMES[part.kind].one} ${part.cylinder}`;
+  const marks = sheet.partMarks[part.id] ?? NO_MARKS;
+  const sound = (): void => {
+    if (marks.replace) decide({ subject: `part.marks.${part.id}`, value: { ...marks, replace: false } });
+    if (sheet.decisions[`part.damaged.${part.id}`]?.value === true) decide({ subject: `part.damaged.${part.id}`, value: false });
+  };
+  const problem = renew.error ?? error;
+  return (
+    <div className="flex flex-wrap items-center gap-3 border-2 border-edge p-3">
+      <p>{`${name} is damaged or to be replaced: it is no reference, and its set waits for the new one.`}</p>
+      <Button
+        disabled={blocked || renew.isPending}
+        onClick={() =>
+          renew.mutate({ path: 'part-cuts', body: { id: crypto.randomUUID(), personId, partId: part.id, replaced: true } }, { onSuccess: sound })
+        }
+      >
+        {`The new ${name.toLowerCase()} is here`}
+      </Button>
+      {problem && <ProblemNotice>{problem.message}</ProblemNotice>}
+    </div>
+  );
+}

@@ -1,0 +1,48 @@
+import { factsOf, type JobSheet } from '@tare/contract';
+import { jobFigures, USUAL_MATCH_CHOICES } from '@tare/core';
+import { readingOf, sheetOf } from '../../../testing.js';
+import { workItems } from './work.js';
+
+const WEIGHTS: Readonly<Record<string, readonly number[]>> = {
+  piston: [612, 613.6, 612.4],
+  pin: [148, 148, 149.2],
+  lockPair: [2.4, 2.4, 2.4],
+  ringSet: [46, 46, 46],
+};
+
+function weighedThree(more: Partial<JobSheet> = {}): JobSheet {
+  const sheet = sheetOf('inline3', more);
+  const readings = sheet.parts.flatMap(({ id, kind, cylinder }) => (WEIGHTS[kind] ? [readingOf(id, WEIGHTS[kind][cylinder - 1]!)] : []));
+  return { ...sheet, readings };
+}
+const itemsOf = (sheet: JobSheet) => workItems(jobFigures(factsOf(sheet)), sheet.matchChoices, { gramsPerS: 0.02, n: 2 });
+
+describe('work tickets', () => {
+  it('of sets are all for pistons, most first, with bare targets', () => {
+    // Sets 808.4, 810.0 and 810.0: pistons 2 and 3 lose 1.6 g each.
+    const items = itemsOf(weighedThree());
+    expect(items.map(({ weighed, group }) => [weighed.part.id, group])).toEqual([
+      ['piston2', 'set'],
+      ['piston3', 'set'],
+    ]);
+    expect(items[0]!.ticket.removalG).toBeCloseTo(1.6, 9);
+    expect(items[0]!.bareTargetG).toBeCloseTo(612, 9);
+    expect(items[1]!.bareTargetG).toBeCloseTo(610.8, 9);
+    expect(items[0]!.ticket.seconds).toBeCloseTo(80, 6);
+  });
+  it('of kinds are for the parts themselves', () => {
+    const items = itemsOf(weighedThree({ matchChoices: { ...USUAL_MATCH_CHOICES, basis: 'perKind' } }));
+    expect(items.map(({ weighed, group, targetG }) => [weighed.part.id, group, targetG])).toEqual([
+      ['piston2', 'piston', 612],
+      ['pin3', 'pin', 148],
+    ]);
+  });
+  it('keep to a fixed target, whatever falls below it', () => {
+    const items = itemsOf(weighedThree({ fixedTargets: { set: { targetG: 808.9, reason: 'the spare set' } } }));
+    expect(items.map(({ ticket }) => ticket.removalG.toFixed(2))).toEqual(['1.10', '1.10']);
+  });
+  it('say when the limit is passed', () => {
+    const items = itemsOf(weighedThree({ matchChoices: { ...USUAL_MATCH_CHOICES, pistonLimitRatio: 0.002 } }));
+    expect(items.every(({ ticket }) => ticket.limit.past)).toBe(true);
+  });
+});

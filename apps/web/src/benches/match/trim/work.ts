@@ -1,0 +1,52 @@
+import {
+  cutTicket,
+  cuttingOf,
+  massNowG,
+  type CutRate,
+  type CutTicket,
+  type JobFigures,
+  type MatchedItem,
+  type MatchChoices,
+  type TargetGroup,
+  type WeighedPart,
+} from '@tare/core';
+
+/** A part that is outside the tolerance of its set or kind, with its work ticket. */
+export interface WorkItem {
+  readonly weighed: WeighedPart;
+  readonly group: TargetGroup;
+  readonly targetG: number;
+  /** The scale reading that makes it right: for a set the bare piston's. */
+  readonly bareTargetG: number;
+  readonly ticket: CutTicket;
+}
+
+/** Everything that is to be cut of sets or kinds, most first; rods have a plan of their own. */
+export function workItems({ sets, kinds, weighed }: JobFigures, choices: MatchChoices, rate: CutRate | null): WorkItem[] {
+  const item = (group: TargetGroup, partId: string, removalG: number, targetG: number, nowG: (one: WeighedPart) => number | null): WorkItem[] => {
+    const one = weighed.parts.find(({ part }) => part.id === partId);
+    const now = one && nowG(one);
+    if (!one || now === null || now === undefined) return [];
+    const received = one.asReceived.mass ?? one.asReceived.smallEnd;
+    const { limitRatio, pads } = cuttingOf(one.part.kind, choices);
+    return [
+      { weighed: one, group, targetG, bareTargetG: now - removalG, ticket: cutTicket(removalG, now, received?.meanG ?? now, pads, limitRatio, rate) },
+    ];
+  };
+  const ofKinds = Object.entries(kinds).flatMap(([kind, match]) =>
+    match.kind === 'matched'
+      ? match.set.items.filter(isToCut).flatMap((one) => item(kind as TargetGroup, one.id, one.removalG, match.set.targetG, massNowG))
+      : [],
+  );
+  const ofSets =
+    Object.keys(kinds).length === 0 && sets.kind === 'matched'
+      ? sets.cylinders.filter(isToCut).flatMap((set) => item('set', set.cutPartId, set.removalG, sets.set.targetG, scaleReadingG))
+      : [];
+  return [...ofKinds, ...ofSets].sort((a, b) => b.ticket.removalG - a.ticket.removalG);
+}
+
+const isToCut = ({ inTolerance, removalG }: MatchedItem): boolean => !inTolerance && removalG > 0;
+
+/** What is cut reads this alone on the scale: of a piston on its rod, at the small end. */
+const scaleReadingG = (one: WeighedPart): number | null =>
+  one.rod ? (one.rod.kind === 'unknown' || one.needsReweighing ? null : one.rod.smallEndG) : massNowG(one);

@@ -1,0 +1,49 @@
+import { Check } from 'lucide-react';
+import { Checkbox } from 'radix-ui';
+import { useState, type ReactNode } from 'react';
+import { useOpenJob } from '../../shell/JobContext.js';
+import { Caution } from '../../ui/Notice.js';
+
+/** The cautions before every spin of the open job, to be confirmed each time something is mounted. */
+export function useCautions(): { readonly cautions: ReactNode; readonly allConfirmed: boolean } {
+  const { sheet, figures } = useOpenJob();
+  const list = cautionsFor(figures.bobsNeeded.needed, sheet.spec.balance === 'external');
+  const [confirmed, setConfirmed] = useState<readonly string[]>([]);
+  return {
+    allConfirmed: list.every((caution) => confirmed.includes(caution)),
+    cautions: (
+      <Caution>
+        <ul className="grid gap-1">
+          {list.map((caution) => (
+            <li key={caution}>
+              <label className="flex min-h-11 items-center gap-3">
+                <Checkbox.Root
+                  className="grid size-7 shrink-0 place-items-center rounded-xs border-2 border-ink bg-plate"
+                  checked={confirmed.includes(caution)}
+                  onCheckedChange={(on) => setConfirmed(on === true ? [...confirmed, caution] : confirmed.filter((c) => c !== caution))}
+                >
+                  <Checkbox.Indicator>
+                    <Check aria-hidden className="size-5" strokeWidth={3} />
+                  </Checkbox.Indicator>
+                </Checkbox.Root>
+                {caution}
+              </label>
+            </li>
+          ))}
+        </ul>
+        <p className="mt-1 text-ink-soft">
+          Follow your machine’s manual, the part maker’s instructions and local rules; when in doubt ask a licensed or certified machinist.
+        </p>
+      </Caution>
+    ),
+  };
+}
+
+function cautionsFor(bobs: boolean, external: boolean): string[] {
+  return [
+    'Guard closed, end stops and belt checked.',
+    bobs ? 'Bob fasteners tight, every bob on its own pin.' : 'Nothing loose on the crank.',
+    ...(external ? ['Damper and flywheel mounted by their witness marks: this job is balanced externally.'] : []),
+    'Nobody in line with the plane of rotation.',
+  ];
+}

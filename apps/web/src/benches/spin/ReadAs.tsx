@@ -1,0 +1,120 @@
+import { gmmToOzin, newtonsToLbf, parseDecimal, staticAndCouple, toPolar, unbalanceForceN, type SpinFigures, type Vector } from '@tare/core';
+import type { ReactNode } from 'react';
+import { degrees, fixed } from '../../format/numbers.js';
+import { useOpenJob } from '../../shell/JobContext.js';
+import { Choice } from '../../ui/Choice.js';
+import { NumberField } from '../../ui/Field.js';
+import { useDraft } from '../../ui/useDraft.js';
+
+const VERBS = { remove: 'remove', add: 'add' } as const;
+const UNITS = { g: 'g at a radius', gmm: 'g·mm', ozin: 'oz·in' } as const;
+type Verb = keyof typeof VERBS;
+type Unit = keyof typeof UNITS;
+
+/** The last reading said otherwise: as what to remove or add, at any radius and unit, as static plus couple, as force at any speed; and the tolerance by every school. */
+export function ReadAs({ spin }: { readonly spin: SpinFigures }): ReactNode {
+  const { sheet, figures } = useOpenJob();
+  const { planes } = sheet.spec.crank;
+  const [verbText, setVerb] = useDraft('read-verb', 'remove');
+  const [unitText, setUnit] = useDraft('read-unit', 'g');
+  const [radius, setRadius] = useDraft(`read-radius.${sheet.id}`, String(planes.radiusAMm));
+  const [speed, setSpeed] = useDraft(`read-speed.${sheet.id}`, String(sheet.spec.redlineRpm));
+  const verb: Verb = verbText === 'add' ? 'add' : 'remove';
+  const unit: Unit = unitText in UNITS ? (unitText as Unit) : 'g';
+  const radiusMm = numberAbove(radius, 2000);
+  const rpm = numberAbove(speed, 30000);
+  const { staticGmm, coupleInBGmm } = staticAndCouple({ aGmm: spin.a.meanGmm, bGmm: spin.b.meanGmm }, planes);
+  const say = (vector: Vector): string => {
+    const { amount, angleDeg } = toPolar(vector);
+    const at = degrees(verb === 'add' ? (angleDeg + 180) % 360 : angleDeg, 1);
+    if (unit === 'gmm') return `${fixed(amount, 0)} g·mm @ ${at}`;
+    if (unit === 'ozin') return `${fixed(gmmToOzin(amount), 3)} oz·in @ ${at}`;
+    return radiusMm === null ? '–' : `${fixed(amount / radiusMm, 2)} g at ${fixed(radiusMm, 0)} mm @ ${at}`;
+  };
+  const first = figures.spins[0]!;
+  return (
+    <details>
+      <summary className="min-h-11 py-2">Read it your way: other units, static and couple, force at any speed, the tolerance by every school</summary>
+      <div className="grid gap-4">
+        <div className="flex flex-wrap items-start gap-4">
+          <Choice label="Say where to" className="w-36" value={verb} onChange={(event) => setVerb(event.target.value)} options={optionsOf(VERBS)} />
+          <Choice label="In" className="w-40" value={unit} onChange={(event) => setUnit(event.target.value)} options={optionsOf(UNITS)} />
+          {unit === 'g' && (
+            <NumberField label="At the radius" unit="mm" className="w-36" value={radius} onChange={(event) => setRadius(event.target.value)} />
+          )}
+          <NumberField label="Force at" unit="rpm" className="w-36" value={speed} onChange={(event) => setSpeed(event.target.value)} />
+        </div>
+        <table className="w-full max-w-2xl text-right figure-type [&_td]:pl-4 [&_th]:pl-4">
+          <caption className="sr-only">{`Where to ${verb}`}</caption>
+          <tbody>
+            <Row name={`Plane A: ${verb}`} value={say(spin.a.meanGmm)} />
+            <Row name={`Plane B: ${verb}`} value={say(spin.b.meanGmm)} />
+            <Row name="Static, both planes together" value={say(staticGmm)} />
+            <Row name="Couple: in B, and opposite in A" value={say(coupleInBGmm)} />
+          </tbody>
+        </table>
+        {rpm !== null && (
+          <table className="w-full max-w-2xl text-right figure-type [&_td]:pl-4 [&_th]:pl-4">
+            <caption className="text-left font-sign font-semibold">{`Force at ${fixed(rpm, 0)} rpm`}</caption>
+            <tbody>
+              <Row name="As received, plane A" value={forceWords(first.a.meanGmm, rpm)} />
+              <Row name="As received, plane B" value={forceWords(first.b.meanGmm, rpm)} />
+              {spin.spinId !== first.spinId && (
+                <>
+                  <Row name="Last spin, plane A" value={forceWords(spin.a.meanGmm, rpm)} />
+                  <Row name="Last spin, plane B" value={forceWords(spin.b.meanGmm, rpm)} />
+                </>
+              )}
+            </tbody>
+          </table>
+        )}
+        <ToleranceTable />
+      </div>
+    </details>
+  );
+}
+
+function ToleranceTable(): ReactNode {
+  const { sheet, figures } = useOpenJob();
+  const { aGmm, bGmm, gramsAtRadiusA, gramsAtRadiusB, aOzin, bOzin, gradeMmPerS } = figures.tolerance;
+  const { radiusAMm, radiusBMm } = sheet.spec.crank.planes;
+  const share = (100 * aGmm) / (aGmm + bGmm);
+  return (
+    <table className="w-full max-w-2xl text-right figure-type [&_td]:pl-4 [&_th]:pl-4">
+      <caption className="text-left font-sign font-semibold">{`The tolerance by every school; A has ${fixed(share, 0)} % of it, B ${fixed(100 - share, 0)} %`}</caption>
+      <tbody>
+        <Row
+          name="Grams at the correction radius"
+          value={`A ${fixed(gramsAtRadiusA, 2)} at ${fixed(radiusAMm, 0)} mm, B ${fixed(gramsAtRadiusB, 2)} at ${fixed(radiusBMm, 0)} mm`}
+        />
+        <Row name="g·mm in each plane" value={`A ${fixed(aGmm, 0)}, B ${fixed(bGmm, 0)}`} />
+        <Row name="oz·in in each plane" value={`A ${fixed(aOzin, 3)}, B ${fixed(bOzin, 3)}`} />
+        <Row name={`Grade G at ${fixed(sheet.spec.redlineRpm, 0)} rpm`} value={`G ${fixed(gradeMmPerS, 1)}`} />
+      </tbody>
+    </table>
+  );
+}
+
+function Row({ name, value }: { readonly name: string; readonly value: string }): ReactNode {
+  return (
+    <tr className="border-b border-edge">
+      <th scope="row" className="py-1 text-left font-sign font-normal">
+        {name}
+      </th>
+      <td>{value}</td>
+    </tr>
+  );
+}
+
+const optionsOf = (words: Readonly<Record<string, string>>): { value: string; label: string }[] =>
+  Object.entries(words).map(([value, label]) => ({ value, label }));
+
+function forceWords(vector: Vector, rpm: number): string {
+  const newtons = unbalanceForceN(toPolar(vector).amount, rpm);
+  return `${fixed(newtons, 0)} N, ${fixed(newtonsToLbf(newtons), 0)} lbf`;
+}
+
+function numberAbove(typed: string, most: number): number | null {
+  const parsed = parseDecimal(typed);
+  return parsed.kind === 'number' && parsed.value > 0 && parsed.value <= most ? parsed.value : null;
+}

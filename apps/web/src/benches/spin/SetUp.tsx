@@ -1,0 +1,87 @@
+import { checkSetUp, CoreError, parseDecimal, supportLoads, type Supports } from '@tare/core';
+import { useState, type ReactNode } from 'react';
+import { CrankFigure } from '../../draw/CrankFigure.js';
+import { fixed } from '../../format/numbers.js';
+import { useOpenJob } from '../../shell/JobContext.js';
+import { Button } from '../../ui/Button.js';
+import { NumberField } from '../../ui/Field.js';
+import { Note, ProblemNotice } from '../../ui/Notice.js';
+import { useDecide } from '../../ui/useDecide.js';
+import { useDraft } from '../../ui/useDraft.js';
+
+/** How the crank lies in the machine: to scale, before anything turns. Wrong distances are the common silent mistake. */
+export function SetUp(): ReactNode {
+  const { sheet, figures } = useOpenJob();
+  const { decide, blocked, error } = useDecide();
+  const kept = (sheet.decisions['spin.supports']?.value as Supports | undefined) ?? null;
+  const [left, setLeft] = useDraft(`support-left.${sheet.id}`, kept ? String(kept.zLeftMm) : '');
+  const [right, setRight] = useDraft(`support-right.${sheet.id}`, kept ? String(kept.zRightMm) : '');
+  const [speed, setSpeed] = useState('600');
+  const typed = supportsOf(left, right);
+  const complaint = typed === null ? null : complaintOf(() => checkSetUp(typed, sheet.spec.crank));
+  const fits = typed !== null && complaint === null;
+  const isNew = typed !== null && (kept?.zLeftMm !== typed.zLeftMm || kept.zRightMm !== typed.zRightMm);
+  const shown = fits ? typed : kept;
+  return (
+    <details open={sheet.spins.length === 0}>
+      <summary className="min-h-11 py-2 text-lg">
+        How it lies in the machine:{' '}
+        <span className="text-ink-soft">
+          {kept ? `supports at ${fixed(kept.zLeftMm, 0)} and ${fixed(kept.zRightMm, 0)} mm` : 'supports not measured yet'}
+        </span>
+      </summary>
+      <div className="grid gap-3">
+        <CrankFigure spec={sheet.spec} supports={shown} bobs={figures.bobsNeeded.needed} />
+        <div className="flex flex-wrap items-start gap-4">
+          <NumberField label="Left support at" unit="mm" className="w-40" value={left} onChange={(event) => setLeft(event.target.value)} />
+          <NumberField label="Right support at" unit="mm" className="w-40" value={right} onChange={(event) => setRight(event.target.value)} />
+          <NumberField label="Loads at" unit="rpm" className="w-36" value={speed} onChange={(event) => setSpeed(event.target.value)} />
+          {isNew && (
+            <Button className="mt-6" disabled={blocked || !fits} onClick={() => decide({ subject: 'spin.supports', value: typed })}>
+              Keep these distances
+            </Button>
+          )}
+        </div>
+        <p className="text-ink-soft">
+          Along the crank, front to rear, from where the engine’s positions count. Planes and radii stand on the Engine bench.
+        </p>
+        {complaint !== null && <ProblemNotice>{complaint}</ProblemNotice>}
+        {error && <ProblemNotice>{error.message}</ProblemNotice>}
+        {shown && <Loads supports={shown} speed={speed} />}
+      </div>
+    </details>
+  );
+}
+
+function supportsOf(left: string, right: string): Supports | null {
+  const [l, r] = [parseDecimal(left), parseDecimal(right)];
+  return l.kind === 'number' && r.kind === 'number' ? { zLeftMm: l.value, zRightMm: r.value } : null;
+}
+
+function complaintOf(work: () => void): string | null {
+  try {
+    work();
+    return null;
+  } catch (error) {
+    if (error instanceof CoreError) return error.message;
+    throw error;
+  }
+}
+
+function Loads({ supports, speed }: { readonly supports: Supports; readonly speed: string }): ReactNode {
+  const { sheet, figures } = useOpenJob();
+  const last = figures.spins.at(-1);
+  const rpm = parseDecimal(speed);
+  if (rpm.kind !== 'number' || rpm.value < 0 || rpm.value > 5000) return <Note>Loads are worked out for a speed up to 5000 rpm.</Note>;
+  const nothing = { re: 0, im: 0 };
+  const { left, right } = supportLoads(supports, sheet.spec.crank, { aGmm: last?.a.meanGmm ?? nothing, bGmm: last?.b.meanGmm ?? nothing }, rpm.value);
+  const words = ({ weightN, unbalanceN }: typeof left): string =>
+    `${fixed(weightN, 0)} N of weight${last ? `, ${fixed(unbalanceN, 0)} N of turning pull as last read` : ''}`;
+  return (
+    <p>{`Left ${words(left)}; right ${words(right)}.${weightIsUp(left, right) ? ' The crank would lift off one support: set them farther apart.' : ''}`}</p>
+  );
+}
+
+/** A mass centre outside the supports tips the crank; a pull beyond the weight lifts it. */
+const weightIsUp = (...loads: readonly { readonly weightN: number; readonly unbalanceN: number }[]): boolean =>
+  loads.some(({ weightN, unbalanceN }) => unbalanceN > weightN);

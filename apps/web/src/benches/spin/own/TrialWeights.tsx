@@ -1,0 +1,236 @@
+import type { Machine, RecordingSummary } from '@tare/contract';
+import {
+  CoreError,
+  fromPolar,
+  influenceOf,
+  toHeavyDeg,
+  toPolar,
+  typedNumber,
+  type InfluenceResult,
+  type Planes,
+  type PlaneUnbalance,
+  type SupportReading,
+  type TrialRun,
+} from '@tare/core';
+import { Plus, Trash2 } from 'lucide-react';
+import { useState, type ReactNode } from 'react';
+import { processRecording, useMachineEntry } from '../../../api/machines.js';
+import { ProblemError } from '../../../api/problem.js';
+import { degrees, fixed } from '../../../format/numbers.js';
+import { useOpenJob } from '../../../shell/JobContext.js';
+import { Button } from '../../../ui/Button.js';
+import { Field, NumberField } from '../../../ui/Field.js';
+import { Note, ProblemNotice } from '../../../ui/Notice.js';
+import { useDraft } from '../../../ui/useDraft.js';
+import { useWho } from '../../../ui/WhoFirst.js';
+import { RecordingWords } from './RecordedSpinForm.js';
+import { StandinBench } from './StandinBench.js';
+
+/** A run as it is typed: the weights on the crank, and what the supports said. */
+interface Run {
+  readonly aGrams: string;
+  readonly aDeg: string;
+  readonly bGrams: string;
+  readonly bDeg: string;
+  readonly left: string;
+  readonly leftDeg: string;
+  readonly right: string;
+  readonly rightDeg: string;
+  /** What a recording of this run said. */
+  readonly recorded: RecordingSummary | null;
+}
+const BLANK: Run = { aGrams: '', aDeg: '', bGrams: '', bDeg: '', left: '', leftDeg: '', right: '', rightDeg: '', recorded: null };
+const runsOf = (draft: string): readonly Run[] => (draft === '' ? GUIDE.map(() => BLANK) : (JSON.parse(draft) as Run[]));
+const GUIDE = ['as it is', 'a weight in plane A', 'a weight in plane B'];
+
+/** Three runs or more with known weights: what this set-up's numbers mean. */
+export function TrialWeights({ machine }: { readonly machine: Machine }): ReactNode {
+  const { sheet } = useOpenJob();
+  const personId = useWho();
+  const entry = useMachineEntry();
+  const { planes } = sheet.spec.crank;
+  const [draft, setDraft] = useDraft(`trial-runs.${sheet.id}.${machine.id}`);
+  const [rotorClass, setRotorClass] = useDraft(`trial-class.${machine.id}`, sheet.spec.engineName);
+  const [speed, setSpeed] = useDraft(`trial-speed.${machine.id}`, '600');
+  const runs = runsOf(draft);
+  // A recording may come back while somebody types at another run.
+  const set = (change: (before: readonly Run[]) => readonly Run[]): void => setDraft((before) => JSON.stringify(change(runsOf(before))));
+  const read = runs.map((run) => trialRunOf(run, machine, planes));
+  const missing = read.findIndex((run) => run === null);
+  const result = missing === -1 ? worked(read as TrialRun[]) : null;
+  const keep = (): void => {
+    if (personId === null || missing !== -1) return;
+    entry.mutate(
+      {
+        calibration: {
+          id: crypto.randomUUID(),
+          personId,
+          machineId: machine.id,
+          rotorClass,
+          planes,
+          speedRpm: typedNumber(speed),
+          runs: read as TrialRun[],
+        },
+      },
+      { onSuccess: () => setDraft('') },
+    );
+  };
+  return (
+    <div className="grid gap-4">
+      <p className="text-ink-soft">
+        Fix each weight well, at its radius, and stand clear. Angles of weights count from crankpin 1, clockwise seen from the front. A weight may
+        stay on for the next run: then write it into that run too.
+      </p>
+      <ol className="grid gap-3">
+        {runs.map((run, i) => (
+          <RunRow
+            key={i}
+            number={i + 1}
+            guide={GUIDE[i] ?? 'one more'}
+            run={run}
+            machine={machine}
+            onChange={(more) => set((before) => before.map((one, k) => (k === i ? { ...one, ...more } : one)))}
+            onRemove={runs.length > 3 ? () => set((before) => before.filter((_, k) => k !== i)) : null}
+          />
+        ))}
+      </ol>
+      <Button className="w-fit" onClick={() => set((before) => [...before, BLANK])}>
+        <Plus aria-hidden className="size-5" /> One more run
+      </Button>
+      {result === null && <Note>{`Run ${missing + 1} is not whole yet.`}</Note>}
+      {typeof result === 'string' && <ProblemNotice>{result}</ProblemNotice>}
+      {result !== null && typeof result !== 'string' && (
+        <div className="grid gap-3 border-2 border-blue p-3">
+          <p className="text-lg">{result.conditionWords}</p>
+          <p>
+            {`The crank itself, as these runs have it: A ${inGrams(result.unbalance.aGmm, planes.radiusAMm)}, B ${inGrams(result.unbalance.bGmm, planes.radiusBMm)}, there too heavy.`}
+            {result.misfitRatio !== null && ` The runs miss one another by ${fixed(100 * result.misfitRatio, 1)} % of the largest reading.`}
+          </p>
+          <div className="flex flex-wrap items-end gap-3">
+            <Field label="For which kind of rotor" className="w-72" value={rotorClass} onChange={(event) => setRotorClass(event.target.value)} />
+            <NumberField label="At the speed" unit="rpm" className="w-36" value={speed} onChange={(event) => setSpeed(event.target.value)} />
+            <Button disabled={personId === null || entry.isPending} onClick={keep}>
+              Keep this calibration
+            </Button>
+          </div>
+        </div>
+      )}
+      {entry.error && <ProblemNotice>{entry.error.message}</ProblemNotice>}
+    </div>
+  );
+}
+
+function inGrams(vector: Parameters<typeof toPolar>[0], radiusMm: number): string {
+  const { amount, angleDeg } = toPolar(vector);
+  return `${fixed(amount / radiusMm, 1)} g at ${fixed(radiusMm, 0)} mm, ${degrees(angleDeg)}`;
+}
+
+function worked(runs: readonly TrialRun[]): InfluenceResult | string {
+  try {
+    return influenceOf(runs);
+  } catch (error) {
+    if (error instanceof CoreError) return error.message;
+    throw error;
+  }
+}
+
+/** The weights of a run, g·mm; null while they are not whole. A weight that is left blank is none. */
+function trialOf(run: Run, { radiusAMm, radiusBMm }: Planes): PlaneUnbalance | null {
+  const weight = (grams: string, deg: string, radiusMm: number): ReturnType<typeof fromPolar> | null => {
+    if (grams.trim() === '') return { re: 0, im: 0 };
+    const [g, at] = [typedNumber(grams), typedNumber(deg)];
+    return Number.isNaN(g) || Number.isNaN(at) ? null : fromPolar(g * radiusMm, at);
+  };
+  const [a, b] = [weight(run.aGrams, run.aDeg, radiusAMm), weight(run.bGrams, run.bDeg, radiusBMm)];
+  return a && b ? { aGmm: a, bGmm: b } : null;
+}
+
+/** A run in numbers; null while something is missing. */
+function trialRunOf(run: Run, machine: Machine, planes: Planes): TrialRun | null {
+  const trial = trialOf(run, planes);
+  const reading = run.recorded?.mean ?? typedReading(run, machine);
+  return trial && reading ? { trial, reading } : null;
+}
+
+function typedReading({ left, leftDeg, right, rightDeg }: Run, { spec }: Machine): SupportReading | null {
+  const numbers = [left, leftDeg, right, rightDeg].map(typedNumber) as [number, number, number, number];
+  if (numbers.some(Number.isNaN)) return null;
+  const [l, lDeg, r, rDeg] = numbers;
+  return { left: fromPolar(l, toHeavyDeg(lDeg, spec.convention)), right: fromPolar(r, toHeavyDeg(rDeg, spec.convention)) };
+}
+
+interface RunRowProps {
+  readonly number: number;
+  readonly guide: string;
+  readonly run: Run;
+  readonly machine: Machine;
+  readonly onChange: (more: Partial<Run>) => void;
+  readonly onRemove: (() => void) | null;
+}
+
+function RunRow({ number, guide, run, machine, onChange, onRemove }: RunRowProps): ReactNode {
+  const { sheet } = useOpenJob();
+  const [problem, setProblem] = useState<string | null>(null);
+  const field = (key: Exclude<keyof Run, 'recorded'>, label: string, unit: string): ReactNode => (
+    <NumberField label={`Run ${number}, ${label}`} unit={unit} value={run[key]} onChange={(event) => onChange({ [key]: event.target.value })} />
+  );
+  const hear = async (file: File): Promise<void> => {
+    try {
+      onChange({ recorded: await processRecording(machine.spec.columns, file) });
+      setProblem(null);
+    } catch (error) {
+      if (!(error instanceof ProblemError)) throw error;
+      setProblem(`${file.name}: ${error.message}`);
+    }
+  };
+  return (
+    <li className="grid gap-2 border-2 border-edge p-3">
+      <div className="flex items-center justify-between">
+        <p className="font-semibold">{`Run ${number}: ${guide}`}</p>
+        {onRemove && (
+          <Button aria-label={`Take run ${number} off`} className="px-2" onClick={onRemove}>
+            <Trash2 aria-hidden className="size-5" />
+          </Button>
+        )}
+      </div>
+      <div className="grid grid-cols-2 gap-3 md:grid-cols-4">
+        {field('aGrams', 'weight in A', 'g')}
+        {field('aDeg', 'its angle in A', '°')}
+        {field('bGrams', 'weight in B', 'g')}
+        {field('bDeg', 'its angle in B', '°')}
+        {machine.spec.driver === 'typed' && (
+          <>
+            {field('left', 'left reads', '')}
+            {field('leftDeg', 'left at', '°')}
+            {field('right', 'right reads', '')}
+            {field('rightDeg', 'right at', '°')}
+          </>
+        )}
+      </div>
+      {machine.spec.driver === 'recorded' && (
+        <>
+          <label className="grid w-fit gap-1">
+            <span className="text-ink-soft">{`Run ${number}, its recording`}</span>
+            <input
+              type="file"
+              accept=".csv,text/csv,text/plain"
+              className="min-h-11"
+              onChange={(event) => {
+                const [file] = event.target.files ?? [];
+                if (file) void hear(file);
+              }}
+            />
+          </label>
+          <StandinBench
+            machine={machine}
+            name={`run ${number}`}
+            trial={trialOf(run, sheet.spec.crank.planes)}
+            onRecorded={(file) => void hear(file)}
+          />
+          {run.recorded && <RecordingWords summary={run.recorded} />}
+        </>
+      )}
+      {problem !== null && <ProblemNotice>{problem}</ProblemNotice>}
+    </li>
+  );
+}

@@ -1,0 +1,134 @@
+import type { Calibration, Machine, NewTypedSpin } from '@tare/contract';
+import { typedNumber } from '@tare/core';
+import { Plus } from 'lucide-react';
+import { useState, type ReactNode } from 'react';
+import { useEntry } from '../../../api/queries.js';
+import { useOpenJob } from '../../../shell/JobContext.js';
+import { Button } from '../../../ui/Button.js';
+import { NumberField } from '../../../ui/Field.js';
+import { ProblemNotice } from '../../../ui/Notice.js';
+import { useDraft } from '../../../ui/useDraft.js';
+import { useWho } from '../../../ui/WhoFirst.js';
+import { useCautions } from '../Cautions.js';
+import { UNIT_SHORT } from './unitWords.js';
+
+interface Row {
+  readonly aAmount: string;
+  readonly aDeg: string;
+  readonly bAmount: string;
+  readonly bDeg: string;
+}
+const BLANK: Row = { aAmount: '', aDeg: '', bAmount: '', bDeg: '' };
+/** Readings that tell their own scatter; one is enough where it is known. */
+const ENOUGH_READINGS = 4;
+
+/** What the machine showed, spin after spin. */
+export function TypedSpinForm({ machine, calibration }: { readonly machine: Machine; readonly calibration: Calibration | null }): ReactNode {
+  const { sheet } = useOpenJob();
+  const personId = useWho();
+  const entry = useEntry(sheet.id);
+  const { cautions, allConfirmed } = useCautions();
+  const place = `typed-spin.${sheet.id}.${machine.id}`;
+  const [draft, setDraft] = useDraft(place);
+  const [speed, setSpeed] = useDraft(`${place}.speed`, String(Math.min(600, machine.spec.fastestRpm)));
+  const [id, setId] = useState(() => crypto.randomUUID());
+  const [problem, setProblem] = useState<string | null>(null);
+  const usual = machine.spec.scatterGmm === null ? ENOUGH_READINGS : 1;
+  const rows = draft === '' ? Array.from({ length: usual }, () => BLANK) : (JSON.parse(draft) as Row[]);
+  const set = (next: readonly Row[]): void => setDraft(JSON.stringify(next));
+  const submit = (): void => {
+    const speedRpm = typedNumber(speed);
+    const { slowestRpm, fastestRpm } = machine.spec;
+    if (!(speedRpm >= slowestRpm && speedRpm <= fastestRpm))
+      return setProblem(`${machine.spec.name} spins between ${slowestRpm} and ${fastestRpm} rpm.`);
+    const filled = rows.filter((row) => Object.values(row).some((text) => text !== ''));
+    const repeats = filled.map((row) => ({
+      a: { amount: typedNumber(row.aAmount), angleDeg: typedNumber(row.aDeg) },
+      b: { amount: typedNumber(row.bAmount), angleDeg: typedNumber(row.bDeg) },
+    }));
+    const bad = repeats.findIndex(({ a, b }) => [a.amount, a.angleDeg, b.amount, b.angleDeg].some(Number.isNaN));
+    if (filled.length === 0 || bad !== -1)
+      return setProblem(
+        filled.length === 0 ? 'Type what the machine showed.' : `Reading ${bad + 1} is not whole: it has an amount and an angle for each plane.`,
+      );
+    setProblem(null);
+    const body: NewTypedSpin = {
+      id,
+      personId: personId!,
+      machineId: machine.id,
+      calibrationId: calibration?.id ?? null,
+      speedRpm,
+      repeats,
+      cautionsConfirmed: true,
+    };
+    entry.mutate(
+      { path: 'spins/typed', body },
+      {
+        onSuccess: () => {
+          setDraft('');
+          setId(crypto.randomUUID());
+        },
+      },
+    );
+  };
+  const unit = UNIT_SHORT[machine.spec.unit];
+  return (
+    <form
+      className="grid gap-4"
+      onSubmit={(event) => {
+        event.preventDefault();
+        submit();
+      }}
+    >
+      {cautions}
+      <NumberField label="Balancing speed" unit="rpm" className="w-44" value={speed} onChange={(event) => setSpeed(event.target.value)} />
+      <table className="w-fit border-separate border-spacing-x-2 border-spacing-y-1">
+        <caption className="text-left">{`What ${machine.spec.name} shows, ${usual === 1 ? 'once or of repeated spins' : 'of four spins or more, so that its scatter is known'}`}</caption>
+        <thead className="text-left text-ink-soft">
+          <tr>
+            <th scope="col">Spin</th>
+            <th scope="col">{`A${unit}`}</th>
+            <th scope="col">at, °</th>
+            <th scope="col">{`B${unit}`}</th>
+            <th scope="col">at, °</th>
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map((row, i) => (
+            <tr key={i}>
+              <th scope="row" className="figure-type">
+                {i + 1}
+              </th>
+              {(
+                [
+                  ['aAmount', 'A'],
+                  ['aDeg', 'angle in A'],
+                  ['bAmount', 'B'],
+                  ['bDeg', 'angle in B'],
+                ] as const
+              ).map(([key, name]) => (
+                <td key={key} className="w-28">
+                  <NumberField
+                    hideLabel
+                    label={`Reading ${i + 1}, ${name}`}
+                    value={row[key]}
+                    onChange={(event) => set(rows.map((one, k) => (k === i ? { ...one, [key]: event.target.value } : one)))}
+                  />
+                </td>
+              ))}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      {(problem ?? entry.error) && <ProblemNotice>{problem ?? entry.error!.message}</ProblemNotice>}
+      <div className="flex flex-wrap gap-3">
+        <Button onClick={() => set([...rows, BLANK])}>
+          <Plus aria-hidden className="size-5" /> Another spin
+        </Button>
+        <Button type="submit" look="primary" disabled={personId === null || !allConfirmed || entry.isPending}>
+          Keep this reading
+        </Button>
+      </div>
+    </form>
+  );
+}

@@ -1,0 +1,82 @@
+import type { PhotoEntry } from '@tare/contract';
+import { useMutation, useQueryClient } from '@tanstack/react-query';
+import { useRef, type ReactNode } from 'react';
+import { removePhoto, uploadPhoto } from '../../api/photos.js';
+import type { ProblemError } from '../../api/problem.js';
+import { jobKey } from '../../api/queries.js';
+import { clock } from '../../format/numbers.js';
+import { useOpenJob } from '../../shell/JobContext.js';
+import { Button } from '../../ui/Button.js';
+import { ProblemNotice } from '../../ui/Notice.js';
+import { usePersonName } from '../../ui/usePersonName.js';
+import { useWho } from '../../ui/WhoFirst.js';
+
+/** Pictures of a part: how it came in, a mark, a crack. */
+export function PartPhotos({ partId, title }: { readonly partId: string; readonly title: string }): ReactNode {
+  const { sheet } = useOpenJob();
+  const personId = useWho();
+  const nameOf = usePersonName();
+  const queries = useQueryClient();
+  const picker = useRef<HTMLInputElement>(null);
+  const refresh = (): Promise<void> => queries.invalidateQueries({ queryKey: jobKey(sheet.id) });
+  const upload = useMutation<unknown, ProblemError, File>({
+    mutationFn: (file) => uploadPhoto(sheet.id, { id: crypto.randomUUID(), partId, personId: personId! }, file),
+    onSuccess: refresh,
+  });
+  const remove = useMutation<unknown, ProblemError, PhotoEntry>({
+    mutationFn: ({ id }) => removePhoto(sheet.id, id, personId!),
+    onSuccess: refresh,
+  });
+  const photos = sheet.photos.filter((photo) => photo.partId === partId);
+  const error = upload.error ?? remove.error;
+  return (
+    <section className="grid gap-2" aria-label={`Photos of ${title}`}>
+      <div className="flex flex-wrap items-center gap-3">
+        <Button disabled={personId === null || upload.isPending} onClick={() => picker.current?.click()}>
+          {upload.isPending ? 'Attaching …' : 'Attach a photo'}
+        </Button>
+        <span className="text-ink-soft">JPEG, PNG or WebP up to 12 MB. Where it was taken is not kept.</span>
+        <input
+          ref={picker}
+          type="file"
+          className="hidden"
+          aria-label={`Photo of ${title}`}
+          accept="image/jpeg,image/png,image/webp"
+          onChange={(event) => {
+            const file = event.target.files?.[0];
+            if (file) upload.mutate(file);
+            // The same file again is a change too.
+            event.target.value = '';
+          }}
+        />
+      </div>
+      {error && <ProblemNotice>{error.message}</ProblemNotice>}
+      {photos.length > 0 && (
+        <ul className="flex flex-wrap gap-3">
+          {photos.map((photo) => (
+            <li key={photo.id} className="grid gap-1 border-2 border-edge p-1">
+              <a href={`/api/jobs/${sheet.id}/photos/${photo.id}`} target="_blank" rel="noreferrer">
+                <img
+                  src={`/api/jobs/${sheet.id}/photos/${photo.id}`}
+                  alt={`${title}, as ${nameOf(photo.personId)} saw it`}
+                  className="h-32 object-contain"
+                />
+              </a>
+              <span className="flex items-center justify-between gap-2">
+                {`${nameOf(photo.personId)}, ${clock(photo.at)}`}
+                <button
+                  type="button"
+                  className="min-h-11 px-2 underline underline-offset-4"
+                  disabled={personId === null || remove.isPending}
+                  onClick={() => remove.mutate(photo)}
+                >
+                  Take away
+                </button>
+              </span>
+            </li>
+          ))}
+        </ul>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,88 @@
+import { hasEnds, PART_SCHOOLS, ROD_SCHOOLS, type PartKind, type PartSchool, type RodSchool } from '@tare/core';
+import type { ReactNode } from 'react';
+import { KIND_NAMES } from '../../format/words.js';
+import { useOpenJob } from '../../shell/JobContext.js';
+import { Choice } from '../../ui/Choice.js';
+import { ProblemNotice } from '../../ui/Notice.js';
+import { useDecide } from '../../ui/useDecide.js';
+
+const ROD_WORDS: Readonly<Record<RodSchool, { readonly name: string; readonly reason: string }>> = {
+  endsAndTotal: { name: 'Both ends and the total', reason: 'The ends have to add up to the total, so a slip shows; all three readings are used.' },
+  smallAndTotal: {
+    name: 'Small end many times, and the total',
+    reason: 'The fixture is the noisiest thing in the shop: five to ten placements. The big end follows, unchecked.',
+  },
+  bigAndTotal: { name: 'Big end many times, and the total', reason: 'Five to ten placements on the fixture. The small end follows, unchecked.' },
+  totalOnly: { name: 'Total only', reason: 'Without a fixture the ends are unknown, and no bob weight can be trusted to them.' },
+};
+
+const PART_WORDS: Readonly<Record<PartSchool, { readonly name: string; readonly reason: string }>> = {
+  eachPart: { name: 'Every part by itself', reason: 'Tells which part is heavy; pins and rings can be swapped between pistons.' },
+  cylinderSets: {
+    name: 'Each cylinder’s set in one go',
+    reason: 'Piston, pin, locks and rings together: quick. It cannot tell which of them is heavy, nor what a swap would do.',
+  },
+  pressedAssemblies: {
+    name: 'Piston pressed on its rod, as one',
+    reason:
+      'For pins that stay pressed: the piston hangs from the small end. It cannot tell piston, pin and rod’s small end apart; what is cut off the piston counts at the small end.',
+  },
+};
+
+/** How this job is weighed: the trade's schools, each with its reason. */
+export function WeighSchools({ kind }: { readonly kind: PartKind }): ReactNode {
+  const { sheet } = useOpenJob();
+  const { decide, blocked, error } = useDecide();
+  const { rodSchool, partSchool, references } = sheet.weighChoices;
+  const parts = sheet.parts.filter((part) => part.kind === kind).sort((a, b) => a.cylinder - b.cylinder);
+  const name = KIND_NAMES[kind].one.toLowerCase();
+  const reference = parts.find(({ id }) => id === references[kind]);
+  const said = [
+    PART_WORDS[partSchool].name.toLowerCase(),
+    ...(hasEnds(kind) ? [ROD_WORDS[rodSchool].name.toLowerCase()] : []),
+    reference ? `differences from ${name} ${reference.cylinder}` : 'weights outright',
+  ];
+  return (
+    <details>
+      <summary className="min-h-11 py-2">
+        How this job is weighed: <span className="text-ink-soft">{said.join('; ')}</span>
+      </summary>
+      <div className="grid items-start gap-x-6 gap-y-2 pb-2 lg:grid-cols-2">
+        <Choice
+          label="How parts are weighed here"
+          value={partSchool}
+          disabled={blocked}
+          hint={PART_WORDS[partSchool].reason}
+          onChange={(event) => decide({ subject: 'weigh.partSchool', value: event.target.value as PartSchool })}
+          options={PART_SCHOOLS.map((school) => ({ value: school, label: PART_WORDS[school].name }))}
+        />
+        {hasEnds(kind) && (
+          <Choice
+            label="How rods are weighed here"
+            value={rodSchool}
+            disabled={blocked}
+            hint={ROD_WORDS[rodSchool].reason}
+            onChange={(event) => decide({ subject: 'weigh.rodSchool', value: event.target.value as RodSchool })}
+            options={ROD_SCHOOLS.map((school) => ({ value: school, label: ROD_WORDS[school].name }))}
+          />
+        )}
+        <Choice
+          label={`What a reading of a ${name} is`}
+          value={reference?.id ?? ''}
+          disabled={blocked}
+          hint={
+            reference
+              ? `Weigh ${name} ${reference.cylinder} outright, tare the scale on it, then read every other as a signed difference: good for a coarse scale.`
+              : 'What the scale shows is the weight. A coarse scale does better with differences from a part it is tared on.'
+          }
+          onChange={(event) => decide({ subject: `weigh.reference.${kind}`, value: event.target.value === '' ? null : event.target.value })}
+          options={[
+            { value: '', label: 'its weight' },
+            ...parts.map(({ id, cylinder }) => ({ value: id, label: `the difference from ${name} ${cylinder}` })),
+          ]}
+        />
+      </div>
+      {error && <ProblemNotice>{error.message}</ProblemNotice>}
+    </details>
+  );
+}

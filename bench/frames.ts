@@ -1,0 +1,77 @@
+import type { JobLine, Shop } from '@tare/contract';
+import { chromium, type Page } from '@playwright/test';
+import { figure, type Figure } from './figures.js';
+
+const url = process.env['TARE_URL'] ?? 'http://127.0.0.1:4180';
+const api = <T>(path: string): Promise<T> => fetch(`${url}/api/${path}`).then((r) => r.json() as Promise<T>);
+
+/** Notes the time between frames for as long as the page is open. */
+function watchFrames(): void {
+  const gaps: number[] = [];
+  Object.assign(window, { frameGapsMs: gaps });
+  let last = performance.now();
+  const frame = (now: number): void => {
+    gaps.push(now - last);
+    last = now;
+    requestAnimationFrame(frame);
+  };
+  requestAnimationFrame(frame);
+}
+
+const gapsOf = (page: Page): Promise<number[]> => page.evaluate(() => (window as unknown as { frameGapsMs: number[] }).frameGapsMs.splice(0));
+
+/** The weigh bench of an eight-cylinder job in a browser: opened, and its ladder redrawn while readings are typed. */
+export async function weighBenchFrames(): Promise<Figure[]> {
+  const [shop, jobs] = [await api<Shop>('shop'), await api<JobLine[]>('jobs?q=Saltwren')];
+  const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu'] });
+  try {
+    const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
+    await context.addInitScript((personId) => {
+      localStorage.setItem('tare.person', personId);
+      localStorage.setItem('tare.draft.ask-zero', 'no');
+    }, shop.people[0]!.id);
+    const page = await context.newPage();
+    const opened: number[] = [];
+    const loaded: number[] = [];
+    for (let i = 0; i < 8; i += 1) {
+      await page.goto(url);
+      // The list is drawn, and the job is not yet known to this page.
+      const job = page.getByRole('link', { name: /Saltwren/ }).first();
+      await job.waitFor();
+      await page.waitForLoadState('networkidle');
+      const clicked = performance.now();
+      await page.evaluate((path) => {
+        window.history.pushState(null, '', path);
+        window.dispatchEvent(new PopStateEvent('popstate'));
+      }, `/jobs/${jobs[0]!.id}/weigh?kind=piston`);
+      await page.getByLabel('Reading in grams').waitFor();
+      opened.push(performance.now() - clicked);
+      const reloaded = performance.now();
+      await page.reload();
+      await page.getByLabel('Reading in grams').waitFor();
+      loaded.push(performance.now() - reloaded);
+    }
+    await page.evaluate(watchFrames);
+    const input = page.getByLabel('Reading in grams');
+    for (let i = 0; i < 24; i += 1) {
+      await page
+        .getByRole('button', { name: `Weigh piston ${(i % 8) + 1}` })
+        .last()
+        .click();
+      await input.focus();
+      if (i === 0) await gapsOf(page);
+      await page.keyboard.type(`6${10 + (i % 5)}.${i % 10}`, { delay: 40 });
+      await page.keyboard.press('Enter');
+      await page.waitForFunction(() => document.querySelector<HTMLInputElement>('[aria-label="Reading in grams"]')?.value === '');
+    }
+    const gaps = await gapsOf(page);
+    return [
+      figure('weigh bench opened from the list', 'ms', opened),
+      figure('weigh bench, page loaded anew', 'ms', loaded),
+      figure('frame while typing, V8', 'ms', gaps),
+      figure('longest frame while typing', 'ms', [Math.max(...gaps)]),
+    ];
+  } finally {
+    await browser.close();
+  }
+}

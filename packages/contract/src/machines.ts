@@ -1,0 +1,244 @@
+import type { Influence, MachineConvention, PlaneUnbalance, Planes, SupportReading, TrialRun } from '@tare/core';
+import Joi from 'joi';
+import { idSchema, named } from './ids.js';
+import { planesSchema } from './jobSpec.js';
+import type { Attribution } from './sheets.js';
+
+/** How a machine's readings come to Tare. */
+export const MACHINE_DRIVERS = ['typed', 'recorded'] as const;
+export type MachineDriver = (typeof MACHINE_DRIVERS)[number];
+
+/** What a typed amount is: a unit, or nothing but a needle's number, which needs trial weights. */
+export const MACHINE_UNITS = ['gAtRadius', 'gmm', 'ozin', 'none'] as const;
+export type MachineUnit = (typeof MACHINE_UNITS)[number];
+
+/** A balancing machine of the shop. */
+export interface MachineSpec {
+  readonly name: string;
+  readonly driver: MachineDriver;
+  readonly unit: MachineUnit;
+  readonly convention: MachineConvention;
+  readonly slowestRpm: number;
+  readonly fastestRpm: number;
+  /** What each support carries, crank and force together, N. */
+  readonly supportLimitN: number;
+  /** Scatter of one reading in each component, g·mm; null where nobody tried. */
+  readonly scatterGmm: number | null;
+  /** A recording's columns, by their headings. */
+  readonly columns: RecordingColumns;
+  readonly notes: string;
+}
+
+export interface RecordingColumns {
+  /** Seconds; blank where the file has none. */
+  readonly time: string;
+  /** Used where there is no column of time. */
+  readonly rateHz: number;
+  readonly left: string;
+  readonly right: string;
+  readonly tach: string;
+}
+
+export interface Machine {
+  readonly id: string;
+  readonly version: number;
+  readonly spec: MachineSpec;
+}
+
+/** Influence coefficients of a set-up, with the runs they came from. */
+export interface Calibration extends Attribution {
+  readonly id: string;
+  readonly machineId: string;
+  /** What kind of rotor it is for: "V8 crank with bobs". */
+  readonly rotorClass: string;
+  readonly planes: Planes;
+  readonly speedRpm: number;
+  readonly runs: readonly TrialRun[];
+  readonly influence: Influence;
+  readonly condition: number;
+}
+
+export interface MachineHall {
+  readonly machines: readonly Machine[];
+  /** Oldest first. */
+  readonly calibrations: readonly Calibration[];
+}
+
+const person = named(idSchema, 'Who is at the bench');
+const column = (name: string): Joi.StringSchema => named(Joi.string().max(60).allow('').required(), name);
+export const columnsSchema = Joi.object<RecordingColumns, true>({
+  time: column('The column of time'),
+  rateHz: named(Joi.number().greater(0).max(1_000_000).required(), 'The sample rate'),
+  left: column('The column of the left sensor'),
+  right: column('The column of the right sensor'),
+  tach: column('The column of the tach'),
+});
+export const machineSpecSchema = Joi.object<MachineSpec>({
+  name: named(Joi.string().pattern(/\S/).max(80).required(), 'The machine’s name'),
+  driver: named(
+    Joi.string()
+      .valid(...MACHINE_DRIVERS)
+      .required(),
+    'How readings come',
+  ),
+  unit: named(
+    Joi.string()
+      .valid(...MACHINE_UNITS)
+      .required(),
+    'The unit',
+  ),
+  convention: Joi.object<MachineConvention, true>({
+    seenFrom: named(Joi.string().valid('front', 'rear').required(), 'The end it looks from'),
+    counts: named(Joi.string().valid('clockwise', 'anticlockwise').required(), 'The way it counts'),
+    zeroAtDeg: named(Joi.number().min(-360).max(360).required(), 'Where its zero lies'),
+    shows: named(Joi.string().valid('heavy', 'light').required(), 'What it shows'),
+  }).required(),
+  slowestRpm: named(Joi.number().min(50).max(5000).required(), 'The slowest speed'),
+  fastestRpm: named(Joi.number().min(Joi.ref('slowestRpm')).max(5000).required(), 'The fastest speed'),
+  supportLimitN: named(Joi.number().greater(0).max(1_000_000).required(), 'What a support carries'),
+  scatterGmm: named(Joi.number().greater(0).max(1_000_000).allow(null).required(), 'The scatter of a reading'),
+  columns: columnsSchema.required(),
+  notes: named(Joi.string().max(500).allow('').required(), 'The notes'),
+});
+
+export interface NewMachine {
+  readonly id: string;
+  readonly personId: string;
+  readonly spec: MachineSpec;
+}
+export const newMachineSchema = Joi.object<NewMachine>({ id: idSchema, personId: person, spec: machineSpecSchema.required() });
+
+export interface MachineChange {
+  readonly personId: string;
+  readonly baseVersion: number;
+  readonly spec: MachineSpec;
+}
+export const machineChangeSchema = Joi.object<MachineChange>({
+  personId: person,
+  baseVersion: Joi.number().integer().min(1).required(),
+  spec: machineSpecSchema.required(),
+});
+
+const vectorSchema = Joi.object({ re: Joi.number().required(), im: Joi.number().required() });
+const trialSchema = Joi.object<PlaneUnbalance>({ aGmm: vectorSchema.required(), bGmm: vectorSchema.required() });
+const readingSchema = Joi.object<SupportReading>({ left: vectorSchema.required(), right: vectorSchema.required() });
+
+/** Runs with known weights; the coefficients are worked out by the server anew. */
+export interface NewCalibration {
+  readonly id: string;
+  readonly personId: string;
+  readonly machineId: string;
+  readonly rotorClass: string;
+  readonly planes: Planes;
+  readonly speedRpm: number;
+  readonly runs: readonly TrialRun[];
+}
+export const newCalibrationSchema = Joi.object<NewCalibration>({
+  id: idSchema,
+  personId: person,
+  machineId: named(idSchema, 'The machine'),
+  rotorClass: named(Joi.string().pattern(/\S/).max(120).required(), 'The kind of rotor'),
+  planes: planesSchema.required(),
+  speedRpm: named(Joi.number().min(50).max(5000).required(), 'The balancing speed'),
+  runs: named(
+    Joi.array()
+      .items(Joi.object<TrialRun>({ trial: trialSchema.required(), reading: readingSchema.required() }))
+      .max(24)
+      .required(),
+    'The runs',
+  ),
+});
+
+/** One reading as a machine shows it. */
+export interface ShownReading {
+  readonly amount: number;
+  readonly angleDeg: number;
+}
+
+/** Readings of a machine that are typed: once, or of several spins. */
+export interface NewTypedSpin {
+  readonly id: string;
+  readonly personId: string;
+  readonly machineId: string;
+  /** Needed where the machine has no unit. */
+  readonly calibrationId: string | null;
+  readonly speedRpm: number;
+  readonly repeats: readonly { readonly a: ShownReading; readonly b: ShownReading }[];
+  readonly cautionsConfirmed: true;
+}
+const shownSchema = (plane: string): Joi.ObjectSchema<ShownReading> =>
+  Joi.object<ShownReading, true>({
+    amount: named(Joi.number().min(0).max(1_000_000).required(), `The amount in ${plane}`),
+    angleDeg: named(Joi.number().min(-360).max(360).required(), `The angle in ${plane}`),
+  });
+const speed = named(Joi.number().min(50).max(5000).required(), 'The balancing speed');
+const cautions = Joi.boolean()
+  .valid(true)
+  .required()
+  .messages({ 'any.only': 'Confirm the guard and the fasteners before the spin.' })
+  .label('The guard and the fasteners');
+export const newTypedSpinSchema = Joi.object<NewTypedSpin>({
+  id: idSchema,
+  personId: person,
+  machineId: named(idSchema, 'The machine'),
+  calibrationId: Joi.string().uuid().allow(null).required(),
+  speedRpm: speed,
+  repeats: named(
+    Joi.array()
+      .items(Joi.object({ a: shownSchema('A').required(), b: shownSchema('B').required() }))
+      .min(1)
+      .max(60)
+      .required(),
+    'The readings',
+  ),
+  cautionsConfirmed: cautions,
+});
+
+/** A recorded spin; the recording itself, gzipped CSV, is the request's body, these are its query. */
+export interface NewRecordedSpin {
+  readonly id: string;
+  readonly personId: string;
+  readonly machineId: string;
+  readonly calibrationId: string;
+  readonly cautionsConfirmed: true;
+}
+export const newRecordedSpinSchema = Joi.object<NewRecordedSpin>({
+  id: idSchema,
+  personId: person,
+  machineId: named(idSchema, 'The machine'),
+  calibrationId: named(idSchema, 'The calibration'),
+  cautionsConfirmed: cautions,
+});
+
+/** What a recording says, before any calibration. */
+export interface RecordingSummary {
+  readonly turns: number;
+  readonly speedRpm: number;
+  readonly wanderRatio: number;
+  readonly mean: SupportReading;
+  readonly orders: { readonly left: readonly number[]; readonly right: readonly number[] };
+  readonly warnings: readonly { readonly kind: string; readonly sentence: string }[];
+}
+
+/** A spin on the stand-in bench whose signals are wanted as a file, with what is hung on the crank and what is wrong with the set-up. */
+export interface StandinRecording {
+  readonly machineId: string;
+  readonly speedRpm: number;
+  readonly turns: number;
+  /** Counts this person's tries: another number, another run. */
+  readonly run: number;
+  readonly trial: PlaneUnbalance;
+  readonly supports: 'hard' | 'soft';
+  readonly looseBob: boolean;
+  readonly endStopForgotten: boolean;
+}
+export const standinRecordingSchema = Joi.object<StandinRecording>({
+  machineId: named(idSchema, 'The machine'),
+  speedRpm: named(Joi.number().min(100).max(1500).required(), 'The balancing speed'),
+  turns: named(Joi.number().integer().min(5).max(300).required(), 'The number of turns'),
+  run: Joi.number().integer().min(1).max(1_000_000).required(),
+  trial: trialSchema.required(),
+  supports: Joi.string().valid('hard', 'soft').required(),
+  looseBob: Joi.boolean().required(),
+  endStopForgotten: Joi.boolean().required(),
+});

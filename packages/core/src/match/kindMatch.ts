@@ -1,0 +1,21 @@
+import type { PartKind } from '../job/facts.js';
+import { massNowG, type WeighedJob } from '../job/weighParts.js';
+import { matchToLightest, type MatchedSet } from './matchToLightest.js';
+import { missingWeight, type MissingWeight } from './missingWeight.js';
+
+export type KindMatch =
+  { readonly kind: 'matched'; readonly set: MatchedSet } | { readonly kind: 'waiting'; readonly missing: readonly MissingWeight[] };
+
+/**
+ * Matches the parts of one kind among themselves: stricter than matching whole sets, and the parts stay
+ * interchangeable (handbook section 3).
+ *
+ * @throws CoreError from matchToLightest
+ */
+export function matchKind(job: WeighedJob, kind: PartKind, toleranceG: number, fixedTargetG: number | null = null): KindMatch {
+  const parts = job.parts.filter(({ part }) => part.kind === kind);
+  const missing = parts.flatMap(missingWeight);
+  if (missing.length > 0) return { kind: 'waiting', missing };
+  const items = parts.map((weighed) => ({ id: weighed.part.id, weightG: massNowG(weighed) ?? Number.NaN, damaged: weighed.part.damaged }));
+  return { kind: 'matched', set: matchToLightest(items, toleranceG, fixedTargetG) };
+}

@@ -1,0 +1,51 @@
+import type { PartKind } from '../job/facts.js';
+
+/** Named tolerances, largest minus smallest in a set, with the reason the trade gives for each (handbook section 3). */
+export const MATCH_SCHOOLS = [
+  { id: 'rebuild', toleranceG: 1, name: 'Ordinary rebuild', reason: 'Quality aftermarket sets come within a gram.' },
+  { id: 'performance', toleranceG: 0.5, name: 'Performance', reason: 'Half a gram, where the engine is asked for more.' },
+  { id: 'competition', toleranceG: 0.1, name: 'Competition', reason: 'The limit of the usual bench scale.' },
+  { id: 'becauseItCan', toleranceG: 0.05, name: 'Because it can be done', reason: 'Needs a 0.01 g scale, and patience.' },
+] as const;
+
+/** Whole sets must match, or the parts of each kind among themselves, which is stricter and keeps them interchangeable. */
+export const MATCH_BASES = ['perSet', 'perKind'] as const;
+export type MatchBasis = (typeof MATCH_BASES)[number];
+
+/** Where metal comes off, and how much may, as the job chose it. */
+export interface MatchChoices {
+  readonly basis: MatchBasis;
+  /** Pads that a piston's removal is shared between. */
+  readonly pistonPads: 2 | 4;
+  /** Most that may come off, as a share of the weight as received. */
+  readonly pistonLimitRatio: number;
+  readonly pinLimitRatio: number;
+  readonly rodEndLimitRatio: number;
+  /** Where the rod's pads are, mm along the rod from the small-end centre; the cap's beyond the rod's length. */
+  readonly bigPadMm: number | null;
+  readonly smallPadMm: number | null;
+  /** Cylinders whose parts stay as they are. */
+  readonly lockedCylinders: readonly number[];
+}
+
+/** Limits of handbook section 3; pads at 1.15 and −0.12 of the rod's length until somebody measured them. */
+export const USUAL_MATCH_CHOICES: MatchChoices = {
+  basis: 'perSet',
+  pistonPads: 2,
+  pistonLimitRatio: 0.015,
+  pinLimitRatio: 0.01,
+  rodEndLimitRatio: 0.01,
+  bigPadMm: null,
+  smallPadMm: null,
+  lockedCylinders: [],
+};
+export const USUAL_PADS = { bigRatio: 1.15, smallRatio: -0.12 } as const;
+
+/** A target that no longer follows the lightest: fixed when cutting began, or by somebody's word. */
+export interface FixedTarget {
+  readonly targetG: number;
+  readonly reason: string;
+}
+
+/** What a target is for: the cylinders' sets, or the parts of a kind. */
+export type TargetGroup = 'set' | PartKind;

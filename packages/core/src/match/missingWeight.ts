@@ -1,0 +1,19 @@
+import { hasEnds, type PartKind } from '../job/facts.js';
+import { massNowG, type WeighedPart } from '../job/weighParts.js';
+
+/** A weight that something waits for. */
+export interface MissingWeight {
+  readonly kind: PartKind;
+  readonly cylinder: number;
+  readonly why: 'notWeighed' | 'cutSince' | 'noEnds';
+}
+
+/** Why this part's weight, or its ends, are not known now: empty when they are. */
+export function missingWeight(weighed: WeighedPart): MissingWeight[] {
+  const { part, rod, needsReweighing } = weighed;
+  const missing = (why: MissingWeight['why']): MissingWeight[] => [{ kind: part.kind, cylinder: part.cylinder, why }];
+  if (needsReweighing) return missing('cutSince');
+  if (!hasEnds(part.kind)) return massNowG(weighed) === null ? missing('notWeighed') : [];
+  if (rod && rod.kind !== 'unknown') return [];
+  return missing(rod?.totalG == null ? 'notWeighed' : 'noEnds');
+}

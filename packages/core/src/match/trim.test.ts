@@ -1,0 +1,109 @@
+import fc from 'fast-check';
+import { cutRate } from './cutRate.js';
+import { cutTicket, cuttingOf } from './cutTicket.js';
+import { USUAL_MATCH_CHOICES } from './matchChoices.js';
+import { matchToLightest } from './matchToLightest.js';
+import { waysOut } from './overshoot.js';
+
+describe('cutTicket', () => {
+  it('shares a removal, stops first at 70 %, and keeps to the limit, by hand', () => {
+    // 1.2 g off a 612 g piston that came in at 612.8: limit 1.5 % = 9.192 g, 0.8 taken.
+    const ticket = cutTicket(1.2, 612, 612.8, 4, 0.015, { gramsPerS: 0.02, n: 3 });
+    expect(ticket).toMatchObject({ pads: 4, seconds: 60, limit: { past: false } });
+    expect(ticket.eachPadG).toBeCloseTo(0.3, 12);
+    expect(ticket.firstStopG).toBeCloseTo(0.84, 12);
+    expect(ticket.expectedAfterG).toBeCloseTo(610.8, 12);
+    expect(ticket.limit.allowedG).toBeCloseTo(9.192, 9);
+    expect(ticket.limit.takenG).toBeCloseTo(0.8, 9);
+  });
+  it('says when a removal goes past what may come off', () => {
+    expect(cutTicket(9, 612, 613, 2, 0.015, null).limit.past).toBe(true);
+    expect(cutTicket(0.5, 148, 148, 2, 0.01, null).limit.past).toBe(false);
+  });
+  it('never cuts below the target, in equal shares', () => {
+    const weights = fc.array(fc.double({ min: 600, max: 620, noNaN: true }), { minLength: 2, maxLength: 12 });
+    fc.assert(
+      fc.property(weights, fc.constantFrom(2, 4), (all, pads) => {
+        const set = matchToLightest(
+          all.map((weightG, i) => ({ id: String(i), weightG, damaged: false })),
+          0.5,
+        );
+        for (const item of set.items.filter((one) => one.removalG > 0)) {
+          const ticket = cutTicket(item.removalG, item.weightG, item.weightG, pads, 0.015, null);
+          expect(ticket.expectedAfterG).toBeGreaterThanOrEqual(set.targetG - 1e-9);
+          expect(ticket.eachPadG * ticket.pads).toBeCloseTo(item.removalG, 9);
+          expect(ticket.firstStopG).toBeLessThan(item.removalG);
+        }
+      }),
+      { seed: 7 },
+    );
+  });
+  it('knows the limits and pads of each kind', () => {
+    expect(cuttingOf('cylinderSet', USUAL_MATCH_CHOICES)).toEqual({ limitRatio: 0.015, pads: 2 });
+    expect(cuttingOf('pin', USUAL_MATCH_CHOICES)).toEqual({ limitRatio: 0.01, pads: 2 });
+    expect(cuttingOf('rod', USUAL_MATCH_CHOICES)).toEqual({ limitRatio: 0.01, pads: 1 });
+  });
+});
+
+describe('cutRate', () => {
+  it('is all grams over all seconds of the newest cuts', () => {
+    expect(cutRate([])).toBeNull();
+    expect(
+      cutRate([
+        { grams: 0, seconds: 10 },
+        { grams: -0.1, seconds: 10 },
+      ]),
+    ).toBeNull();
+    expect(
+      cutRate([
+        { grams: 1, seconds: 50 },
+        { grams: 0.5, seconds: 50 },
+      ]),
+    ).toEqual({ gramsPerS: 0.015, n: 2 });
+  });
+  it('forgets a bit that was sharp long ago', () => {
+    const sharp = Array.from({ length: 5 }, () => ({ grams: 5, seconds: 10 }));
+    const worn = Array.from({ length: 8 }, () => ({ grams: 0.1, seconds: 10 }));
+    expect(cutRate([...sharp, ...worn])!.gramsPerS).toBeCloseTo(0.01, 12);
+  });
+});
+
+describe('waysOut', () => {
+  // Target 806; set 2 was cut to 805.4, set 3 is still to cut, set 4 lies inside.
+  const items = (weights: readonly number[]) =>
+    matchToLightest(
+      weights.map((weightG, i) => ({ id: String(i + 1), weightG, damaged: false })),
+      1,
+      806,
+    ).items;
+  const pins = {
+    kind: 'pin',
+    partOf: Object.fromEntries([148, 147.5, 148.3, 148.2].map((weightG, i) => [String(i + 1), { partId: `pin${i + 1}`, weightG }])),
+  };
+  const ways = (weights: readonly number[], toleranceG = 1) => {
+    const [accept, swap, retarget, replace] = waysOut(items(weights), '2', 806, toleranceG, [pins], { gramsPerS: 0.01, n: 4 });
+    return { accept, swap, retarget, replace };
+  };
+
+  it('puts the ways side by side with grams, cuts and minutes, by hand', () => {
+    const { accept, swap, retarget, replace } = ways([806, 805.4, 808, 806.3]);
+    // Accepted: sets may lie up to 806.4; only set 3 is above, 2 g down to the target.
+    expect(accept).toMatchObject({ possible: true, cuts: 1 });
+    expect(accept!.gramsG).toBeCloseTo(2, 9);
+    expect(accept!.minutes).toBeCloseTo(2 / 0.01 / 60, 9);
+    expect(accept).toHaveProperty('spreadG', expect.closeTo(0.9, 9));
+    // Pin 3 for pin 2: set 2 gains 0.8, to 806.2; set 3 falls to 807.2, 1.2 g to come off.
+    expect(swap).toMatchObject({ exchange: { kind: 'pin', lightPartId: 'pin2', otherPartId: 'pin3' }, cuts: 1 });
+    expect(swap!.gramsG).toBeCloseTo(1.2, 9);
+    // Down to 805.4: set 3 by 2.6 g; sets 1 and 4 lie within 1 g of it.
+    expect(retarget).toMatchObject({ targetG: 805.4, cuts: 1 });
+    expect(retarget!.gramsG).toBeCloseTo(2.6, 9);
+    expect(replace!.gramsG).toBeCloseTo(2, 9);
+  });
+  it('says that it cannot be accepted when it lies farther below than the tolerance', () => {
+    expect(ways([806, 804.9, 808, 806.3]).accept).toMatchObject({ possible: false });
+  });
+  it('finds no exchange where none lifts the set without sinking another', () => {
+    expect(ways([806, 803, 806.1, 806.2]).swap).toMatchObject({ exchange: null });
+  });
+});

@@ -1,0 +1,74 @@
+import { checkNumber, CoreError } from '../units/check.js';
+import { add, scale, toPolar } from '../units/vector.js';
+import type { Crank } from './crank.js';
+import { unbalanceForceN } from './force.js';
+import type { PlaneUnbalance } from './planes.js';
+
+/** Where the crank lies in the machine, along the crank in mm. */
+export interface Supports {
+  /** Nearer the front. */
+  readonly zLeftMm: number;
+  readonly zRightMm: number;
+}
+
+/** What one support carries, N: half of the crank by its leverage, and the turning pull of the unbalance. */
+export interface SupportLoad {
+  readonly weightN: number;
+  readonly unbalanceN: number;
+}
+
+const GRAVITY = 9.81;
+/** A crank's nose and flange reach no farther beyond its last counterweight than this, mm. */
+const CRANK_REACHES_MM = 200;
+/** A correction radius is a hole's or a slug's: it does not lie beyond the rim, but a ring or a flange may be a little larger, mm. */
+const OVER_RIM_MM = 1;
+
+/**
+ * Refuses a set-up whose distances cannot be, by name: supports at one place or the wrong way round, a support beside the
+ * crank, a correction radius over the rim.
+ * @throws CoreError with the path of the figure
+ */
+export function checkSetUp({ zLeftMm, zRightMm }: Supports, { counterweights, planes }: Pick<Crank, 'counterweights' | 'planes'>): void {
+  checkNumber('The left support', zLeftMm, { min: -5000, max: 5000, unit: 'mm' }, 'supports.zLeftMm');
+  checkNumber('The right support', zRightMm, { min: -5000, max: 5000, unit: 'mm' }, 'supports.zRightMm');
+  if (zLeftMm === zRightMm) throw new CoreError(`Both supports are at ${zLeftMm} mm; a crank lies on two.`, 'supports.zRightMm');
+  if (zLeftMm > zRightMm)
+    throw new CoreError('The left support is the one nearer the front: its position has to be the smaller.', 'supports.zLeftMm');
+  const zs = counterweights.map(({ zMm }) => zMm);
+  const [front, rear] = [Math.min(...zs) - CRANK_REACHES_MM, Math.max(...zs) + CRANK_REACHES_MM];
+  for (const [name, zMm, field] of [
+    ['left', zLeftMm, 'supports.zLeftMm'],
+    ['right', zRightMm, 'supports.zRightMm'],
+  ] as const)
+    if (zMm < front || zMm > rear)
+      throw new CoreError(`The ${name} support at ${zMm} mm stands beside the crank, which reaches from about ${front} to ${rear} mm.`, field);
+  const rimMm = Math.max(...counterweights.map(({ rimRadiusMm }) => rimRadiusMm));
+  for (const [name, radiusMm, field] of [
+    ['A', planes.radiusAMm, 'planes.radiusAMm'],
+    ['B', planes.radiusBMm, 'planes.radiusBMm'],
+  ] as const)
+    if (radiusMm > rimMm + OVER_RIM_MM)
+      throw new CoreError(`The correction radius of ${name}, ${radiusMm} mm, lies over the rim of ${rimMm} mm.`, field);
+}
+
+/**
+ * What each support carries at a speed: the crank's weight by the leverage of its mass centre, and the pull of the unbalance,
+ * both planes carried over to the supports as vectors.
+ * @throws CoreError from checkSetUp, or for a speed that makes no sense
+ */
+export function supportLoads(
+  supports: Supports,
+  crank: Pick<Crank, 'counterweights' | 'planes' | 'massKg' | 'massCentreZMm'>,
+  { aGmm, bGmm }: PlaneUnbalance,
+  speedRpm: number,
+): { readonly left: SupportLoad; readonly right: SupportLoad } {
+  checkSetUp(supports, crank);
+  const spanMm = supports.zRightMm - supports.zLeftMm;
+  const shareOfRight = (zMm: number): number => (zMm - supports.zLeftMm) / spanMm;
+  const [a, b, m] = [crank.planes.zAMm, crank.planes.zBMm, crank.massCentreZMm].map(shareOfRight) as [number, number, number];
+  const load = (of: (right: number) => number): SupportLoad => ({
+    weightN: crank.massKg * GRAVITY * of(m),
+    unbalanceN: unbalanceForceN(toPolar(add(scale(aGmm, of(a)), scale(bGmm, of(b)))).amount, speedRpm),
+  });
+  return { left: load((right) => 1 - right), right: load((right) => right) };
+}

@@ -1,0 +1,1 @@
+export { highsSolver } from './highsSolver.js';
