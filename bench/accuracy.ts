@@ -1,32 +1,35 @@
 import {
+  averageSpins,
+  BALANCED,
+  calibrationFactor,
   crankTemplate,
   fromPolar,
   influenceOf,
   layOut,
-  meanReading,
   LAYOUTS,
+  meanReading,
   planeReading,
   processSpin,
+  sensorSpread,
   subtract,
   toPolar,
   unbalanceOf,
-  withSpinScatter,
-  type PlaneReading,
+  type PlaneSpread,
   type PlaneUnbalance,
   type SpinSignal,
   type SupportReading,
+  type Vector,
 } from '@tare/core';
 import { chanceFor } from '@tare/standins/chance';
-import { recordSignals } from '@tare/standins/physics';
+import { dataSheet, spinSignals } from '@tare/standins/physics';
 import { trueUnbalance } from '@tare/standins/truth';
 import { figure, type Figure } from './figures.js';
 
 const crank = crankTemplate(LAYOUTS.v8Cross90, layOut(LAYOUTS.v8Cross90, 110), 88);
 const SPINS = 1000;
 const RADIUS_MM = 85;
-/** So many of the cranks tell the spin scatter that a shop would write down; the rest are judged with it. */
-const LEARNED_FROM = 200;
-const NOTHING: PlaneUnbalance = { aGmm: { re: 0, im: 0 }, bGmm: { re: 0, im: 0 } };
+const TURNS = 40;
+const PLANES = ['aGmm', 'bGmm'] as const;
 
 /** How often the 95 % region of so many turns holds the truth, the turns' scatter normal, over 1,000 seeded spins; %. */
 function held(turns: number): Figure {
@@ -39,44 +42,82 @@ function held(turns: number): Figure {
     );
     if (toPolar(subtract(meanGmm, truth)).amount <= radius95Gmm) inside += 1;
   }
-  return figure(`95 % region holds the truth, ${turns} turns`, '%', [(100 * inside) / SPINS]);
+  return figure(`95 % region holds the truth, ${turns} turns of plain scatter`, '%', [(100 * inside) / SPINS]);
 }
 
 const meanOf = (signal: SpinSignal): SupportReading => meanReading(processSpin(signal).turns);
 
-/** 1,000 seeded cranks on the stand-in bench: error of the unbalance against its truth after three trial runs, and how often the region of the turns alone holds it. */
-export function accuracy(): Figure[] {
-  const errors: number[] = [];
-  const shares: number[] = [];
-  let inside = 0;
-  const read: { readonly reading: PlaneReading; readonly off: number }[] = [];
+interface Tally {
+  readonly errorsG: number[];
+  held: number;
+  heldByTurnsAlone: number;
+}
+const newTally = (): Tally => ({ errorsG: [], held: 0, heldByTurnsAlone: 0 });
+
+/** One spin against the truth, judged as the application does. */
+function count(
+  tally: Tally,
+  turns: readonly PlaneUnbalance[],
+  spreads: Readonly<Record<keyof PlaneUnbalance, PlaneSpread>>,
+  truth: PlaneUnbalance,
+): void {
+  for (const plane of PLANES) {
+    const reading = planeReading(turns.map((turn): Vector => turn[plane]));
+    const off = toPolar(subtract(reading.meanGmm, truth[plane])).amount;
+    tally.errorsG.push(off / RADIUS_MM);
+    if (off <= reading.radius95Gmm) tally.heldByTurnsAlone += 1;
+    if (off <= averageSpins([[{ reading, spread: spreads[plane] }]])[0]!.radius95Gmm) tally.held += 1;
+  }
+}
+
+const share = ({ errorsG }: Tally, hits: number): number => (100 * hits) / errorsG.length;
+
+/** 1,000 seeded cranks, each on a bench of its own: error of the unbalance against the truth by the maker's calibration and by three trial runs, and how often the region holds it. */
+function onStandinBenches(turns: number): Figure[] {
+  const [own, trials] = [newTally(), newTally()];
   for (let i = 0; i < SPINS; i += 1) {
     const mount = { rotor: `accuracy-${i}`, crank, holes: [] };
-    const record = (trial: PlaneUnbalance, run: number): SpinSignal =>
-      recordSignals(mount, { speedRpm: 600, turns: 40, run, trial, supports: 'hard', looseBob: false, endStopForgotten: false });
-    const runs = [NOTHING, { ...NOTHING, aGmm: fromPolar(1500, 0) }, { ...NOTHING, bGmm: fromPolar(1500, 90) }];
-    const { influence } = influenceOf(runs.map((trial, k) => ({ trial, reading: meanOf(record(trial, k + 1)) })));
-    const turns = processSpin(record(NOTHING, 4)).turns.map((turn) => unbalanceOf(turn, influence));
+    const order = (hung: PlaneUnbalance, run: number, n = TURNS) =>
+      ({ speedRpm: 600, turns: n, run, hung, supports: 'hard', looseBob: false, endStopForgotten: false }) as const;
+    const spin = (hung: PlaneUnbalance, run: number): SpinSignal => spinSignals(mount, order(hung, run), `bench-${i}`);
     const truth = trueUnbalance(mount);
-    for (const plane of ['aGmm', 'bGmm'] as const) {
-      const reading = planeReading(turns.map((turn) => turn[plane]));
-      const off = toPolar(subtract(reading.meanGmm, truth[plane])).amount;
-      read.push({ reading, off });
-      errors.push(off / RADIUS_MM);
-      shares.push((100 * off) / Math.max(toPolar(truth.aGmm).amount, toPolar(truth.bGmm).amount));
-      if (off <= reading.radius95Gmm) inside += 1;
-    }
+    const read = processSpin(spinSignals(mount, order(BALANCED, 4, turns), `bench-${i}`)).turns.slice(0, turns);
+    const sheet = dataSheet(mount, order(BALANCED, 4));
+    const mean = meanReading(read);
+    const [run, gain] = [sensorSpread(mean, sheet.influence, sheet.runRatio), sensorSpread(mean, sheet.influence, sheet.gainRatio)];
+    const spread = (plane: keyof PlaneUnbalance): PlaneSpread => ({ runGmm: Math.hypot(sheet.driftGmm, run[plane]), commonGmm: gain[plane] });
+    count(
+      own,
+      read.map((turn) => unbalanceOf(turn, sheet.influence)),
+      { aGmm: spread('aGmm'), bGmm: spread('bGmm') },
+      truth,
+    );
+    const runs = [BALANCED, { ...BALANCED, aGmm: fromPolar(2500, 0) }, { ...BALANCED, bGmm: fromPolar(2500, 90) }].map((trial, k) => ({
+      trial,
+      reading: meanOf(spin(trial, k + 1)),
+    }));
+    const { influence } = influenceOf(runs);
+    const runGmm = Math.hypot(
+      sheet.driftGmm,
+      sheet.runRatio * Math.max(...PLANES.map((plane) => toPolar(unbalanceOf(mean, influence)[plane]).amount)),
+    );
+    const known = { runGmm, commonGmm: runGmm * calibrationFactor(runs, unbalanceOf(mean, influence)) };
+    count(
+      trials,
+      read.map((turn) => unbalanceOf(turn, influence)),
+      { aGmm: known, bGmm: known },
+      truth,
+    );
   }
-  const [known, judged] = [read.slice(0, 2 * LEARNED_FROM), read.slice(2 * LEARNED_FROM)];
-  // An error of two components, each of deviation s, has the mean square 2s².
-  const spinDeviationGmm = Math.sqrt(known.reduce((sum, { off }) => sum + off ** 2, 0) / known.length / 2);
-  const holds = judged.filter(({ reading, off }) => off <= withSpinScatter(reading, spinDeviationGmm).radius95Gmm).length;
   return [
-    ...[3, 10, 60, 500].map(held),
-    figure('stand-in bench, error of U, g at 85 mm', 'g', errors),
-    figure('stand-in bench, error of U, of the worse plane', '%', shares),
-    figure('stand-in bench, region of the turns alone holds the truth', '%', [(100 * inside) / (2 * SPINS)]),
-    figure('stand-in bench, spin scatter learned from 200 cranks', 'g·mm', [spinDeviationGmm]),
-    figure('stand-in bench, region with that scatter holds the truth', '%', [(100 * holds) / judged.length]),
+    figure(`stand-in, maker’s calibration, ${turns} turns: error of U at 85 mm`, 'g', own.errorsG),
+    figure(`stand-in, maker’s calibration, ${turns} turns: region holds the truth`, '%', [share(own, own.held)]),
+    figure(`stand-in, three trial runs, ${turns} turns: error of U at 85 mm`, 'g', trials.errorsG),
+    figure(`stand-in, three trial runs, ${turns} turns: region holds the truth`, '%', [share(trials, trials.held)]),
+    figure(`stand-in, three trial runs, ${turns} turns: region of the turns alone holds it`, '%', [share(trials, trials.heldByTurnsAlone)]),
   ];
+}
+
+export function accuracy(): Figure[] {
+  return [...[3, 10, 60, 500].map(held), ...[3, 60, 500].flatMap(onStandinBenches)];
 }

@@ -52,7 +52,7 @@ export async function weighInAndMount(page: Page, bobs: number): Promise<void> {
 
 /** Sees every caution at the spin, once they are on the screen. */
 export async function confirmCautions(page: Page): Promise<void> {
-  const boxes = page.getByRole('checkbox');
+  const boxes = page.getByRole('list').filter({ hasText: 'Guard closed' }).getByRole('checkbox');
   await expect(boxes).not.toHaveCount(0);
   for (const box of await boxes.all()) await box.click();
 }

@@ -30,6 +30,7 @@ import { MOST_RECORDING_MB } from './machines/recording.js';
 import { MOST_PHOTO_MB } from './photos/cleanPhoto.js';
 import { PhotosController } from './photos/photos.controller.js';
 import { BALANCING_MACHINE, type BalancingMachine } from './spins/balancingMachine.js';
+import { SpinLedger } from './spins/spinLedger.js';
 import { SpinsController } from './spins/spins.controller.js';
 import { SCALE_PORT, StandinScaleController } from './weighing/standinScale.controller.js';
 import { WeighingController } from './weighing/weighing.controller.js';
@@ -77,6 +78,7 @@ class AppModule {
         JobAccess,
         JobChanges,
         MachineStore,
+        SpinLedger,
       ],
     };
   }

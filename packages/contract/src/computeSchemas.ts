@@ -83,6 +83,7 @@ export const computeSchemas = {
     bits: named(Joi.array().items(bitSchema).min(1).max(20).required(), 'The bits'),
     existing: Joi.array().items(crankHoleSchema).max(100).required(),
     maxHoles: named(Joi.number().integer().min(1).max(12).required(), 'The most holes'),
+    share: named(Joi.number().greater(0).max(1).required(), 'The share to cut'),
   }),
 } as const satisfies Record<string, Joi.ObjectSchema>;
 

@@ -358,25 +358,6 @@ export const newDecisionSchema = Joi.alternatives<NewDecision>().conditional(Joi
   }).unknown(),
 });
 
-export interface SpinRequest extends ByPerson {
-  readonly id: string;
-  readonly speedRpm: number;
-  readonly turns: number;
-  /** The guard-and-fasteners caution was confirmed by the person at the machine. */
-  readonly cautionsConfirmed: true;
-}
-export const spinRequestSchema = Joi.object<SpinRequest, true>({
-  id: idSchema,
-  personId,
-  speedRpm: named(Joi.number().min(100).max(1500).required(), 'The balancing speed'),
-  turns: named(Joi.number().integer().min(10).max(1000).required(), 'The number of turns'),
-  cautionsConfirmed: Joi.boolean()
-    .valid(true)
-    .required()
-    .messages({ 'any.only': 'Confirm the guard and the fasteners before the spin.' })
-    .label('The guard and the fasteners'),
-});
-
 const crankHole = {
   counterweightId: named(Joi.string().max(40).required(), 'The counterweight'),
   angleDeg: named(Joi.number().min(0).less(360).required(), 'The angle'),

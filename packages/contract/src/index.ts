@@ -1,4 +1,5 @@
 export { check, CHECK_OPTIONS, type Checked, type FieldProblem, type Problem } from './messages.js';
+export { AS_IT_SHOULD_BE, spinRequestSchema, type SpinEvent, type SpinRequest, type StandinDials, type Wave } from './spins.js';
 export { jobSpecSchema, layoutSchema, crankSchema, planesSchema, bitSchema } from './jobSpec.js';
 export {
   crankHoleSchema,
@@ -20,7 +21,6 @@ export {
   removalSchema,
   scaleCommandSchema,
   specChangeSchema,
-  spinRequestSchema,
   type DecisionBody,
   type NewDecision,
   type NewHole,
@@ -39,7 +39,6 @@ export {
   type ScaleCommand,
   type StandinCharacter,
   type SpecChange,
-  type SpinRequest,
 } from './entries.js';
 export {
   factsOf,
@@ -57,7 +56,6 @@ export {
   type Shop,
   type SignOffEntry,
   type SpinEntry,
-  type SpinEvent,
 } from './sheets.js';
 export { computeSchemas, type ComputationName } from './computeSchemas.js';
 export {
@@ -91,6 +89,8 @@ export {
   MACHINE_UNITS,
   machineChangeSchema,
   columnsSchema,
+  type WavChannels,
+  type MachineCheck,
   newCalibrationSchema,
   newMachineSchema,
   newRecordedSpinSchema,

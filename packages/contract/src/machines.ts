@@ -1,8 +1,9 @@
-import type { Influence, MachineConvention, PlaneUnbalance, Planes, SupportReading, TrialRun } from '@tare/core';
+import type { Influence, MachineConvention, PlaneUnbalance, Planes, SupportReading, TrialRun, WeightCheck } from '@tare/core';
 import Joi from 'joi';
 import { idSchema, named } from './ids.js';
 import { planesSchema } from './jobSpec.js';
 import type { Attribution } from './sheets.js';
+import { cautionsSchema, dialsSchema, weightsSchema, type StandinDials } from './spins.js';
 
 /** How a machine's readings come to Tare. */
 export const MACHINE_DRIVERS = ['typed', 'recorded'] as const;
@@ -24,8 +25,12 @@ export interface MachineSpec {
   readonly supportLimitN: number;
   /** Scatter of one reading in each component, g·mm; null where nobody tried. */
   readonly scatterGmm: number | null;
+  /** How far its own calibration may be off for good, in amount and across it, per cent; null where it is trusted. */
+  readonly gainPercent: number | null;
   /** A recording's columns, by their headings. */
   readonly columns: RecordingColumns;
+  /** A WAV recording's channels, counted from 1. */
+  readonly channels: WavChannels;
   readonly notes: string;
 }
 
@@ -37,6 +42,12 @@ export interface RecordingColumns {
   readonly left: string;
   readonly right: string;
   readonly tach: string;
+}
+
+export interface WavChannels {
+  readonly left: number;
+  readonly right: number;
+  readonly tach: number;
 }
 
 export interface Machine {
@@ -58,10 +69,20 @@ export interface Calibration extends Attribution {
   readonly condition: number;
 }
 
+/** What a known weight, hung on between two spins, said of a machine’s own calibration or of one by trial weights. */
+export interface MachineCheck {
+  readonly machineId: string;
+  readonly calibrationId: string | null;
+  readonly checks: { readonly a: WeightCheck | null; readonly b: WeightCheck | null };
+  readonly at: string;
+}
+
 export interface MachineHall {
   readonly machines: readonly Machine[];
   /** Oldest first. */
   readonly calibrations: readonly Calibration[];
+  /** Oldest first. */
+  readonly checks: readonly MachineCheck[];
 }
 
 const person = named(idSchema, 'Who is at the bench');
@@ -73,6 +94,7 @@ export const columnsSchema = Joi.object<RecordingColumns, true>({
   right: column('The column of the right sensor'),
   tach: column('The column of the tach'),
 });
+const wavChannel = (name: string): Joi.NumberSchema => named(Joi.number().integer().min(1).max(32).required(), name);
 export const machineSpecSchema = Joi.object<MachineSpec>({
   name: named(Joi.string().pattern(/\S/).max(80).required(), 'The machine’s name'),
   driver: named(
@@ -97,7 +119,13 @@ export const machineSpecSchema = Joi.object<MachineSpec>({
   fastestRpm: named(Joi.number().min(Joi.ref('slowestRpm')).max(5000).required(), 'The fastest speed'),
   supportLimitN: named(Joi.number().greater(0).max(1_000_000).required(), 'What a support carries'),
   scatterGmm: named(Joi.number().greater(0).max(1_000_000).allow(null).required(), 'The scatter of a reading'),
+  gainPercent: named(Joi.number().greater(0).max(50).allow(null).required(), 'How far its own calibration may be off'),
   columns: columnsSchema.required(),
+  channels: Joi.object<WavChannels, true>({
+    left: wavChannel('The channel of the left sensor'),
+    right: wavChannel('The channel of the right sensor'),
+    tach: wavChannel('The channel of the tach'),
+  }).required(),
   notes: named(Joi.string().max(500).allow('').required(), 'The notes'),
 });
 
@@ -120,7 +148,6 @@ export const machineChangeSchema = Joi.object<MachineChange>({
 });
 
 const vectorSchema = Joi.object({ re: Joi.number().required(), im: Joi.number().required() });
-const trialSchema = Joi.object<PlaneUnbalance>({ aGmm: vectorSchema.required(), bGmm: vectorSchema.required() });
 const readingSchema = Joi.object<SupportReading>({ left: vectorSchema.required(), right: vectorSchema.required() });
 
 /** Runs with known weights; the coefficients are worked out by the server anew. */
@@ -142,7 +169,7 @@ export const newCalibrationSchema = Joi.object<NewCalibration>({
   speedRpm: named(Joi.number().min(50).max(5000).required(), 'The balancing speed'),
   runs: named(
     Joi.array()
-      .items(Joi.object<TrialRun>({ trial: trialSchema.required(), reading: readingSchema.required() }))
+      .items(Joi.object<TrialRun>({ trial: weightsSchema.required(), reading: readingSchema.required() }))
       .max(24)
       .required(),
     'The runs',
@@ -165,6 +192,8 @@ export interface NewTypedSpin {
   readonly speedRpm: number;
   readonly repeats: readonly { readonly a: ShownReading; readonly b: ShownReading }[];
   readonly cautionsConfirmed: true;
+  /** Known weights that hang on the crank; none when left out. */
+  readonly hung?: PlaneUnbalance | null;
 }
 const shownSchema = (plane: string): Joi.ObjectSchema<ShownReading> =>
   Joi.object<ShownReading, true>({
@@ -172,11 +201,6 @@ const shownSchema = (plane: string): Joi.ObjectSchema<ShownReading> =>
     angleDeg: named(Joi.number().min(-360).max(360).required(), `The angle in ${plane}`),
   });
 const speed = named(Joi.number().min(50).max(5000).required(), 'The balancing speed');
-const cautions = Joi.boolean()
-  .valid(true)
-  .required()
-  .messages({ 'any.only': 'Confirm the guard and the fasteners before the spin.' })
-  .label('The guard and the fasteners');
 export const newTypedSpinSchema = Joi.object<NewTypedSpin>({
   id: idSchema,
   personId: person,
@@ -191,23 +215,26 @@ export const newTypedSpinSchema = Joi.object<NewTypedSpin>({
       .required(),
     'The readings',
   ),
-  cautionsConfirmed: cautions,
+  cautionsConfirmed: cautionsSchema,
+  hung: weightsSchema.allow(null),
 });
 
-/** A recorded spin; the recording itself, gzipped CSV, is the request's body, these are its query. */
+/** A recorded spin; the recording itself, gzipped CSV or WAV, is the request's body, these are its query. */
 export interface NewRecordedSpin {
   readonly id: string;
   readonly personId: string;
   readonly machineId: string;
   readonly calibrationId: string;
   readonly cautionsConfirmed: true;
+  readonly hung?: PlaneUnbalance | null;
 }
 export const newRecordedSpinSchema = Joi.object<NewRecordedSpin>({
   id: idSchema,
   personId: person,
   machineId: named(idSchema, 'The machine'),
   calibrationId: named(idSchema, 'The calibration'),
-  cautionsConfirmed: cautions,
+  cautionsConfirmed: cautionsSchema,
+  hung: weightsSchema.allow(null),
 });
 
 /** What a recording says, before any calibration. */
@@ -220,25 +247,23 @@ export interface RecordingSummary {
   readonly warnings: readonly { readonly kind: string; readonly sentence: string }[];
 }
 
-/** A spin on the stand-in bench whose signals are wanted as a file, with what is hung on the crank and what is wrong with the set-up. */
+/** A spin on the stand-in bench whose signals are wanted as a file. */
 export interface StandinRecording {
   readonly machineId: string;
   readonly speedRpm: number;
   readonly turns: number;
   /** Counts this person's tries: another number, another run. */
   readonly run: number;
-  readonly trial: PlaneUnbalance;
-  readonly supports: 'hard' | 'soft';
-  readonly looseBob: boolean;
-  readonly endStopForgotten: boolean;
+  readonly hung: PlaneUnbalance;
+  readonly dials: StandinDials;
+  readonly format: 'csv' | 'wav';
 }
 export const standinRecordingSchema = Joi.object<StandinRecording>({
   machineId: named(idSchema, 'The machine'),
   speedRpm: named(Joi.number().min(100).max(1500).required(), 'The balancing speed'),
   turns: named(Joi.number().integer().min(5).max(300).required(), 'The number of turns'),
   run: Joi.number().integer().min(1).max(1_000_000).required(),
-  trial: trialSchema.required(),
-  supports: Joi.string().valid('hard', 'soft').required(),
-  looseBob: Joi.boolean().required(),
-  endStopForgotten: Joi.boolean().required(),
+  hung: weightsSchema.required(),
+  dials: dialsSchema.required(),
+  format: Joi.string().valid('csv', 'wav').required(),
 });

@@ -60,6 +60,8 @@ export interface SpinEntry extends SpinFact, Attribution {
   readonly machineId: string | null;
   readonly source: 'standin' | 'typed' | 'recorded';
   readonly calibrationId: string | null;
+  /** What the signals said of themselves: a wandering speed, a clipped sensor; empty for typed spins. */
+  readonly warnings: readonly string[];
 }
 
 export interface PlanEntry extends Attribution {
@@ -131,10 +133,3 @@ export interface JobLine {
   /** Where the job stands: the first bench that is not done, or sign-off. */
   readonly standing: BenchStatus;
 }
-
-/** What a running spin sends, one JSON line each. */
-export type SpinEvent =
-  | { readonly type: 'speed'; readonly speedRpm: number; readonly targetRpm: number }
-  | { readonly type: 'turn'; readonly turn: number; readonly of: number; readonly planes: PlaneUnbalance }
-  | { readonly type: 'done'; readonly spinId: string }
-  | { readonly type: 'problem'; readonly title: string; readonly detail: string };

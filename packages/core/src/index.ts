@@ -186,7 +186,13 @@ export {
 export { checkConvention, fromHeavyDeg, toHeavyDeg, type ConventionCheck, type ConventionFault, type MachineConvention } from './spin/convention.js';
 export { influenceOf, meanReading, unbalanceOf, type Influence, type InfluenceResult, type SupportReading, type TrialRun } from './spin/influence.js';
 export { processSpin, type ProcessedSpin, type SignalWarning, type SpinSignal } from './spin/signal/processSpin.js';
-export { withSpinScatter, planeReading, judge, LEAST_TURNS, type Judgement, type PlaneReading, type Verdict } from './spin/planeReading.js';
+export { cutShare } from './correct/cutShare.js';
+export { averageSpins, type PlaneEstimate, type PlaneSpread, type SpinOfPlane } from './spin/averageSpins.js';
+export { judge, type Judgement, type Verdict } from './spin/judge.js';
+export { planeReading, LEAST_TURNS, type PlaneReading } from './spin/planeReading.js';
+export { calibrationFactor, sensorSpread, type PerPlane } from './spin/readingSpread.js';
+export { liveSpin, type LiveSpin, type LiveView } from './spin/signal/liveSpin.js';
+export { weightCheck, type WeightCheck } from './spin/weightCheck.js';
 
 export { planHoles, assessHoles, AIM_SHARE, type HolePlan, type PlanInput, type PlannedHole, type PlanResult } from './correct/planHoles.js';
 

@@ -181,6 +181,9 @@ const selectSpins = (db: Knex, jobIds: readonly string[]): Promise<SpinRow[]> =>
       'machine_id',
       'source',
       'calibration_id',
+      'spread',
+      'hung',
+      'warnings',
       'person_id',
       'created_at',
     );

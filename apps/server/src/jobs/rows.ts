@@ -110,15 +110,19 @@ export interface SpinRow extends AttributedRow {
   machine_id: string | null;
   source: SpinEntry['source'];
   calibration_id: string | null;
+  spread: SpinEntry['spread'];
+  hung: PlaneUnbalance | null;
+  warnings: string[];
 }
 export const spinFromRow = (row: SpinRow): SpinEntry => ({
   id: row.id,
   speedRpm: row.speed_rpm,
   planes: row.planes,
   turns: row.turns,
-  // Of typed readings each is a spin of its own; the turns of a recording are all of one.
-  knownDeviationGmm: row.source === 'recorded' ? null : row.known_deviation_gmm,
-  spinDeviationGmm: row.source === 'recorded' ? row.known_deviation_gmm : null,
+  knownDeviationGmm: row.known_deviation_gmm,
+  spread: row.spread ?? null,
+  hung: row.hung,
+  warnings: row.warnings,
   machineId: row.machine_id,
   source: row.source,
   calibrationId: row.calibration_id,

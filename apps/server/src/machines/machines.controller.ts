@@ -6,6 +6,7 @@ import {
   type Calibration,
   type Machine,
   type MachineChange,
+  type MachineCheck,
   type MachineHall,
   type NewCalibration,
   type NewMachine,
@@ -17,6 +18,13 @@ import { IdPipe } from '../http/idPipe.js';
 import { fieldProblem, ProblemException } from '../http/problem.js';
 import { calibrationFromRow, MachineStore, type CalibrationRow } from './machineStore.js';
 
+interface CheckRow {
+  machine_id: string;
+  calibration_id: string | null;
+  checks: MachineCheck['checks'];
+  created_at: Date;
+}
+
 @Controller('api/machines')
 export class MachinesController {
   constructor(private readonly store: MachineStore) {}
@@ -25,15 +33,25 @@ export class MachinesController {
   @Describe('The shop’s balancing machines, and every calibration of them')
   async read(): Promise<MachineHall> {
     const shopId = await this.store.shop.id();
-    const [machines, calibrations] = await Promise.all([
+    const [machines, calibrations, checks] = await Promise.all([
       this.store.db.raw<{ rows: Machine[] }>(
         /* sql */ `select distinct on (machine.created_at, id) id, version, spec from machine join machine_spec on machine_id = id
                    where machine.shop_id = ? order by machine.created_at, id, version desc`,
         [shopId],
       ),
       this.store.db('calibration').where({ shop_id: shopId }).orderBy('seq').select<CalibrationRow[]>('*'),
+      this.store.db('machine_check').where({ shop_id: shopId }).orderBy('seq').select<CheckRow[]>('*'),
     ]);
-    return { machines: machines.rows, calibrations: calibrations.map(calibrationFromRow) };
+    return {
+      machines: machines.rows,
+      calibrations: calibrations.map(calibrationFromRow),
+      checks: checks.map((row) => ({
+        machineId: row.machine_id,
+        calibrationId: row.calibration_id,
+        checks: row.checks,
+        at: row.created_at.toISOString(),
+      })),
+    };
   }
 
   @Post()

@@ -1,8 +1,21 @@
 import { randomUUID } from 'node:crypto';
 import { gunzipSync, gzipSync } from 'node:zlib';
-import type { Calibration, Machine, MachineHall, MachineSpec, Problem } from '@tare/contract';
-import { add, fromPolar, times, toPolar, ZERO, type PlaneUnbalance, type SupportReading, type Vector } from '@tare/core';
+import { AS_IT_SHOULD_BE, factsOf, type Calibration, type Machine, type MachineHall, type MachineSpec, type Problem } from '@tare/contract';
+import {
+  add,
+  BALANCED,
+  calibrationFactor,
+  fromPolar,
+  jobFigures,
+  times,
+  toPolar,
+  ZERO,
+  type PlaneUnbalance,
+  type SupportReading,
+  type Vector,
+} from '@tare/core';
 import { TestServer } from '../testing/testServer.js';
+import { writeRecordingWav } from './recordingWav.js';
 import type { Reprocessed } from './ownSpins.controller.js';
 
 let server: TestServer;
@@ -20,6 +33,8 @@ const floor: MachineSpec = {
   fastestRpm: 900,
   supportLimitN: 900,
   scatterGmm: null,
+  gainPercent: null,
+  channels: { left: 1, right: 2, tach: 3 },
   columns: { time: 't', rateHz: 5000, left: 'L', right: 'R', tach: 'mark' },
   notes: '',
 };
@@ -115,7 +130,7 @@ describe('a recorded spin', () => {
       { aGmm: ZERO, bGmm: fromPolar(800, 90) },
     ]) {
       const on = { aGmm: add(own.aGmm, trial.aGmm), bGmm: add(own.bGmm, trial.bGmm) };
-      const { body } = await send('recordings/process', floor.columns, recordingOf(on));
+      const { body } = await send(`machines/${machine.id}/process`, {}, recordingOf(on));
       runs.push({ trial, reading: (body as { mean: SupportReading }).mean });
     }
     const answer = await server.post('machines/calibrations', {
@@ -153,9 +168,9 @@ describe('a recorded spin', () => {
     ).toBe('t,L,R,mark');
   });
   it('says by name what is wrong with a file', async () => {
-    const problem = async (body: Buffer, columns: object = floor.columns): Promise<string> =>
-      ((await send('recordings/process', columns, body)).body as Problem).detail;
-    expect(await problem(Buffer.from('t,L,R,mark'))).toContain('not gzipped CSV');
+    const { id } = await put({ driver: 'recorded', unit: 'none' });
+    const problem = async (body: Buffer): Promise<string> => ((await send(`machines/${id}/process`, {}, body)).body as Problem).detail;
+    expect(await problem(Buffer.from('t,L,R,mark'))).toContain('not gzipped CSV or WAV');
     expect(await problem(gzipSync('t,L,R,mark'))).toContain('no lines below its heading');
     expect(await problem(gzipSync('t,L,mark\n0,1,1'))).toContain('no column “R” for the right sensor; it has “t”, “L”, “mark”');
     expect(await problem(gzipSync('t,L,R,mark\n0,1,1,0\n0.1,x,1,0'))).toContain('Line 3 of the recording says “x” in column “L”');
@@ -170,16 +185,53 @@ describe('a recorded spin', () => {
       speedRpm: 600,
       turns: 12,
       run: 1,
-      trial: { aGmm: ZERO, bGmm: ZERO },
-      supports: 'hard',
-      looseBob: false,
-      endStopForgotten: false,
+      hung: { aGmm: ZERO, bGmm: ZERO },
+      dials: { supports: 'hard', looseBob: false, endStopForgotten: false },
+      format: 'csv',
     };
     const answer = await server.post(`jobs/${job.id}/standin-recording`, order);
     expect([answer.status, answer.text.split('\n')[0]]).toEqual([200, 't,L,R,mark']);
-    const { body } = await send('recordings/process', floor.columns, gzipSync(answer.text));
+    const { body } = await send(`machines/${machine.id}/process`, {}, gzipSync(answer.text));
     expect(body).toMatchObject({ turns: expect.closeTo(12, -0.8) as number, speedRpm: expect.closeTo(600, -1) as number });
     expect((await server.post(`jobs/${job.id}/standin-recording`, { ...order, turns: 1000 })).status).toBe(400);
+  });
+  it('may be a WAV with a tach channel, wherever the machine has its channels, and goes out as one again', async () => {
+    const job = await server.job();
+    const machine = await put({ driver: 'recorded', unit: 'none', channels: { left: 3, right: 1, tach: 4 } });
+    const order = { machineId: machine.id, speedRpm: 600, turns: 12, run: 1, hung: BALANCED, dials: AS_IT_SHOULD_BE };
+    const [csv, wav] = await Promise.all(
+      (['csv', 'wav'] as const).map(async (format) => {
+        const response = await server.postForBytes(`jobs/${job.id}/standin-recording`, { ...order, format });
+        return send(`machines/${machine.id}/process`, {}, gzipSync(response.body as Buffer));
+      }),
+    );
+    const mean = (response: Awaited<ReturnType<typeof send>>): SupportReading => (response.body as { mean: SupportReading }).mean;
+    expect(wav!.status).toBe(200);
+    expect(mean(wav!).left.re).toBeCloseTo(mean(csv!).left.re, 4);
+    expect(mean(wav!).right.im).toBeCloseTo(mean(csv!).right.im, 4);
+    const problem = async (bytes: Buffer): Promise<string> =>
+      ((await send(`machines/${machine.id}/process`, {}, gzipSync(bytes))).body as Problem).detail;
+    const signal = { sampleRateHz: 2000, left: new Float64Array(9), right: new Float64Array(9), tach: new Float64Array(9) };
+    expect(await problem(writeRecordingWav(signal, { left: 1, right: 2, tach: 3 }))).toContain(
+      'has 3 channels; this machine’s channel 4 is not among them',
+    );
+    expect(await problem(Buffer.from('RIFF and then nothing'))).toContain('no WAV that can be read');
+  });
+  it('carries the runs of its calibration in its region, and what hung on the crank', async () => {
+    const { machine, calibration, jobId } = await calibrated();
+    await server.put(`machines/${machine.id}`, { personId: server.personId, baseVersion: 1, spec: { ...machine.spec, scatterGmm: 20 } });
+    const hung = { aGmm: fromPolar(300, 10), bGmm: ZERO };
+    const query = { personId: server.personId, machineId: machine.id, calibrationId: calibration.id, cautionsConfirmed: true };
+    const on = { ...own, aGmm: add(own.aGmm, hung.aGmm) };
+    const answer = await send(`jobs/${jobId}/spins/recorded`, { ...query, id: randomUUID(), hung: JSON.stringify(hung) }, recordingOf(on));
+    expect(answer.status).toBe(201);
+    const sheet = await server.sheet(jobId);
+    const { a } = jobFigures(factsOf(sheet)).spins[0]!;
+    expect(toPolar(a.meanGmm).amount).toBeCloseTo(900, 0);
+    // 2.4477 · 20 for the spin itself; the runs come in once more by √(|u_A/T_A + u_B/T_B|² + |u_A/T_A|² + |u_B/T_B|²).
+    expect(a.runRadiusGmm).toBeCloseTo(48.95, 1);
+    expect(a.commonRadiusGmm).toBeCloseTo(48.95 * calibrationFactor(calibration.runs, on), 0);
+    expect((await send(`jobs/${jobId}/spins/recorded`, { ...query, id: randomUUID(), hung: 'a brick' }, recordingOf(on))).status).toBe(400);
   });
   it('refuses runs that tell nothing, and another machine’s calibration', async () => {
     const { calibration, jobId } = await calibrated();

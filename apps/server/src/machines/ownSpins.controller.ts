@@ -1,28 +1,32 @@
 import { Controller, Get, HttpCode, Inject, Param, Post, Query, Req, Res } from '@nestjs/common';
 import {
-  columnsSchema,
   newRecordedSpinSchema,
   newTypedSpinSchema,
   standinRecordingSchema,
   writeRecording,
+  type Calibration,
   type Machine,
   type NewRecordedSpin,
   type NewTypedSpin,
-  type RecordingColumns,
   type RecordingSummary,
   type ShownReading,
   type StandinRecording,
 } from '@tare/contract';
 import {
-  CoreError,
+  addPlanes,
+  BALANCED,
+  calibrationFactor,
   fromPolar,
   GMM_PER_OZIN,
-  planeReading,
+  movePlanes,
+  scalePlanes,
   toHeavyDeg,
   toPolar,
   unbalanceOf,
-  type PlaneUnbalance,
+  type Influence,
+  type PlaneSpread,
   type Planes,
+  type PlaneUnbalance,
   type Vector,
 } from '@tare/core';
 import type { Request, Response } from 'express';
@@ -32,9 +36,11 @@ import { IdPipe } from '../http/idPipe.js';
 import { fieldProblem, ProblemException } from '../http/problem.js';
 import { JobAccess } from '../jobs/jobAccess.js';
 import { BALANCING_MACHINE, MachineError, type BalancingMachine } from '../spins/balancingMachine.js';
-import { bareHole } from '../spins/bareHole.js';
+import { mountedOf } from '../spins/mounted.js';
+import { SpinLedger } from '../spins/spinLedger.js';
 import { MachineStore } from './machineStore.js';
-import { processRecording, summaryOf } from './recording.js';
+import { processRecording, summaryOf, type RecordingFormat, type RecordingPlaces } from './recording.js';
+import { writeRecordingWav } from './recordingWav.js';
 
 /** What a recording says again, beside what was kept of it. */
 export interface Reprocessed {
@@ -52,6 +58,7 @@ export class OwnSpinsController {
   constructor(
     private readonly jobs: JobAccess,
     private readonly machines: MachineStore,
+    private readonly ledger: SpinLedger,
     @Inject(BALANCING_MACHINE) private readonly standin: BalancingMachine,
   ) {}
 
@@ -69,62 +76,86 @@ export class OwnSpinsController {
       if (machine.spec.unit === 'none') return unbalanceOf({ left, right }, calibration!.influence);
       return { aGmm: inGmm(left, machine, planes.radiusAMm), bGmm: inGmm(right, machine, planes.radiusBMm) };
     });
-    await this.keep(jobId, {
+    const mean = planeMeans(turns);
+    const spread = (plane: 'aGmm' | 'bGmm'): PlaneSpread => ({
+      runGmm: 0,
+      commonGmm:
+        machine.spec.unit === 'none'
+          ? calibrationDeviation(machine, calibration!, mean)
+          : ((machine.spec.gainPercent ?? 0) / 100) * toPolar(mean[plane]).amount,
+    });
+    await this.ledger.keep(jobId, {
       id: spin.id,
       speedRpm: spin.speedRpm,
       // Unit-less readings come out in the planes that the machine was calibrated for.
       planes: machine.spec.unit === 'none' ? calibration!.planes : planes,
       turns,
       knownDeviationGmm: machine.spec.scatterGmm,
+      spread: { aGmm: spread('aGmm'), bGmm: spread('bGmm') },
+      hung: hungIn(spin.hung, sheet.spec.crank.planes, machine.spec.unit === 'none' ? calibration!.planes : planes),
       personId: spin.personId,
       machineId: machine.id,
       source: 'typed',
       calibrationId: machine.spec.unit === 'none' ? spin.calibrationId : null,
+      influence: null,
+      warnings: [],
       shown: spin.repeats,
     });
     return { id: spin.id };
   }
 
   @Post('jobs/:jobId/spins/recorded')
-  @Describe('Bring in a recorded spin: gzipped CSV as the body; id, personId, machineId, calibrationId and cautionsConfirmed as the query')
+  @Describe('Bring in a recorded spin: gzipped CSV or WAV as the body; id, personId, machineId, calibrationId and cautionsConfirmed as the query')
   async recorded(
     @Param('jobId', IdPipe) jobId: string,
     @Query() query: QueryWords,
     @Req() request: Request,
   ): Promise<{ id: string; summary: RecordingSummary }> {
-    const spin = checked<NewRecordedSpin>(newRecordedSpinSchema, { ...query, cautionsConfirmed: query['cautionsConfirmed'] === 'true' });
-    await this.jobs.require(jobId);
+    const spin = checked<NewRecordedSpin>(newRecordedSpinSchema, {
+      ...query,
+      cautionsConfirmed: query['cautionsConfirmed'] === 'true',
+      hung: weightsOf(query['hung']),
+    });
+    const sheet = await this.jobs.sheet(jobId);
     const machine = await this.machines.machine(spin.machineId);
+    const { spec } = machine;
     const calibration = await this.machines.calibration(spin.calibrationId, machine.id);
-    const processed = await processRecording(request.body, machine.spec.columns);
-    await this.keep(jobId, {
+    const { processed, format } = await processRecording(request.body, spec);
+    const turns = processed.turns.map((turn) => unbalanceOf(turn, calibration.influence));
+    const spread = { runGmm: machine.spec.scatterGmm, commonGmm: calibrationDeviation(machine, calibration, planeMeans(turns)) };
+    await this.ledger.keep(jobId, {
       id: spin.id,
       speedRpm: processed.speedRpm,
       planes: calibration.planes,
-      turns: processed.turns.map((turn) => unbalanceOf(turn, calibration.influence)),
-      knownDeviationGmm: machine.spec.scatterGmm,
+      turns,
+      knownDeviationGmm: null,
+      spread: { aGmm: spread, bGmm: spread },
+      hung: hungIn(spin.hung, sheet.spec.crank.planes, calibration.planes),
       personId: spin.personId,
       machineId: machine.id,
       source: 'recorded',
       calibrationId: calibration.id,
-      recording: request.body as Buffer,
-      columns: machine.spec.columns,
+      influence: calibration.influence,
+      warnings: processed.warnings.map(({ sentence }) => sentence),
+      recording: { bytes: request.body as Buffer, format, columns: spec.columns, channels: spec.channels },
     });
     return { id: spin.id, summary: summaryOf(processed) };
   }
 
-  @Post('recordings/process')
-  @Describe('What a recorded spin says before any calibration: gzipped CSV as the body, its columns as the query')
-  async process(@Query() query: QueryWords, @Req() request: Request): Promise<RecordingSummary> {
-    return summaryOf(await processRecording(request.body, checked<RecordingColumns>(columnsSchema, { ...query, rateHz: Number(query['rateHz']) })));
+  @Post('machines/:machineId/process')
+  @HttpCode(200)
+  @Describe('What a recorded spin says before any calibration: gzipped CSV or WAV as the body, its columns or channels as the machine has them')
+  async process(@Param('machineId', IdPipe) machineId: string, @Req() request: Request): Promise<RecordingSummary> {
+    const { spec } = await this.machines.machine(machineId);
+    return summaryOf((await processRecording(request.body, spec)).processed);
   }
 
   @Post('jobs/:jobId/standin-recording')
   @HttpCode(200)
-  @Describe('Spin the job’s crank on the stand-in bench and have its signals as CSV; nothing is kept', standinRecordingSchema)
+  @Describe('Spin the job’s crank on the stand-in bench and have its signals as CSV or WAV; nothing is kept', standinRecordingSchema)
   async standinRecording(
     @Param('jobId', IdPipe) jobId: string,
-    @CheckedBody(standinRecordingSchema) { machineId, ...order }: StandinRecording,
+    @CheckedBody(standinRecordingSchema) { machineId, dials, format, ...order }: StandinRecording,
     @Res() response: Response,
   ): Promise<void> {
     const sheet = await this.jobs.sheet(jobId);
@@ -132,12 +163,9 @@ export class OwnSpinsController {
     const stop = new AbortController();
     response.on('close', () => stop.abort());
     try {
-      const signal = await this.standin.record(
-        { rotor: `job-${sheet.number}`, crank: sheet.spec.crank, holes: sheet.holes.map(bareHole) },
-        order,
-        stop.signal,
-      );
-      response.type('text/csv').send(writeRecording(signal, { ...spec.columns, rateHz: signal.sampleRateHz }));
+      const { signal } = await this.standin.spin(mountedOf(sheet), { ...order, ...dials }, () => undefined, stop.signal);
+      if (format === 'wav') response.type('audio/wav').send(writeRecordingWav(signal, spec.channels));
+      else response.type('text/csv').send(writeRecording(signal, { ...spec.columns, rateHz: signal.sampleRateHz }));
     } catch (error) {
       if (!(error instanceof MachineError)) throw error;
       throw new ProblemException(502, error.message);
@@ -145,12 +173,12 @@ export class OwnSpinsController {
   }
 
   @Get('jobs/:jobId/spins/:spinId/recording')
-  @Describe('The recording of a spin, as gzipped CSV')
+  @Describe('The recording of a spin, gzipped')
   async recording(@Param('jobId', IdPipe) jobId: string, @Param('spinId', IdPipe) spinId: string, @Res() response: Response): Promise<void> {
-    const { recording } = await this.recordingOf(jobId, spinId);
+    const { recording, recording_format } = await this.recordingOf(jobId, spinId);
     response
       .type('application/gzip')
-      .attachment(`tare-spin-${spinId.slice(0, 8)}.csv.gz`)
+      .attachment(`tare-spin-${spinId.slice(0, 8)}.${recording_format}.gz`)
       .send(recording);
   }
 
@@ -158,13 +186,9 @@ export class OwnSpinsController {
   @Describe('Work a recorded spin out again with the present arithmetic, and say how far that is from what was kept')
   async reprocess(@Param('jobId', IdPipe) jobId: string, @Param('spinId', IdPipe) spinId: string): Promise<Reprocessed> {
     const row = await this.recordingOf(jobId, spinId);
-    const calibration = await this.machines.calibration(row.calibration_id, row.machine_id);
-    const processed = await processRecording(row.recording, row.columns);
-    const mean = (turns: readonly PlaneUnbalance[]): PlaneUnbalance => ({
-      aGmm: planeReading(turns.map((turn) => turn.aGmm)).meanGmm,
-      bGmm: planeReading(turns.map((turn) => turn.bGmm)).meanGmm,
-    });
-    const [kept, anew] = [mean(row.turns), mean(processed.turns.map((turn) => unbalanceOf(turn, calibration.influence)))];
+    const { processed } = await processRecording(row.recording, { columns: row.columns, channels: row.channels ?? STEREO_AND_TACH });
+    const turns = processed.turns.slice(0, row.turns.length).map((turn) => unbalanceOf(turn, row.influence));
+    const [kept, anew] = [planeMeans(row.turns), planeMeans(turns)];
     const apart = (x: Vector, y: Vector): number => toPolar({ re: x.re - y.re, im: x.im - y.im }).amount;
     return { now: summaryOf(processed), kept, anew, differsGmm: { a: apart(kept.aGmm, anew.aGmm), b: apart(kept.bGmm, anew.bGmm) } };
   }
@@ -175,45 +199,9 @@ export class OwnSpinsController {
       .db('spin')
       .where({ id: spinId, job_id: jobId })
       .whereNotNull('recording')
-      .first<RecordedRow | undefined>('recording', 'columns', 'turns', 'calibration_id', 'machine_id');
+      .first<RecordedRow | undefined>('recording', 'recording_format', 'columns', 'channels', 'turns', 'influence');
     if (!row) throw new ProblemException(404, 'This job has no recording of that spin.');
     return row;
-  }
-
-  /** Adds a spin to the ledger, once; what cannot be judged is not kept. */
-  private async keep(jobId: string, spin: OwnSpin): Promise<void> {
-    try {
-      planeReading(
-        spin.turns.map((turn) => turn.aGmm),
-        spin.knownDeviationGmm,
-      );
-    } catch (error) {
-      if (!(error instanceof CoreError)) throw error;
-      throw fieldProblem('repeats', `${error.message} Spin and read it again, or write down the machine’s scatter on its page.`);
-    }
-    const { db, shop } = this.jobs;
-    await db('spin')
-      .insert({
-        id: spin.id,
-        shop_id: await shop.id(),
-        job_id: jobId,
-        speed_rpm: spin.speedRpm,
-        planes: JSON.stringify(spin.planes),
-        turns: JSON.stringify(spin.turns),
-        known_deviation_gmm: spin.knownDeviationGmm,
-        cautions_confirmed: true,
-        person_id: spin.personId,
-        machine_id: spin.machineId,
-        source: spin.source,
-        calibration_id: spin.calibrationId,
-        shown: spin.shown === undefined ? null : JSON.stringify(spin.shown),
-        recording: spin.recording ?? null,
-        columns: spin.columns === undefined ? null : JSON.stringify(spin.columns),
-      })
-      .onConflict('id')
-      .ignore();
-    if (!(await db('spin').where({ id: spin.id, job_id: jobId }).first('id')))
-      throw new ProblemException(409, 'This entry’s id belongs to another spin.');
   }
 }
 
@@ -222,25 +210,33 @@ type QueryWords = Readonly<Record<string, string>>;
 
 interface RecordedRow {
   recording: Buffer;
-  columns: RecordingColumns;
+  recording_format: RecordingFormat;
+  columns: RecordingPlaces['columns'];
+  channels: RecordingPlaces['channels'] | null;
   turns: PlaneUnbalance[];
-  calibration_id: string;
-  machine_id: string;
+  influence: Influence;
 }
 
-interface OwnSpin {
-  readonly id: string;
-  readonly speedRpm: number;
-  readonly planes: Planes;
-  readonly turns: readonly PlaneUnbalance[];
-  readonly knownDeviationGmm: number | null;
-  readonly personId: string;
-  readonly machineId: string;
-  readonly source: 'typed' | 'recorded';
-  readonly calibrationId: string | null;
-  readonly shown?: NewTypedSpin['repeats'];
-  readonly recording?: Buffer;
-  readonly columns?: RecordingColumns;
+const STEREO_AND_TACH = { left: 1, right: 2, tach: 3 };
+
+const planeMeans = (turns: readonly PlaneUnbalance[]): PlaneUnbalance => scalePlanes(turns.reduce(addPlanes, BALANCED), 1 / turns.length);
+
+/** Each run of a calibration scattered as a spin does; this came of that into every spin read by it, g·mm in each component. */
+const calibrationDeviation = ({ spec }: Machine, { runs }: Calibration, mean: PlaneUnbalance): number =>
+  (spec.scatterGmm ?? 0) * calibrationFactor(runs, mean);
+
+/** Weights are said in the crank’s planes; a spin keeps its own. */
+const hungIn = (hung: PlaneUnbalance | null | undefined, from: Planes, to: Planes): PlaneUnbalance | null =>
+  hung ? movePlanes(hung, from, to) : null;
+
+/** Weights in an address are JSON; what is no JSON is told where it is checked. */
+function weightsOf(text: string | undefined): unknown {
+  if (text === undefined) return null;
+  try {
+    return JSON.parse(text);
+  } catch {
+    return text;
+  }
 }
 
 /** What a machine shows, as a vector to the heavy spot in Tare's angles, in the machine's own unit. */

@@ -1,30 +1,40 @@
 import { promisify } from 'node:util';
 import { gunzip } from 'node:zlib';
-import { readRecording, type RecordingColumns, type RecordingSummary } from '@tare/contract';
+import { readRecording, type MachineSpec, type RecordingSummary } from '@tare/contract';
 import { CoreError, meanReading, processSpin, type ProcessedSpin } from '@tare/core';
 import { fieldProblem } from '../http/problem.js';
+import { isWav, readRecordingWav } from './recordingWav.js';
 
 /** A minute of three channels at 10 kHz is some 20 MB of text and a fifth of that gzipped. */
 export const MOST_RECORDING_MB = 30;
-const MOST_TEXT_BYTES = 200_000_000;
+const MOST_PLAIN_BYTES = 200_000_000;
 
 const unzip = promisify(gunzip);
 
+/** Where a recording's channels are found. */
+export type RecordingPlaces = Pick<MachineSpec, 'columns' | 'channels'>;
+export type RecordingFormat = 'csv' | 'wav';
+
 /**
- * Works out a recorded spin from its gzipped CSV.
+ * Works out a recorded spin from its gzipped CSV or WAV.
  * @throws ProblemException 400 that says what is wrong with it
  */
-export async function processRecording(body: unknown, columns: RecordingColumns): Promise<ProcessedSpin> {
+export async function processRecording(
+  body: unknown,
+  { columns, channels }: RecordingPlaces,
+): Promise<{ readonly processed: ProcessedSpin; readonly format: RecordingFormat }> {
   if (!Buffer.isBuffer(body) || body.length === 0)
-    throw fieldProblem('recording', 'There is no recording in this entry: send gzipped CSV as its body.');
-  let text: string;
+    throw fieldProblem('recording', 'There is no recording in this entry: send gzipped CSV or WAV as its body.');
+  let plain: Buffer;
   try {
-    text = (await unzip(body, { maxOutputLength: MOST_TEXT_BYTES })).toString('utf8');
+    plain = await unzip(body, { maxOutputLength: MOST_PLAIN_BYTES });
   } catch {
-    throw fieldProblem('recording', `The recording is not gzipped CSV, or larger than ${MOST_TEXT_BYTES / 1_000_000} MB.`);
+    throw fieldProblem('recording', `The recording is not gzipped CSV or WAV, or larger than ${MOST_PLAIN_BYTES / 1_000_000} MB.`);
   }
   try {
-    return processSpin(readRecording(text, columns));
+    const format = isWav(plain) ? 'wav' : 'csv';
+    const signal = format === 'wav' ? readRecordingWav(plain, channels) : readRecording(plain.toString('utf8'), columns);
+    return { processed: processSpin(signal), format };
   } catch (error) {
     if (error instanceof CoreError) throw fieldProblem('recording', error.message);
     throw error;

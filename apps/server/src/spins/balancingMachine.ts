@@ -1,4 +1,5 @@
-import type { Crank, CrankHole, PlaneUnbalance, SpinSignal } from '@tare/core';
+import type { StandinDials, Wave } from '@tare/contract';
+import type { Crank, CrankHole, Influence, PlaneUnbalance, SpinSignal } from '@tare/core';
 
 /** Token of the machine that this shop's spins run on. */
 export const BALANCING_MACHINE = Symbol('BALANCING_MACHINE');
@@ -11,44 +12,60 @@ export interface Mounted {
   readonly holes: readonly CrankHole[];
 }
 
-export interface SpinOrder {
+/** A spin; what hangs on the crank and how the machine is set up are the stand-in's to act on. */
+export interface SpinOrder extends StandinDials {
   readonly speedRpm: number;
   readonly turns: number;
   /** Counts this crank's spins from 1. */
   readonly run: number;
-}
-
-/** A spin whose raw signals are wanted, and what is hung on the crank for it. */
-export interface RecordOrder extends SpinOrder {
-  readonly trial: PlaneUnbalance;
-  readonly supports: 'hard' | 'soft';
-  readonly looseBob: boolean;
-  readonly endStopForgotten: boolean;
+  readonly hung: PlaneUnbalance;
 }
 
 export type SpinProgress =
   | { readonly type: 'speed'; readonly speedRpm: number; readonly targetRpm: number }
-  | { readonly type: 'turn'; readonly turn: number; readonly of: number; readonly planes: PlaneUnbalance };
+  | {
+      readonly type: 'live';
+      readonly turn: number;
+      readonly of: number;
+      readonly speedRpm: number;
+      readonly planes: PlaneUnbalance;
+      readonly wave: Wave;
+    };
+
+/** What a machine's maker says of its own calibration, for what lies in it. */
+export interface OwnCalibration {
+  /** The sensors' unit per g·mm. */
+  readonly influence: Influence;
+  /** Deviation in each component of a sensor's gain as a share: for good, and from spin to spin. */
+  readonly gainRatio: number;
+  readonly runRatio: number;
+  /** What remounting and drift put on from spin to spin, in each component of each plane. */
+  readonly driftGmm: number;
+}
+
+export interface MachineSpin {
+  readonly signal: SpinSignal;
+  readonly own: OwnCalibration;
+}
 
 /**
- * A balancing machine as Tare sees it. A driver turns its machine's own words, units and angles into Tare's: one
- * vector a turn and plane in g·mm, pointing to where the crank is heavy, angle 0 at crankpin 1 and clockwise seen
- * from the front.
+ * A balancing machine as Tare sees it: two sensors and a once-per-turn mark, sampled together. A driver turns its machine's
+ * own words into these; angles count from the mark, which stands at crankpin 1, along the crank's turning, clockwise seen from
+ * the front.
  */
 export interface BalancingMachine {
   /**
    * Runs one spin to its end.
-   * @param onProgress called as speed and turns come in
+   * @param onProgress called as speed and samples come in
    * @param signal stops the machine when aborted
-   * @throws MachineError when the machine does not answer, fails, or was stopped
+   * @throws MachineError when the machine does not answer, fails, sends what cannot be read, or was stopped
    */
-  spin(mounted: Mounted, order: SpinOrder, onProgress: (progress: SpinProgress) => void, signal: AbortSignal): Promise<PlaneUnbalance[]>;
+  spin(mounted: Mounted, order: SpinOrder, onProgress: (progress: SpinProgress) => void, signal: AbortSignal): Promise<MachineSpin>;
+}
 
-  /**
-   * Runs one spin and hands over its raw signals.
-   * @throws MachineError when the machine does not answer, fails, or was stopped
-   */
-  record(mounted: Mounted, order: RecordOrder, signal: AbortSignal): Promise<SpinSignal>;
+/** A stand-in can be asked what no machine knows: the crank's true unbalance. Only its own drawer asks. */
+export interface KnowsTheTruth {
+  truth(mounted: Mounted): Promise<PlaneUnbalance>;
 }
 
 /** Why a spin gave nothing, in a sentence for the person at the machine. */

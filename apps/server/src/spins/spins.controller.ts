@@ -1,27 +1,33 @@
-import { Controller, Inject, Param, Post, Res } from '@nestjs/common';
-import { spinRequestSchema, type SpinEvent, type SpinRequest } from '@tare/contract';
-import { planeReading } from '@tare/core';
+import { promisify } from 'node:util';
+import { gzip } from 'node:zlib';
+import { Controller, Get, Inject, Param, Post, Res } from '@nestjs/common';
+import { AS_IT_SHOULD_BE, spinRequestSchema, writeRecording, type SpinEvent, type SpinRequest } from '@tare/contract';
+import { BALANCED, CoreError, meanReading, processSpin, sensorSpread, unbalanceOf, type PlaneSpread, type PlaneUnbalance } from '@tare/core';
 import type { Response } from 'express';
 import { CheckedBody } from '../http/checkedBody.js';
 import { Describe } from '../http/describe.js';
 import { IdPipe } from '../http/idPipe.js';
 import { ProblemException } from '../http/problem.js';
 import { JobAccess } from '../jobs/jobAccess.js';
-import { bareHole } from './bareHole.js';
-import { BALANCING_MACHINE, MachineError, type BalancingMachine } from './balancingMachine.js';
+import { BALANCING_MACHINE, MachineError, type BalancingMachine, type KnowsTheTruth, type MachineSpin } from './balancingMachine.js';
+import { mountedOf } from './mounted.js';
+import { SpinLedger, type SpinToKeep } from './spinLedger.js';
 
-@Controller('api/jobs/:jobId/spins')
+const zip = promisify(gzip);
+
+@Controller('api/jobs/:jobId')
 export class SpinsController {
   constructor(
     private readonly jobs: JobAccess,
-    @Inject(BALANCING_MACHINE) private readonly machine: BalancingMachine,
+    private readonly ledger: SpinLedger,
+    @Inject(BALANCING_MACHINE) private readonly machine: BalancingMachine & KnowsTheTruth,
   ) {}
 
   /**
    * Spins and streams its progress, one `SpinEvent` of JSON a line. The spin is kept only when it ran to its end;
    * hanging up stops the machine.
    */
-  @Post()
+  @Post('spins')
   @Describe('Spin the crank; progress and outcome come as lines of JSON (application/x-ndjson)', spinRequestSchema)
   async spin(@Param('jobId', IdPipe) jobId: string, @CheckedBody(spinRequestSchema) request: SpinRequest, @Res() response: Response): Promise<void> {
     const sheet = await this.jobs.sheet(jobId);
@@ -39,28 +45,60 @@ export class SpinsController {
     };
     try {
       if (!known) {
-        const { crank } = sheet.spec;
-        const order = { speedRpm: request.speedRpm, turns: request.turns, run: sheet.spins.length + 1 };
-        const turns = await this.machine.spin({ rotor: `job-${sheet.number}`, crank, holes: sheet.holes.map(bareHole) }, order, send, stop.signal);
-        // What cannot be judged is not kept: this throws for too few turns or one that is not a number.
-        planeReading(turns.map((turn) => turn.aGmm));
-        await this.jobs.db('spin').insert({
-          id: request.id,
-          shop_id: await this.jobs.shop.id(),
-          job_id: jobId,
-          speed_rpm: request.speedRpm,
-          planes: JSON.stringify(crank.planes),
-          turns: JSON.stringify(turns),
-          cautions_confirmed: request.cautionsConfirmed,
-          person_id: request.personId,
-        });
+        const { speedRpm, turns, hung, dials = AS_IT_SHOULD_BE } = request;
+        const order = { speedRpm, turns, run: sheet.spins.length + 1, hung: hung ?? BALANCED, ...dials };
+        const spun = await this.machine.spin(mountedOf(sheet), order, send, stop.signal);
+        await this.ledger.keep(jobId, await standinSpin(request, sheet.spec.crank.planes, spun));
       }
       send({ type: 'done', spinId: request.id });
     } catch (error) {
-      if (!(error instanceof MachineError)) throw error;
+      const told = error instanceof MachineError || error instanceof CoreError || error instanceof ProblemException;
+      if (!told) throw error;
       send({ type: 'problem', title: 'The spin gave no reading', detail: error.message });
     } finally {
       response.end();
     }
   }
+
+  @Get('standin-truth')
+  @Describe('What no machine knows: the true unbalance of this job’s crank in the stand-in. Only the stand-in’s own drawer asks')
+  async truth(@Param('jobId', IdPipe) jobId: string): Promise<PlaneUnbalance> {
+    try {
+      return await this.machine.truth(mountedOf(await this.jobs.sheet(jobId)));
+    } catch (error) {
+      if (!(error instanceof MachineError)) throw error;
+      throw new ProblemException(502, error.message);
+    }
+  }
+}
+
+/** Headings and places of what the stand-in’s own signals are kept under. */
+const STANDIN_PLACES = {
+  columns: { time: 'time', rateHz: 0, left: 'left', right: 'right', tach: 'tach' },
+  channels: { left: 1, right: 2, tach: 3 },
+};
+
+/** A spin of the stand-in read by its own calibration, which is a few per cent off as its maker says. */
+async function standinSpin(request: SpinRequest, planes: SpinToKeep['planes'], { signal, own }: MachineSpin): Promise<SpinToKeep> {
+  const processed = processSpin(signal);
+  const turns = processed.turns.slice(0, request.turns);
+  const mean = meanReading(turns);
+  const [run, gain] = [sensorSpread(mean, own.influence, own.runRatio), sensorSpread(mean, own.influence, own.gainRatio)];
+  const spread = (plane: 'aGmm' | 'bGmm'): PlaneSpread => ({ runGmm: Math.hypot(own.driftGmm, run[plane]), commonGmm: gain[plane] });
+  return {
+    id: request.id,
+    personId: request.personId,
+    machineId: null,
+    source: 'standin',
+    speedRpm: request.speedRpm,
+    planes,
+    turns: turns.map((turn) => unbalanceOf(turn, own.influence)),
+    knownDeviationGmm: null,
+    spread: { aGmm: spread('aGmm'), bGmm: spread('bGmm') },
+    hung: request.hung ?? null,
+    calibrationId: null,
+    influence: own.influence,
+    warnings: processed.warnings.map(({ sentence }) => sentence),
+    recording: { bytes: await zip(writeRecording(signal, STANDIN_PLACES.columns)), format: 'csv', ...STANDIN_PLACES },
+  };
 }

@@ -1,11 +1,12 @@
 import { randomUUID } from 'node:crypto';
 import { createServer, type AddressInfo, type Server } from 'node:net';
 import { factsOf, type JobSheet, type Problem, type Shop, type SpinEvent } from '@tare/contract';
-import { jobFigures, planHoles, toPolar, type CrankHole, type PlanResult } from '@tare/core';
+import { BALANCED, cutShare, fromPolar, jobFigures, planHoles, subtract, toPolar, type CrankHole, type PlanResult } from '@tare/core';
 import type { Response } from 'supertest';
 import { TestServer } from '../testing/testServer.js';
-import { MachineError } from './balancingMachine.js';
-import { readTurn, StandinMachine } from './standinMachine.js';
+import { trueUnbalance } from '@tare/standins/truth';
+import type { MachineSpin, SpinOrder } from './balancingMachine.js';
+import { StandinMachine } from './standinMachine.js';
 
 let server: TestServer;
 beforeAll(async () => {
@@ -42,6 +43,10 @@ async function planOf(job: JobSheet): Promise<PlanResult> {
     bits,
     existing: sheet.holes,
     maxHoles: 8,
+    share: cutShare([
+      [last.a, tolerance.aGmm],
+      [last.b, tolerance.bGmm],
+    ]),
   });
 }
 
@@ -51,11 +56,52 @@ describe('spins', () => {
     const response = await spin(job);
     expect(response.type).toBe('application/x-ndjson');
     const events = linesOf(response);
-    expect(events.filter((e) => e.type === 'turn')).toHaveLength(40);
+    const seen = events.filter((e) => e.type === 'live');
+    expect(seen.map(({ turn }) => turn)).toEqual([...seen.map(({ turn }) => turn)].sort((a, b) => a - b));
+    expect(seen.at(-1)).toMatchObject({ turn: 40, of: 40 });
+    expect(seen.at(-1)!.wave.left).toHaveLength(128);
     expect(events.at(-1)).toMatchObject({ type: 'done' });
     const sheet = await server.sheet(job.id);
     expect(sheet.spins[0]!.turns).toHaveLength(40);
     expect(jobFigures(factsOf(sheet)).spins[0]!.verdict).toBe('outside');
+  });
+  it('reads the crank to the few per cent that its maker promises, and keeps its signals to be worked out again', async () => {
+    const job = await server.job('v8Cross90');
+    await spin(job);
+    const sheet = await server.sheet(job.id);
+    const { a, spinId } = jobFigures(factsOf(sheet)).spins[0]!;
+    const truth = trueUnbalance({ rotor: `job-${job.number}`, crank: job.spec.crank, holes: [] });
+    expect(toPolar(subtract(a.meanGmm, truth.aGmm)).amount).toBeLessThan(0.2 * toPolar(truth.aGmm).amount);
+    expect(a.commonRadiusGmm).toBeGreaterThan(a.runRadiusGmm);
+    expect((await server.post(`jobs/${job.id}/spins/${spinId}/reprocess`, {})).body).toMatchObject({
+      differsGmm: { a: expect.closeTo(0, 0) as number, b: expect.closeTo(0, 0) as number },
+    });
+    const recording = await server.get(`jobs/${job.id}/spins/${spinId}/recording`);
+    expect(recording.headers['content-disposition']).toContain('.csv.gz');
+  });
+  it('takes a known weight off again, and checks the calibration by it', async () => {
+    const job = await server.job('v8Cross90');
+    await spin(job);
+    await spin(job, { hung: { ...BALANCED, aGmm: fromPolar(2550, 60) } });
+    const [bare, hung] = jobFigures(factsOf(await server.sheet(job.id))).spins;
+    expect(hung!.checks.b).toBeNull();
+    expect(hung!.checks.a!.hungGmm.amount).toBeCloseTo(2550, 6);
+    expect(hung!.checks.a!.gain.amount).toBeGreaterThan(0.85);
+    expect(hung!.checks.a!.gain.amount).toBeLessThan(1.15);
+    // The weight's own gain error stays out of what is known of the crank.
+    expect(hung!.a).toEqual(bare!.a);
+    expect(toPolar(subtract(hung!.alone.a.meanGmm, bare!.alone.a.meanGmm)).amount).toBeLessThan(0.15 * 2550);
+  });
+  it('warns of what the signals say of themselves', async () => {
+    const job = await server.job('inline4');
+    await spin(job, { dials: { supports: 'hard', looseBob: false, endStopForgotten: true } });
+    expect((await server.sheet(job.id)).spins[0]!.warnings).toEqual([expect.stringContaining('The speed wanders') as string]);
+  });
+  it('has the truth for the stand-in’s own drawer', async () => {
+    const job = await server.job('inline4');
+    expect((await server.get(`jobs/${job.id}/standin-truth`)).body).toEqual(
+      trueUnbalance({ rotor: `job-${job.number}`, crank: job.spec.crank, holes: [] }),
+    );
   });
   it('spins once for a doubled request', async () => {
     const job = await server.job('inline4');
@@ -83,6 +129,10 @@ describe('correcting and signing', () => {
       const sheet = await server.sheet(job.id);
       if (jobFigures(factsOf(sheet)).spins.at(-1)!.verdict === 'inside') break;
       const plan = await planOf(job);
+      if (plan.kind === 'nothingToDo') {
+        await spin(job);
+        continue;
+      }
       if (plan.kind !== 'solved') throw new Error(plan.kind);
       const planId = randomUUID();
       const taken = await server.post(`jobs/${job.id}/plans`, {
@@ -176,7 +226,7 @@ describe('correcting and signing', () => {
 
 describe('a stand-in that is not well', () => {
   const mounted = { rotor: 'job-1', crank: {} as never, holes: [] };
-  const order = { speedRpm: 600, turns: 10, run: 1 };
+  const order: SpinOrder = { speedRpm: 600, turns: 10, run: 1, hung: BALANCED, supports: 'hard', looseBob: false, endStopForgotten: false };
   const quiet = (): void => undefined;
 
   async function machineThat(answers: (line: string, say: (line: string) => void, hangUp: () => void) => void): Promise<[StandinMachine, Server]> {
@@ -192,7 +242,7 @@ describe('a stand-in that is not well', () => {
       });
     });
     await new Promise<void>((resolve) => listener.listen(0, '127.0.0.1', resolve));
-    return [new StandinMachine((listener.address() as AddressInfo).port), listener];
+    return [new StandinMachine((listener.address() as AddressInfo).port, 300), listener];
   }
 
   it('says that it is not running', async () => {
@@ -200,15 +250,59 @@ describe('a stand-in that is not well', () => {
     await new Promise((resolve) => listener.close(resolve));
     await expect(machine.spin(mounted, order, quiet, new AbortController().signal)).rejects.toThrow(/not running.*Nothing was recorded/);
   });
-  it('says after which turn it died', async () => {
-    const [machine, listener] = await machineThat((line, say, hangUp) => {
+  const SHEET = `SHEET ${JSON.stringify({
+    influence: { leftOfA: { re: 1, im: 0 }, leftOfB: BALANCED.aGmm, rightOfA: BALANCED.aGmm, rightOfB: { re: 1, im: 0 } },
+    gainRatio: 0.03,
+    runRatio: 0.002,
+    driftGmm: 8,
+  })}`;
+  /** A line of so many turns of 200 samples, the mark at the start of each. */
+  const data = (turns: number): string => {
+    const pack = (of: (i: number) => number): string =>
+      Buffer.from(Float32Array.from({ length: 200 * turns }, (_, i) => of(i)).buffer).toString('base64');
+    const wave = pack((i) => Math.cos((2 * Math.PI * i) / 200));
+    return `DATA ${wave} ${wave} ${pack((i) => (i % 200 < 9 ? 1 : 0))}`;
+  };
+  const spinOn = (machine: StandinMachine): Promise<MachineSpin> => machine.spin(mounted, order, quiet, new AbortController().signal);
+  /** A machine that mounts, and then says these lines. */
+  const saying = (lines: readonly string[], then: (hangUp: () => void) => void = quiet): ReturnType<typeof machineThat> =>
+    machineThat((line, say, hangUp) => {
       if (line.startsWith('MOUNT')) say('MOUNTED');
       else {
-        say('TURN 1 10 100 20 100 20');
-        setTimeout(hangUp, 20);
+        lines.forEach(say);
+        then(hangUp);
       }
     });
-    await expect(machine.spin(mounted, order, quiet, new AbortController().signal)).rejects.toThrow('went silent after turn 1 of 10');
+
+  it('says after which turn it died', async () => {
+    const [machine, listener] = await saying([SHEET, 'RATE 2000 3000', data(4)], (hangUp) => setTimeout(hangUp, 20));
+    await expect(spinOn(machine)).rejects.toThrow('went silent after turn 2 of 10');
+    listener.close();
+  });
+  it('says after which turn it stalled', async () => {
+    const [machine, listener] = await saying([SHEET, 'RATE 2000 3000', data(4)]);
+    await expect(spinOn(machine)).rejects.toThrow('went silent after turn 2 of 10');
+    listener.close();
+  });
+  it.each([
+    ['samples before a sheet', ['RATE 2000 3000', data(4)]],
+    ['a sheet that is none', ['SHEET {"influence":{}}']],
+    ['a sheet that is no JSON', ['SHEET {{{']],
+    ['no rate', [SHEET, 'RATE often 3000']],
+    ['channels of different length', [SHEET, 'RATE 2000 3000', 'DATA AAAAAA== AAAAAAAAAAA= AAAAAA==']],
+    ['what is no base64', [SHEET, 'RATE 2000 3000', 'DATA ?? !! ..']],
+    ['samples that are no numbers', [SHEET, 'RATE 2000 3000', 'DATA AADAfw== AADAfw== AADAfw==']],
+    ['nothing between the order and the end', ['DONE']],
+  ])('refuses garbage: %s', async (_name, lines) => {
+    const [machine, listener] = await saying(lines);
+    await expect(spinOn(machine)).rejects.toThrow('sent signals that cannot be read. Nothing was recorded');
+    listener.close();
+  });
+  it('hands over what it heard, whole', async () => {
+    const [machine, listener] = await saying([SHEET, 'RATE 2000 2400', data(6), data(6), 'DONE']);
+    const { signal, own } = await spinOn(machine);
+    expect(signal.left).toHaveLength(2400);
+    expect(own.driftGmm).toBe(8);
     listener.close();
   });
   it('passes on why it refuses', async () => {
@@ -219,7 +313,7 @@ describe('a stand-in that is not well', () => {
   it('stops when asked', async () => {
     const [machine, listener] = await machineThat((line, say) => {
       if (line.startsWith('MOUNT')) say('MOUNTED');
-      else if (line.startsWith('SPIN')) say('TURN 1 10 100 20 100 20');
+      else if (line.startsWith('SPIN')) say('SPEED 100 600');
     });
     const stop = new AbortController();
     const spinning = machine.spin(
@@ -252,19 +346,5 @@ describe('a stand-in that is not well', () => {
     } finally {
       await ill.stop();
     }
-  });
-});
-
-describe('readTurn', () => {
-  it('turns light and anticlockwise into heavy and clockwise', () => {
-    // Light at 30° anticlockwise is light at 330° clockwise, so heavy at 150°.
-    const turn = readTurn(['1', '10', '100', '30', '50', '180']);
-    expect(toPolar(turn.aGmm).angleDeg).toBeCloseTo(150, 9);
-    expect(toPolar(turn.bGmm).angleDeg % 360).toBeCloseTo(0, 9);
-    expect(toPolar(turn.bGmm).amount).toBeCloseTo(50, 9);
-  });
-  it('refuses a turn that cannot be read', () => {
-    expect(() => readTurn(['1', '10', 'x', '30', '50', '180'])).toThrow(MachineError);
-    expect(() => readTurn(['1', '10', '100'])).toThrow(MachineError);
   });
 });

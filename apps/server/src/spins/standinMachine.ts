@@ -1,52 +1,71 @@
 import { once } from 'node:events';
 import { connect, type Socket } from 'node:net';
 import { createInterface } from 'node:readline';
-import { fromPolar, normaliseAngleDeg, type PlaneUnbalance, type SpinSignal } from '@tare/core';
-import { MachineError, type BalancingMachine, type Mounted, type RecordOrder, type SpinOrder, type SpinProgress } from './balancingMachine.js';
+import { liveSpin, unbalanceOf, type LiveSpin, type PlaneUnbalance } from '@tare/core';
+import Joi from 'joi';
+import {
+  MachineError,
+  type BalancingMachine,
+  type KnowsTheTruth,
+  type MachineSpin,
+  type Mounted,
+  type OwnCalibration,
+  type SpinOrder,
+  type SpinProgress,
+} from './balancingMachine.js';
 
 /** A line is due at least this often; slower is a machine that died. */
 const SILENCE_MS = 8000;
 
 /** Driver of the stand-in balancing machine; its line protocol is in docs/formats.md. */
-export class StandinMachine implements BalancingMachine {
-  constructor(private readonly port: number) {}
+export class StandinMachine implements BalancingMachine, KnowsTheTruth {
+  constructor(
+    private readonly port: number,
+    private readonly silenceMs = SILENCE_MS,
+  ) {}
 
-  async spin(mounted: Mounted, order: SpinOrder, onProgress: (progress: SpinProgress) => void, signal: AbortSignal): Promise<PlaneUnbalance[]> {
-    const turns: PlaneUnbalance[] = [];
-    await this.talk(
-      mounted,
-      `SPIN ${JSON.stringify(order)}`,
-      signal,
-      () => `after turn ${turns.length} of ${order.turns}`,
-      (word, rest) => {
-        if (word === 'SPEED') onProgress({ type: 'speed', speedRpm: Number(rest[0]), targetRpm: Number(rest[1]) });
-        else if (word === 'TURN') {
-          const planes = readTurn(rest);
-          turns.push(planes);
-          onProgress({ type: 'turn', turn: turns.length, of: order.turns, planes });
-        }
-      },
-    );
-    return turns;
+  async spin(mounted: Mounted, order: SpinOrder, onProgress: (progress: SpinProgress) => void, signal: AbortSignal): Promise<MachineSpin> {
+    let own: OwnCalibration | null = null;
+    let live: LiveSpin | null = null;
+    let turns = 0;
+    const hear = (word: string, rest: readonly string[]): undefined => {
+      if (word === 'SPEED') onProgress({ type: 'speed', speedRpm: Number(rest[0]), targetRpm: Number(rest[1]) });
+      else if (word === 'SHEET') own = readSheet(rest.join(' '));
+      else if (word === 'RATE') {
+        if (!(Number(rest[0]) > 0)) throw cannotBeRead();
+        live = liveSpin(Number(rest[0]));
+      } else if (word === 'DATA') {
+        if (!own || !live) throw cannotBeRead();
+        live.push(readSamples(rest));
+        const view = live.view();
+        // The machine goes on for a turn or two, so that the last one is whole.
+        if (view === null || view.turns === turns) return;
+        turns = Math.min(view.turns, order.turns);
+        const { speedRpm, mean, wave } = view;
+        onProgress({ type: 'live', turn: turns, of: order.turns, speedRpm, planes: unbalanceOf(mean, own.influence), wave });
+      }
+    };
+    await this.talk(mounted, `SPIN ${JSON.stringify(order)}`, signal, () => `after turn ${turns} of ${order.turns}`, hear);
+    // What the listener filled in is not seen by the compiler's own reading.
+    const [sheet, spun] = [own, live] as [OwnCalibration | null, LiveSpin | null];
+    if (!sheet || !spun) throw cannotBeRead();
+    return { signal: spun.signal(), own: sheet };
   }
 
-  async record(mounted: Mounted, order: RecordOrder, signal: AbortSignal): Promise<SpinSignal> {
-    const channels: [number[], number[], number[]] = [[], [], []];
-    let sampleRateHz = Number.NaN;
+  async truth(mounted: Mounted): Promise<PlaneUnbalance> {
+    let found: PlaneUnbalance | null = null;
     await this.talk(
       mounted,
-      `RECORD ${JSON.stringify(order)}`,
-      signal,
-      () => `after ${channels[0].length} samples`,
+      'TRUTH',
+      new AbortController().signal,
+      () => 'before it answered',
       (word, rest) => {
-        if (word === 'RATE') sampleRateHz = Number(rest[0]);
-        else if (word === 'DATA') rest.forEach((packed, i) => channels[i]?.push(...samplesOf(packed)));
+        if (word !== 'TRUTH') return false;
+        found = JSON.parse(rest.join(' ')) as PlaneUnbalance;
+        return true;
       },
     );
-    const [left, right, tach] = channels.map((channel) => Float64Array.from(channel)) as [Float64Array, Float64Array, Float64Array];
-    if (!(sampleRateHz > 0) || left.length === 0 || right.length !== left.length || tach.length !== left.length)
-      throw new MachineError('The stand-in machine sent signals that cannot be read. Nothing was recorded; spin again.');
-    return { sampleRateHz, left, right, tach };
+    return found!;
   }
 
   /** Mounts, gives one order, and hands every line of the answer on until the machine is done. */
@@ -55,10 +74,11 @@ export class StandinMachine implements BalancingMachine {
     order: string,
     signal: AbortSignal,
     howFar: () => string,
-    onLine: (word: string, rest: readonly string[]) => void,
+    /** True when nothing more is wanted. */
+    onLine: (word: string, rest: readonly string[]) => boolean | undefined,
   ): Promise<void> {
     const socket = connect({ host: '127.0.0.1', port: this.port });
-    socket.setTimeout(SILENCE_MS, () => socket.destroy(new Error('silence')));
+    socket.setTimeout(this.silenceMs, () => socket.destroy(new Error('silence')));
     const stop = (): void => {
       socket.end('STOP\n');
     };
@@ -71,7 +91,7 @@ export class StandinMachine implements BalancingMachine {
         else if (word === 'MOUNTED') socket.write(`${order}\n`);
         else if (word === 'DONE') return;
         else if (word === 'ERROR') throw new MachineError(`The stand-in machine refused: ${rest.join(' ')}`);
-        else onLine(word, rest);
+        else if (onLine(word, rest) === true) return;
         if (signal.aborted) break;
       }
     } catch (error) {
@@ -92,11 +112,34 @@ export class StandinMachine implements BalancingMachine {
   }
 }
 
-/** Samples of one line: single precision, base64; what is cut short is left out, and told by the channels' lengths. */
-function samplesOf(packed: string): Float32Array {
-  const bytes = Buffer.from(packed, 'base64');
-  return Float32Array.from({ length: Math.floor(bytes.length / 4) }, (_, i) => bytes.readFloatLE(4 * i));
+const vector = Joi.object({ re: Joi.number().required(), im: Joi.number().required() }).required();
+const sheetSchema = Joi.object<OwnCalibration, true>({
+  influence: Joi.object({ leftOfA: vector, leftOfB: vector, rightOfA: vector, rightOfB: vector }).required(),
+  gainRatio: Joi.number().min(0).required(),
+  runRatio: Joi.number().min(0).required(),
+  driftGmm: Joi.number().min(0).required(),
+});
+
+function readSheet(text: string): OwnCalibration {
+  try {
+    return Joi.attempt(JSON.parse(text), sheetSchema);
+  } catch {
+    throw cannotBeRead();
+  }
 }
+
+/** Samples of one line: three channels in single precision, base64, equally long. */
+function readSamples(packed: readonly string[]): { left: Float64Array; right: Float64Array; tach: Float64Array } {
+  const [left, right, tach] = packed.map((text) => {
+    const bytes = Buffer.from(text, 'base64');
+    return Float64Array.from({ length: Math.floor(bytes.length / 4) }, (_, i) => bytes.readFloatLE(4 * i));
+  });
+  if (!left || !right || !tach || left.length === 0 || right.length !== left.length || tach.length !== left.length) throw cannotBeRead();
+  if (![left, right, tach].every((channel) => channel.every(Number.isFinite))) throw cannotBeRead();
+  return { left, right, tach };
+}
+
+const cannotBeRead = (): MachineError => new MachineError('The stand-in machine sent signals that cannot be read. Nothing was recorded; spin again.');
 
 /** Lines as they come; a socket error ends the iteration as a throw. */
 async function* linesOf(socket: Socket): AsyncGenerator<string> {
@@ -112,21 +155,6 @@ async function* linesOf(socket: Socket): AsyncGenerator<string> {
     if (next.done) return;
     yield next.value;
   }
-}
-
-/**
- * The stand-in shows where weight would have to be added, anticlockwise seen from the front; Tare keeps where the
- * crank is heavy, clockwise seen from the front.
- */
-export function readTurn(fields: readonly string[]): PlaneUnbalance {
-  const [, , amountA, angleA, amountB, angleB] = fields.map(Number);
-  const heavy = (amountGmm: number | undefined, shownDeg: number | undefined): PlaneUnbalance['aGmm'] => {
-    if (amountGmm === undefined || shownDeg === undefined || !Number.isFinite(amountGmm) || !Number.isFinite(shownDeg)) {
-      throw new MachineError('The stand-in machine sent a turn that cannot be read. Nothing was recorded; spin again.');
-    }
-    return fromPolar(amountGmm, normaliseAngleDeg(180 - shownDeg));
-  };
-  return { aGmm: heavy(amountA, angleA), bGmm: heavy(amountB, angleB) };
 }
 
 const isRefused = (error: unknown): boolean => typeof error === 'object' && error !== null && 'code' in error && error.code === 'ECONNREFUSED';

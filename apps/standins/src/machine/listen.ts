@@ -2,9 +2,9 @@ import { createServer, type Server, type Socket } from 'node:net';
 import { createInterface } from 'node:readline';
 import { setTimeout as pause } from 'node:timers/promises';
 import { readJson } from '../readJson.js';
-import { mountSchema, recordOrderSchema, spinOrderSchema, type Mount, type RecordOrder, type SpinOrder } from './mount.js';
-import { recordSignals } from './physics.js';
-import { spinTurns } from './spin.js';
+import { trueUnbalance } from './hiddenCrank.js';
+import { mountSchema, spinOrderSchema, type Mount, type SpinOrder } from './mount.js';
+import { dataSheet, spinSignals } from './physics.js';
 
 export const GREETING = 'TARE-STANDIN-MACHINE 1';
 
@@ -33,9 +33,6 @@ export function listen({ port, hurry }: ListenOptions): Promise<Server> {
   });
 }
 
-/** What a spin's order starts. */
-type Run<T> = (mount: Mount, order: T, hurry: number, say: (line: string) => void, signal: AbortSignal) => Promise<void>;
-
 async function serve(socket: Socket, hurry: number): Promise<void> {
   const say = (line: string): void => {
     if (!socket.destroyed) socket.write(`${line}\n`);
@@ -46,7 +43,7 @@ async function serve(socket: Socket, hurry: number): Promise<void> {
   let mounted: Mount | null = null;
   const turning: { stop: AbortController | null } = { stop: null };
   socket.on('close', () => turning.stop?.abort());
-  const start = <T>(order: ReturnType<typeof readJson<T>>, run: Run<T>): void => {
+  const start = (order: ReturnType<typeof readJson<SpinOrder>>): void => {
     if (!order.ok) say(`ERROR ${order.reason}`);
     else if (!mounted) say('ERROR Nothing is mounted.');
     else if (turning.stop) say('ERROR It is spinning already.');
@@ -54,7 +51,7 @@ async function serve(socket: Socket, hurry: number): Promise<void> {
       const stop = new AbortController();
       turning.stop = stop;
       // Not awaited: STOP has to be heard while it spins.
-      void run(mounted, order.value, hurry, say, stop.signal).finally(() => {
+      void spin(mounted, order.value, hurry, say, stop.signal).finally(() => {
         turning.stop = null;
       });
     }
@@ -66,8 +63,8 @@ async function serve(socket: Socket, hurry: number): Promise<void> {
       const read = readJson(mountSchema, body);
       mounted = read.ok ? read.value : null;
       say(read.ok ? 'MOUNTED' : `ERROR ${read.reason}`);
-    } else if (word === 'SPIN') start(readJson(spinOrderSchema, body), spin);
-    else if (word === 'RECORD') start(readJson(recordOrderSchema, body), record);
+    } else if (word === 'SPIN') start(readJson(spinOrderSchema, body));
+    else if (word === 'TRUTH') say(mounted ? `TRUTH ${JSON.stringify(trueUnbalance(mounted))}` : 'ERROR Nothing is mounted.');
     else if (word === 'STOP') {
       turning.stop?.abort();
       say('STOPPED');
@@ -78,10 +75,15 @@ async function serve(socket: Socket, hurry: number): Promise<void> {
 /** Samples sent in one line. */
 const SAMPLES_A_LINE = 500;
 
-/** Streams raw signals as they come: "DATA" with left, right and tach of so many samples, single precision, base64. */
-async function record(mount: Mount, order: RecordOrder, hurry: number, say: (line: string) => void, signal: AbortSignal): Promise<void> {
+/** Runs up, says how it is calibrated, and streams raw signals as they come: left, right and tach, single precision, base64. */
+async function spin(mount: Mount, order: SpinOrder, hurry: number, say: (line: string) => void, signal: AbortSignal): Promise<void> {
   try {
-    const { sampleRateHz, left, right, tach } = recordSignals(mount, order);
+    for (let step = 1; step <= RUN_UP_STEPS; step += 1) {
+      await pause((RUN_UP_S * 1000) / RUN_UP_STEPS / hurry, undefined, { signal });
+      say(`SPEED ${Math.round((order.speedRpm * step) / RUN_UP_STEPS)} ${order.speedRpm}`);
+    }
+    const { sampleRateHz, left, right, tach } = spinSignals(mount, order);
+    say(`SHEET ${JSON.stringify(dataSheet(mount, order))}`);
     say(`RATE ${sampleRateHz} ${left.length}`);
     for (let from = 0; from < left.length; from += SAMPLES_A_LINE) {
       await pause((SAMPLES_A_LINE * 1000) / sampleRateHz / hurry, undefined, { signal });
@@ -89,24 +91,6 @@ async function record(mount: Mount, order: RecordOrder, hurry: number, say: (lin
         Buffer.from(Float32Array.from(channel.subarray(from, from + SAMPLES_A_LINE)).buffer).toString('base64'),
       );
       say(`DATA ${packed.join(' ')}`);
-    }
-    say('DONE');
-  } catch (error) {
-    if (!signal.aborted) say(`ERROR ${error instanceof Error ? error.message : String(error)}`);
-  }
-}
-
-async function spin(mount: Mount, order: SpinOrder, hurry: number, say: (line: string) => void, signal: AbortSignal): Promise<void> {
-  try {
-    for (let step = 1; step <= RUN_UP_STEPS; step += 1) {
-      await pause((RUN_UP_S * 1000) / RUN_UP_STEPS / hurry, undefined, { signal });
-      say(`SPEED ${Math.round((order.speedRpm * step) / RUN_UP_STEPS)} ${order.speedRpm}`);
-    }
-    let turn = 0;
-    for (const { a, b } of spinTurns(mount, order)) {
-      await pause(60000 / order.speedRpm / hurry, undefined, { signal });
-      turn += 1;
-      say(`TURN ${turn} ${order.turns} ${a.amount.toFixed(3)} ${a.angleDeg.toFixed(4)} ${b.amount.toFixed(3)} ${b.angleDeg.toFixed(4)}`);
     }
     say('DONE');
   } catch (error) {

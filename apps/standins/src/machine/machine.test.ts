@@ -1,11 +1,10 @@
 import { connect, type AddressInfo, type Socket } from 'node:net';
 import type { Server } from 'node:net';
 import { createInterface } from 'node:readline';
-import { crankTemplate, layOut, LAYOUTS, subtract, toPolar, type CrankHole } from '@tare/core';
+import { BALANCED, crankTemplate, layOut, LAYOUTS, subtract, toPolar, type CrankHole } from '@tare/core';
 import { trueUnbalance } from './hiddenCrank.js';
 import { GREETING, listen } from './listen.js';
 import type { Mount } from './mount.js';
-import { spinTurns } from './spin.js';
 
 const crank = crankTemplate(LAYOUTS.v8Cross90, layOut(LAYOUTS.v8Cross90, 110), 88);
 const mount = (more: Partial<Mount> = {}): Mount => ({ rotor: 'job-7', crank, holes: [], ...more });
@@ -39,19 +38,9 @@ describe('the hidden crank', () => {
   });
 });
 
-describe('spinTurns', () => {
-  it('repeats a run exactly and scatters another', () => {
-    const order = { speedRpm: 600, turns: 5, run: 1 };
-    expect([...spinTurns(mount(), order)]).toEqual([...spinTurns(mount(), order)]);
-    expect([...spinTurns(mount(), { ...order, run: 2 })]).not.toEqual([...spinTurns(mount(), order)]);
-  });
-  it('shows where the crank is light, anticlockwise from the front', () => {
-    const [turn] = spinTurns(mount(), { speedRpm: 1500, turns: 1, run: 1 });
-    const heavy = toPolar(trueUnbalance(mount()).aGmm);
-    const expected = (((360 - heavy.angleDeg - 180) % 360) + 360) % 360;
-    expect(Math.abs(turn!.a.angleDeg - expected)).toBeLessThan(5);
-  });
-});
+/** A spin of four turns with nothing on it and nothing wrong. */
+const order = (more: object = {}): string =>
+  `SPIN ${JSON.stringify({ speedRpm: 600, turns: 4, run: 1, hung: BALANCED, supports: 'hard', looseBob: false, endStopForgotten: false, ...more })}`;
 
 describe('the line protocol', () => {
   let server: Server;
@@ -71,20 +60,33 @@ describe('the line protocol', () => {
     server.close();
   });
 
-  it('mounts, runs up, sends its turns, and is done', async () => {
+  it('mounts, runs up, says how it is calibrated, sends its samples, and is done', async () => {
     say(`MOUNT ${JSON.stringify(mount())}`);
     expect(await heard()).toBe('MOUNTED');
-    say('SPIN {"speedRpm":600,"turns":4,"run":1}');
+    say(order());
     const all: string[] = [];
     do all.push(await heard());
     while (all.at(-1) !== 'DONE');
-    expect(all.filter((line) => line.startsWith('SPEED'))).toHaveLength(6);
-    expect(all.filter((line) => /^TURN [1-4] 4 [\d.]+ [\d.]+ [\d.]+ [\d.]+$/.test(line))).toHaveLength(4);
+    const of = (word: string): string[] => all.filter((line) => line.startsWith(`${word} `));
+    expect(of('SPEED')).toHaveLength(6);
+    expect(JSON.parse(of('SHEET')[0]!.slice(6))).toMatchObject({ gainRatio: expect.closeTo(0.0427, 3) as number, driftGmm: 8 });
+    // Four turns and room for two more at 600 rpm are 0.6 s; 2,000 samples a second, 500 a line.
+    expect(of('RATE')).toEqual(['RATE 2000 1200']);
+    expect(of('DATA')).toHaveLength(3);
+    expect(Buffer.from(of('DATA')[0]!.split(' ')[1]!, 'base64')).toHaveLength(2000);
+  });
+  it('tells its truth to who asks, once something is mounted', async () => {
+    say('TRUTH');
+    expect(await heard()).toBe('ERROR Nothing is mounted.');
+    say(`MOUNT ${JSON.stringify(mount())}`);
+    await heard();
+    say('TRUTH');
+    expect(JSON.parse((await heard()).slice(6))).toEqual(trueUnbalance(mount()));
   });
   it.each([
-    ['a spin of nothing', 'SPIN {"speedRpm":600,"turns":4,"run":1}', 'ERROR Nothing is mounted.'],
+    ['a spin of nothing', order(), 'ERROR Nothing is mounted.'],
     ['what is no JSON', 'MOUNT {', 'ERROR That is not JSON.'],
-    ['an absurd speed', 'SPIN {"speedRpm":99999,"turns":4,"run":1}', 'ERROR "speedRpm"'],
+    ['an absurd speed', order({ speedRpm: 99999 }), 'ERROR "speedRpm"'],
     ['a word it does not know', 'DANCE', 'ERROR This machine does not know DANCE.'],
   ])('answers %s with a sentence', async (_name, line, answer) => {
     say(line);
@@ -93,11 +95,11 @@ describe('the line protocol', () => {
   it('stops when told', async () => {
     say(`MOUNT ${JSON.stringify(mount())}`);
     await heard();
-    say('SPIN {"speedRpm":100,"turns":1000,"run":1}');
+    say(order({ speedRpm: 100, turns: 1000 }));
     await heard();
     say('STOP');
     let line = await heard();
-    while (line.startsWith('SPEED') || line.startsWith('TURN')) line = await heard();
+    while (/^(SPEED|SHEET|RATE|DATA) /.test(line)) line = await heard();
     expect(line).toBe('STOPPED');
   });
 });

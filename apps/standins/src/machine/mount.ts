@@ -14,17 +14,14 @@ export interface Mount {
   readonly holes: readonly CrankHole[];
 }
 
+/** A spin, with what is hung on the crank for it and what is wrong with the set-up. */
 export interface SpinOrder {
   readonly speedRpm: number;
   readonly turns: number;
-  /** Counts this rotor's spins; seeds the scatter. */
+  /** Counts this rotor's spins; seeds everything that changes from spin to spin. */
   readonly run: number;
-}
-
-/** A spin whose raw signals are wanted, with what is hung on the crank for it. */
-export interface RecordOrder extends SpinOrder {
-  /** Trial weights, g·mm in the crank's planes. */
-  readonly trial: PlaneUnbalance;
+  /** Known weights on the crank, g·mm in its planes. */
+  readonly hung: PlaneUnbalance;
   readonly supports: 'hard' | 'soft';
   readonly looseBob: boolean;
   readonly endStopForgotten: boolean;
@@ -36,18 +33,12 @@ export const mountSchema = Joi.object<Mount>({
   holes: Joi.array().items(crankHoleSchema).max(200).required(),
 });
 
-export const spinOrderSchema = Joi.object<SpinOrder, true>({
+const vectorSchema = Joi.object({ re: Joi.number().required(), im: Joi.number().required() }).required();
+export const spinOrderSchema = Joi.object<SpinOrder>({
   speedRpm: Joi.number().min(100).max(1500).required(),
   turns: Joi.number().integer().min(1).max(1000).required(),
   run: Joi.number().integer().min(1).required(),
-});
-
-const vectorSchema = Joi.object({ re: Joi.number().required(), im: Joi.number().required() }).required();
-export const recordOrderSchema = Joi.object<RecordOrder>({
-  speedRpm: Joi.number().min(100).max(1500).required(),
-  turns: Joi.number().integer().min(1).max(300).required(),
-  run: Joi.number().integer().min(1).required(),
-  trial: Joi.object({ aGmm: vectorSchema, bGmm: vectorSchema }).required(),
+  hung: Joi.object({ aGmm: vectorSchema, bGmm: vectorSchema }).required(),
   supports: Joi.string().valid('hard', 'soft').required(),
   looseBob: Joi.boolean().required(),
   endStopForgotten: Joi.boolean().required(),

@@ -27,9 +27,9 @@ export async function requestLines<T>(path: string, body: unknown, onLine: (line
   }
 }
 
-/** Sends a request whose answer is plain text. @throws ProblemError */
-export async function requestText(path: string, body: unknown): Promise<string> {
-  return (await send('POST', path, body)).text();
+/** Sends a request whose answer is a file. @throws ProblemError */
+export async function requestBytes(path: string, body: unknown): Promise<Blob> {
+  return (await send('POST', path, body)).blob();
 }
 
 /** Sends a file as it is. @throws ProblemError */
@@ -37,7 +37,7 @@ export async function sendFile(path: string, file: File): Promise<void> {
   await send('POST', path, file);
 }
 
-/** Gzips a text file in the browser, sends it, and returns the answer's JSON. @throws ProblemError */
+/** Gzips a file in the browser, sends it, and returns the answer's JSON. @throws ProblemError */
 export async function sendGzipped<T>(path: string, file: File): Promise<T> {
   const packed = await new Response(file.stream().pipeThrough(new CompressionStream('gzip'))).blob();
   const response = await send('POST', path, new File([packed], `${file.name}.gz`, { type: 'application/gzip' }));

@@ -1,10 +1,16 @@
 import { useMutation, useQuery, useQueryClient, type UseMutationResult, type UseQueryResult } from '@tanstack/react-query';
-import type { Machine, MachineChange, MachineHall, NewCalibration, NewMachine, RecordingColumns, RecordingSummary } from '@tare/contract';
+import type { Machine, MachineChange, MachineHall, NewCalibration, NewMachine, RecordingSummary } from '@tare/contract';
 import { request, sendGzipped } from './client.js';
 import type { ProblemError } from './problem.js';
 import { retryUnreachable } from './queries.js';
 
 const KEY = ['machines'];
+
+/** Has the machines read again: a spin with a known weight on it may have checked one. */
+export function useRereadMachines(): () => Promise<void> {
+  const queries = useQueryClient();
+  return () => queries.invalidateQueries({ queryKey: KEY });
+}
 
 export const useMachines = (): UseQueryResult<MachineHall, ProblemError> =>
   useQuery({ queryKey: KEY, queryFn: () => request<MachineHall>('GET', 'machines') });
@@ -27,5 +33,4 @@ export function useMachineEntry(): UseMutationResult<unknown, ProblemError, Mach
 }
 
 /** What a recording says before any calibration. @throws ProblemError */
-export const processRecording = (columns: RecordingColumns, file: File): Promise<RecordingSummary> =>
-  sendGzipped(`recordings/process?${new URLSearchParams({ ...columns, rateHz: String(columns.rateHz) }).toString()}`, file);
+export const processRecording = (machineId: string, file: File): Promise<RecordingSummary> => sendGzipped(`machines/${machineId}/process`, file);

@@ -7,9 +7,8 @@ import { heightMm, isBeyond, sideSpan } from './sideView.js';
 const MARGIN_MM = 45;
 const HEADROOM_MM = 24;
 
-/** Side elevation of the crank to scale: counterweights, pins, and the two planes. Front at the left, angle 0 up. */
 interface CrankFigureProps {
-  readonly spec: Pick<JobSpec, 'crank' | 'layout' | 'strokeMm'>;
+  readonly spec: Pick<JobSpec, 'crank' | 'layout' | 'strokeMm' | 'balance'>;
   /** Where it lies in the machine. */
   readonly supports?: Supports | null;
   /** Bobs hang on its pins. */
@@ -19,14 +18,35 @@ interface CrankFigureProps {
 /** Half the length of a bob along its pin, mm. */
 const BOB_HALF_MM = 19;
 
+/** Damper and flywheel stand this far out from the outermost counterweight, and this far beyond its rim, where nothing else is known of them. */
+const OVERHANG_MM = { damper: 46, flywheel: 60 };
+const OVER_RIM_MM = { damper: 0, flywheel: 40 };
+
+/** Side elevation of the crank to scale: counterweights, pins, and the two planes. Front at the left, angle 0 up. */
 export function CrankFigure({ spec, supports = null, bobs = false }: CrankFigureProps): ReactNode {
   const { crank, layout } = spec;
   const { planes } = crank;
   const stands = supports ? [supports.zLeftMm, supports.zRightMm] : [];
-  const zs = [...crank.counterweights.map((c) => c.zMm), ...layout.pins.map((p) => p.zMm), planes.zAMm, planes.zBMm, ...stands];
+  const cwZs = crank.counterweights.map((c) => c.zMm);
+  const overhung =
+    spec.balance === 'external'
+      ? ([
+          ['damper', Math.min(...cwZs) - OVERHANG_MM.damper, 18],
+          ['flywheel', Math.max(...cwZs) + OVERHANG_MM.flywheel, 24],
+        ] as const)
+      : [];
+  const zs = [
+    ...overhung.map(([, zMm]) => zMm),
+    ...crank.counterweights.map((c) => c.zMm),
+    ...layout.pins.map((p) => p.zMm),
+    planes.zAMm,
+    planes.zBMm,
+    ...stands,
+  ];
   const crankRadiusMm = spec.strokeMm / 2;
   const pinRadiusMm = crankRadiusMm * 0.55;
-  const reachMm = Math.max(...crank.counterweights.map((c) => c.rimRadiusMm), crankRadiusMm + pinRadiusMm);
+  const rimMm = Math.max(...crank.counterweights.map((c) => c.rimRadiusMm), crankRadiusMm + pinRadiusMm);
+  const reachMm = rimMm + (overhung.length > 0 ? OVER_RIM_MM.flywheel : 0);
   const [left, right] = [Math.min(...zs) - MARGIN_MM, Math.max(...zs) + MARGIN_MM];
   return (
     <figure className="m-0">
@@ -37,6 +57,26 @@ export function CrankFigure({ spec, supports = null, bobs = false }: CrankFigure
         aria-label={`Side elevation of the crank: ${layout.pins.length} pins, ${crank.counterweights.length} counterweights, planes A at ${planes.zAMm} mm and B at ${planes.zBMm} mm`}
       >
         <rect x={left} y={-14} width={right - left} height={28} className="fill-plate-low stroke-edge" />
+        {overhung.map(([name, zMm, widthMm]) => {
+          const radiusMm = rimMm + OVER_RIM_MM[name];
+          return (
+            <g key={name}>
+              <rect
+                x={zMm - widthMm / 2}
+                y={-radiusMm}
+                width={widthMm}
+                height={2 * radiusMm}
+                rx={3}
+                className="fill-plate stroke-steel"
+                strokeWidth={1.6}
+                strokeDasharray="6 3"
+              />
+              <text x={zMm} y={radiusMm - 6} textAnchor="middle" fontSize={11} className="fill-ink-soft">
+                {name}
+              </text>
+            </g>
+          );
+        })}
         {crank.counterweights.map((c) => {
           const { topMm, bottomMm } = sideSpan(c);
           return (
@@ -116,6 +156,7 @@ export function CrankFigure({ spec, supports = null, bobs = false }: CrankFigure
       </svg>
       <figcaption className="text-[0.9rem] text-ink-soft">
         To scale. Angle 0 is up, 90° is towards you; a dashed pin lies beyond the middle.
+        {overhung.length > 0 && ' Damper and flywheel turn with it, overhung: their places are not measured.'}
       </figcaption>
     </figure>
   );

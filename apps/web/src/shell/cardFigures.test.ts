@@ -69,6 +69,7 @@ describe('the card', () => {
           machineId: null,
           source: 'standin' as const,
           calibrationId: null,
+          warnings: [],
           speedRpm: 600,
           planes: bare.spec.crank.planes,
           turns,

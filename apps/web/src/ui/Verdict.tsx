@@ -1,10 +1,17 @@
 import type { ReactNode } from 'react';
 
+interface VerdictMarkProps {
+  readonly verdict: 'inside' | 'outside' | 'open';
+  /** A whole sentence, which may take several lines. */
+  readonly sentence?: boolean;
+  readonly children: ReactNode;
+}
+
 /** Inside, outside or open, by shape and word as well as hue. */
-export function VerdictMark({ verdict, children }: { readonly verdict: 'inside' | 'outside' | 'open'; readonly children: ReactNode }): ReactNode {
+export function VerdictMark({ verdict, sentence = false, children }: VerdictMarkProps): ReactNode {
   const colour = { inside: 'text-inside', outside: 'text-outside', open: 'text-ink-soft' }[verdict];
   return (
-    <span className={`inline-flex items-center gap-1.5 font-semibold whitespace-nowrap ${colour}`}>
+    <span className={`inline-flex items-center gap-1.5 font-semibold ${sentence ? '' : 'whitespace-nowrap'} ${colour}`}>
       <svg viewBox="0 0 16 16" className="size-4 shrink-0" aria-hidden>
         {verdict === 'inside' && (
           <>

@@ -17,6 +17,8 @@ export interface PlanInput {
   readonly existing: readonly CrankHole[];
   /** Most new holes, 1…12. */
   readonly maxHoles: number;
+  /** How much of the unbalance is to be cut, 0…1. */
+  readonly share: number;
 }
 
 export interface PlannedHole extends CrankHole {
@@ -78,8 +80,17 @@ interface Direction {
  */
 export function planHoles(input: PlanInput): PlanResult {
   checkInput(input);
+  if (worstShare(input, input.unbalance) <= AIM_SHARE) return { kind: 'nothingToDo', worstShare: worstShare(input, input.unbalance) };
+  const spared = scalePlanes(input.unbalance, 1 - input.share);
+  const { holes, statesTried } = search({ ...input, unbalance: scalePlanes(input.unbalance, input.share) });
+  const plan = assessHoles(input, holes);
+  const missed = addPlanes(plan.residual, scalePlanes(spared, -1));
+  if (worstShare(input, missed) <= 1) return { kind: 'solved', statesTried, ...plan };
+  return { kind: 'notFound', reason: reasonFor(input, { ...plan, residual: missed }), best: plan, statesTried };
+}
+
+function search(input: PlanInput): { readonly holes: readonly CrankHole[]; readonly statesTried: number } {
   let beam: State[] = [bare(input)];
-  if (worstShare(input, beam[0]!.residual) <= AIM_SHARE) return { kind: 'nothingToDo', worstShare: worstShare(input, beam[0]!.residual) };
   let best = beam[0]!;
   let statesTried = 0;
   for (let count = 1; count <= input.maxHoles; count += 1) {
@@ -95,9 +106,7 @@ export function planHoles(input: PlanInput): PlanResult {
     if (worst(leader) < worst(best)) best = leader;
     if (worst(best) <= AIM_SHARE) break;
   }
-  const plan = assessHoles(input, best.holes);
-  if (plan.worstShare <= 1) return { kind: 'solved', statesTried, ...plan };
-  return { kind: 'notFound', reason: reasonFor(input, plan), best: plan, statesTried };
+  return { holes: best.holes, statesTried };
 }
 
 /**
@@ -118,11 +127,12 @@ export function assessHoles(input: Tolerances & Pick<PlanInput, 'crank' | 'unbal
   };
 }
 
-function checkInput({ crank, toleranceAGmm, toleranceBGmm, bits, maxHoles }: PlanInput): void {
+function checkInput({ crank, toleranceAGmm, toleranceBGmm, bits, maxHoles, share }: PlanInput): void {
   checkCrank(crank);
   checkNumber('The tolerance of plane A', toleranceAGmm, { above: 0, unit: 'g·mm' }, 'toleranceAGmm');
   checkNumber('The tolerance of plane B', toleranceBGmm, { above: 0, unit: 'g·mm' }, 'toleranceBGmm');
   checkNumber('The most holes', maxHoles, { min: 1, max: 12 }, 'maxHoles');
+  checkNumber('The share to cut', share, { above: 0, max: 1 }, 'share');
   if (bits.length === 0) throw new CoreError('The shop has no bits to drill with.', 'bits');
 }
 

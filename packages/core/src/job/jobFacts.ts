@@ -5,6 +5,7 @@ import type { Crank } from '../rotor/crank.js';
 import type { CrankHole } from '../rotor/correctionHoles.js';
 import type { PlaneUnbalance, Planes } from '../rotor/planes.js';
 import type { ToleranceChoice } from '../rotor/tolerance.js';
+import type { PlaneSpread } from '../spin/averageSpins.js';
 import type { FixedTarget, MatchChoices, TargetGroup } from '../match/matchChoices.js';
 import type { Arrival, ArrivalKey } from './arrivals.js';
 import type { PartKind, PartSchool, RodSchool, WeighFacts } from './facts.js';
@@ -36,8 +37,10 @@ export interface SpinFact {
   readonly turns: readonly PlaneUnbalance[];
   /** Scatter of one of them in each component where it is known from elsewhere, g·mm. */
   readonly knownDeviationGmm?: number | null;
-  /** Scatter of whole spins about the truth in each component, beyond that of their turns: remounting, drift, calibration; g·mm. */
-  readonly spinDeviationGmm?: number | null;
+  /** What its means are off by beyond that; left out where nobody knows. */
+  readonly spread?: { readonly aGmm: PlaneSpread; readonly bGmm: PlaneSpread } | null;
+  /** Known weights that hung on the crank, g·mm in its planes; left out for none. */
+  readonly hung?: PlaneUnbalance | null;
 }
 
 /** A hole that was really drilled, after the spin it answers. */

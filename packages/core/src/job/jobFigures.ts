@@ -4,23 +4,32 @@ import { matchCylinderSets, SET_KINDS, type SetMatch } from '../match/cylinderSe
 import { matchKind, type KindMatch } from '../match/kindMatch.js';
 import { matchRods, type RodMatch } from '../match/rodMatch.js';
 import { unbalanceForceN } from '../rotor/force.js';
-import { movePlanes } from '../rotor/planes.js';
+import { BALANCED, movePlanes } from '../rotor/planes.js';
 import { tolerance, type Tolerance } from '../rotor/tolerance.js';
-import { judge, planeReading, withSpinScatter, type PlaneReading, type Verdict } from '../spin/planeReading.js';
+import { averageSpins, type PlaneEstimate, type SpinOfPlane } from '../spin/averageSpins.js';
+import { judge, type Verdict } from '../spin/judge.js';
+import { planeReading, type PlaneReading } from '../spin/planeReading.js';
 import { CoreError } from '../units/check.js';
-import { toPolar } from '../units/vector.js';
+import { weightCheck, type WeightCheck } from '../spin/weightCheck.js';
+import { subtract, toPolar, type Vector } from '../units/vector.js';
 import { kindsWeighed, type PartKind } from './facts.js';
 import type { JobFacts, SpinFact } from './jobFacts.js';
 import { weighParts, type WeighedJob } from './weighParts.js';
 
-/** A spin with what it says, in the job's present planes. */
+/** A spin with what it says, in the job's present planes; known weights that hung on the crank are taken off. */
 export interface SpinFigures {
   readonly spinId: string;
-  readonly a: PlaneReading;
-  readonly b: PlaneReading;
+  /** By this spin and those before it since the metal last changed; those with weights hung on count only where there is no other. */
+  readonly a: PlaneEstimate;
+  readonly b: PlaneEstimate;
+  /** By this spin alone. */
+  readonly alone: { readonly a: PlaneReading; readonly b: PlaneReading };
+  /** What became of a weight that was hung on since the spin before, in each plane that has one. */
+  readonly checks: { readonly a: WeightCheck | null; readonly b: WeightCheck | null };
   readonly verdict: Verdict;
-  /** Turns that would settle it, when it is not settled and turns can. */
+  /** Turns, or spins, that would settle it, when it is not settled and they can. */
   readonly turnsToSettle: number | null;
+  readonly spinsToSettle: number | null;
   /** Force of each plane's amount at redline, N. */
   readonly forceAtRedlineN: { readonly a: number; readonly b: number };
 }
@@ -70,7 +79,7 @@ export function jobFigures(facts: JobFacts): JobFigures {
     bobsNeeded: bobsNeeded(spec.layout),
     bobs: orRefused(() => bobCard(spec.layout, weighed, bobChoices, ONE_BOB_FIGURE_WITHIN_G, weighChoices.partSchool)),
     tolerance: allowed,
-    spins: facts.spins.map((spin) => spinFigures(spin, facts, allowed)),
+    spins: facts.spins.map((_, i) => spinFigures(i, facts, allowed)),
     holesSinceLastSpin: lastSpin === undefined ? 0 : facts.holes.filter((hole) => hole.afterSpinId === lastSpin.id).length,
   };
 }
@@ -82,34 +91,71 @@ function matchKinds({ spec, weighChoices, fixedTargets }: JobFacts, weighed: Wei
   );
 }
 
-function spinFigures(spin: SpinFact, { spec }: JobFacts, allowed: Tolerance): SpinFigures {
-  const turns = spin.turns.map((turn) => movePlanes(turn, spin.planes, spec.crank.planes));
-  const reading = (plane: 'aGmm' | 'bGmm'): PlaneReading =>
-    withSpinScatter(
-      planeReading(
-        turns.map((turn) => turn[plane]),
-        spin.knownDeviationGmm ?? null,
-      ),
-      spin.spinDeviationGmm ?? null,
-    );
-  const [a, b] = [reading('aGmm'), reading('bGmm')];
+function spinFigures(index: number, facts: JobFacts, allowed: Tolerance): SpinFigures {
+  const { spec, spins } = facts;
+  const since = spinsSinceMetal(index, facts).map((spin) => spinOfPlanes(spin, spec));
+  const together = withoutWeights(since);
+  const [a, b] = averageSpins(together.map(({ a: ofA, b: ofB }) => [ofA, ofB])) as [PlaneEstimate, PlaneEstimate];
+  const alone = since.at(-1)!;
+  const before = since.at(-2);
+  const check = (plane: 'a' | 'b'): WeightCheck | null =>
+    before ? weightCheck(before[plane], alone[plane], subtract(alone.hung[plane], before.hung[plane])) : null;
   const judgements = [judge(a, allowed.aGmm), judge(b, allowed.bGmm)];
   const verdict = (['outside', 'cannotYetTell', 'inside'] as const).find((v) => judgements.some((j) => j.verdict === v))!;
-  const openTurns = judgements.filter((j) => j.verdict === 'cannotYetTell').map((j) => j.turnsToSettle ?? Infinity);
-  // Turns settle a spin when they settle every plane that is open, and no plane is outside anyhow.
-  const turnsToSettle = verdict === 'cannotYetTell' ? Math.max(...openTurns) : Infinity;
+  // They settle a spin when they settle every plane that is open, and no plane is outside anyhow.
+  const toSettle = (of: 'turnsToSettle' | 'spinsToSettle'): number | null => {
+    const most = Math.max(...judgements.filter((j) => j.verdict === 'cannotYetTell').map((j) => j[of] ?? Infinity));
+    return verdict === 'cannotYetTell' && Number.isFinite(most) ? most : null;
+  };
   return {
-    spinId: spin.id,
+    spinId: spins[index]!.id,
     a,
     b,
+    alone: { a: alone.a.reading, b: alone.b.reading },
+    checks: { a: check('a'), b: check('b') },
     verdict,
-    turnsToSettle: Number.isFinite(turnsToSettle) ? turnsToSettle : null,
+    turnsToSettle: toSettle('turnsToSettle'),
+    spinsToSettle: toSettle('spinsToSettle'),
     forceAtRedlineN: {
       a: unbalanceForceN(toPolar(a.meanGmm).amount, spec.redlineRpm),
       b: unbalanceForceN(toPolar(b.meanGmm).amount, spec.redlineRpm),
     },
   };
 }
+
+/** The spin and those before it that read the same metal. */
+function spinsSinceMetal(index: number, { spins, holes }: JobFacts): readonly SpinFact[] {
+  const drilledAfter = (spin: SpinFact): boolean => holes.some((hole) => hole.afterSpinId === spin.id);
+  const last = spins.slice(0, index).findLastIndex(drilledAfter);
+  return spins.slice(last + 1, index + 1);
+}
+
+interface SpinOfPlanes {
+  readonly a: SpinOfPlane;
+  readonly b: SpinOfPlane;
+  readonly hung: { readonly a: Vector; readonly b: Vector };
+}
+
+/** An error of gain is in what hung on the crank too: spins with nothing on it tell of the crank alone, where there are any. */
+function withoutWeights(spins: readonly SpinOfPlanes[]): readonly SpinOfPlanes[] {
+  const bare = spins.filter(({ hung }) => [hung.a, hung.b].every((weight) => toPolar(weight).amount === 0));
+  return bare.length > 0 ? bare : spins.slice(-1);
+}
+
+function spinOfPlanes(spin: SpinFact, { crank }: JobFacts['spec']): SpinOfPlanes {
+  const turns = spin.turns.map((turn) => movePlanes(turn, spin.planes, crank.planes));
+  const hung = movePlanes(spin.hung ?? BALANCED, spin.planes, crank.planes);
+  const of = (plane: 'aGmm' | 'bGmm'): SpinOfPlane => ({
+    reading: planeReading(
+      turns.map((turn) => subtract(turn[plane], hung[plane])),
+      spin.knownDeviationGmm ?? null,
+    ),
+    spread: spin.spread?.[plane] ?? NOBODY_KNOWS,
+  });
+  return { a: of('aGmm'), b: of('bGmm'), hung: { a: hung.aGmm, b: hung.bGmm } };
+}
+
+const NOBODY_KNOWS = { runGmm: null, commonGmm: 0 };
 
 function orRefused<T>(work: () => T): T | Refused {
   try {

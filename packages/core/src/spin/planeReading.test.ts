@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { randomLcg, randomNormal } from 'd3-random';
 import { fromPolar, toPolar, type Vector } from '../units/vector.js';
-import { judge, planeReading, withSpinScatter } from './planeReading.js';
+import { planeReading } from './planeReading.js';
 
 const turns = (seed: number, n: number, mean: Vector, deviation: number): Vector[] => {
   const normal = randomNormal.source(randomLcg(seed))(0, deviation);
@@ -62,34 +62,6 @@ describe('planeReading', () => {
   it('refuses too few turns, and what is no number', () => {
     expect(() => planeReading(turns(0.1, 2, { re: 1, im: 1 }, 1))).toThrow('2 turns are too few');
     expect(() => planeReading([...turns(0.1, 5, { re: 1, im: 1 }, 1), { re: Number.NaN, im: 0 }])).toThrow('A turn');
-  });
-});
-
-describe('judge', () => {
-  const reading = (amount: number, radius95Gmm: number) => ({ n: 60, meanGmm: fromPolar(amount, 77), radius95Gmm });
-  it('is inside only with its whole region', () => {
-    expect(judge(reading(70, 14), 85)).toEqual({ verdict: 'inside', turnsToSettle: null });
-    expect(judge(reading(70, 16), 85).verdict).toBe('cannotYetTell');
-    expect(judge(reading(100, 14), 85)).toEqual({ verdict: 'outside', turnsToSettle: null });
-    expect(judge(reading(95, 14), 85).verdict).toBe('cannotYetTell');
-  });
-  it('says how many turns would settle it: 60·(14/10)²', () => {
-    expect(judge(reading(95, 14), 85).turnsToSettle).toBe(118);
-  });
-  it('does not promise what turns cannot do', () => {
-    expect(judge(reading(85, 14), 85)).toEqual({ verdict: 'cannotYetTell', turnsToSettle: null });
-  });
-  it('refuses a tolerance of nothing', () => {
-    expect(() => judge(reading(1, 1), 0)).toThrow('tolerance');
-  });
-});
-
-describe('what scatters from spin to spin', () => {
-  it('widens the region as squares add, however many turns were read', () => {
-    const reading = planeReading(turns(0.2, 4000, { re: 100, im: 0 }, 30));
-    const wider = withSpinScatter(reading, 20).radius95Gmm;
-    expect(wider).toBeCloseTo(Math.hypot(reading.radius95Gmm, 2.4477 * 20), 2);
-    expect(withSpinScatter(reading, null)).toBe(reading);
   });
 });
 

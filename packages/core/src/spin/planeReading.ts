@@ -1,5 +1,5 @@
 import { checkNumber, CoreError } from '../units/check.js';
-import { scale, subtract, sumOf, toPolar, type Vector } from '../units/vector.js';
+import { scale, subtract, sumOf, type Vector } from '../units/vector.js';
 
 /** One plane's unbalance as read over many turns. */
 export interface PlaneReading {
@@ -54,47 +54,10 @@ export function planeReading(turnsGmm: readonly Vector[], knownDeviationGmm: num
 }
 
 /** Share of a two-dimensional normal that lies outside this many deviations is 5 %: √(−2·ln 0.05). */
-const RAYLEIGH95 = Math.sqrt(-2 * Math.log(0.05));
-
-/**
- * The same reading with what scatters from spin to spin in it too: more turns do not make that smaller. Both are about normal,
- * so their radii add as squares.
- * @param spinDeviationGmm in each component; null leaves the reading as it is
- */
-export function withSpinScatter(reading: PlaneReading, spinDeviationGmm: number | null): PlaneReading {
-  return spinDeviationGmm === null ? reading : { ...reading, radius95Gmm: Math.hypot(reading.radius95Gmm, RAYLEIGH95 * spinDeviationGmm) };
-}
+export const RAYLEIGH95 = Math.sqrt(-2 * Math.log(0.05));
 
 /** So unlikely a scatter, were it alike in all directions, is taken to be longer one way. */
 const PLAINLY_NOT_ROUND = 0.05;
 
 /** Two turns have a scatter, but one so uncertain that it says nothing. */
 export const LEAST_TURNS = 3;
-
-export type Verdict = 'inside' | 'outside' | 'cannotYetTell';
-
-export interface Judgement {
-  readonly verdict: Verdict;
-  /** Turns over which the same scatter would settle it; null when it is settled or no number of turns would. */
-  readonly turnsToSettle: number | null;
-}
-
-/**
- * Inside only when the whole 95 % region is inside the tolerance, outside likewise (handbook section 6).
- *
- * When the region straddles the ring, turns needed follow from r ∝ 1/√n: n·(r/|amount − tolerance|)².
- *
- * @throws CoreError when the tolerance is not above zero
- */
-export function judge(reading: PlaneReading, toleranceGmm: number): Judgement {
-  checkNumber('The tolerance', toleranceGmm, { above: 0, unit: 'g·mm' }, 'toleranceGmm');
-  const { amount } = toPolar(reading.meanGmm);
-  if (amount + reading.radius95Gmm <= toleranceGmm) return { verdict: 'inside', turnsToSettle: null };
-  if (amount - reading.radius95Gmm > toleranceGmm) return { verdict: 'outside', turnsToSettle: null };
-  const gapGmm = Math.abs(amount - toleranceGmm);
-  const turns = Math.ceil(reading.n * (reading.radius95Gmm / gapGmm) ** 2);
-  return { verdict: 'cannotYetTell', turnsToSettle: Number.isFinite(turns) && turns < MOST_TURNS ? turns : null };
-}
-
-/** Beyond this many turns drift, not scatter, limits a reading; more turns then settle nothing. */
-const MOST_TURNS = 5000;

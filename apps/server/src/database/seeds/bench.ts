@@ -6,6 +6,7 @@ import {
   isSingleKind,
   jobFigures,
   MOUNTING_CHECKS,
+  cutShare,
   planHoles,
   type JobFigures,
   type JobSpec,
@@ -130,7 +131,15 @@ export class Bench {
         bits,
         existing: sheet.holes,
         maxHoles: 8,
+        share: cutShare([
+          [last.a, tolerance.aGmm],
+          [last.b, tolerance.bGmm],
+        ]),
       });
+      if (plan.kind === 'nothingToDo') {
+        await this.spin(personId, jobId);
+        continue;
+      }
       if (plan.kind !== 'solved') throw new Error(`The demo crank has no plan: ${plan.kind}`);
       const planId = randomUUID();
       const holes = plan.holes.map(({ counterweightId, angleDeg, bitMm, pointAngleDeg, depthMm }) => ({

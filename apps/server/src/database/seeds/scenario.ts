@@ -165,7 +165,9 @@ const DEMO_MACHINES: readonly MachineSpec[] = [
     fastestRpm: 900,
     supportLimitN: 1200,
     scatterGmm: 28,
+    gainPercent: 4,
     columns: { time: 'time', rateHz: 5000, left: 'left', right: 'right', tach: 'tach' },
+    channels: { left: 1, right: 2, tach: 3 },
     notes: 'Stands by the east door. Its chalk mark is crankpin 1.',
   },
   {
@@ -176,8 +178,10 @@ const DEMO_MACHINES: readonly MachineSpec[] = [
     slowestRpm: 300,
     fastestRpm: 700,
     supportLimitN: 800,
-    scatterGmm: null,
+    scatterGmm: 16,
+    gainPercent: null,
     columns: { time: 't', rateHz: 5000, left: 'L', right: 'R', tach: 'mark' },
+    channels: { left: 1, right: 2, tach: 3 },
     notes: 'Soft supports; let it settle for a minute.',
   },
 ];

@@ -1,4 +1,4 @@
-import type { PlanInput } from '@tare/core';
+import { cutShare, type PlanInput } from '@tare/core';
 import { useState, type ReactNode } from 'react';
 import { Link } from 'react-router';
 import { useEntry, useShop } from '../../api/queries.js';
@@ -73,6 +73,15 @@ function Planning(): ReactNode {
   const take = useEntry(sheet.id);
   const [maxHoles, setMaxHoles] = useState('6');
   const last = figures.spins.at(-1)!;
+  const safe = Math.floor(
+    100 *
+      cutShare([
+        [last.a, figures.tolerance.aGmm],
+        [last.b, figures.tolerance.bGmm],
+      ]),
+  );
+  const [chosen, choose] = useState<string | null>(null);
+  const share = chosen ?? String(safe);
   const input: PlanInput | null = shop
     ? {
         crank: sheet.spec.crank,
@@ -82,6 +91,7 @@ function Planning(): ReactNode {
         bits: shop.bits,
         existing: sheet.holes,
         maxHoles: Number(maxHoles),
+        share: Number(share) / 100,
       }
     : null;
   const { data: result, error, isFetching } = usePlan(input, last.spinId);
@@ -102,7 +112,7 @@ function Planning(): ReactNode {
         isFetching
           ? 'Working out where to drill …'
           : result?.kind === 'solved'
-            ? `${result.holes.length} ${result.holes.length === 1 ? 'hole brings' : 'holes bring'} both planes inside. Look them over, then take the plan to the drill.`
+            ? `${result.holes.length} ${result.holes.length === 1 ? 'hole takes' : 'holes take'} ${share} % of what was read. Look ${result.holes.length === 1 ? 'it' : 'them'} over, then take the plan to the drill.`
             : 'Look at what drilling can do here.'
       }
     >
@@ -131,6 +141,15 @@ function Planning(): ReactNode {
             setMaxHoles(event.target.value);
           }}
           options={[1, 2, 3, 4, 5, 6, 8, 10].map((n) => ({ value: String(n), label: `${n} ${n === 1 ? 'hole' : 'holes'}` }))}
+        />
+        <Choice
+          label="Take first"
+          className="w-52"
+          value={share}
+          onChange={(event) => choose(event.target.value)}
+          options={[...new Set([safe, 60, 70, 80, 90, 100])]
+            .sort((x, y) => x - y)
+            .map((percent) => ({ value: String(percent), label: percent === safe ? `${percent} %, surely not past` : `${percent} %` }))}
         />
         <BitsEditor />
         <Link className="ml-auto inline-flex min-h-11 items-center underline underline-offset-4" to={benchPath(sheet.id, 'engine')}>

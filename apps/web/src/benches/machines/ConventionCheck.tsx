@@ -74,7 +74,7 @@ export function ConventionCheck({ machine }: { readonly machine: Machine }): Rea
         {typeof checked === 'string' && <ProblemNotice>{checked}</ProblemNotice>}
         {checked !== null && typeof checked !== 'string' && (
           <div className="grid gap-2">
-            <VerdictMark verdict={checked.fault === 'none' ? 'inside' : checked.fault === 'cannotTell' ? 'open' : 'outside'}>
+            <VerdictMark sentence verdict={checked.fault === 'none' ? 'inside' : checked.fault === 'cannotTell' ? 'open' : 'outside'}>
               {checked.sentence}
             </VerdictMark>
             {checked.mended !== null && personId !== null && (

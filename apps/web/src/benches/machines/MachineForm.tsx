@@ -9,9 +9,14 @@ import { ProblemNotice } from '../../ui/Notice.js';
 import { useWho, WhoFirst } from '../../ui/WhoFirst.js';
 import { DRIVER_WORDS, UNIT_WORDS } from './machineWords.js';
 
+type WavField = 'wavLeft' | 'wavRight' | 'wavTach';
+
 /** Every figure is text until it is checked. */
 type Typed = Readonly<
-  Record<Exclude<keyof MachineSpec, 'convention' | 'columns'> | keyof MachineSpec['convention'] | keyof MachineSpec['columns'], string>
+  Record<
+    Exclude<keyof MachineSpec, 'convention' | 'columns' | 'channels'> | keyof MachineSpec['convention'] | keyof MachineSpec['columns'] | WavField,
+    string
+  >
 >;
 
 const EMPTY: Typed = {
@@ -26,6 +31,10 @@ const EMPTY: Typed = {
   fastestRpm: '900',
   supportLimitN: '1000',
   scatterGmm: '',
+  gainPercent: '',
+  wavLeft: '1',
+  wavRight: '2',
+  wavTach: '3',
   time: 'time',
   rateHz: '5000',
   left: 'left',
@@ -34,9 +43,18 @@ const EMPTY: Typed = {
   notes: '',
 };
 
-const typedOf = ({ convention, columns, scatterGmm, ...spec }: MachineSpec): Typed =>
+const typedOf = ({ convention, columns, channels, scatterGmm, gainPercent, ...spec }: MachineSpec): Typed =>
   Object.fromEntries(
-    Object.entries({ ...spec, ...convention, ...columns, scatterGmm: scatterGmm ?? '' }).map(([key, value]) => [key, String(value)]),
+    Object.entries({
+      ...spec,
+      ...convention,
+      ...columns,
+      scatterGmm: scatterGmm ?? '',
+      gainPercent: gainPercent ?? '',
+      wavLeft: channels.left,
+      wavRight: channels.right,
+      wavTach: channels.tach,
+    }).map(([key, value]) => [key, String(value)]),
   ) as unknown as Typed;
 
 /** A machine's spec as the server checks it: what is no number is left for it to complain about. */
@@ -54,6 +72,8 @@ function specOf(typed: Typed): unknown {
     fastestRpm: number(typed.fastestRpm),
     supportLimitN: number(typed.supportLimitN),
     scatterGmm: typed.scatterGmm.trim() === '' ? null : number(typed.scatterGmm),
+    gainPercent: typed.gainPercent.trim() === '' ? null : number(typed.gainPercent),
+    channels: { left: number(typed.wavLeft), right: number(typed.wavRight), tach: number(typed.wavTach) },
     columns: { time: typed.time.trim(), rateHz: number(typed.rateHz), left: typed.left.trim(), right: typed.right.trim(), tach: typed.tach.trim() },
     notes: typed.notes,
   };
@@ -137,6 +157,10 @@ export function MachineForm({ machine, onDone }: { readonly machine: Machine | n
           <Field label="Tach, a pulse a turn" {...field('tach')} />
           <Field label="Time in s; blank where there is none" {...field('time')} />
           <NumberField label="Sample rate where there is none" unit="Hz" {...field('rateHz')} />
+          <p className="col-span-2 font-semibold">Or the channels of its WAV, counted from 1</p>
+          <NumberField label="Left sensor’s channel" {...field('wavLeft')} />
+          <NumberField label="Right sensor’s channel" {...field('wavRight')} />
+          <NumberField label="Tach’s channel" {...field('wavTach')} />
         </fieldset>
       )}
       <div className="grid grid-cols-2 gap-3">
@@ -153,6 +177,14 @@ export function MachineForm({ machine, onDone }: { readonly machine: Machine | n
               : 's in each component from spin to spin, the crank taken out between; it goes into the 95 % region'
           }
         />
+        {typed.driver === 'typed' && typed.unit !== 'none' && (
+          <NumberField
+            label="Its own calibration may be off by"
+            unit="%"
+            {...field('gainPercent')}
+            hint="Blank: trusted. It goes into the 95 % region; a spin with a known weight checks it"
+          />
+        )}
       </div>
       <Field label="Notes" {...field('notes')} />
       {entry.error && <ProblemNotice>{entry.error.message}</ProblemNotice>}

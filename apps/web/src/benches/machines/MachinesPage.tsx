@@ -1,4 +1,4 @@
-import type { Calibration, Machine } from '@tare/contract';
+import type { Calibration, Machine, MachineCheck } from '@tare/contract';
 import { Plus } from 'lucide-react';
 import { useState, type ReactNode } from 'react';
 import { useMachines } from '../../api/machines.js';
@@ -10,7 +10,7 @@ import { usePersonName } from '../../ui/usePersonName.js';
 import { WhoFirst } from '../../ui/WhoFirst.js';
 import { ConventionCheck } from './ConventionCheck.js';
 import { MachineForm } from './MachineForm.js';
-import { DRIVER_WORDS, UNIT_WORDS } from './machineWords.js';
+import { checkedWords, DRIVER_WORDS, UNIT_WORDS } from './machineWords.js';
 
 /** The shop's balancing machines: what they say and how, and what they were calibrated with. */
 export function MachinesPage(): ReactNode {
@@ -33,7 +33,12 @@ export function MachinesPage(): ReactNode {
       )}
       <ul className="grid gap-4">
         {hall?.machines.map((machine) => (
-          <MachineRow key={machine.id} machine={machine} calibrations={hall.calibrations.filter(({ machineId }) => machineId === machine.id)} />
+          <MachineRow
+            key={machine.id}
+            machine={machine}
+            calibrations={hall.calibrations.filter(({ machineId }) => machineId === machine.id)}
+            checks={hall.checks.filter(({ machineId }) => machineId === machine.id)}
+          />
         ))}
       </ul>
       <Modal title="New machine" open={adding} onOpenChange={setAdding}>
@@ -43,7 +48,13 @@ export function MachinesPage(): ReactNode {
   );
 }
 
-function MachineRow({ machine, calibrations }: { readonly machine: Machine; readonly calibrations: readonly Calibration[] }): ReactNode {
+interface MachineRowProps {
+  readonly machine: Machine;
+  readonly calibrations: readonly Calibration[];
+  readonly checks: readonly MachineCheck[];
+}
+
+function MachineRow({ machine, calibrations, checks }: MachineRowProps): ReactNode {
   const [changing, setChanging] = useState(false);
   const nameOf = usePersonName();
   const { spec } = machine;
@@ -66,6 +77,13 @@ function MachineRow({ machine, calibrations }: { readonly machine: Machine; read
             <li key={one.id}>
               {`${one.rotorClass}: ${one.runs.length} runs at ${fixed(one.speedRpm, 0)} rpm, condition ${fixed(one.condition, 1)}; ${nameOf(one.personId)}, ${clock(one.at)}`}
             </li>
+          ))}
+        </ul>
+      )}
+      {checks.length > 0 && (
+        <ul className="grid gap-1" aria-label={`Checks of ${spec.name}`}>
+          {checks.map((check) => (
+            <li key={check.at}>{`${clock(check.at)}: ${checkedWords(check)}${check.calibrationId === null ? '' : ', by trial weights'}`}</li>
           ))}
         </ul>
       )}

@@ -4,12 +4,20 @@ import { useState, type ReactNode } from 'react';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { Caution } from '../../ui/Notice.js';
 
+export interface Cautions {
+  readonly cautions: ReactNode;
+  readonly allConfirmed: boolean;
+  /** Something is mounted anew: all are to be confirmed once more. */
+  readonly startOver: () => void;
+}
+
 /** The cautions before every spin of the open job, to be confirmed each time something is mounted. */
-export function useCautions(): { readonly cautions: ReactNode; readonly allConfirmed: boolean } {
+export function useCautions(): Cautions {
   const { sheet, figures } = useOpenJob();
   const list = cautionsFor(figures.bobsNeeded.needed, sheet.spec.balance === 'external');
   const [confirmed, setConfirmed] = useState<readonly string[]>([]);
   return {
+    startOver: () => setConfirmed([]),
     allConfirmed: list.every((caution) => confirmed.includes(caution)),
     cautions: (
       <Caution>

@@ -1,4 +1,4 @@
-import { spinWorking, toPolar, type SpinFigures } from '@tare/core';
+import { spinWorking, toPolar, type SpinFigures, type WeightCheck } from '@tare/core';
 import type { ReactNode } from 'react';
 import { degrees, fixed } from '../../format/numbers.js';
 import { VERDICT_WORDS } from '../../format/words.js';
@@ -40,9 +40,58 @@ export function PlaneResults({ spin, title }: { readonly spin: SpinFigures; read
           );
         })}
       </div>
+      <Doubts spin={spin} />
       <p className="text-ink-soft">
         Angles point to where metal is too heavy: remove there, or add opposite. From crankpin 1, clockwise seen from the front.
       </p>
     </section>
   );
+}
+
+/** What the region is made of, what the signals warned of, and what a known weight said of the calibration. */
+function Doubts({ spin }: { readonly spin: SpinFigures }): ReactNode {
+  const { sheet } = useOpenJob();
+  const { planes } = sheet.spec.crank;
+  const { warnings } = sheet.spins.find((s) => s.id === spin.spinId)!;
+  const parts = (['a', 'b'] as const).map((plane) => {
+    const radiusMm = plane === 'a' ? planes.radiusAMm : planes.radiusBMm;
+    const { turnRadiusGmm, runRadiusGmm, commonRadiusGmm } = spin[plane];
+    return `${plane.toUpperCase()} ${[turnRadiusGmm, runRadiusGmm, commonRadiusGmm].map((r) => fixed(r / radiusMm, 2)).join(', ')} g`;
+  });
+  return (
+    <>
+      {spin.a.spins > 1 && (
+        <p className={spin.a.scattersMore ? 'font-semibold text-outside' : ''}>
+          {`The mean of ${spin.a.spins} spins of the same metal.${spin.a.scattersMore ? ' ▲ They lie farther apart than this machine is said to scatter: see how it is mounted. The region goes by the spins.' : ''}`}
+        </p>
+      )}
+      <p className="text-ink-soft">{`Of the region the turns’ scatter, the spins’ and the calibration’s: ${parts.join('; ')}; their squares add.`}</p>
+      {warnings.map((sentence) => (
+        <p key={sentence} className="font-semibold text-outside">{`▲ ${sentence}`}</p>
+      ))}
+      {(['a', 'b'] as const).map((plane) => {
+        const check = spin.checks[plane];
+        const radiusMm = plane === 'a' ? planes.radiusAMm : planes.radiusBMm;
+        return (
+          check && (
+            <VerdictMark key={plane} sentence verdict={CHECK_MARKS[check.outcome]}>
+              {checkWords(check, plane.toUpperCase(), radiusMm)}
+            </VerdictMark>
+          )
+        );
+      })}
+    </>
+  );
+}
+
+const CHECK_MARKS = { agrees: 'inside', differs: 'outside', tooLittle: 'open' } as const;
+
+function checkWords({ hungGmm, readGmm, gain, outcome, scatterRatio }: WeightCheck, plane: string, radiusMm: number): string {
+  const turnDeg = gain.angleDeg > 180 ? gain.angleDeg - 360 : gain.angleDeg;
+  const read = `${fixed(hungGmm.amount / radiusMm, 1)} g hung in ${plane} were read as ${fixed(readGmm.amount / radiusMm, 1)} g, ${fixed(Math.abs(turnDeg), 1)}° ${turnDeg < 0 ? 'before' : 'past'} their place`;
+  return {
+    agrees: `${read}: the calibration agrees.`,
+    differs: `${read}: the calibration is off. Look where the weight really was, then calibrate anew.`,
+    tooLittle: `${read}, but readings scatter by ${fixed(100 * scatterRatio, 0)} % of it: hang on more.`,
+  }[outcome];
 }

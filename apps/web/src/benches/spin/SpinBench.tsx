@@ -3,6 +3,7 @@ import { useMemo, type ReactNode } from 'react';
 import { Link } from 'react-router';
 import { RimMap } from '../../draw/RimMap.js';
 import { Trail } from '../../draw/Trail.js';
+import { Waveform } from '../../draw/Waveform.js';
 import { fixed } from '../../format/numbers.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { benchPath } from '../../shell/paths.js';
@@ -92,7 +93,11 @@ function Machine({ own, onStart }: { readonly own: OwnMachine; readonly onStart:
         </Link>
       </div>
       <SetUp />
-      {own.machine ? <OwnSpin key={own.machine.id} machine={own.machine} calibrations={own.calibrations} /> : <SpinOrderForm onStart={onStart} />}
+      {own.machine ? (
+        <OwnSpin key={own.machine.id} machine={own.machine} calibrations={own.calibrations} checks={own.checks} />
+      ) : (
+        <SpinOrderForm onStart={onStart} />
+      )}
     </section>
   );
 }
@@ -105,9 +110,13 @@ function nextStep({ spins, holesSinceLastSpin }: JobFigures, waits: boolean): st
     return `${holesSinceLastSpin} ${holesSinceLastSpin === 1 ? 'hole was' : 'holes were'} drilled since the last spin: spin again.`;
   if (last.verdict === 'inside') return 'Inside the tolerance in both planes, the 95 % region included.';
   if (last.verdict === 'outside') return 'Outside the tolerance: plan the correction.';
-  return last.turnsToSettle === null
-    ? 'Cannot yet tell whether it is inside: it reads too near the ring for more turns to settle. Take a little more off, or spin again.'
-    : `Cannot yet tell whether it is inside: about ${last.turnsToSettle} turns would settle it.`;
+  const settles = [
+    ...(last.turnsToSettle === null ? [] : [`a spin of about ${last.turnsToSettle} turns`]),
+    ...(last.spinsToSettle === null ? [] : [`the mean of ${last.spinsToSettle} spins, the crank taken out between`]),
+  ].join(', or ');
+  return settles === ''
+    ? 'Cannot yet tell whether it is inside: it reads too near the ring for more turns or spins to settle. Take a little more off.'
+    : `Cannot yet tell whether it is inside: ${settles} would settle it.`;
 }
 
 function Running({ spin }: { readonly spin: Spin }): ReactNode {
@@ -128,7 +137,8 @@ function Running({ spin }: { readonly spin: Spin }): ReactNode {
       </div>
       <progress className="h-4 w-full accent-ink" max={progress.of} value={progress.turn} aria-label="Turns read" />
       {progress.mean && (
-        <div className="flex flex-wrap gap-6">
+        <div className="flex flex-wrap items-center gap-6">
+          {progress.wave && <Waveform wave={progress.wave} />}
           <Trail
             plane="A"
             stops={[{ meanGmm: progress.mean.aGmm, radius95Gmm: 0 }]}

@@ -6,6 +6,8 @@ import { NumberField } from '../../ui/Field.js';
 import { useDraft } from '../../ui/useDraft.js';
 import { useWho } from '../../ui/WhoFirst.js';
 import { useCautions } from './Cautions.js';
+import { StandinDrawer, useStandinDials } from './StandinDrawer.js';
+import { useHung } from './useHung.js';
 import type { Spin } from './useSpin.js';
 
 /** Bounds of the balancing speed and of a reading's turns, as the server holds them. */
@@ -20,19 +22,22 @@ export function SpinOrderForm({ onStart }: { readonly onStart: Spin['start'] }):
   const [speed, setSpeed] = useDraft(`speed.${sheet.id}`, first ? '450' : '600');
   const [turns, setTurns] = useDraft(`turns.${sheet.id}`, '60');
   const { cautions, allConfirmed } = useCautions();
+  const { hung, whole, fields } = useHung();
+  const [dials] = useStandinDials();
   const [speedRpm, n] = [parseDecimal(speed), parseDecimal(turns)];
   const speedProblem = within(speedRpm, SPEED_RPM) ? undefined : `A balancing speed is between ${SPEED_RPM.least} and ${SPEED_RPM.most} rpm.`;
   const turnsProblem = within(n, TURNS) && Number.isInteger(n.value) ? undefined : `A reading takes ${TURNS.least} to ${TURNS.most} whole turns.`;
-  const ready = personId !== null && allConfirmed && speedProblem === undefined && turnsProblem === undefined;
+  const ready = personId !== null && allConfirmed && whole && speedProblem === undefined && turnsProblem === undefined;
   return (
     <form
       className="grid gap-4"
       onSubmit={(event) => {
         event.preventDefault();
-        if (ready && speedRpm.kind === 'number' && n.kind === 'number') onStart({ personId, speedRpm: speedRpm.value, turns: n.value });
+        if (ready && speedRpm.kind === 'number' && n.kind === 'number') onStart({ personId, speedRpm: speedRpm.value, turns: n.value, hung, dials });
       }}
     >
       {cautions}
+      {fields}
       <div className="flex flex-wrap items-start gap-4">
         <NumberField
           label="Balancing speed"
@@ -58,6 +63,7 @@ export function SpinOrderForm({ onStart }: { readonly onStart: Spin['start'] }):
           {first ? 'Spin as received' : 'Spin again'}
         </Button>
       </div>
+      <StandinDrawer />
     </form>
   );
 }

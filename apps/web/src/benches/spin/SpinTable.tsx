@@ -10,6 +10,7 @@ import { VERDICT_WORDS } from '../../format/words.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { usePersonName } from '../../ui/usePersonName.js';
 import { VerdictMark } from '../../ui/Verdict.js';
+import { hungWords } from './useHung.js';
 
 /** Every spin of this crank, the first kept as received. */
 export function SpinTable(): ReactNode {
@@ -43,7 +44,7 @@ export function SpinTable(): ReactNode {
         <tbody>
           {figures.spins.map((spin, i) => {
             const entry = sheet.spins[i]!;
-            const [a, b] = [toPolar(spin.a.meanGmm), toPolar(spin.b.meanGmm)];
+            const [a, b] = [toPolar(spin.alone.a.meanGmm), toPolar(spin.alone.b.meanGmm)];
             return (
               <tr key={spin.spinId} className="border-b border-edge">
                 <th scope="row" className="py-1 text-left font-sign">
@@ -52,13 +53,14 @@ export function SpinTable(): ReactNode {
                 <td>{`${fixed(a.amount / radiusAMm, 2)} @ ${degrees(a.angleDeg)}`}</td>
                 <td>{`${fixed(b.amount / radiusBMm, 2)} @ ${degrees(b.angleDeg)}`}</td>
                 <td>{fixed(entry.speedRpm, 0)}</td>
-                <td>{spin.a.n}</td>
+                <td>{spin.alone.a.n}</td>
                 <td className="pl-4 text-left font-sign">
                   <VerdictMark verdict={spin.verdict === 'cannotYetTell' ? 'open' : spin.verdict}>{VERDICT_WORDS[spin.verdict]}</VerdictMark>
                 </td>
                 <td className="pl-4 text-left font-sign text-ink-soft">
                   {`${machineOf(entry)}, ${nameOf(entry.personId)}, ${clock(entry.at)}`}
-                  {entry.source === 'recorded' && <Recording spinId={entry.id} />}
+                  {entry.hung && <span className="block">{`${hungWords(entry.hung, radiusAMm, radiusBMm)} hung on it`}</span>}
+                  {entry.source !== 'typed' && <Recording spinId={entry.id} />}
                 </td>
               </tr>
             );

@@ -1,5 +1,5 @@
 import { useQueryClient } from '@tanstack/react-query';
-import type { SpinEvent } from '@tare/contract';
+import type { SpinEvent, SpinRequest, Wave } from '@tare/contract';
 import type { PlaneUnbalance } from '@tare/core';
 import { useEffect, useRef, useState } from 'react';
 import { requestLines } from '../../api/client.js';
@@ -12,17 +12,20 @@ export interface SpinProgress {
   readonly of: number;
   /** Mean of the turns so far. */
   readonly mean: PlaneUnbalance | null;
+  readonly wave: Wave | null;
 }
+
+export type SpinOrder = Omit<SpinRequest, 'id' | 'cautionsConfirmed'>;
 
 export interface Spin {
   /** Null while nothing turns. */
   readonly progress: SpinProgress | null;
   readonly problem: string | null;
-  readonly start: (order: { personId: string; speedRpm: number; turns: number }) => void;
+  readonly start: (order: SpinOrder) => void;
   readonly stop: () => void;
 }
 
-const AT_REST: SpinProgress = { speedRpm: 0, turn: 0, of: 0, mean: null };
+const AT_REST: SpinProgress = { speedRpm: 0, turn: 0, of: 0, mean: null, wave: null };
 
 /** Runs a spin on the machine and follows it; leaving the bench stops it. */
 export function useSpin(jobId: string): Spin {
@@ -32,7 +35,7 @@ export function useSpin(jobId: string): Spin {
   const running = useRef<AbortController | null>(null);
   useEffect(() => () => running.current?.abort(), []);
 
-  const run = async (order: { personId: string; speedRpm: number; turns: number }): Promise<void> => {
+  const run = async (order: SpinOrder): Promise<void> => {
     const stop = new AbortController();
     running.current = stop;
     setProblem(null);
@@ -64,15 +67,8 @@ export function useSpin(jobId: string): Spin {
   };
 }
 
-function next(before: SpinProgress, event: Extract<SpinEvent, { type: 'speed' | 'turn' }>): SpinProgress {
+function next(before: SpinProgress, event: Extract<SpinEvent, { type: 'speed' | 'live' }>): SpinProgress {
   if (event.type === 'speed') return { ...before, speedRpm: event.speedRpm };
-  const share = 1 / event.turn;
-  const mix = (old: PlaneUnbalance['aGmm'] | undefined, one: PlaneUnbalance['aGmm']): PlaneUnbalance['aGmm'] =>
-    old ? { re: old.re + (one.re - old.re) * share, im: old.im + (one.im - old.im) * share } : one;
-  return {
-    ...before,
-    turn: event.turn,
-    of: event.of,
-    mean: { aGmm: mix(before.mean?.aGmm, event.planes.aGmm), bGmm: mix(before.mean?.bGmm, event.planes.bGmm) },
-  };
+  const { turn, of, speedRpm, planes, wave } = event;
+  return { turn, of, speedRpm, mean: planes, wave };
 }

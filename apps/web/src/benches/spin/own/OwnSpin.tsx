@@ -1,16 +1,23 @@
-import type { Calibration, Machine } from '@tare/contract';
+import type { Calibration, Machine, MachineCheck } from '@tare/contract';
 import { toPolar, unbalanceForceN } from '@tare/core';
 import { useState, type ReactNode } from 'react';
 import { clock, fixed } from '../../../format/numbers.js';
 import { useOpenJob } from '../../../shell/JobContext.js';
 import { Choice } from '../../../ui/Choice.js';
 import { Note } from '../../../ui/Notice.js';
+import { checkedWords } from '../../machines/machineWords.js';
 import { RecordedSpinForm } from './RecordedSpinForm.js';
 import { TrialWeights } from './TrialWeights.js';
 import { TypedSpinForm } from './TypedSpinForm.js';
 
+interface OwnSpinProps {
+  readonly machine: Machine;
+  readonly calibrations: readonly Calibration[];
+  readonly checks: readonly MachineCheck[];
+}
+
 /** A spin on a machine of the shop's own: typed or recorded, with its calibration where it needs one. */
-export function OwnSpin({ machine, calibrations }: { readonly machine: Machine; readonly calibrations: readonly Calibration[] }): ReactNode {
+export function OwnSpin({ machine, calibrations, checks }: OwnSpinProps): ReactNode {
   const needs = machine.spec.unit === 'none' || machine.spec.driver === 'recorded';
   const [chosenId, choose] = useState('');
   const calibration = calibrations.find(({ id }) => id === chosenId) ?? calibrations[0] ?? null;
@@ -29,6 +36,7 @@ export function OwnSpin({ machine, calibrations }: { readonly machine: Machine; 
           }))}
         />
       )}
+      {(!needs || calibration) && <LastCheck check={checks.find(({ calibrationId }) => calibrationId === (needs ? calibration!.id : null))} />}
       {needs && (
         <details open={calibrations.length === 0}>
           <summary className="min-h-11 py-2 text-lg">Calibrate with trial weights</summary>
@@ -43,6 +51,17 @@ export function OwnSpin({ machine, calibrations }: { readonly machine: Machine; 
           <RecordedSpinForm machine={machine} calibration={calibration!} />
         ))}
     </div>
+  );
+}
+
+/** Whether the calibration that is used has been checked with a known weight, or is trusted. */
+function LastCheck({ check }: { readonly check: MachineCheck | undefined }): ReactNode {
+  return (
+    <p className="text-ink-soft">
+      {check
+        ? `Checked ${clock(check.at)}: ${checkedWords(check)}`
+        : 'Trusted: nobody has checked this calibration yet. After a spin as it is, hang a known weight on and spin once more.'}
+    </p>
   );
 }
 

@@ -1,7 +1,9 @@
 import { useQueryClient } from '@tanstack/react-query';
 import type { Calibration, Machine, RecordingSummary } from '@tare/contract';
+import { BALANCED } from '@tare/core';
 import { useState, type ReactNode } from 'react';
 import { sendGzipped } from '../../../api/client.js';
+import { useRereadMachines } from '../../../api/machines.js';
 import { ProblemError } from '../../../api/problem.js';
 import { jobKey } from '../../../api/queries.js';
 import { fixed } from '../../../format/numbers.js';
@@ -10,16 +12,17 @@ import { Button } from '../../../ui/Button.js';
 import { Note, ProblemNotice } from '../../../ui/Notice.js';
 import { useWho } from '../../../ui/WhoFirst.js';
 import { useCautions } from '../Cautions.js';
+import { useHung } from '../useHung.js';
 import { StandinBench } from './StandinBench.js';
-
-const NOTHING_ON_IT = { aGmm: { re: 0, im: 0 }, bGmm: { re: 0, im: 0 } };
 
 /** Brings in a recorded spin; the recording itself is kept with it. */
 export function RecordedSpinForm({ machine, calibration }: { readonly machine: Machine; readonly calibration: Calibration }): ReactNode {
   const { sheet } = useOpenJob();
   const queries = useQueryClient();
+  const rereadMachines = useRereadMachines();
   const personId = useWho();
-  const { cautions, allConfirmed } = useCautions();
+  const { cautions, allConfirmed, startOver } = useCautions();
+  const { hung, whole, fields } = useHung();
   const [file, setFile] = useState<File | null>(null);
   const [busy, setBusy] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
@@ -30,12 +33,14 @@ export function RecordedSpinForm({ machine, calibration }: { readonly machine: M
     setProblem(null);
     setSummary(null);
     const query = new URLSearchParams({ id, personId: who, machineId: machine.id, calibrationId: calibration.id, cautionsConfirmed: 'true' });
+    if (hung) query.set('hung', JSON.stringify(hung));
     try {
       const answer = await sendGzipped<{ summary: RecordingSummary }>(`jobs/${sheet.id}/spins/recorded?${query.toString()}`, chosen);
       setSummary(answer.summary);
       setId(crypto.randomUUID());
       setFile(null);
-      await queries.invalidateQueries({ queryKey: jobKey(sheet.id) });
+      startOver();
+      await Promise.all([queries.invalidateQueries({ queryKey: jobKey(sheet.id) }), rereadMachines()]);
     } catch (error) {
       if (!(error instanceof ProblemError)) throw error;
       setProblem(error.message);
@@ -52,12 +57,18 @@ export function RecordedSpinForm({ machine, calibration }: { readonly machine: M
       }}
     >
       {cautions}
+      {fields}
       <label className="grid w-fit gap-1">
-        <span className="text-ink-soft">The recording, CSV with a heading</span>
-        <input type="file" accept=".csv,text/csv,text/plain" className="min-h-11" onChange={(event) => setFile(event.target.files?.[0] ?? null)} />
+        <span className="text-ink-soft">The recording: CSV with a heading, or WAV with a tach channel</span>
+        <input
+          type="file"
+          accept=".csv,.wav,text/csv,text/plain,audio/wav"
+          className="min-h-11"
+          onChange={(event) => setFile(event.target.files?.[0] ?? null)}
+        />
       </label>
       {file && <p>{`Chosen: ${file.name}`}</p>}
-      <StandinBench machine={machine} name="this spin" trial={NOTHING_ON_IT} onRecorded={setFile} />
+      <StandinBench machine={machine} name="this spin" trial={whole ? (hung ?? BALANCED) : null} onRecorded={setFile} />
       {machine.spec.scatterGmm === null && (
         <Note>
           The region will tell the scatter of the turns alone. What remounting, drift and the calibration add is more: write this machine’s scatter
@@ -66,7 +77,7 @@ export function RecordedSpinForm({ machine, calibration }: { readonly machine: M
       )}
       {problem !== null && <ProblemNotice>{problem}</ProblemNotice>}
       {summary && <RecordingWords summary={summary} />}
-      <Button type="submit" look="primary" className="w-fit" disabled={!file || busy || personId === null || !allConfirmed}>
+      <Button type="submit" look="primary" className="w-fit" disabled={!file || busy || personId === null || !allConfirmed || !whole}>
         {busy ? 'Working it out …' : 'Bring in this spin'}
       </Button>
     </form>

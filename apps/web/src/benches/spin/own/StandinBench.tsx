@@ -1,11 +1,12 @@
-import type { Machine, StandinRecording } from '@tare/contract';
+import { AS_IT_SHOULD_BE, type Machine, type StandinRecording } from '@tare/contract';
 import type { PlaneUnbalance } from '@tare/core';
 import { useState, type ReactNode } from 'react';
-import { requestText } from '../../../api/client.js';
+import { requestBytes } from '../../../api/client.js';
 import { ProblemError } from '../../../api/problem.js';
 import { useOpenJob } from '../../../shell/JobContext.js';
 import { Button } from '../../../ui/Button.js';
 import { ProblemNotice } from '../../../ui/Notice.js';
+import { StandinTicks } from '../StandinDrawer.js';
 
 interface StandinBenchProps {
   readonly machine: Machine;
@@ -23,9 +24,8 @@ const MOST_RUNS = 1_000_000;
 /** The stand-in bench in place of a real one: it spins the job's hidden crank and hands over what a logger would have written. */
 export function StandinBench({ machine, name, trial, onRecorded }: StandinBenchProps): ReactNode {
   const { sheet } = useOpenJob();
-  const [soft, setSoft] = useState(false);
-  const [looseBob, setLoose] = useState(false);
-  const [endStopForgotten, setForgotten] = useState(false);
+  const [dials, setDials] = useState(AS_IT_SHOULD_BE);
+  const [format, setFormat] = useState<StandinRecording['format']>('csv');
   const [busy, setBusy] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
   const record = async (on: PlaneUnbalance): Promise<void> => {
@@ -36,13 +36,12 @@ export function StandinBench({ machine, name, trial, onRecorded }: StandinBenchP
       speedRpm: Math.min(600, machine.spec.fastestRpm),
       turns: TURNS,
       run: 1 + Math.floor(Math.random() * MOST_RUNS),
-      trial: on,
-      supports: soft ? 'soft' : 'hard',
-      looseBob,
-      endStopForgotten,
+      hung: on,
+      dials,
+      format,
     };
     try {
-      onRecorded(new File([await requestText(`jobs/${sheet.id}/standin-recording`, order)], 'stand-in.csv', { type: 'text/csv' }));
+      onRecorded(new File([await requestBytes(`jobs/${sheet.id}/standin-recording`, order)], `stand-in.${format}`));
     } catch (error) {
       if (!(error instanceof ProblemError)) throw error;
       setProblem(error.message);
@@ -50,12 +49,6 @@ export function StandinBench({ machine, name, trial, onRecorded }: StandinBenchP
       setBusy(false);
     }
   };
-  const tick = (label: string, on: boolean, set: (on: boolean) => void): ReactNode => (
-    <label className="flex min-h-11 items-center gap-2">
-      <input type="checkbox" className="size-5 shrink-0 accent-ink" checked={on} onChange={(event) => set(event.target.checked)} />
-      {label}
-    </label>
-  );
   return (
     <div
       role="group"
@@ -66,9 +59,18 @@ export function StandinBench({ machine, name, trial, onRecorded }: StandinBenchP
       <Button disabled={busy || trial === null} onClick={() => trial && void record(trial)}>
         {busy ? 'It is spinning …' : `Record ${name}`}
       </Button>
-      {tick('soft supports', soft, setSoft)}
-      {tick('a loose bob', looseBob, setLoose)}
-      {tick('end stop forgotten', endStopForgotten, setForgotten)}
+      <label className="flex min-h-11 items-center gap-2">
+        as
+        <select
+          className="min-h-9 border-2 border-edge bg-plate px-1"
+          value={format}
+          onChange={(event) => setFormat(event.target.value as typeof format)}
+        >
+          <option value="csv">CSV</option>
+          <option value="wav">WAV</option>
+        </select>
+      </label>
+      <StandinTicks dials={dials} onChange={setDials} />
       {problem !== null && <ProblemNotice>{problem}</ProblemNotice>}
     </div>
   );

@@ -176,7 +176,7 @@ function RunRow({ number, guide, run, machine, onChange, onRemove }: RunRowProps
   );
   const hear = async (file: File): Promise<void> => {
     try {
-      onChange({ recorded: await processRecording(machine.spec.columns, file) });
+      onChange({ recorded: await processRecording(machine.id, file) });
       setProblem(null);
     } catch (error) {
       if (!(error instanceof ProblemError)) throw error;
@@ -213,7 +213,7 @@ function RunRow({ number, guide, run, machine, onChange, onRemove }: RunRowProps
             <span className="text-ink-soft">{`Run ${number}, its recording`}</span>
             <input
               type="file"
-              accept=".csv,text/csv,text/plain"
+              accept=".csv,.wav,text/csv,text/plain,audio/wav"
               className="min-h-11"
               onChange={(event) => {
                 const [file] = event.target.files ?? [];

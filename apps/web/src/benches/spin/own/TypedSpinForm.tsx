@@ -2,6 +2,7 @@ import type { Calibration, Machine, NewTypedSpin } from '@tare/contract';
 import { typedNumber } from '@tare/core';
 import { Plus } from 'lucide-react';
 import { useState, type ReactNode } from 'react';
+import { useRereadMachines } from '../../../api/machines.js';
 import { useEntry } from '../../../api/queries.js';
 import { useOpenJob } from '../../../shell/JobContext.js';
 import { Button } from '../../../ui/Button.js';
@@ -10,6 +11,7 @@ import { ProblemNotice } from '../../../ui/Notice.js';
 import { useDraft } from '../../../ui/useDraft.js';
 import { useWho } from '../../../ui/WhoFirst.js';
 import { useCautions } from '../Cautions.js';
+import { useHung } from '../useHung.js';
 import { UNIT_SHORT } from './unitWords.js';
 
 interface Row {
@@ -27,7 +29,9 @@ export function TypedSpinForm({ machine, calibration }: { readonly machine: Mach
   const { sheet } = useOpenJob();
   const personId = useWho();
   const entry = useEntry(sheet.id);
-  const { cautions, allConfirmed } = useCautions();
+  const rereadMachines = useRereadMachines();
+  const { cautions, allConfirmed, startOver } = useCautions();
+  const { hung, whole, fields } = useHung();
   const place = `typed-spin.${sheet.id}.${machine.id}`;
   const [draft, setDraft] = useDraft(place);
   const [speed, setSpeed] = useDraft(`${place}.speed`, String(Math.min(600, machine.spec.fastestRpm)));
@@ -60,12 +64,15 @@ export function TypedSpinForm({ machine, calibration }: { readonly machine: Mach
       speedRpm,
       repeats,
       cautionsConfirmed: true,
+      hung,
     };
     entry.mutate(
       { path: 'spins/typed', body },
       {
         onSuccess: () => {
           setDraft('');
+          startOver();
+          void rereadMachines();
           setId(crypto.randomUUID());
         },
       },
@@ -81,6 +88,7 @@ export function TypedSpinForm({ machine, calibration }: { readonly machine: Mach
       }}
     >
       {cautions}
+      {fields}
       <NumberField label="Balancing speed" unit="rpm" className="w-44" value={speed} onChange={(event) => setSpeed(event.target.value)} />
       <table className="w-fit border-separate border-spacing-x-2 border-spacing-y-1">
         <caption className="text-left">{`What ${machine.spec.name} shows, ${usual === 1 ? 'once or of repeated spins' : 'of four spins or more, so that its scatter is known'}`}</caption>
@@ -125,7 +133,7 @@ export function TypedSpinForm({ machine, calibration }: { readonly machine: Mach
         <Button onClick={() => set([...rows, BLANK])}>
           <Plus aria-hidden className="size-5" /> Another spin
         </Button>
-        <Button type="submit" look="primary" disabled={personId === null || !allConfirmed || entry.isPending}>
+        <Button type="submit" look="primary" disabled={personId === null || !allConfirmed || !whole || entry.isPending}>
           Keep this reading
         </Button>
       </div>

@@ -1,4 +1,4 @@
-import type { Calibration, Machine } from '@tare/contract';
+import type { Calibration, Machine, MachineCheck } from '@tare/contract';
 import { useMachines } from '../../../api/machines.js';
 import { useDraft } from '../../../ui/useDraft.js';
 
@@ -8,6 +8,7 @@ export interface OwnMachine {
   readonly machine: Machine | null;
   readonly choose: (id: string) => void;
   /** Of the chosen machine, newest first. */
+  readonly checks: readonly MachineCheck[];
   readonly calibrations: readonly Calibration[];
 }
 
@@ -20,6 +21,7 @@ export function useOwnMachine(): OwnMachine {
     machines: hall?.machines ?? [],
     machine,
     choose,
+    checks: hall?.checks.filter(({ machineId }) => machineId === machine?.id).reverse() ?? [],
     calibrations: hall?.calibrations.filter(({ machineId }) => machineId === machine?.id).reverse() ?? [],
   };
 }

@@ -1,0 +1,61 @@
+import { useMutation } from '@tanstack/react-query';
+import { AS_IT_SHOULD_BE, type StandinDials } from '@tare/contract';
+import { toPolar, type PlaneUnbalance, type Vector } from '@tare/core';
+import type { ReactNode } from 'react';
+import { request } from '../../api/client.js';
+import type { ProblemError } from '../../api/problem.js';
+import { degrees, fixed } from '../../format/numbers.js';
+import { useOpenJob } from '../../shell/JobContext.js';
+import { Button } from '../../ui/Button.js';
+import { ProblemNotice } from '../../ui/Notice.js';
+import { useDraft } from '../../ui/useDraft.js';
+
+/** How the stand-in is set up: kept at this screen, since no real machine has such a drawer. */
+export function useStandinDials(): readonly [StandinDials, (dials: StandinDials) => void] {
+  const [draft, setDraft] = useDraft('standin-dials');
+  return [draft === '' ? AS_IT_SHOULD_BE : (JSON.parse(draft) as StandinDials), (dials) => setDraft(JSON.stringify(dials))];
+}
+
+/** Ticks for how the stand-in is set up, and what is wrong with it. */
+export function StandinTicks({ dials, onChange }: { readonly dials: StandinDials; readonly onChange: (dials: StandinDials) => void }): ReactNode {
+  const tick = (label: string, on: boolean, next: Partial<StandinDials>): ReactNode => (
+    <label className="flex min-h-11 items-center gap-2">
+      <input type="checkbox" className="size-5 shrink-0 accent-ink" checked={on} onChange={() => onChange({ ...dials, ...next })} />
+      {label}
+    </label>
+  );
+  return (
+    <>
+      {tick('soft supports', dials.supports === 'soft', { supports: dials.supports === 'soft' ? 'hard' : 'soft' })}
+      {tick('a loose bob', dials.looseBob, { looseBob: !dials.looseBob })}
+      {tick('end stop forgotten', dials.endStopForgotten, { endStopForgotten: !dials.endStopForgotten })}
+    </>
+  );
+}
+
+/** The stand-in's own drawer: what is wrong with its set-up, and what no machine could tell. */
+export function StandinDrawer(): ReactNode {
+  const { sheet } = useOpenJob();
+  const [dials, setDials] = useStandinDials();
+  const truth = useMutation<PlaneUnbalance, ProblemError>({ mutationFn: () => request('GET', `jobs/${sheet.id}/standin-truth`) });
+  const { radiusAMm, radiusBMm } = sheet.spec.crank.planes;
+  const words = (vector: Vector, radiusMm: number): string => {
+    const { amount, angleDeg } = toPolar(vector);
+    return `${fixed(amount / radiusMm, 2)} g at ${fixed(radiusMm, 0)} mm, ${degrees(angleDeg, 1)}`;
+  };
+  return (
+    <details className="border-2 border-dashed border-steel px-3">
+      <summary className="min-h-11 py-2 text-ink-soft">The stand-in’s drawer: it stands in for a real machine</summary>
+      <div className="flex flex-wrap items-center gap-x-4 gap-y-1 pb-2">
+        <StandinTicks dials={dials} onChange={setDials} />
+        <Button disabled={truth.isPending} onClick={() => truth.mutate()}>
+          Look at its truth
+        </Button>
+        {truth.data && (
+          <p className="figure-type">{`A ${words(truth.data.aGmm, radiusAMm)}; B ${words(truth.data.bGmm, radiusBMm)}: really too heavy there, now.`}</p>
+        )}
+        {truth.error && <ProblemNotice>{truth.error.message}</ProblemNotice>}
+      </div>
+    </details>
+  );
+}

@@ -1,0 +1,69 @@
+import type { PlaneUnbalance } from '@tare/core';
+import Joi from 'joi';
+import { idSchema, named } from './ids.js';
+
+const vectorSchema = Joi.object({ re: Joi.number().required(), im: Joi.number().required() });
+/** Known weights on the crank, g·mm in its planes. */
+export const weightsSchema = Joi.object<PlaneUnbalance>({ aGmm: vectorSchema.required(), bGmm: vectorSchema.required() });
+
+/** The guard-and-fasteners caution was confirmed by the person at the machine. */
+export const cautionsSchema = Joi.boolean()
+  .valid(true)
+  .required()
+  .messages({ 'any.only': 'Confirm the guard and the fasteners before the spin.' })
+  .label('The guard and the fasteners');
+
+/** What stands in the stand-in machine's own drawer: how it is set up, and what is wrong with it. */
+export interface StandinDials {
+  readonly supports: 'hard' | 'soft';
+  readonly looseBob: boolean;
+  readonly endStopForgotten: boolean;
+}
+export const dialsSchema = Joi.object<StandinDials, true>({
+  supports: Joi.string().valid('hard', 'soft').required(),
+  looseBob: Joi.boolean().required(),
+  endStopForgotten: Joi.boolean().required(),
+});
+export const AS_IT_SHOULD_BE: StandinDials = { supports: 'hard', looseBob: false, endStopForgotten: false };
+
+export interface SpinRequest {
+  readonly id: string;
+  readonly personId: string;
+  readonly speedRpm: number;
+  readonly turns: number;
+  readonly cautionsConfirmed: true;
+  /** Known weights that hang on the crank; none when left out. */
+  readonly hung?: PlaneUnbalance | null;
+  readonly dials?: StandinDials;
+}
+export const spinRequestSchema = Joi.object<SpinRequest>({
+  id: idSchema,
+  personId: named(idSchema, 'Who is at the bench'),
+  speedRpm: named(Joi.number().min(100).max(1500).required(), 'The balancing speed'),
+  turns: named(Joi.number().integer().min(10).max(1000).required(), 'The number of turns'),
+  cautionsConfirmed: cautionsSchema,
+  hung: weightsSchema.allow(null),
+  dials: dialsSchema,
+});
+
+/** Two sensors and the tach over the last two turns. */
+export interface Wave {
+  readonly left: readonly number[];
+  readonly right: readonly number[];
+  readonly tach: readonly number[];
+}
+
+/** What a running spin says, line by line. */
+export type SpinEvent =
+  | { readonly type: 'speed'; readonly speedRpm: number; readonly targetRpm: number }
+  | {
+      readonly type: 'live';
+      readonly turn: number;
+      readonly of: number;
+      readonly speedRpm: number;
+      /** Mean of the turns so far. */
+      readonly planes: PlaneUnbalance;
+      readonly wave: Wave;
+    }
+  | { readonly type: 'done'; readonly spinId: string }
+  | { readonly type: 'problem'; readonly title: string; readonly detail: string };
