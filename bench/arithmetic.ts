@@ -56,7 +56,7 @@ function heavyV8(seed: number): PlanInput {
     BALANCED,
   );
   const bits = [6, 8, 10, 12, 16, 20].map((bitMm) => ({ bitMm, pointAngleDeg: 118, usableDepthMm: 50 }));
-  return { crank, unbalance, toleranceAGmm: 85, toleranceBGmm: 85, bits, existing: [], maxHoles: 8, share: 1 };
+  return { crank, unbalance, toleranceAGmm: 85, toleranceBGmm: 85, bits, existing: [], maxHoles: 8, share: { a: 1, b: 1 } };
 }
 
 function allWeighed({ cylinders }: EngineLayout): WeighedJob {

@@ -2,6 +2,7 @@ import { accuracy } from './accuracy.js';
 import { bobCardTime, planTime, sweepTime, weighTime } from './arithmetic.js';
 import { buildTimes } from './bobs.js';
 import { rodFigures, swapSpread, swapTimes } from './matching.js';
+import { practice } from './practice.js';
 import { signalTime } from './signal.js';
 import { print, type Figure } from './figures.js';
 import { weighBenchFrames } from './frames.js';
@@ -19,6 +20,7 @@ const BENCHMARKS: Readonly<Record<string, () => Promise<Figure | readonly Figure
   spread: swapSpread,
   rods: rodFigures,
   signal: signalTime,
+  practice: () => Promise.resolve(practice()),
   accuracy: () => Promise.resolve(accuracy()),
   page: firstScreenBytes,
   reading: readingRoundTrip,

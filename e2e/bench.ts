@@ -73,7 +73,15 @@ export async function correctUntilInside(page: Page, mostRounds: number): Promis
     await expect(page.getByRole('table', { name: 'Spins' })).toBeVisible();
     if (await page.getByRole('link', { name: 'On to the sign-off' }).isVisible()) return spins;
     await bench(page, 'Correct');
-    await page.getByRole('button', { name: 'Take this plan to the drill' }).click();
+    const take = page.getByRole('button', { name: 'Take this plan to the drill' });
+    const tooNear = page.getByText('more drilling would be a guess');
+    await expect(tooNear.or(page.getByRole('radiogroup', { name: 'Which plan' }))).toBeVisible();
+    if (await tooNear.isVisible()) {
+      await bench(page, 'Spin');
+      await spinNow(page, spins + 1);
+      continue;
+    }
+    await take.click();
     const drilled = page.getByRole('button', { name: 'Drilled' });
     await expect(drilled.first()).toBeVisible();
     for (let left = await drilled.count(); left > 0; left -= 1) {

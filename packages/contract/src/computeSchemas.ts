@@ -83,7 +83,10 @@ export const computeSchemas = {
     bits: named(Joi.array().items(bitSchema).min(1).max(20).required(), 'The bits'),
     existing: Joi.array().items(crankHoleSchema).max(100).required(),
     maxHoles: named(Joi.number().integer().min(1).max(12).required(), 'The most holes'),
-    share: named(Joi.number().greater(0).max(1).required(), 'The share to cut'),
+    share: Joi.object({
+      a: named(Joi.number().min(0).max(1).required(), 'The share to cut in plane A'),
+      b: named(Joi.number().min(0).max(1).required(), 'The share to cut in plane B'),
+    }).required(),
   }),
 } as const satisfies Record<string, Joi.ObjectSchema>;
 

@@ -186,7 +186,14 @@ export {
 export { checkConvention, fromHeavyDeg, toHeavyDeg, type ConventionCheck, type ConventionFault, type MachineConvention } from './spin/convention.js';
 export { influenceOf, meanReading, unbalanceOf, type Influence, type InfluenceResult, type SupportReading, type TrialRun } from './spin/influence.js';
 export { processSpin, type ProcessedSpin, type SignalWarning, type SpinSignal } from './spin/signal/processSpin.js';
-export { cutShare } from './correct/cutShare.js';
+export { cutShare, type CutShares } from './correct/cutShare.js';
+export { drillSpread, missingHole, USUAL_DRILL, type DrillErrors, type Miss } from './correct/drillErrors.js';
+export { drillOrder } from './correct/drillOrder.js';
+export { drillMinutes } from './correct/drillMinutes.js';
+export { planChoices, type ChoicesInput, type PlanChoice, type PlanChoices, type PlanMerit } from './correct/planChoices.js';
+export { isPast, planOutcome, type Knowledge, type PlanOutcome } from './correct/planOutcome.js';
+export { trackUnbalance, type PlaneEvent, type TrackedPlane } from './correct/trackUnbalance.js';
+export { trackJob, type TrackedJob } from './job/trackJob.js';
 export { averageSpins, type PlaneEstimate, type PlaneSpread, type SpinOfPlane } from './spin/averageSpins.js';
 export { judge, type Judgement, type Verdict } from './spin/judge.js';
 export { planeReading, LEAST_TURNS, type PlaneReading } from './spin/planeReading.js';

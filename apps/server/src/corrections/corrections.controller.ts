@@ -1,6 +1,6 @@
 import { Controller, Param, Post } from '@nestjs/common';
 import { factsOf, newHoleSchema, newPlanSchema, type HoleEntry, type JobSheet, type NewHole, type NewPlan, type PlanEntry } from '@tare/contract';
-import { assessHoles, counterweightOf, holeMetal, jobFigures, ruleBreaches } from '@tare/core';
+import { assessHoles, counterweightOf, holeMetal, jobFigures, ruleBreaches, trackJob } from '@tare/core';
 import { CheckedBody } from '../http/checkedBody.js';
 import { Describe } from '../http/describe.js';
 import { IdPipe } from '../http/idPipe.js';
@@ -26,11 +26,11 @@ export class CorrectionsController {
       if (breach) throw fieldProblem(`holes.${i}`, `Hole ${i + 1} cannot be drilled. ${breach}`);
     });
     const figures = jobFigures(factsOf(sheet));
-    const reading = figures.spins.find((s) => s.spinId === spin.id)!;
+    const tracked = trackJob(sheet)!;
     const { residual } = assessHoles(
       {
         crank: sheet.spec.crank,
-        unbalance: { aGmm: reading.a.meanGmm, bGmm: reading.b.meanGmm },
+        unbalance: { aGmm: tracked.a.unbalanceGmm, bGmm: tracked.b.unbalanceGmm },
         toleranceAGmm: figures.tolerance.aGmm,
         toleranceBGmm: figures.tolerance.bGmm,
       },

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { createServer, type AddressInfo, type Server } from 'node:net';
 import { factsOf, type JobSheet, type Problem, type Shop, type SpinEvent } from '@tare/contract';
-import { BALANCED, cutShare, fromPolar, jobFigures, planHoles, subtract, toPolar, type CrankHole, type PlanResult } from '@tare/core';
+import { BALANCED, fromPolar, jobFigures, planChoices, subtract, toPolar, trackJob, USUAL_DRILL, type CrankHole, type PlanChoices } from '@tare/core';
 import type { Response } from 'supertest';
 import { TestServer } from '../testing/testServer.js';
 import { trueUnbalance } from '@tare/standins/truth';
@@ -29,24 +29,18 @@ const bare = ({ counterweightId, angleDeg, bitMm, pointAngleDeg, depthMm }: Cran
   depthMm,
 });
 
-/** Plan from the last spin of a job. */
-async function planOf(job: JobSheet): Promise<PlanResult> {
+/** Plans by all that is known of a job. */
+async function plansOf(job: JobSheet): Promise<PlanChoices> {
   const sheet = await server.sheet(job.id);
-  const { spins, tolerance } = jobFigures(factsOf(sheet));
-  const last = spins.at(-1)!;
+  const { tolerance } = jobFigures(factsOf(sheet));
+  const { a, b } = trackJob(sheet)!;
   const { bits } = (await server.get('shop')).body as Shop;
-  return planHoles({
+  return planChoices({
     crank: sheet.spec.crank,
-    unbalance: { aGmm: last.a.meanGmm, bGmm: last.b.meanGmm },
-    toleranceAGmm: tolerance.aGmm,
-    toleranceBGmm: tolerance.bGmm,
     bits,
     existing: sheet.holes,
     maxHoles: 8,
-    share: cutShare([
-      [last.a, tolerance.aGmm],
-      [last.b, tolerance.bGmm],
-    ]),
+    known: { a, b, toleranceAGmm: tolerance.aGmm, toleranceBGmm: tolerance.bGmm, drill: USUAL_DRILL },
   });
 }
 
@@ -128,12 +122,13 @@ describe('correcting and signing', () => {
     for (; rounds < 6; rounds += 1) {
       const sheet = await server.sheet(job.id);
       if (jobFigures(factsOf(sheet)).spins.at(-1)!.verdict === 'inside') break;
-      const plan = await planOf(job);
-      if (plan.kind === 'nothingToDo') {
+      const plans = await plansOf(job);
+      if (plans.kind === 'nothingToDo') {
         await spin(job);
         continue;
       }
-      if (plan.kind !== 'solved') throw new Error(plan.kind);
+      if (plans.kind !== 'choices') throw new Error(plans.reason);
+      const { plan } = plans.choices[0]!;
       const planId = randomUUID();
       const taken = await server.post(`jobs/${job.id}/plans`, {
         id: planId,

@@ -1,17 +1,25 @@
-import type { PlaneEstimate } from '../spin/averageSpins.js';
 import { toPolar } from '../units/vector.js';
+import type { TrackedPlane } from './trackUnbalance.js';
 
-/** No first cut takes less: below it a spin is wasted. */
-const LEAST_SHARE = 0.5;
+/** How much of each plane's unbalance is to be cut, 0…1. */
+export interface CutShares {
+  readonly a: number;
+  readonly b: number;
+}
+
+/** Of 100 tries 97 lie within so many deviations, √(−2·ln 0.03); of those outside, only one side is past nothing. */
+const RADIUS_97 = Math.sqrt(-2 * Math.log(0.03));
+/** What the holes themselves will miss by, as a share of what they take, before they are chosen. */
+const HOLES_MISS_RATIO = 0.03;
 
 /**
- * How much of what was read may be cut at once so that no plane is taken past nothing: 1 − r/|U|, r the 95 % radius, for the
- * plane that allows least (handbook section 7: no cut may pass the point where its 95 % bound crosses zero). A plane inside its
- * tolerance has nothing to pass.
+ * How much of what is there may be cut at once so that a plane is not taken past nothing by more than its tolerance: with r the
+ * 97 % radius of what is known and of what the holes will miss, 1 − (r − tolerance)/|U| (handbook section 7: no cut may pass the
+ * point where its 95 % bound crosses zero; less than a tolerance past it does no harm). A plane of which too little is known to
+ * cut anything has share 0: its share is spun for, not drilled for.
  */
-export function cutShare(planes: readonly (readonly [PlaneEstimate, toleranceGmm: number])[]): number {
-  const shares = planes
-    .filter(([{ meanGmm }, toleranceGmm]) => toPolar(meanGmm).amount > toleranceGmm)
-    .map(([{ meanGmm, radius95Gmm }]) => 1 - radius95Gmm / toPolar(meanGmm).amount);
-  return Math.max(LEAST_SHARE, Math.min(1, ...shares));
+export function cutShare({ unbalanceGmm, deviationGmm }: TrackedPlane, toleranceGmm: number): number {
+  const { amount } = toPolar(unbalanceGmm);
+  const radius = RADIUS_97 * Math.hypot(deviationGmm, HOLES_MISS_RATIO * amount);
+  return amount === 0 ? 0 : Math.max(0, 1 - Math.max(0, radius - toleranceGmm) / amount);
 }

@@ -19,7 +19,7 @@ function heavyCrank(seed: number, mostG: number, id: LayoutId = 'v8Cross90'): Pl
     (sum, c) => addPlanes(sum, toPlanes(fromPolar(c.rimRadiusMm * mostG * even(), c.arcCentreDeg + (even() - 0.5) * 50), c.zMm, crank.planes)),
     BALANCED,
   );
-  return { crank, unbalance, toleranceAGmm: 85, toleranceBGmm: 85, bits: BITS, existing: [], maxHoles: 8, share: 1 };
+  return { crank, unbalance, toleranceAGmm: 85, toleranceBGmm: 85, bits: BITS, existing: [], maxHoles: 8, share: { a: 1, b: 1 } };
 }
 
 /** The drilling rules, written down a second time from the handbook and by another route: coordinates of walls. */
@@ -61,7 +61,7 @@ describe('planHoles', () => {
     const crank = crankOf('v8Cross90');
     const unbalance = toPlanes(fromPolar(85 * 90, 180), crank.counterweights[0]!.zMm, crank.planes);
     const bits = BITS.filter((bit) => bit.bitMm <= 12);
-    const plan = planHoles({ crank, unbalance, toleranceAGmm: 85, toleranceBGmm: 85, bits, existing: [], maxHoles: 8, share: 1 });
+    const plan = planHoles({ crank, unbalance, toleranceAGmm: 85, toleranceBGmm: 85, bits, existing: [], maxHoles: 8, share: { a: 1, b: 1 } });
     if (plan.kind !== 'solved') throw new Error(plan.kind);
     expect(plan.holes.length).toBeGreaterThan(2);
     expect(breaks(crank, plan.holes)).toBeNull();

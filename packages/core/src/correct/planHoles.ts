@@ -1,9 +1,10 @@
 import { turnBetweenDeg, normaliseAngleDeg } from '../units/angle.js';
 import { checkNumber, CoreError } from '../units/check.js';
-import { dot, fromPolar, scale, toPolar, type Vector } from '../units/vector.js';
+import type { CutShares } from './cutShare.js';
+import { add, dot, fromPolar, scale, toPolar } from '../units/vector.js';
 import { checkCrank, type Counterweight, type Crank } from '../rotor/crank.js';
-import { effectOfHole, effectOfHoles, holeMetal, ruleBreaches, usableHalfArcDeg, type Bit, type CrankHole } from '../rotor/correctionHoles.js';
-import { depthForMoment, pointHeightMm, rimSagMm, type HoleMetal } from '../rotor/hole.js';
+import { effectOfHole, effectOfHoles, holeMetal, keepsMarginAndWebs, usableHalfArcDeg, type Bit, type CrankHole } from '../rotor/correctionHoles.js';
+import { depthForMoment, holeMomentGmm, pointHeightMm, rimSagMm, type HoleMetal } from '../rotor/hole.js';
 import { addPlanes, planeShares, scalePlanes, type PlaneUnbalance } from '../rotor/planes.js';
 
 export interface PlanInput {
@@ -17,8 +18,8 @@ export interface PlanInput {
   readonly existing: readonly CrankHole[];
   /** Most new holes, 1…12. */
   readonly maxHoles: number;
-  /** How much of the unbalance is to be cut, 0…1. */
-  readonly share: number;
+  /** How much of each plane's unbalance is to be cut. */
+  readonly share: CutShares;
 }
 
 export interface PlannedHole extends CrankHole {
@@ -59,13 +60,6 @@ interface State {
   readonly cost: number;
 }
 
-/** What one g·mm removed at an angle of a counterweight is worth in both planes, in tolerances. */
-interface Direction {
-  readonly a: Vector;
-  readonly b: Vector;
-  readonly square: number;
-}
-
 /**
  * Plans radial holes that bring both planes inside the tolerance (handbook section 7).
  *
@@ -73,7 +67,7 @@ interface Direction {
  * what is left on that direction, over both planes in units of their tolerances (a one-unknown least square), turned
  * into a depth by the exact hole integral and rounded to 0.1 mm and 0.5°. After each hole all holes are re-fitted in
  * turn with the others held. The search ends at the fewest holes that leave at most half the tolerance. Every hole
- * obeys `ruleBreaches` against all others at every step, and the residual is always `effectOfHoles` of the rounded
+ * obeys the drilling rules against all others at every step, and the residual is always `effectOfHoles` of the rounded
  * holes, so prediction and plan cannot differ. The search is bounded, not exhaustive: it can miss a plan that exists.
  *
  * @throws CoreError when the crank, a tolerance or a bit makes no sense
@@ -81,10 +75,11 @@ interface Direction {
 export function planHoles(input: PlanInput): PlanResult {
   checkInput(input);
   if (worstShare(input, input.unbalance) <= AIM_SHARE) return { kind: 'nothingToDo', worstShare: worstShare(input, input.unbalance) };
-  const spared = scalePlanes(input.unbalance, 1 - input.share);
-  const { holes, statesTried } = search({ ...input, unbalance: scalePlanes(input.unbalance, input.share) });
+  const { aGmm, bGmm } = input.unbalance;
+  const wanted = { aGmm: scale(aGmm, input.share.a), bGmm: scale(bGmm, input.share.b) };
+  const { holes, statesTried } = search({ ...input, unbalance: wanted });
   const plan = assessHoles(input, holes);
-  const missed = addPlanes(plan.residual, scalePlanes(spared, -1));
+  const missed = addPlanes(wanted, effectOfHoles(input.crank, holes));
   if (worstShare(input, missed) <= 1) return { kind: 'solved', statesTried, ...plan };
   return { kind: 'notFound', reason: reasonFor(input, { ...plan, residual: missed }), best: plan, statesTried };
 }
@@ -132,7 +127,8 @@ function checkInput({ crank, toleranceAGmm, toleranceBGmm, bits, maxHoles, share
   checkNumber('The tolerance of plane A', toleranceAGmm, { above: 0, unit: 'g·mm' }, 'toleranceAGmm');
   checkNumber('The tolerance of plane B', toleranceBGmm, { above: 0, unit: 'g·mm' }, 'toleranceBGmm');
   checkNumber('The most holes', maxHoles, { min: 1, max: 12 }, 'maxHoles');
-  checkNumber('The share to cut', share, { above: 0, max: 1 }, 'share');
+  checkNumber('The share to cut in plane A', share.a, { min: 0, max: 1 }, 'share.a');
+  checkNumber('The share to cut in plane B', share.b, { min: 0, max: 1 }, 'share.b');
   if (bits.length === 0) throw new CoreError('The shop has no bits to drill with.', 'bits');
 }
 
@@ -150,12 +146,6 @@ const byCost = (x: State, y: State): number => x.cost - y.cost;
 
 /** The state before any hole. */
 const bare = (input: PlanInput): State => ({ holes: [], residual: input.unbalance, cost: costOf(input, input.unbalance) });
-
-/** Only the one hole's effect is computed: the search adds and takes away hundreds of thousands of them. */
-function withHole(input: PlanInput, state: State, hole: CrankHole): State {
-  const residual = addPlanes(state.residual, effectOfHole(input.crank, hole));
-  return { holes: [...state.holes, hole], residual, cost: costOf(input, residual) };
-}
 
 function withoutHole(input: PlanInput, state: State, index: number): State {
   const residual = addPlanes(state.residual, scalePlanes(effectOfHole(input.crank, state.holes[index]!), -1));
@@ -202,45 +192,38 @@ function bestHole(input: PlanInput, state: State, counterweight: Counterweight, 
     densityGPerCm3: input.crank.densityGPerCm3,
   };
   const limitMm = Math.min(counterweight.depthLimitMm, bit.usableDepthMm);
-  const placed = [...input.existing, ...state.holes];
+  const placed = [...input.existing, ...state.holes].filter(({ counterweightId }) => counterweightId === counterweight.id);
+  const { shareA, shareB } = planeShares(counterweight.zMm, input.crank.planes);
+  const { aGmm, bGmm } = state.residual;
+  // What one g·mm removed is worth in both planes, in tolerances.
+  const [perA, perB] = [shareA / input.toleranceAGmm ** 2, shareB / input.toleranceBGmm ** 2];
+  const square = (shareA / input.toleranceAGmm) ** 2 + (shareB / input.toleranceBGmm) ** 2;
   const wanted = anglesDeg
     .map((angleDeg) => {
-      const direction = directionOf(input, counterweight, angleDeg);
-      const along =
-        (dot(state.residual.aGmm, direction.a) / input.toleranceAGmm + dot(state.residual.bGmm, direction.b) / input.toleranceBGmm) /
-        direction.square;
-      return { angleDeg, momentGmm: along, gain: along ** 2 * direction.square };
+      const unit = fromPolar(1, angleDeg);
+      const momentGmm = (dot(aGmm, unit) * perA + dot(bGmm, unit) * perB) / square;
+      return { angleDeg, unit, momentGmm, gain: momentGmm ** 2 * square };
     })
     .filter(({ momentGmm }) => momentGmm > 0)
     .sort((x, y) => y.gain - x.gain);
+  const momentAtLimit = holeMomentGmm({ ...hole, depthMm: roundTo(limitMm, DEPTH_STEP_MM) });
   let best: State | null = null;
-  for (const { angleDeg, momentGmm, gain } of wanted) {
+  for (const { angleDeg, unit, momentGmm, gain } of wanted) {
     // What is left cannot be less than with the unrounded, unlimited hole at this angle; the rest gain less still.
     if (best && state.cost - gain >= best.cost) break;
-    const fitted = depthForMoment(momentGmm, hole, limitMm);
+    const fitted = momentGmm >= momentAtLimit ? ({ kind: 'tooMuch' } as const) : depthForMoment(momentGmm, hole, limitMm);
     if (fitted.kind === 'tooLittle') continue;
-    const depthMm = fitted.kind === 'depth' ? fitted.depthMm : limitMm;
-    const candidate: CrankHole = {
-      counterweightId: counterweight.id,
-      angleDeg,
-      bitMm: bit.bitMm,
-      pointAngleDeg: bit.pointAngleDeg,
-      depthMm: roundTo(depthMm, DEPTH_STEP_MM),
-    };
-    if (candidate.depthMm < LEAST_DEPTH_MM || candidate.depthMm > limitMm || ruleBreaches(input.crank, candidate, placed, input.bits).length > 0)
-      continue;
-    const next = withHole(input, state, candidate);
-    if (next.cost < state.cost && (!best || next.cost < best.cost)) best = next;
+    const depthMm = roundTo(fitted.kind === 'depth' ? fitted.depthMm : limitMm, DEPTH_STEP_MM);
+    if (depthMm < LEAST_DEPTH_MM || depthMm > limitMm || depthMm < rimSagMm(counterweight.rimRadiusMm, bit.bitMm)) continue;
+    const candidate: CrankHole = { counterweightId: counterweight.id, angleDeg, bitMm: bit.bitMm, pointAngleDeg: bit.pointAngleDeg, depthMm };
+    const taken = scale(unit, -(fitted.kind === 'depth' ? holeMomentGmm({ ...hole, depthMm }) : momentAtLimit));
+    const residual = { aGmm: add(aGmm, scale(taken, shareA)), bGmm: add(bGmm, scale(taken, shareB)) };
+    const cost = costOf(input, residual);
+    if (cost >= state.cost || (best && cost >= best.cost)) continue;
+    if (!keepsMarginAndWebs(counterweight, candidate, placed)) continue;
+    best = { holes: [...state.holes, candidate], residual, cost };
   }
   return best;
-}
-
-function directionOf(input: PlanInput, counterweight: Counterweight, angleDeg: number): Direction {
-  const { shareA, shareB } = planeShares(counterweight.zMm, input.crank.planes);
-  const unit = fromPolar(1, angleDeg);
-  const a = scale(unit, shareA / input.toleranceAGmm);
-  const b = scale(unit, shareB / input.toleranceBGmm);
-  return { a, b, square: dot(a, a) + dot(b, b) };
 }
 
 /** Angles from −reach to +reach about a centre, on whole fine steps so that every one can be set at the machine. */
@@ -277,9 +260,13 @@ function reasonFor(input: PlanInput, best: HolePlan): string {
     { plane: 'B', ...toPolar(best.residual.bGmm), toleranceGmm: input.toleranceBGmm, radiusMm: input.crank.planes.radiusBMm },
   ];
   const worst = left.reduce((x, y) => (y.amount / y.toleranceGmm > x.amount / x.toleranceGmm ? y : x));
-  const covered = input.crank.counterweights.some((c) => Math.abs(turnBetweenDeg(c.arcCentreDeg, worst.angleDeg)) <= c.arcHalfWidthDeg);
+  const covered = input.crank.counterweights.some((c) => {
+    const { shareA, shareB } = planeShares(c.zMm, input.crank.planes);
+    // One at the other end does more for that end than for this.
+    return (worst.plane === 'A' ? shareA : shareB) >= 0.5 && Math.abs(turnBetweenDeg(c.arcCentreDeg, worst.angleDeg)) <= c.arcHalfWidthDeg;
+  });
   const where = `${(worst.amount / worst.radiusMm).toFixed(1)} g at ${worst.radiusMm} mm stay in plane ${worst.plane} at ${worst.angleDeg.toFixed(0)}°`;
   return covered
     ? `With ${best.holes.length} holes ${where}: allow more holes, a larger bit or more depth, or add weight opposite.`
-    : `${where}, and no counterweight's arc lies there: drilling cannot take it; weight has to be added opposite.`;
+    : `${where}, and no counterweight's arc lies there at that end: drilling cannot take it; weight has to be added opposite.`;
 }

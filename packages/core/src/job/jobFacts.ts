@@ -39,6 +39,9 @@ export interface SpinFact {
   readonly knownDeviationGmm?: number | null;
   /** What its means are off by beyond that; left out where nobody knows. */
   readonly spread?: { readonly aGmm: PlaneSpread; readonly bGmm: PlaneSpread } | null;
+  /** What it was read by: another machine or calibration has another gain. */
+  readonly machineId?: string | null;
+  readonly calibrationId?: string | null;
   /** Known weights that hung on the crank, g·mm in its planes; left out for none. */
   readonly hung?: PlaneUnbalance | null;
 }

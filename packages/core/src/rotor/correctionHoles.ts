@@ -86,6 +86,17 @@ export function leastTurnBetweenDeg(rimRadiusMm: number, one: { bitMm: number; d
   return halfChord >= 1 ? 180 : (2 * Math.asin(halfChord) * 180) / Math.PI;
 }
 
+/** Whether a hole keeps its edge margin and its webs: the two rules of `ruleBreaches` that depend on where it stands, without the words. */
+export function keepsMarginAndWebs(counterweight: Counterweight, hole: CrankHole, others: readonly CrankHole[]): boolean {
+  const halfArcDeg = usableHalfArcDeg(counterweight, hole.bitMm, hole.depthMm);
+  if (halfArcDeg === null || Math.abs(turnBetweenDeg(counterweight.arcCentreDeg, hole.angleDeg)) > halfArcDeg) return false;
+  return others.every(
+    (other) =>
+      other.counterweightId !== hole.counterweightId ||
+      Math.abs(turnBetweenDeg(other.angleDeg, hole.angleDeg)) >= leastTurnBetweenDeg(counterweight.rimRadiusMm, hole, other),
+  );
+}
+
 /**
  * Every drilling rule that a hole would break, as sentences; empty when it may be drilled.
  *

@@ -6,8 +6,9 @@ import {
   isSingleKind,
   jobFigures,
   MOUNTING_CHECKS,
-  cutShare,
-  planHoles,
+  trackJob,
+  USUAL_DRILL,
+  planChoices,
   type JobFigures,
   type JobSpec,
   type Measure,
@@ -123,24 +124,20 @@ export class Bench {
       const { spins, tolerance } = await this.figures(jobId);
       const last = spins.at(-1)!;
       if (last.verdict === 'inside') return;
-      const plan = planHoles({
+      const tracked = trackJob(sheet)!;
+      const plans = planChoices({
         crank: sheet.spec.crank,
-        unbalance: { aGmm: last.a.meanGmm, bGmm: last.b.meanGmm },
-        toleranceAGmm: tolerance.aGmm,
-        toleranceBGmm: tolerance.bGmm,
         bits,
         existing: sheet.holes,
         maxHoles: 8,
-        share: cutShare([
-          [last.a, tolerance.aGmm],
-          [last.b, tolerance.bGmm],
-        ]),
+        known: { a: tracked.a, b: tracked.b, toleranceAGmm: tolerance.aGmm, toleranceBGmm: tolerance.bGmm, drill: USUAL_DRILL },
       });
-      if (plan.kind === 'nothingToDo') {
+      if (plans.kind === 'nothingToDo') {
         await this.spin(personId, jobId);
         continue;
       }
-      if (plan.kind !== 'solved') throw new Error(`The demo crank has no plan: ${plan.kind}`);
+      if (plans.kind !== 'choices') throw new Error(`The demo crank has no plan: ${plans.reason}`);
+      const { plan } = plans.choices[0]!;
       const planId = randomUUID();
       const holes = plan.holes.map(({ counterweightId, angleDeg, bitMm, pointAngleDeg, depthMm }) => ({
         counterweightId,

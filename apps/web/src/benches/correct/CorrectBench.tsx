@@ -1,8 +1,9 @@
-import { cutShare, type PlanInput } from '@tare/core';
-import { useState, type ReactNode } from 'react';
+import { drillOrder, trackJob, USUAL_DRILL, type ChoicesInput, type CutShares, type PlanChoices } from '@tare/core';
+import { useMemo, useState, type ReactNode } from 'react';
 import { Link } from 'react-router';
 import { useEntry, useShop } from '../../api/queries.js';
 import { RimMap } from '../../draw/RimMap.js';
+import { fixed } from '../../format/numbers.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { benchPath } from '../../shell/paths.js';
 import { BenchHead } from '../../ui/BenchHead.js';
@@ -12,6 +13,8 @@ import { Note, ProblemNotice } from '../../ui/Notice.js';
 import { useWho, WhoFirst } from '../../ui/WhoFirst.js';
 import { BitsEditor } from './BitsEditor.js';
 import { DrillList } from './DrillList.js';
+import { Known } from './Known.js';
+import { PlanChoicesList } from './PlanChoice.js';
 import { PlanTable } from './PlanTable.js';
 import { usePlan } from './usePlan.js';
 
@@ -31,6 +34,7 @@ export function CorrectBench(): ReactNode {
   if (inside) {
     return (
       <Frame next="Inside the tolerance. Nothing more to drill.">
+        <Known tracked={trackJob(sheet)!} />
         <RimMap crank={sheet.spec.crank} tolerance={figures.tolerance} reading={last} drilled={sheet.holes} planned={[]} />
         <Link className="underline underline-offset-4" to={benchPath(sheet.id, 'signOff')}>
           On to the sign-off
@@ -65,39 +69,34 @@ function Frame({ next, children }: { readonly next: string; readonly children: R
   );
 }
 
-/** A plan from the last spin, to be looked at and taken to the drill. */
+/** Plans from all that is known, to be looked at side by side, and one taken to the drill. */
 function Planning(): ReactNode {
   const { sheet, figures } = useOpenJob();
   const { data: shop } = useShop();
   const personId = useWho();
   const take = useEntry(sheet.id);
-  const [maxHoles, setMaxHoles] = useState('6');
+  const [maxHoles, setMaxHoles] = useState('8');
+  const [percent, setPercent] = useState(SURELY);
+  const [picked, pick] = useState(0);
   const last = figures.spins.at(-1)!;
-  const safe = Math.floor(
-    100 *
-      cutShare([
-        [last.a, figures.tolerance.aGmm],
-        [last.b, figures.tolerance.bGmm],
-      ]),
-  );
-  const [chosen, choose] = useState<string | null>(null);
-  const share = chosen ?? String(safe);
-  const input: PlanInput | null = shop
+  const tracked = useMemo(() => trackJob(sheet)!, [sheet]);
+  const { tolerance } = figures;
+  const input: ChoicesInput | null = shop
     ? {
         crank: sheet.spec.crank,
-        unbalance: { aGmm: last.a.meanGmm, bGmm: last.b.meanGmm },
-        toleranceAGmm: figures.tolerance.aGmm,
-        toleranceBGmm: figures.tolerance.bGmm,
         bits: shop.bits,
         existing: sheet.holes,
         maxHoles: Number(maxHoles),
-        share: Number(share) / 100,
+        known: { a: tracked.a, b: tracked.b, toleranceAGmm: tolerance.aGmm, toleranceBGmm: tolerance.bGmm, drill: USUAL_DRILL },
+        ...(percent === SURELY ? {} : { share: { a: Number(percent) / 100, b: Number(percent) / 100 } }),
       }
     : null;
   const { data: result, error, isFetching } = usePlan(input, last.spinId);
-  const plan = result?.kind === 'solved' ? result : result?.kind === 'notFound' ? result.best : null;
+  const choice = result?.kind === 'choices' ? (result.choices[picked] ?? result.choices[0]!) : null;
+  const plan = choice?.plan ?? (result?.kind === 'notFound' ? result.best : null);
   const takeIt = (): void => {
-    const holes = plan!.holes.map(({ counterweightId, angleDeg, bitMm, pointAngleDeg, depthMm }) => ({
+    const ids = sheet.spec.crank.counterweights.map(({ id }) => id);
+    const holes = drillOrder(plan!.holes, ids).map(({ counterweightId, angleDeg, bitMm, pointAngleDeg, depthMm }) => ({
       counterweightId,
       angleDeg,
       bitMm,
@@ -107,26 +106,17 @@ function Planning(): ReactNode {
     take.mutate({ path: 'plans', body: { id: crypto.randomUUID(), personId, spinId: last.spinId, holes } });
   };
   return (
-    <Frame
-      next={
-        isFetching
-          ? 'Working out where to drill …'
-          : result?.kind === 'solved'
-            ? `${result.holes.length} ${result.holes.length === 1 ? 'hole takes' : 'holes take'} ${share} % of what was read. Look ${result.holes.length === 1 ? 'it' : 'them'} over, then take the plan to the drill.`
-            : 'Look at what drilling can do here.'
-      }
-    >
+    <Frame next={isFetching ? 'Working out where to drill …' : nextWords(result)}>
+      <Known tracked={tracked} />
       <RimMap crank={sheet.spec.crank} tolerance={figures.tolerance} reading={last} drilled={sheet.holes} planned={plan?.holes ?? []} />
       {error && <ProblemNotice>{error.message}</ProblemNotice>}
       {result?.kind === 'nothingToDo' && (
         <Note>
-          What is left is under half the tolerance in both planes already; only the reading is not sure enough. Spin again with more turns rather than
-          drill.
+          What is left is too near nothing for what is known of it: more drilling would be a guess. Spin again, with more turns, rather than drill.
         </Note>
       )}
-      {result?.kind === 'notFound' && (
-        <ProblemNotice>{`No plan of up to ${maxHoles} holes brings both planes inside. ${result.reason}`}</ProblemNotice>
-      )}
+      {result?.kind === 'notFound' && <ProblemNotice>{`No plan of up to ${maxHoles} holes does it. ${result.reason}`}</ProblemNotice>}
+      {result?.kind === 'choices' && <PlanChoicesList choices={result.choices} chosen={result.choices.indexOf(choice!)} onChoose={pick} />}
       {plan && plan.holes.length > 0 && <PlanTable plan={plan} />}
       {take.error && <ProblemNotice>{take.error.message}</ProblemNotice>}
       <div className="flex flex-wrap items-end gap-4">
@@ -134,22 +124,26 @@ function Planning(): ReactNode {
           {result?.kind === 'notFound' ? 'Drill this much all the same' : 'Take this plan to the drill'}
         </Button>
         <Choice
+          label="Take first"
+          className="w-72"
+          value={percent}
+          onChange={(event) => setPercent(event.target.value)}
+          options={[
+            {
+              value: SURELY,
+              label: result && result.kind !== 'nothingToDo' && percent === SURELY ? surelyWords(result.share) : 'what is surely not past',
+            },
+            ...[60, 70, 80, 90, 100].map((n) => ({ value: String(n), label: `${n} %` })),
+          ]}
+        />
+        <Choice
           label="At most"
           className="w-32"
           value={maxHoles}
           onChange={(event) => {
             setMaxHoles(event.target.value);
           }}
-          options={[1, 2, 3, 4, 5, 6, 8, 10].map((n) => ({ value: String(n), label: `${n} ${n === 1 ? 'hole' : 'holes'}` }))}
-        />
-        <Choice
-          label="Take first"
-          className="w-52"
-          value={share}
-          onChange={(event) => choose(event.target.value)}
-          options={[...new Set([safe, 60, 70, 80, 90, 100])]
-            .sort((x, y) => x - y)
-            .map((percent) => ({ value: String(percent), label: percent === safe ? `${percent} %, surely not past` : `${percent} %` }))}
+          options={[1, 2, 3, 4, 5, 6, 8, 10, 12].map((n) => ({ value: String(n), label: `${n} ${n === 1 ? 'hole' : 'holes'}` }))}
         />
         <BitsEditor />
         <Link className="ml-auto inline-flex min-h-11 items-center underline underline-offset-4" to={benchPath(sheet.id, 'engine')}>
@@ -158,4 +152,16 @@ function Planning(): ReactNode {
       </div>
     </Frame>
   );
+}
+
+const SURELY = 'surely';
+
+const surelyWords = ({ a, b }: CutShares): string => `surely not past: A ${fixed(100 * a, 0)} %, B ${fixed(100 * b, 0)} %`;
+
+function nextWords(result: PlanChoices | undefined): string {
+  if (result?.kind === 'choices') {
+    const { plan } = result.choices[0]!;
+    return `${plan.holes.length} ${plan.holes.length === 1 ? 'hole takes' : 'holes take'} what may be taken now. Look the plans over, then take one to the drill.`;
+  }
+  return result?.kind === 'nothingToDo' ? 'Nothing to drill by what is known: spin again.' : 'Look at what drilling can do here.';
 }

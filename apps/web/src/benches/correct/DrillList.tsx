@@ -1,7 +1,9 @@
-import type { PlanEntry } from '@tare/contract';
-import { counterweightOf, holeMetal, parseDecimal, pointHeightMm, type CrankHole } from '@tare/core';
+import type { Machine, PlanEntry } from '@tare/contract';
+import { counterweightOf, fromHeavyDeg, holeMetal, parseDecimal, pointHeightMm, type CrankHole } from '@tare/core';
+import { Printer } from 'lucide-react';
 import { useRef, useState, type ReactNode } from 'react';
 import { Link } from 'react-router';
+import { useMachines } from '../../api/machines.js';
 import { useEntry } from '../../api/queries.js';
 import { degrees, fixed } from '../../format/numbers.js';
 import { useOpenJob } from '../../shell/JobContext.js';
@@ -13,11 +15,13 @@ import { useDraft } from '../../ui/useDraft.js';
 import { usePersonName } from '../../ui/usePersonName.js';
 import { useWho } from '../../ui/WhoFirst.js';
 import { ResidualLine } from './PlanTable.js';
+import { RimStrips } from './RimStrips.js';
 
 /** The holes of a taken plan, each to be drilled and logged with the depth that was measured. */
 export function DrillList({ plan }: { readonly plan: PlanEntry }): ReactNode {
   const { sheet } = useOpenJob();
   const nameOf = usePersonName();
+  const [printing, setPrinting] = useState(false);
   const logged = (index: number): (typeof sheet.holes)[number] | undefined => sheet.holes.find((h) => h.planId === plan.id && h.planIndex === index);
   const allIn = plan.holes.every((_, i) => logged(i) !== undefined);
   return (
@@ -30,7 +34,13 @@ export function DrillList({ plan }: { readonly plan: PlanEntry }): ReactNode {
           </p>
         </Caution>
       )}
-      <ResidualLine residual={plan.predicted} />
+      <div className="flex flex-wrap items-center justify-between gap-4">
+        <ResidualLine residual={plan.predicted} />
+        <Button onClick={() => setPrinting(true)}>
+          <Printer aria-hidden className="size-5" /> Strips for the rims, 1:1
+        </Button>
+        {printing && <RimStrips holes={plan.holes} onPrinted={() => setPrinting(false)} />}
+      </div>
       <ol className="grid gap-2">
         {plan.holes.map((hole, i) => {
           const done = logged(i);
@@ -68,6 +78,9 @@ function LogHole({ plan, hole, index }: { readonly plan: PlanEntry; readonly hol
   const log = useEntry(sheet.id);
   const id = useRef(crypto.randomUUID());
   const { name } = counterweightOf(sheet.spec.crank, hole.counterweightId);
+  const { data: hall } = useMachines();
+  const lastOn = sheet.spins.at(-1)?.machineId;
+  const machine = hall?.machines.find(({ id: machineId, spec }) => machineId === lastOn && spec.driver === 'typed');
   const [depth, setDepth] = useDraft(`hole.${plan.id}.${index}`, fixed(hole.depthMm, 1));
   const [complaint, setComplaint] = useState<string | null>(null);
   const send = (): void => {
@@ -95,6 +108,12 @@ function LogHole({ plan, hole, index }: { readonly plan: PlanEntry; readonly hol
       <div>
         <p className="text-xl font-semibold">
           {index + 1}. Drill {name} at <span className="figure-type text-blue">{degrees(hole.angleDeg, 1)}</span>
+          {machine && (
+            <span className="text-base font-normal text-ink-soft">
+              {' '}
+              from crankpin 1; {machine.spec.name} says <span className="figure-type">{degrees(shownDeg(machine, hole.angleDeg), 1)}</span>
+            </span>
+          )}
         </p>
         <p className="figure-type text-lg">{`${fixed(hole.bitMm, 0)} mm bit, ${fixed(hole.depthMm, 1)} mm to the shoulder (${fixed(hole.depthMm + pointHeightMm(hole.bitMm, hole.pointAngleDeg), 1)} mm from tip touch), ${fixed(holeMetal(sheet.spec.crank, hole).massG, 1)} g`}</p>
         <p className="text-ink-soft">
@@ -126,3 +145,6 @@ function LogHole({ plan, hole, index }: { readonly plan: PlanEntry; readonly hol
     </li>
   );
 }
+
+/** The machine's own angle of a place on the crank: what its scale says there, whatever spot its display points to. */
+const shownDeg = ({ spec }: Machine, angleDeg: number): number => fromHeavyDeg(angleDeg, { ...spec.convention, shows: 'heavy' });

@@ -1,4 +1,4 @@
-import { planHoles } from '@tare/core';
+import { planChoices } from '@tare/core';
 import { expose } from 'comlink';
 
-expose({ planHoles });
+expose({ planChoices });

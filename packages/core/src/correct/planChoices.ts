@@ -1,0 +1,110 @@
+import type { PerPlane } from '../spin/readingSpread.js';
+import { cutShare, type CutShares } from './cutShare.js';
+import { drillMinutes } from './drillMinutes.js';
+import { drillSpread } from './drillErrors.js';
+import { planHoles, type HolePlan, type PlanInput } from './planHoles.js';
+import { planOutcome, type Knowledge, type PlanOutcome } from './planOutcome.js';
+
+/** What a plan is best at among those there are. */
+export type PlanMerit = 'fewestHoles' | 'leastTime' | 'surest' | 'fewestBits';
+
+/** A plan with all that speaks for and against it. */
+export interface PlanChoice extends PlanOutcome {
+  readonly plan: HolePlan;
+  readonly minutes: number;
+  readonly bits: number;
+  /** Deviation of what is left in each component, from the drill alone, g·mm. */
+  readonly drillSpread: PerPlane;
+  readonly merits: readonly PlanMerit[];
+  /** Minutes with the spins that it may take more; the least is proposed. */
+  readonly expectedMinutes: number;
+}
+
+export type PlanChoices =
+  | { readonly kind: 'nothingToDo'; readonly worstShare: number }
+  /** The proposed plan first. */
+  | { readonly kind: 'choices'; readonly share: CutShares; readonly choices: readonly PlanChoice[] }
+  | { readonly kind: 'notFound'; readonly share: CutShares; readonly reason: string; readonly best: HolePlan };
+
+export interface ChoicesInput {
+  readonly crank: PlanInput['crank'];
+  readonly bits: PlanInput['bits'];
+  readonly existing: PlanInput['existing'];
+  readonly maxHoles: number;
+  readonly known: Knowledge;
+  /** How much of what is there to cut; left out, as much as is surely not past nothing. */
+  readonly share?: CutShares;
+}
+
+/** Mounting, spinning and taking off once more. */
+const SPIN_MINUTES = 15;
+/** Metal that is missing has to be put back: bored, pressed in, and spun. */
+const OVERSHOT_MINUTES = 120;
+/** Bits up to these are tried alone, beside all of them: small bits miss by less, large ones are quicker. */
+const LARGEST_BITS_MM = [Infinity, 12, 8];
+
+/**
+ * Plans side by side: each made by `planHoles` for all bits, for those up to 12 mm and for those up to 8 mm, and tried over and over
+ * by `planOutcome`. The one with the least expected time is proposed: its own minutes, a spin's for what may end
+ * outside, and two hours for what may be taken past nothing.
+ * @throws CoreError as planHoles
+ */
+export function planChoices(input: ChoicesInput): PlanChoices {
+  const { crank, known, existing, maxHoles } = input;
+  const { toleranceAGmm, toleranceBGmm } = known;
+  const share = input.share ?? { a: cutShare(known.a, toleranceAGmm), b: cutShare(known.b, toleranceBGmm) };
+  const unbalance = { aGmm: known.a.unbalanceGmm, bGmm: known.b.unbalanceGmm };
+  const results = LARGEST_BITS_MM.flatMap((largestMm, i) => {
+    const bits = input.bits.filter(({ bitMm }) => bitMm <= largestMm);
+    // A drawer without larger bits gives the same plans again.
+    if (i > 0 && (bits.length === 0 || bits.length === input.bits.filter(({ bitMm }) => bitMm <= LARGEST_BITS_MM[i - 1]!).length)) return [];
+    return [planHoles({ crank, unbalance, toleranceAGmm, toleranceBGmm, bits, existing, maxHoles, share })];
+  });
+  const [first] = results;
+  if (first!.kind === 'nothingToDo') return first!;
+  if (first!.kind === 'solved' && first!.holes.length === 0) return { kind: 'nothingToDo', worstShare: first!.worstShare };
+  const solved = results.filter((result) => result.kind === 'solved');
+  if (solved.length === 0) {
+    const { reason, best } = first as Extract<typeof first, { kind: 'notFound' }>;
+    return { kind: 'notFound', share, reason, best };
+  }
+  const weighed = distinctPlans(solved).map((plan) => {
+    const outcome = planOutcome(crank, plan.holes, known);
+    const minutes = drillMinutes(crank, plan.holes);
+    return {
+      ...outcome,
+      plan,
+      minutes,
+      bits: new Set(plan.holes.map(({ bitMm }) => bitMm)).size,
+      drillSpread: drillSpread(crank, plan.holes, known.drill),
+      expectedMinutes: minutes + SPIN_MINUTES * (1 - outcome.inside) + OVERSHOT_MINUTES * outcome.overshot,
+    };
+  });
+  const least = (of: (choice: (typeof weighed)[number]) => number): number => Math.min(...weighed.map(of));
+  const best = {
+    fewestHoles: least(({ plan }) => plan.holes.length),
+    leastTime: least(({ minutes }) => minutes),
+    fewestBits: least(({ bits }) => bits),
+    surest: least((choice) => worstSpread(choice.drillSpread)),
+  };
+  const choices = weighed.map((choice): PlanChoice => ({
+    ...choice,
+    merits: [
+      ...(choice.plan.holes.length === best.fewestHoles ? (['fewestHoles'] as const) : []),
+      ...(choice.minutes === best.leastTime ? (['leastTime'] as const) : []),
+      ...(worstSpread(choice.drillSpread) === best.surest ? (['surest'] as const) : []),
+      ...(choice.bits === best.fewestBits ? (['fewestBits'] as const) : []),
+    ],
+  }));
+  return { kind: 'choices', share, choices: choices.sort((x, y) => x.expectedMinutes - y.expectedMinutes) };
+}
+
+const worstSpread = ({ aGmm, bGmm }: PerPlane): number => Math.max(aGmm, bGmm);
+
+function distinctPlans<T extends HolePlan>(plans: readonly T[]): T[] {
+  const seen = new Set<string>();
+  return plans.filter(({ holes }) => {
+    const key = JSON.stringify(holes.map(({ counterweightId, angleDeg, bitMm, depthMm }) => [counterweightId, angleDeg, bitMm, depthMm]));
+    return !seen.has(key) && seen.add(key);
+  });
+}

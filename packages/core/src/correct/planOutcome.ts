@@ -1,0 +1,63 @@
+import { randomLcg, randomNormal } from 'd3-random';
+import type { CrankHole } from '../rotor/correctionHoles.js';
+import type { Crank } from '../rotor/crank.js';
+import { addPlanes, type PlaneUnbalance } from '../rotor/planes.js';
+import { dot, toPolar, type Vector } from '../units/vector.js';
+import { missingHole, type DrillErrors } from './drillErrors.js';
+import type { TrackedPlane } from './trackUnbalance.js';
+
+/** What both planes are known to be, and what they have to be. */
+export interface Knowledge {
+  readonly a: TrackedPlane;
+  readonly b: TrackedPlane;
+  readonly toleranceAGmm: number;
+  readonly toleranceBGmm: number;
+  readonly drill: DrillErrors;
+}
+
+/** How a plan may turn out. */
+export interface PlanOutcome {
+  /** Share of the tries that end inside in both planes. */
+  readonly inside: number;
+  /** Share that goes past nothing by more than the tolerance in a plane: more was taken than was there. */
+  readonly overshot: number;
+  /** Where the first tries end, to be drawn. */
+  readonly cloud: readonly PlaneUnbalance[];
+}
+
+const TRIES = 2000;
+const DRAWN = 150;
+
+/**
+ * Tries a plan over and over: the crank as far from what is known as that may be, each hole as far amiss as the drill goes,
+ * the density out for all of them. The same plan has the same outcome every time.
+ */
+export function planOutcome(crank: Crank, holes: readonly CrankHole[], known: Knowledge, tries = TRIES): PlanOutcome {
+  const normal = randomNormal.source(randomLcg(0.5))(0, 1);
+  const near = ({ unbalanceGmm, deviationGmm }: TrackedPlane): Vector => ({
+    re: unbalanceGmm.re + deviationGmm * normal(),
+    im: unbalanceGmm.im + deviationGmm * normal(),
+  });
+  const { drill, toleranceAGmm, toleranceBGmm } = known;
+  let [inside, overshot] = [0, 0];
+  const cloud: PlaneUnbalance[] = [];
+  const drilled = holes.map((hole) => missingHole(crank, hole));
+  for (let i = 0; i < tries; i += 1) {
+    const before = { aGmm: near(known.a), bGmm: near(known.b) };
+    const density = drill.densityRatio * normal();
+    const after = drilled.reduce<PlaneUnbalance>(
+      (sum, took) => addPlanes(sum, took({ depthMm: drill.depthMm * normal(), angleDeg: drill.angleDeg * normal(), densityRatio: density })),
+      before,
+    );
+    if (toPolar(after.aGmm).amount <= toleranceAGmm && toPolar(after.bGmm).amount <= toleranceBGmm) inside += 1;
+    if (isPast(before.aGmm, after.aGmm, toleranceAGmm) || isPast(before.bGmm, after.bGmm, toleranceBGmm)) overshot += 1;
+    if (i < DRAWN) cloud.push(after);
+  }
+  return { inside: inside / tries, overshot: overshot / tries, cloud };
+}
+
+/** Along where it was heavy, a plane has come out light by more than its tolerance. */
+export function isPast(before: Vector, after: Vector, toleranceGmm: number): boolean {
+  const { amount } = toPolar(before);
+  return amount > toleranceGmm && dot(before, after) / amount < -toleranceGmm;
+}

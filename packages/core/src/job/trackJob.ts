@@ -1,0 +1,66 @@
+import { drillSpread, USUAL_DRILL, type DrillErrors } from '../correct/drillErrors.js';
+import { trackUnbalance, type PlaneEvent, type TrackedPlane } from '../correct/trackUnbalance.js';
+import { effectOfHoles } from '../rotor/correctionHoles.js';
+import { BALANCED, movePlanes } from '../rotor/planes.js';
+import { planeReading, RAYLEIGH95 } from '../spin/planeReading.js';
+import { sumOf, scale, toPolar } from '../units/vector.js';
+import type { JobFacts, SpinFact } from './jobFacts.js';
+
+/** What is known of the crank now, by every spin and hole since it has lain in this machine. */
+export interface TrackedJob {
+  readonly a: TrackedPlane;
+  readonly b: TrackedPlane;
+  /** Spins that tell of it. */
+  readonly spins: number;
+}
+
+/** A calibration of which nobody says how good it is. */
+const GAIN_OF_NOBODY_KNOWS = 0.05;
+/** No machine reads truer than this, g·mm. */
+const LEAST_DEVIATION_GMM = 1;
+
+/**
+ * The unbalance of both planes and this set-up's gains, from the spins, what hung on the crank in them, and the holes between.
+ * Spins by another machine or another calibration have another gain: only those since the last change count.
+ * @returns null before the first spin
+ */
+export function trackJob({ spec, spins, holes }: Pick<JobFacts, 'spec' | 'spins' | 'holes'>, drill: DrillErrors = USUAL_DRILL): TrackedJob | null {
+  const last = spins.at(-1);
+  if (!last) return null;
+  const by = ({ machineId, calibrationId }: SpinFact): string => `${machineId ?? ''}/${calibrationId ?? ''}`;
+  const from = spins.findLastIndex((spin) => by(spin) !== by(last)) + 1;
+  const own = spins.slice(from);
+  const track = (plane: 'aGmm' | 'bGmm'): TrackedPlane => {
+    const events = own.flatMap((spin): PlaneEvent[] => {
+      const drilled = holes.filter((hole) => hole.afterSpinId === spin.id);
+      const cut: PlaneEvent[] =
+        drilled.length === 0
+          ? []
+          : [{ kind: 'cut', changeGmm: effectOfHoles(spec.crank, drilled)[plane], deviationGmm: drillSpread(spec.crank, drilled, drill)[plane] }];
+      return [readingOf(spin, spec.crank.planes, plane), ...cut];
+    });
+    return trackUnbalance(events, gainDeviationOf(own[0]!, spec.crank.planes, plane));
+  };
+  return { a: track('aGmm'), b: track('bGmm'), spins: own.length };
+}
+
+type Planes = JobFacts['spec']['crank']['planes'];
+
+function readingOf(spin: SpinFact, planes: Planes, plane: 'aGmm' | 'bGmm'): PlaneEvent {
+  const turns = spin.turns.map((turn) => movePlanes(turn, spin.planes, planes)[plane]);
+  const { meanGmm, radius95Gmm } = planeReading(turns, spin.knownDeviationGmm ?? null);
+  return {
+    kind: 'read',
+    readGmm: meanGmm,
+    hungGmm: movePlanes(spin.hung ?? BALANCED, spin.planes, planes)[plane],
+    deviationGmm: Math.max(LEAST_DEVIATION_GMM, Math.hypot(radius95Gmm / RAYLEIGH95, spin.spread?.[plane].runGmm ?? 0)),
+  };
+}
+
+/** How far the calibration may be off, as a share of what it was first used on. */
+function gainDeviationOf(spin: SpinFact, planes: Planes, plane: 'aGmm' | 'bGmm'): number {
+  const common = spin.spread?.[plane].commonGmm ?? 0;
+  const turns = spin.turns.map((turn) => movePlanes(turn, spin.planes, planes)[plane]);
+  const { amount } = toPolar(scale(sumOf(turns), 1 / turns.length));
+  return common > 0 && amount > 0 ? Math.min(1, common / amount) : GAIN_OF_NOBODY_KNOWS;
+}
