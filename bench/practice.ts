@@ -18,6 +18,7 @@ import {
   toPlanes,
   toPolar,
   trackUnbalance,
+  USUAL_BARS,
   type Crank,
   type CrankHole,
   type Knowledge,
@@ -145,7 +146,7 @@ const tare: Method = (crank, toleranceGmm, reading) => {
       drill: DRILL,
     };
     if (planOutcome(crank, [], known, 1000).inside >= SURE) return true;
-    const plans = planChoices({ crank, bits: BITS, existing, maxHoles: MOST_HOLES, known });
+    const plans = planChoices({ crank, bits: BITS, bars: USUAL_BARS, existing, maxHoles: MOST_HOLES, known });
     if (plans.kind === 'notFound' && plans.best.holes.length === 0) return false;
     spin(plans.kind === 'nothingToDo' ? [] : plans.kind === 'notFound' ? plans.best.holes : plans.choices[0]!.plan.holes);
   }

@@ -15,6 +15,7 @@ import {
   type PartSchool,
   type RodSchool,
   type CrankHole,
+  type Slug,
   type FixedTarget,
   type MatchChoices,
   type TargetGroup,
@@ -364,8 +365,12 @@ const crankHole = {
   bitMm: named(Joi.number().greater(0).max(100).required(), 'The bit'),
   pointAngleDeg: named(Joi.number().min(60).max(180).required(), 'The point angle'),
   depthMm: named(Joi.number().greater(0).max(500).required(), 'The depth'),
+  slug: Joi.object<Slug, true>({
+    radiusMm: named(Joi.number().greater(0).max(2000).required(), 'The slug’s radius'),
+    densityGPerCm3: named(Joi.number().min(1).max(25).required(), 'The slug’s density'),
+  }).allow(null),
 };
-export const crankHoleSchema = Joi.object<CrankHole, true>(crankHole);
+export const crankHoleSchema = Joi.object<CrankHole>(crankHole);
 
 export interface NewPlan extends ByPerson {
   readonly id: string;

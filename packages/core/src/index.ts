@@ -188,6 +188,7 @@ export { influenceOf, meanReading, unbalanceOf, type Influence, type InfluenceRe
 export { processSpin, type ProcessedSpin, type SignalWarning, type SpinSignal } from './spin/signal/processSpin.js';
 export { cutShare, type CutShares } from './correct/cutShare.js';
 export { drillSpread, missingHole, USUAL_DRILL, type DrillErrors, type Miss } from './correct/drillErrors.js';
+export { HEAVY_METAL_G_PER_CM3, PRESS_FIT_RATIO, slugForceN, slugNetG, USUAL_BARS, type Bar, type Slug } from './rotor/slug.js';
 export { drillOrder } from './correct/drillOrder.js';
 export { drillMinutes } from './correct/drillMinutes.js';
 export { planChoices, type ChoicesInput, type PlanChoice, type PlanChoices, type PlanMerit } from './correct/planChoices.js';

@@ -66,7 +66,7 @@ export class CorrectionsController {
     const taken = sheet.holes.find((h) => h.planId !== null && h.planId === hole.planId && h.planIndex === hole.planIndex);
     if (taken) throw new ProblemException(409, 'That hole of the plan is logged already. Reload to see who drilled it.');
     const { depthLimitMm, name } = counterweightOf(sheet.spec.crank, hole.counterweightId);
-    if (hole.depthMm > depthLimitMm * DEEPEST_BELIEVED)
+    if (!hole.slug && hole.depthMm > depthLimitMm * DEEPEST_BELIEVED)
       throw fieldProblem(
         'depthMm',
         `${hole.depthMm} mm is far past the ${depthLimitMm} mm that ${name} allows. Check the decimal point; if it is true, stop and look at the crank.`,

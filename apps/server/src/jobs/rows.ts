@@ -155,6 +155,7 @@ export interface HoleRow extends AttributedRow {
   bit_mm: number;
   point_angle_deg: number;
   depth_mm: number;
+  slug: CrankHole['slug'];
 }
 export const holeFromRow = (row: HoleRow): HoleEntry => ({
   id: row.id,
@@ -166,14 +167,16 @@ export const holeFromRow = (row: HoleRow): HoleEntry => ({
   bitMm: row.bit_mm,
   pointAngleDeg: row.point_angle_deg,
   depthMm: row.depth_mm,
+  slug: row.slug ?? null,
   ...attribution(row),
 });
-export const holeToRow = (hole: CrankHole): Pick<HoleRow, 'counterweight_id' | 'angle_deg' | 'bit_mm' | 'point_angle_deg' | 'depth_mm'> => ({
+export const holeToRow = (hole: CrankHole): Pick<HoleRow, 'counterweight_id' | 'angle_deg' | 'bit_mm' | 'point_angle_deg' | 'depth_mm' | 'slug'> => ({
   counterweight_id: hole.counterweightId,
   angle_deg: hole.angleDeg,
   bit_mm: hole.bitMm,
   point_angle_deg: hole.pointAngleDeg,
   depth_mm: hole.depthMm,
+  slug: hole.slug ?? null,
 });
 
 export interface PhotoRow extends AttributedRow {

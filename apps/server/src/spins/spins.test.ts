@@ -21,12 +21,13 @@ const linesOf = (response: Response): SpinEvent[] =>
     .map((line) => JSON.parse(line) as SpinEvent);
 const spin = (job: JobSheet, more: object = {}): Promise<Response> =>
   server.post(`jobs/${job.id}/spins`, { id: randomUUID(), personId: server.personId, speedRpm: 600, turns: 40, cautionsConfirmed: true, ...more });
-const bare = ({ counterweightId, angleDeg, bitMm, pointAngleDeg, depthMm }: CrankHole): CrankHole => ({
+const bare = ({ counterweightId, angleDeg, bitMm, pointAngleDeg, depthMm, slug = null }: CrankHole): CrankHole => ({
   counterweightId,
   angleDeg,
   bitMm,
   pointAngleDeg,
   depthMm,
+  slug,
 });
 
 /** Plans by all that is known of a job. */
@@ -38,6 +39,7 @@ async function plansOf(job: JobSheet): Promise<PlanChoices> {
   return planChoices({
     crank: sheet.spec.crank,
     bits,
+    bars: [],
     existing: sheet.holes,
     maxHoles: 8,
     known: { a, b, toleranceAGmm: tolerance.aGmm, toleranceBGmm: tolerance.bGmm, drill: USUAL_DRILL },
@@ -196,6 +198,26 @@ describe('correcting and signing', () => {
     // Deeper than allowed, but true: it is in the metal, so it is in the ledger.
     expect((await log({ angleDeg: 220, depthMm: 36 })).status).toBe(201);
     expect((await server.sheet(job.id)).holes).toHaveLength(2);
+  });
+
+  it('takes a slug of heavy metal, and refuses one that would come through the rim', async () => {
+    const job = await server.job('v8Cross90');
+    await spin(job);
+    const spinId = (await server.sheet(job.id)).spins[0]!.id;
+    const slug = { radiusMm: 75, densityGPerCm3: 17.5 };
+    const hole = { counterweightId: 'cw1', angleDeg: 180, bitMm: 16, pointAngleDeg: 180, depthMm: 20, slug };
+    const plan = (more: object): Promise<Response> =>
+      server.post(`jobs/${job.id}/plans`, { id: randomUUID(), personId: server.personId, spinId, holes: [{ ...hole, ...more }] });
+    expect(((await plan({ slug: { ...slug, radiusMm: 80 } })).body as Problem).detail).toContain('comes through the rim of CW 1');
+    expect((await plan({})).status).toBe(201);
+    await server.post(`jobs/${job.id}/holes`, { id: randomUUID(), personId: server.personId, planId: null, planIndex: null, ...hole });
+    await spin(job);
+    const sheet = await server.sheet(job.id);
+    expect(sheet.holes[0]!.slug).toEqual(slug);
+    // (17.5 − 7.85)·π/4·16²·20/1000 = 38.8 g net at 75 mm.
+    const { a } = trackJob(sheet)!;
+    const truth = trueUnbalance({ rotor: `job-${job.number}`, crank: job.spec.crank, holes: [hole] });
+    expect(toPolar(subtract(a.unbalanceGmm, truth.aGmm)).amount).toBeLessThan(0.1 * toPolar(truth.aGmm).amount);
   });
 
   it('keeps a counterweight with holes in it', async () => {

@@ -52,7 +52,8 @@ function drilledHole(rotor: string, crank: Crank, hole: CrankHole, index: number
   const limitMm = crank.counterweights.find((c) => c.id === hole.counterweightId)?.depthLimitMm ?? hole.depthMm;
   return {
     ...hole,
-    depthMm: Math.min(hole.depthMm + depthError, Math.max(limitMm, hole.depthMm)),
+    // A slug's length is sawn and measured; nothing stops it but itself.
+    depthMm: hole.slug ? hole.depthMm + depthError : Math.min(hole.depthMm + depthError, Math.max(limitMm, hole.depthMm)),
     angleDeg: hole.angleDeg + chance.normal(DRILL_ANGLE_DEG),
   };
 }

@@ -64,7 +64,12 @@ export function RimMap({ crank, tolerance, reading, drilled, planned }: RimMapPr
           const counterweight = counterweightOf(hole);
           return (
             counterweight && (
-              <ellipse key={i} {...holeEllipse(hole, counterweight, scale)} className="fill-steel-bright stroke-steel" strokeWidth={2.5} />
+              <ellipse
+                key={i}
+                {...holeEllipse(hole, counterweight, scale)}
+                className={hole.slug ? 'fill-brass stroke-ink' : 'fill-steel-bright stroke-steel'}
+                strokeWidth={2.5}
+              />
             )
           );
         })}
@@ -74,7 +79,7 @@ export function RimMap({ crank, tolerance, reading, drilled, planned }: RimMapPr
           const { cx, cy, rx, ry } = holeEllipse(hole, counterweight, scale);
           return (
             <g key={i} className="stroke-blue" strokeWidth={2}>
-              <ellipse cx={cx} cy={cy} rx={rx} ry={ry} className="fill-blue-wash" strokeDasharray="5 3" />
+              <ellipse cx={cx} cy={cy} rx={rx} ry={ry} className={hole.slug ? 'fill-brass' : 'fill-blue-wash'} strokeDasharray="5 3" />
               <path d={`M${cx - 5} ${cy}H${cx + 5}M${cx} ${cy - 5}V${cy + 5}`} />
             </g>
           );
@@ -82,7 +87,7 @@ export function RimMap({ crank, tolerance, reading, drilled, planned }: RimMapPr
       </svg>
       <figcaption className="flex flex-wrap gap-x-5 text-[0.9rem] text-ink-soft">
         <span>Heap: where a plane is too heavy (height on a root scale); the bar is its 95 % region, the dashes the tolerance.</span>
-        <span>Blue: planned. Bright ring: drilled.</span>
+        <span>Blue: planned. Bright ring: drilled. Filled: heavy metal.</span>
       </figcaption>
     </figure>
   );

@@ -1,6 +1,7 @@
 import { counterweightOf, effectOfHole, type CrankHole } from '../rotor/correctionHoles.js';
 import type { Crank } from '../rotor/crank.js';
 import { holeMomentGmm } from '../rotor/hole.js';
+import { slugMomentGmm } from '../rotor/slug.js';
 import { addPlanes, scalePlanes, toPlanes, type PlaneUnbalance } from '../rotor/planes.js';
 import type { PerPlane } from '../spin/readingSpread.js';
 import { fromPolar, toPolar } from '../units/vector.js';
@@ -32,7 +33,7 @@ export function drillSpread(crank: Crank, holes: readonly CrankHole[], drill: Dr
     const across = momentGmm * drill.angleDeg * (Math.PI / 180);
     const effect = effectOfHole(crank, hole);
     sum = addPlanes(sum, effect);
-    const perGmm = (plane: PlaneUnbalance['aGmm']): number => toPolar(plane).amount / momentGmm;
+    const perGmm = (plane: PlaneUnbalance['aGmm']): number => toPolar(plane).amount / Math.abs(momentGmm);
     const half2 = (along ** 2 + across ** 2) / 2;
     a2 += half2 * perGmm(effect.aGmm) ** 2;
     b2 += half2 * perGmm(effect.bGmm) ** 2;
@@ -50,7 +51,10 @@ interface Bite {
 
 function biteOf(crank: Crank, hole: CrankHole): Bite {
   const { rimRadiusMm, zMm } = counterweightOf(crank, hole.counterweightId);
-  const at = (depthMm: number): number => holeMomentGmm({ ...hole, depthMm, rimRadiusMm, densityGPerCm3: crank.densityGPerCm3 });
+  const at = (depthMm: number): number =>
+    hole.slug
+      ? -slugMomentGmm(crank, hole.bitMm, depthMm, hole.slug)
+      : holeMomentGmm({ ...hole, depthMm, rimRadiusMm, densityGPerCm3: crank.densityGPerCm3 });
   const momentGmm = at(hole.depthMm);
   return { momentGmm, perMm: (at(hole.depthMm + DEPTH_STEP_MM) - momentGmm) / DEPTH_STEP_MM, zMm };
 }
@@ -66,7 +70,7 @@ export interface Miss {
 export function missingHole(crank: Crank, hole: CrankHole): (miss: Miss) => PlaneUnbalance {
   const { momentGmm, perMm, zMm } = biteOf(crank, hole);
   return ({ depthMm, angleDeg, densityRatio }) => {
-    const moment = Math.max(0, momentGmm + perMm * Math.max(-hole.depthMm / 2, depthMm)) * (1 + densityRatio);
+    const moment = (momentGmm + perMm * Math.max(-hole.depthMm / 2, depthMm)) * (1 + densityRatio);
     return toPlanes(fromPolar(-moment, hole.angleDeg + angleDeg), zMm, crank.planes);
   };
 }

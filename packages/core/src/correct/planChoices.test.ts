@@ -106,7 +106,7 @@ function heavy(seed: number): ChoicesInput {
     gain: { re: 1, im: 0 },
     gainDeviation: 0.05,
   });
-  return { crank, bits, existing: [], maxHoles: 12, known: known(tracked(unbalance.aGmm), tracked(unbalance.bGmm)) };
+  return { crank, bits, bars: [], existing: [], maxHoles: 12, known: known(tracked(unbalance.aGmm), tracked(unbalance.bGmm)) };
 }
 
 describe('planChoices', () => {

@@ -1,3 +1,4 @@
+import type { Bar } from '../rotor/slug.js';
 import type { PerPlane } from '../spin/readingSpread.js';
 import { cutShare, type CutShares } from './cutShare.js';
 import { drillMinutes } from './drillMinutes.js';
@@ -13,6 +14,7 @@ export interface PlanChoice extends PlanOutcome {
   readonly plan: HolePlan;
   readonly minutes: number;
   readonly bits: number;
+  readonly slugs: number;
   /** Deviation of what is left in each component, from the drill alone, g·mm. */
   readonly drillSpread: PerPlane;
   readonly merits: readonly PlanMerit[];
@@ -29,6 +31,8 @@ export type PlanChoices =
 export interface ChoicesInput {
   readonly crank: PlanInput['crank'];
   readonly bits: PlanInput['bits'];
+  /** Heavy metal that the shop has. */
+  readonly bars: readonly Bar[];
   readonly existing: PlanInput['existing'];
   readonly maxHoles: number;
   readonly known: Knowledge;
@@ -42,10 +46,12 @@ const SPIN_MINUTES = 15;
 const OVERSHOT_MINUTES = 120;
 /** Bits up to these are tried alone, beside all of them: small bits miss by less, large ones are quicker. */
 const LARGEST_BITS_MM = [Infinity, 12, 8];
+const MANY_HOLES = 5;
 
 /**
  * Plans side by side: each made by `planHoles` for all bits, for those up to 12 mm and for those up to 8 mm, and tried over and over
- * by `planOutcome`. The one with the least expected time is proposed: its own minutes, a spin's for what may end
+ * by `planOutcome`; with heavy metal too where drilling
+ * cannot do it or takes many holes. The one with the least expected time is proposed: its own minutes, a spin's for what may end
  * outside, and two hours for what may be taken past nothing.
  * @throws CoreError as planHoles
  */
@@ -60,6 +66,11 @@ export function planChoices(input: ChoicesInput): PlanChoices {
     if (i > 0 && (bits.length === 0 || bits.length === input.bits.filter(({ bitMm }) => bitMm <= LARGEST_BITS_MM[i - 1]!).length)) return [];
     return [planHoles({ crank, unbalance, toleranceAGmm, toleranceBGmm, bits, existing, maxHoles, share })];
   });
+  const drilled = results.filter((result) => result.kind === 'solved');
+  // A slug takes a while, and is money: it is looked at where drilling cannot do it, or would take many holes.
+  const drillsMany = Math.min(...drilled.map(({ holes }) => holes.length)) > MANY_HOLES;
+  if (input.bars.length > 0 && results[0]!.kind !== 'nothingToDo' && (drilled.length === 0 || drillsMany))
+    results.push(planHoles({ crank, unbalance, toleranceAGmm, toleranceBGmm, bits: input.bits, bars: input.bars, existing, maxHoles, share }));
   const [first] = results;
   if (first!.kind === 'nothingToDo') return first!;
   if (first!.kind === 'solved' && first!.holes.length === 0) return { kind: 'nothingToDo', worstShare: first!.worstShare };
@@ -76,6 +87,7 @@ export function planChoices(input: ChoicesInput): PlanChoices {
       plan,
       minutes,
       bits: new Set(plan.holes.map(({ bitMm }) => bitMm)).size,
+      slugs: plan.holes.filter(({ slug }) => slug).length,
       drillSpread: drillSpread(crank, plan.holes, known.drill),
       expectedMinutes: minutes + SPIN_MINUTES * (1 - outcome.inside) + OVERSHOT_MINUTES * outcome.overshot,
     };

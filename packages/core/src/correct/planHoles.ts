@@ -3,8 +3,19 @@ import { checkNumber, CoreError } from '../units/check.js';
 import type { CutShares } from './cutShare.js';
 import { add, dot, fromPolar, scale, toPolar } from '../units/vector.js';
 import { checkCrank, type Counterweight, type Crank } from '../rotor/crank.js';
-import { effectOfHole, effectOfHoles, holeMetal, keepsMarginAndWebs, usableHalfArcDeg, type Bit, type CrankHole } from '../rotor/correctionHoles.js';
+import {
+  EDGE_MARGIN_MM,
+  effectOfHole,
+  effectOfHoles,
+  holeMetal,
+  keepsMarginAndWebs,
+  slugFits,
+  usableHalfArcDeg,
+  type Bit,
+  type CrankHole,
+} from '../rotor/correctionHoles.js';
 import { depthForMoment, holeMomentGmm, pointHeightMm, rimSagMm, type HoleMetal } from '../rotor/hole.js';
+import { LEAST_SLUG_MM, outermostRadiusMm, slugMomentGmm, type Bar } from '../rotor/slug.js';
 import { addPlanes, planeShares, scalePlanes, type PlaneUnbalance } from '../rotor/planes.js';
 
 export interface PlanInput {
@@ -14,6 +25,8 @@ export interface PlanInput {
   readonly toleranceAGmm: number;
   readonly toleranceBGmm: number;
   readonly bits: readonly Bit[];
+  /** Heavy metal that may be pressed in; none where there is no need of it. */
+  readonly bars?: readonly Bar[];
   /** Holes already drilled; the reading contains them, the webs must respect them. */
   readonly existing: readonly CrankHole[];
   /** Most new holes, 1…12. */
@@ -52,6 +65,8 @@ const FINE_REACH_DEG = 6;
 const DEPTH_STEP_MM = 0.1;
 /** Shallower than this a drill's point has hardly seated; nobody can set it. */
 const LEAST_DEPTH_MM = 1;
+/** A wide bit that only just cuts its circle takes grams by the tenth of a millimetre: less depth than this share of it is a smaller bit's work. */
+const LEAST_DEPTH_RATIO = 0.15;
 const POLISH_SWEEPS = 2;
 
 interface State {
@@ -68,7 +83,8 @@ interface State {
  * into a depth by the exact hole integral and rounded to 0.1 mm and 0.5°. After each hole all holes are re-fitted in
  * turn with the others held. The search ends at the fewest holes that leave at most half the tolerance. Every hole
  * obeys the drilling rules against all others at every step, and the residual is always `effectOfHoles` of the rounded
- * holes, so prediction and plan cannot differ. The search is bounded, not exhaustive: it can miss a plan that exists.
+ * holes, so prediction and plan cannot differ. Slugs of the given bars are tried beside the holes, at the outermost place, their
+ * length in closed form. The search is bounded, not exhaustive: it can miss a plan that exists.
  *
  * @throws CoreError when the crank, a tolerance or a bit makes no sense
  */
@@ -115,7 +131,7 @@ export function assessHoles(input: Tolerances & Pick<PlanInput, 'crank' | 'unbal
     holes: holes.map((hole) => ({
       ...hole,
       metal: holeMetal(input.crank, hole),
-      travelFromTouchMm: hole.depthMm + pointHeightMm(hole.bitMm, hole.pointAngleDeg),
+      travelFromTouchMm: hole.depthMm + (hole.slug ? 0 : pointHeightMm(hole.bitMm, hole.pointAngleDeg)),
     })),
     residual,
     worstShare: worstShare(input, residual),
@@ -163,6 +179,11 @@ function grow(input: PlanInput, state: State): State[] {
       const next = bestHole(input, state, counterweight, bit, angles);
       if (next) grown.push(next);
     }
+    for (const bar of input.bars ?? []) {
+      const angles = stepsAround(counterweight.arcCentreDeg, counterweight.arcHalfWidthDeg, COARSE_STEP_DEG);
+      const next = bestSlug(input, state, counterweight, bar, angles);
+      if (next) grown.push(next);
+    }
   }
   return grown;
 }
@@ -175,8 +196,10 @@ function polish(input: PlanInput, state: State): State {
       const hole = current.holes[i]!;
       const without = withoutHole(input, current, i);
       const counterweight = input.crank.counterweights.find((c) => c.id === hole.counterweightId)!;
-      const bit = input.bits.find((b) => b.bitMm === hole.bitMm && b.pointAngleDeg === hole.pointAngleDeg)!;
-      const refitted = bestHole(input, without, counterweight, bit, stepsAround(hole.angleDeg, FINE_REACH_DEG, FINE_STEP_DEG));
+      const angles = stepsAround(hole.angleDeg, FINE_REACH_DEG, FINE_STEP_DEG);
+      const refitted = hole.slug
+        ? bestSlug(input, without, counterweight, { diameterMm: hole.bitMm, densityGPerCm3: hole.slug.densityGPerCm3 }, angles)
+        : bestHole(input, without, counterweight, bitOf(input, hole), angles);
       if (refitted && refitted.cost < current.cost) current = refitted;
     }
   }
@@ -214,7 +237,12 @@ function bestHole(input: PlanInput, state: State, counterweight: Counterweight, 
     const fitted = momentGmm >= momentAtLimit ? ({ kind: 'tooMuch' } as const) : depthForMoment(momentGmm, hole, limitMm);
     if (fitted.kind === 'tooLittle') continue;
     const depthMm = roundTo(fitted.kind === 'depth' ? fitted.depthMm : limitMm, DEPTH_STEP_MM);
-    if (depthMm < LEAST_DEPTH_MM || depthMm > limitMm || depthMm < rimSagMm(counterweight.rimRadiusMm, bit.bitMm)) continue;
+    if (
+      depthMm < Math.max(LEAST_DEPTH_MM, LEAST_DEPTH_RATIO * bit.bitMm) ||
+      depthMm > limitMm ||
+      depthMm < rimSagMm(counterweight.rimRadiusMm, bit.bitMm)
+    )
+      continue;
     const candidate: CrankHole = { counterweightId: counterweight.id, angleDeg, bitMm: bit.bitMm, pointAngleDeg: bit.pointAngleDeg, depthMm };
     const taken = scale(unit, -(fitted.kind === 'depth' ? holeMomentGmm({ ...hole, depthMm }) : momentAtLimit));
     const residual = { aGmm: add(aGmm, scale(taken, shareA)), bGmm: add(bGmm, scale(taken, shareB)) };
@@ -225,6 +253,41 @@ function bestHole(input: PlanInput, state: State, counterweight: Counterweight, 
   }
   return best;
 }
+
+const bitOf = ({ bits }: PlanInput, hole: CrankHole): Bit =>
+  bits.find(({ bitMm, pointAngleDeg }) => bitMm === hole.bitMm && pointAngleDeg === hole.pointAngleDeg)!;
+
+/** The state with the one slug of this bar, among these angles, that leaves least and breaks no rule; null when none helps. */
+function bestSlug(input: PlanInput, state: State, counterweight: Counterweight, bar: Bar, anglesDeg: readonly number[]): State | null {
+  const radiusMm = outermostRadiusMm(counterweight, bar.diameterMm, EDGE_MARGIN_MM);
+  if (radiusMm === null) return null;
+  const slug = { radiusMm, densityGPerCm3: bar.densityGPerCm3 };
+  const perMm = slugMomentGmm(input.crank, bar.diameterMm, 1, slug);
+  const placed = [...input.existing, ...state.holes].filter(({ counterweightId }) => counterweightId === counterweight.id);
+  const { shareA, shareB } = planeShares(counterweight.zMm, input.crank.planes);
+  const { aGmm, bGmm } = state.residual;
+  const [perA, perB] = [shareA / input.toleranceAGmm ** 2, shareB / input.toleranceBGmm ** 2];
+  const square = (shareA / input.toleranceAGmm) ** 2 + (shareB / input.toleranceBGmm) ** 2;
+  let best: State | null = null;
+  for (const angleDeg of anglesDeg) {
+    const unit = fromPolar(1, angleDeg);
+    // Metal that is added answers what is light there.
+    const momentGmm = -(dot(aGmm, unit) * perA + dot(bGmm, unit) * perB) / square;
+    const depthMm = roundTo(Math.min(counterweight.widthMm, momentGmm / perMm), SLUG_STEP_MM);
+    if (depthMm < LEAST_SLUG_MM) continue;
+    const added = scale(unit, perMm * depthMm);
+    const residual = { aGmm: add(aGmm, scale(added, shareA)), bGmm: add(bGmm, scale(added, shareB)) };
+    const cost = costOf(input, residual);
+    if (cost >= state.cost || (best && cost >= best.cost)) continue;
+    const candidate = { counterweightId: counterweight.id, angleDeg, bitMm: bar.diameterMm, pointAngleDeg: 180, depthMm, slug };
+    if (!slugFits(input.crank, candidate, placed)) continue;
+    best = { holes: [...state.holes, candidate], residual, cost };
+  }
+  return best;
+}
+
+/** What a bar is sawn to. */
+const SLUG_STEP_MM = 0.5;
 
 /** Angles from −reach to +reach about a centre, on whole fine steps so that every one can be set at the machine. */
 function stepsAround(centreDeg: number, reachDeg: number, stepDeg: number): number[] {
@@ -244,7 +307,7 @@ function distinct(states: readonly State[]): State[] {
   const seen = new Set<string>();
   return [...states].sort(byCost).filter((state) => {
     const key = state.holes
-      .map((hole) => `${hole.counterweightId}/${hole.bitMm}/${hole.pointAngleDeg}`)
+      .map((hole) => `${hole.counterweightId}/${hole.bitMm}/${hole.pointAngleDeg}/${hole.slug ? 'slug' : ''}`)
       .sort()
       .join(' ');
     if (seen.has(key)) return false;

@@ -3,15 +3,19 @@ import { CoreError } from '../units/check.js';
 import { fromPolar } from '../units/vector.js';
 import type { Counterweight, Crank } from './crank.js';
 import { radialHole, rimSagMm, type HoleMetal } from './hole.js';
+import { slugNetG, webToSlugMm, type Slug } from './slug.js';
 import { addPlanes, BALANCED, toPlanes, type PlaneUnbalance } from './planes.js';
 
-/** A radial hole in a crank's counterweight, in the middle of its width. */
+/** A radial hole in a crank's counterweight, in the middle of its width; or, with a slug, a bore in its side face with heavy metal pressed in. */
 export interface CrankHole {
   readonly counterweightId: string;
   readonly angleDeg: number;
   readonly bitMm: number;
+  /** Full angle of the drill's point; a slug's bore is taken as flat. */
   readonly pointAngleDeg: number;
+  /** From the rim to the drill's shoulder; of a slug, its length along the shaft. */
   readonly depthMm: number;
+  readonly slug?: Slug | null;
 }
 
 /** A bit the shop has. */
@@ -37,8 +41,12 @@ export function counterweightOf(crank: Crank, id: string): Counterweight {
   return found;
 }
 
-/** Mass and moment of a hole in its counterweight. @throws CoreError from radialHole */
+/** Mass and moment that leave with a hole; a slug brings some, so that both are below zero. @throws CoreError from radialHole */
 export function holeMetal(crank: Crank, hole: CrankHole): HoleMetal {
+  if (hole.slug) {
+    const massG = -slugNetG(hole.bitMm, hole.depthMm, hole.slug.densityGPerCm3, crank.densityGPerCm3);
+    return { massG, momentGmm: massG * hole.slug.radiusMm, centroidRadiusMm: hole.slug.radiusMm };
+  }
   const { rimRadiusMm } = counterweightOf(crank, hole.counterweightId);
   return radialHole({
     rimRadiusMm,
@@ -93,7 +101,9 @@ export function keepsMarginAndWebs(counterweight: Counterweight, hole: CrankHole
   return others.every(
     (other) =>
       other.counterweightId !== hole.counterweightId ||
-      Math.abs(turnBetweenDeg(other.angleDeg, hole.angleDeg)) >= leastTurnBetweenDeg(counterweight.rimRadiusMm, hole, other),
+      (other.slug
+        ? webToSlugMm({ ...other, slug: other.slug }, hole, counterweight.rimRadiusMm) >= WEB_SHARE_OF_BIT * Math.max(hole.bitMm, other.bitMm)
+        : Math.abs(turnBetweenDeg(other.angleDeg, hole.angleDeg)) >= leastTurnBetweenDeg(counterweight.rimRadiusMm, hole, other)),
   );
 }
 
@@ -108,6 +118,7 @@ export function keepsMarginAndWebs(counterweight: Counterweight, hole: CrankHole
  */
 export function ruleBreaches(crank: Crank, hole: CrankHole, others: readonly CrankHole[], bits: readonly Bit[]): string[] {
   const counterweight = counterweightOf(crank, hole.counterweightId);
+  if (hole.slug) return slugBreaches(counterweight, { ...hole, slug: hole.slug }, others);
   const { name, rimRadiusMm, depthLimitMm } = counterweight;
   const breaches: string[] = [];
   const bit = bits.find((b) => b.bitMm === hole.bitMm && b.pointAngleDeg === hole.pointAngleDeg);
@@ -126,6 +137,11 @@ export function ruleBreaches(crank: Crank, hole: CrankHole, others: readonly Cra
     );
   for (const other of others) {
     if (other.counterweightId !== hole.counterweightId) continue;
+    if (other.slug) {
+      if (webToSlugMm({ ...other, slug: other.slug }, hole, rimRadiusMm) < WEB_SHARE_OF_BIT * Math.max(hole.bitMm, other.bitMm))
+        breaches.push(`The hole at ${hole.angleDeg}° would come too near the slug at ${other.angleDeg}° in ${name}.`);
+      continue;
+    }
     const turnDeg = Math.abs(turnBetweenDeg(other.angleDeg, hole.angleDeg));
     const leastDeg = leastTurnBetweenDeg(rimRadiusMm, hole, other);
     if (turnDeg < leastDeg) {
@@ -137,3 +153,32 @@ export function ruleBreaches(crank: Crank, hole: CrankHole, others: readonly Cra
   }
   return breaches;
 }
+
+/** Every rule that a slug would break: within the counterweight's metal and arc, no longer than it is wide, webs to everything else. */
+function slugBreaches(counterweight: Counterweight, hole: CrankHole & { readonly slug: Slug }, others: readonly CrankHole[]): string[] {
+  const { name, rimRadiusMm, depthLimitMm, widthMm } = counterweight;
+  const { radiusMm } = hole.slug;
+  const half = hole.bitMm / 2;
+  const breaches: string[] = [];
+  if (hole.depthMm > widthMm) breaches.push(`${name} is ${widthMm} mm wide; a slug of ${hole.depthMm} mm stands out.`);
+  if (radiusMm + half + EDGE_MARGIN_MM > rimRadiusMm + TINY)
+    breaches.push(`A ${hole.bitMm} mm slug at ${radiusMm} mm radius comes through the rim of ${name}.`);
+  if (radiusMm - half < rimRadiusMm - depthLimitMm - TINY)
+    breaches.push(`A ${hole.bitMm} mm slug at ${radiusMm} mm radius goes deeper into ${name} than its ${depthLimitMm} mm allow.`);
+  const halfArcDeg = counterweight.arcHalfWidthDeg - (Math.asin(Math.min(1, (half + EDGE_MARGIN_MM) / radiusMm)) * 180) / Math.PI;
+  if (Math.abs(turnBetweenDeg(counterweight.arcCentreDeg, hole.angleDeg)) > halfArcDeg + TINY)
+    breaches.push(`${hole.angleDeg}° is outside the arc of ${name} for a ${hole.bitMm} mm slug.`);
+  for (const other of others) {
+    if (other.counterweightId !== hole.counterweightId) continue;
+    if (webToSlugMm(hole, other, rimRadiusMm) < WEB_SHARE_OF_BIT * Math.max(hole.bitMm, other.bitMm))
+      breaches.push(`The slug at ${hole.angleDeg}° would come too near what is at ${other.angleDeg}° in ${name}.`);
+  }
+  return breaches;
+}
+
+/** Figures that were rounded on their way are not breaches. */
+const TINY = 1e-6;
+
+/** Whether a slug may be pressed in, without the words. */
+export const slugFits = (crank: Crank, hole: CrankHole & { readonly slug: Slug }, others: readonly CrankHole[]): boolean =>
+  slugBreaches(counterweightOf(crank, hole.counterweightId), hole, others).length === 0;

@@ -3,6 +3,7 @@ import * as firstJob from './0001_first_job.js';
 import * as instruments from './0002_instruments.js';
 import * as bobBox from './0005_bob_box.js';
 import * as machines from './0006_machines.js';
+import * as slugs from './0008_slugs.js';
 import * as spinDetail from './0007_spin_detail.js';
 import * as matching from './0004_matching.js';
 import * as togetherAndPhotos from './0003_together_and_photos.js';
@@ -15,6 +16,7 @@ const MIGRATIONS: Readonly<Record<string, Knex.Migration>> = {
   '0005_bob_box': bobBox,
   '0006_machines': machines,
   '0007_spin_detail': spinDetail,
+  '0008_slugs': slugs,
 };
 
 /** The migrations as code, so that they run the same compiled, in tests and from any folder. */

@@ -128,6 +128,7 @@ export class Bench {
       const plans = planChoices({
         crank: sheet.spec.crank,
         bits,
+        bars: [],
         existing: sheet.holes,
         maxHoles: 8,
         known: { a: tracked.a, b: tracked.b, toleranceAGmm: tolerance.aGmm, toleranceBGmm: tolerance.bGmm, drill: USUAL_DRILL },

@@ -1,4 +1,4 @@
-import { drillOrder, trackJob, USUAL_DRILL, type ChoicesInput, type CutShares, type PlanChoices } from '@tare/core';
+import { drillOrder, trackJob, USUAL_BARS, USUAL_DRILL, type ChoicesInput, type CutShares, type PlanChoices } from '@tare/core';
 import { useMemo, useState, type ReactNode } from 'react';
 import { Link } from 'react-router';
 import { useEntry, useShop } from '../../api/queries.js';
@@ -14,7 +14,7 @@ import { useWho, WhoFirst } from '../../ui/WhoFirst.js';
 import { BitsEditor } from './BitsEditor.js';
 import { DrillList } from './DrillList.js';
 import { Known } from './Known.js';
-import { PlanChoicesList } from './PlanChoice.js';
+import { countWords, PlanChoicesList } from './PlanChoice.js';
 import { PlanTable } from './PlanTable.js';
 import { usePlan } from './usePlan.js';
 
@@ -78,6 +78,7 @@ function Planning(): ReactNode {
   const [maxHoles, setMaxHoles] = useState('8');
   const [percent, setPercent] = useState(SURELY);
   const [picked, pick] = useState(0);
+  const [heavyMetal, setHeavyMetal] = useState(true);
   const last = figures.spins.at(-1)!;
   const tracked = useMemo(() => trackJob(sheet)!, [sheet]);
   const { tolerance } = figures;
@@ -85,6 +86,7 @@ function Planning(): ReactNode {
     ? {
         crank: sheet.spec.crank,
         bits: shop.bits,
+        bars: heavyMetal ? USUAL_BARS : [],
         existing: sheet.holes,
         maxHoles: Number(maxHoles),
         known: { a: tracked.a, b: tracked.b, toleranceAGmm: tolerance.aGmm, toleranceBGmm: tolerance.bGmm, drill: USUAL_DRILL },
@@ -96,12 +98,13 @@ function Planning(): ReactNode {
   const plan = choice?.plan ?? (result?.kind === 'notFound' ? result.best : null);
   const takeIt = (): void => {
     const ids = sheet.spec.crank.counterweights.map(({ id }) => id);
-    const holes = drillOrder(plan!.holes, ids).map(({ counterweightId, angleDeg, bitMm, pointAngleDeg, depthMm }) => ({
+    const holes = drillOrder(plan!.holes, ids).map(({ counterweightId, angleDeg, bitMm, pointAngleDeg, depthMm, slug }) => ({
       counterweightId,
       angleDeg,
       bitMm,
       pointAngleDeg,
       depthMm,
+      slug: slug ?? null,
     }));
     take.mutate({ path: 'plans', body: { id: crypto.randomUUID(), personId, spinId: last.spinId, holes } });
   };
@@ -145,6 +148,10 @@ function Planning(): ReactNode {
           }}
           options={[1, 2, 3, 4, 5, 6, 8, 10, 12].map((n) => ({ value: String(n), label: `${n} ${n === 1 ? 'hole' : 'holes'}` }))}
         />
+        <label className="flex min-h-11 items-center gap-2">
+          <input type="checkbox" className="size-5 accent-ink" checked={heavyMetal} onChange={(event) => setHeavyMetal(event.target.checked)} />
+          heavy metal too, where drilling is not enough
+        </label>
         <BitsEditor />
         <Link className="ml-auto inline-flex min-h-11 items-center underline underline-offset-4" to={benchPath(sheet.id, 'engine')}>
           Counterweights, arcs and depth limits
@@ -159,9 +166,7 @@ const SURELY = 'surely';
 const surelyWords = ({ a, b }: CutShares): string => `surely not past: A ${fixed(100 * a, 0)} %, B ${fixed(100 * b, 0)} %`;
 
 function nextWords(result: PlanChoices | undefined): string {
-  if (result?.kind === 'choices') {
-    const { plan } = result.choices[0]!;
-    return `${plan.holes.length} ${plan.holes.length === 1 ? 'hole takes' : 'holes take'} what may be taken now. Look the plans over, then take one to the drill.`;
-  }
+  if (result?.kind === 'choices')
+    return `${countWords(result.choices[0]!)}: as much as may be done now. Look the plans over, then take one to the drill.`;
   return result?.kind === 'nothingToDo' ? 'Nothing to drill by what is known: spin again.' : 'Look at what drilling can do here.';
 }

@@ -1,5 +1,15 @@
 import type { Machine, PlanEntry } from '@tare/contract';
-import { counterweightOf, fromHeavyDeg, holeMetal, parseDecimal, pointHeightMm, type CrankHole } from '@tare/core';
+import {
+  counterweightOf,
+  fromHeavyDeg,
+  holeMetal,
+  PRESS_FIT_RATIO,
+  slugForceN,
+  type Slug,
+  parseDecimal,
+  pointHeightMm,
+  type CrankHole,
+} from '@tare/core';
 import { Printer } from 'lucide-react';
 import { useRef, useState, type ReactNode } from 'react';
 import { Link } from 'react-router';
@@ -99,6 +109,7 @@ function LogHole({ plan, hole, index }: { readonly plan: PlanEntry; readonly hol
         angleDeg: hole.angleDeg,
         bitMm: hole.bitMm,
         pointAngleDeg: hole.pointAngleDeg,
+        slug: hole.slug ?? null,
         depthMm: parsed.value,
       },
     });
@@ -107,7 +118,7 @@ function LogHole({ plan, hole, index }: { readonly plan: PlanEntry; readonly hol
     <li className="flex flex-wrap items-start justify-between gap-x-6 gap-y-2 border-l-8 border-blue bg-plate-low px-4 py-2">
       <div>
         <p className="text-xl font-semibold">
-          {index + 1}. Drill {name} at <span className="figure-type text-blue">{degrees(hole.angleDeg, 1)}</span>
+          {index + 1}. {hole.slug ? 'Bore the side of' : 'Drill'} {name} at <span className="figure-type text-blue">{degrees(hole.angleDeg, 1)}</span>
           {machine && (
             <span className="text-base font-normal text-ink-soft">
               {' '}
@@ -115,8 +126,11 @@ function LogHole({ plan, hole, index }: { readonly plan: PlanEntry; readonly hol
             </span>
           )}
         </p>
-        <p className="figure-type text-lg">{`${fixed(hole.bitMm, 0)} mm bit, ${fixed(hole.depthMm, 1)} mm to the shoulder (${fixed(hole.depthMm + pointHeightMm(hole.bitMm, hole.pointAngleDeg), 1)} mm from tip touch), ${fixed(holeMetal(sheet.spec.crank, hole).massG, 1)} g`}</p>
-        <p className="text-ink-soft">
+        <p
+          className={hole.slug ? 'hidden' : 'figure-type text-lg'}
+        >{`${fixed(hole.bitMm, 0)} mm bit, ${fixed(hole.depthMm, 1)} mm to the shoulder (${fixed(hole.depthMm + pointHeightMm(hole.bitMm, hole.pointAngleDeg), 1)} mm from tip touch), ${fixed(holeMetal(sheet.spec.crank, hole).massG, 1)} g`}</p>
+        {hole.slug && <SlugWords hole={hole} slug={hole.slug} />}
+        <p className={hole.slug ? 'hidden' : 'text-ink-soft'}>
           In the middle of its width. Stop at <span className="figure-type">{fixed(hole.depthMm * 0.7, 1)}</span> mm and measure.
         </p>
       </div>
@@ -128,7 +142,7 @@ function LogHole({ plan, hole, index }: { readonly plan: PlanEntry; readonly hol
         }}
       >
         <NumberField
-          label="Depth measured"
+          label={hole.slug ? 'Length pressed in' : 'Depth measured'}
           unit="mm"
           className="w-44"
           value={depth}
@@ -139,7 +153,7 @@ function LogHole({ plan, hole, index }: { readonly plan: PlanEntry; readonly hol
           problem={complaint ?? log.error?.message}
         />
         <Button type="submit" className="mt-6" disabled={personId === null || log.isPending}>
-          Drilled
+          {hole.slug ? 'Pressed in' : 'Drilled'}
         </Button>
       </form>
     </li>
@@ -148,3 +162,17 @@ function LogHole({ plan, hole, index }: { readonly plan: PlanEntry; readonly hol
 
 /** The machine's own angle of a place on the crank: what its scale says there, whatever spot its display points to. */
 const shownDeg = ({ spec }: Machine, angleDeg: number): number => fromHeavyDeg(angleDeg, { ...spec.convention, shows: 'heavy' });
+
+/** How a slug is to be set, and what will pull at it. */
+function SlugWords({ hole, slug }: { readonly hole: CrankHole; readonly slug: Slug }): ReactNode {
+  const { sheet } = useOpenJob();
+  const { redlineRpm, crank } = sheet.spec;
+  return (
+    <>
+      <p className="figure-type text-lg">{`${fixed(hole.bitMm, 0)} mm heavy metal, ${fixed(hole.depthMm, 1)} mm long, its axis at ${fixed(slug.radiusMm, 1)} mm; brings ${fixed(-holeMetal(crank, hole).massG, 1)} g net`}</p>
+      <p className="max-w-prose text-ink-soft">
+        {`Parallel to the shaft, so that spinning cannot throw it out. Bore ${fixed(hole.bitMm * PRESS_FIT_RATIO, 3)} mm under the bar for a press fit, and stake it. At ${fixed(redlineRpm, 0)} rpm it pulls with ${fixed(slugForceN(hole.bitMm, hole.depthMm, slug, redlineRpm), 0)} N. A radial slug or a welded hole can leave at speed. Try the amount first with a trial piece fixed there: hang it on and spin.`}
+      </p>
+    </>
+  );
+}

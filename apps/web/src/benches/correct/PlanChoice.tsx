@@ -32,7 +32,7 @@ export function PlanChoicesList({ choices, chosen, onChoose }: PlanChoicesListPr
           >
             <span className="flex items-center gap-2 text-lg font-semibold">
               <input type="radio" name="plan" className="size-5 accent-ink" checked={i === chosen} onChange={() => onChoose(i)} />
-              {`${choice.plan.holes.length} ${choice.plan.holes.length === 1 ? 'hole' : 'holes'}, about ${fixed(choice.minutes, 0)} min`}
+              {`${countWords(choice)}, about ${fixed(choice.minutes, 0)} min`}
             </span>
             <span>{[...(i === 0 ? ['proposed'] : []), ...choice.merits.map((merit) => MERITS[merit])].join(', ')}</span>
             <span className="text-ink-soft">{`The drill may miss by ${fixed(choice.drillSpread.aGmm / radiusAMm, 2)} g in A, ${fixed(choice.drillSpread.bGmm / radiusBMm, 2)} g in B.`}</span>
@@ -50,4 +50,13 @@ export function PlanChoicesList({ choices, chosen, onChoose }: PlanChoicesListPr
       </div>
     </section>
   );
+}
+
+/** "2 holes, 1 slug of heavy metal". */
+export function countWords({ plan, slugs }: PlanChoice): string {
+  const holes = plan.holes.length - slugs;
+  return [
+    ...(holes > 0 || slugs === 0 ? [`${holes} ${holes === 1 ? 'hole' : 'holes'}`] : []),
+    ...(slugs > 0 ? [`${slugs} ${slugs === 1 ? 'slug' : 'slugs'} of heavy metal`] : []),
+  ].join(', ');
 }

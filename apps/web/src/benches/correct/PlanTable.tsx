@@ -40,11 +40,15 @@ export function PlanTable({ plan }: { readonly plan: HolePlan }): ReactNode {
                 <td>{degrees(hole.angleDeg, 1)}</td>
                 <td>{fixed(hole.bitMm, 0)} mm</td>
                 <td className="text-lg font-semibold">{fixed(hole.depthMm, 1)} mm</td>
-                <td>{fixed(hole.travelFromTouchMm, 1)} mm</td>
+                <td>{hole.slug ? `slug at ${fixed(hole.slug.radiusMm, 1)} mm` : `${fixed(hole.travelFromTouchMm, 1)} mm`}</td>
                 <td>
-                  <Worked
-                    working={holeWorking({ ...hole, rimRadiusMm, densityGPerCm3: crank.densityGPerCm3 }, hole.metal)}
-                  >{`${fixed(hole.metal.massG, 1)} g at ${fixed(hole.metal.centroidRadiusMm, 1)} mm`}</Worked>
+                  {hole.slug ? (
+                    `+${fixed(-hole.metal.massG, 1)} g net`
+                  ) : (
+                    <Worked
+                      working={holeWorking({ ...hole, rimRadiusMm, densityGPerCm3: crank.densityGPerCm3 }, hole.metal)}
+                    >{`${fixed(hole.metal.massG, 1)} g at ${fixed(hole.metal.centroidRadiusMm, 1)} mm`}</Worked>
+                  )}
                 </td>
               </tr>
             );
