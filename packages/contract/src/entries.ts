@@ -15,6 +15,7 @@ import {
   type PartSchool,
   type RodSchool,
   type CrankHole,
+  type HoleBefore,
   type Slug,
   type FixedTarget,
   type MatchChoices,
@@ -365,6 +366,11 @@ const crankHole = {
   bitMm: named(Joi.number().greater(0).max(100).required(), 'The bit'),
   pointAngleDeg: named(Joi.number().min(60).max(180).required(), 'The point angle'),
   depthMm: named(Joi.number().greater(0).max(500).required(), 'The depth'),
+  was: Joi.object<HoleBefore, true>({
+    bitMm: named(Joi.number().greater(0).max(100).required(), 'The bit before'),
+    pointAngleDeg: named(Joi.number().min(60).max(180).required(), 'The point angle before'),
+    depthMm: named(Joi.number().greater(0).max(500).required(), 'The depth before'),
+  }).allow(null),
   slug: Joi.object<Slug, true>({
     radiusMm: named(Joi.number().greater(0).max(2000).required(), 'The slug’s radius'),
     densityGPerCm3: named(Joi.number().min(1).max(25).required(), 'The slug’s density'),

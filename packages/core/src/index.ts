@@ -189,6 +189,7 @@ export { processSpin, type ProcessedSpin, type SignalWarning, type SpinSignal } 
 export { cutShare, type CutShares } from './correct/cutShare.js';
 export { drillSpread, missingHole, USUAL_DRILL, type DrillErrors, type Miss } from './correct/drillErrors.js';
 export { HEAVY_METAL_G_PER_CM3, PRESS_FIT_RATIO, slugForceN, slugNetG, USUAL_BARS, type Bar, type Slug } from './rotor/slug.js';
+export { standingHoles, type HoleBefore } from './rotor/correctionHoles.js';
 export { drillOrder } from './correct/drillOrder.js';
 export { drillMinutes } from './correct/drillMinutes.js';
 export { planChoices, type ChoicesInput, type PlanChoice, type PlanChoices, type PlanMerit } from './correct/planChoices.js';

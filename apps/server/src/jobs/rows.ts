@@ -156,6 +156,7 @@ export interface HoleRow extends AttributedRow {
   point_angle_deg: number;
   depth_mm: number;
   slug: CrankHole['slug'];
+  was: CrankHole['was'];
 }
 export const holeFromRow = (row: HoleRow): HoleEntry => ({
   id: row.id,
@@ -168,15 +169,19 @@ export const holeFromRow = (row: HoleRow): HoleEntry => ({
   pointAngleDeg: row.point_angle_deg,
   depthMm: row.depth_mm,
   slug: row.slug ?? null,
+  was: row.was ?? null,
   ...attribution(row),
 });
-export const holeToRow = (hole: CrankHole): Pick<HoleRow, 'counterweight_id' | 'angle_deg' | 'bit_mm' | 'point_angle_deg' | 'depth_mm' | 'slug'> => ({
+export const holeToRow = (
+  hole: CrankHole,
+): Pick<HoleRow, 'counterweight_id' | 'angle_deg' | 'bit_mm' | 'point_angle_deg' | 'depth_mm' | 'slug' | 'was'> => ({
   counterweight_id: hole.counterweightId,
   angle_deg: hole.angleDeg,
   bit_mm: hole.bitMm,
   point_angle_deg: hole.pointAngleDeg,
   depth_mm: hole.depthMm,
   slug: hole.slug ?? null,
+  was: hole.was ?? null,
 });
 
 export interface PhotoRow extends AttributedRow {

@@ -21,13 +21,14 @@ const linesOf = (response: Response): SpinEvent[] =>
     .map((line) => JSON.parse(line) as SpinEvent);
 const spin = (job: JobSheet, more: object = {}): Promise<Response> =>
   server.post(`jobs/${job.id}/spins`, { id: randomUUID(), personId: server.personId, speedRpm: 600, turns: 40, cautionsConfirmed: true, ...more });
-const bare = ({ counterweightId, angleDeg, bitMm, pointAngleDeg, depthMm, slug = null }: CrankHole): CrankHole => ({
+const bare = ({ counterweightId, angleDeg, bitMm, pointAngleDeg, depthMm, slug = null, was = null }: CrankHole): CrankHole => ({
   counterweightId,
   angleDeg,
   bitMm,
   pointAngleDeg,
   depthMm,
   slug,
+  was,
 });
 
 /** Plans by all that is known of a job. */

@@ -4,6 +4,7 @@ import {
   effectOfHoles,
   fromPolar,
   scalePlanes,
+  standingHoles,
   toPlanes,
   toPolar,
   type Crank,
@@ -28,7 +29,9 @@ const OFF_MIDDLE_DEG = 25;
  * The interface never sees this; it is here for the stand-in and for tests of it.
  */
 export function trueUnbalance({ rotor, crank, holes }: Mount): PlaneUnbalance {
-  const drilled = holes.map((hole, i) => drilledHole(rotor, crank, hole, i));
+  const standing = standingHoles(holes);
+  // A hole that was deepened is what it became, however it had turned out before.
+  const drilled = holes.flatMap((hole, i) => (standing.includes(hole) ? [{ ...drilledHole(rotor, crank, hole, i), was: null }] : []));
   const density = 1 + chanceFor(rotor, 'density').normal(DENSITY_RATIO);
   return addPlanes(asReceived(rotor, crank), scalePlanes(effectOfHoles(crank, drilled), density));
 }

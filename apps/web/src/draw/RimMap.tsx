@@ -1,4 +1,4 @@
-import { toPolar, type Crank, type CrankHole, type PlaneReading, type Tolerance, type Vector } from '@tare/core';
+import { standingHoles, toPolar, type Crank, type CrankHole, type PlaneReading, type Tolerance, type Vector } from '@tare/core';
 import type { ReactNode } from 'react';
 import { degrees, fixed } from '../format/numbers.js';
 import { heap, holeEllipse, LEFT, rimScale, stretches, TOP, TURN_WIDTH, xOf } from './rimLayout.js';
@@ -60,7 +60,7 @@ export function RimMap({ crank, tolerance, reading, drilled, planned }: RimMapPr
         {lines.map(({ name, zMm, radiusMm, toleranceGmm, plane }) => (
           <PlaneLine key={name} name={name} y={scale.yOf(zMm)} radiusMm={radiusMm} toleranceGmm={toleranceGmm} plane={plane} largest={largest} />
         ))}
-        {drilled.map((hole, i) => {
+        {standingHoles(drilled).map((hole, i) => {
           const counterweight = counterweightOf(hole);
           return (
             counterweight && (

@@ -33,7 +33,7 @@ export function drillSpread(crank: Crank, holes: readonly CrankHole[], drill: Dr
     const across = momentGmm * drill.angleDeg * (Math.PI / 180);
     const effect = effectOfHole(crank, hole);
     sum = addPlanes(sum, effect);
-    const perGmm = (plane: PlaneUnbalance['aGmm']): number => toPolar(plane).amount / Math.abs(momentGmm);
+    const perGmm = (plane: PlaneUnbalance['aGmm']): number => (momentGmm === 0 ? 0 : toPolar(plane).amount / Math.abs(momentGmm));
     const half2 = (along ** 2 + across ** 2) / 2;
     a2 += half2 * perGmm(effect.aGmm) ** 2;
     b2 += half2 * perGmm(effect.bGmm) ** 2;
@@ -51,10 +51,11 @@ interface Bite {
 
 function biteOf(crank: Crank, hole: CrankHole): Bite {
   const { rimRadiusMm, zMm } = counterweightOf(crank, hole.counterweightId);
+  const before = hole.was ? holeMomentGmm({ ...hole.was, rimRadiusMm, densityGPerCm3: crank.densityGPerCm3 }) : 0;
   const at = (depthMm: number): number =>
     hole.slug
       ? -slugMomentGmm(crank, hole.bitMm, depthMm, hole.slug)
-      : holeMomentGmm({ ...hole, depthMm, rimRadiusMm, densityGPerCm3: crank.densityGPerCm3 });
+      : holeMomentGmm({ ...hole, depthMm, rimRadiusMm, densityGPerCm3: crank.densityGPerCm3 }) - before;
   const momentGmm = at(hole.depthMm);
   return { momentGmm, perMm: (at(hole.depthMm + DEPTH_STEP_MM) - momentGmm) / DEPTH_STEP_MM, zMm };
 }

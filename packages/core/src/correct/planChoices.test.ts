@@ -1,7 +1,7 @@
 import { randomLcg, randomNormal } from 'd3-random';
 import { layOut } from '../engine/layout.js';
 import { LAYOUTS } from '../engine/library.js';
-import { effectOfHoles, ruleBreaches, type CrankHole } from '../rotor/correctionHoles.js';
+import { effectOfHoles, holeMetal, ruleBreaches, standingHoles, type CrankHole } from '../rotor/correctionHoles.js';
 import { crankTemplate } from '../rotor/crankTemplate.js';
 import { holeMomentGmm, radialHole } from '../rotor/hole.js';
 import { addPlanes, scalePlanes, toPlanes } from '../rotor/planes.js';
@@ -141,6 +141,43 @@ describe('planChoices', () => {
     // Light at the counterweights: heavier pistons leave nothing to drill there.
     const result = planChoices({ ...heavy(0.2), known: known(plane(30, 0, 0.5), plane(30, 180, 0.5)) });
     expect(result).toMatchObject({ kind: 'notFound', reason: expect.stringContaining('weight has to be added opposite') as string });
+  });
+});
+
+describe('deepening and opening what is there', () => {
+  const old = hole({ bitMm: 12, depthMm: 15, angleDeg: 180 });
+  const now = hole({ bitMm: 16, depthMm: 22, angleDeg: 180, was: { bitMm: 12, pointAngleDeg: 118, depthMm: 15 } });
+  it('takes the difference of both holes', () => {
+    const taken = holeMetal(crank, now).massG;
+    expect(taken).toBeCloseTo(holeMetal(crank, hole({ bitMm: 16, depthMm: 22 })).massG - holeMetal(crank, old).massG, 9);
+    // The old hole and what it became are together the hole that stands.
+    const both = effectOfHoles(crank, [old, now]);
+    expect(both.aGmm.re).toBeCloseTo(effectOfHoles(crank, [hole({ bitMm: 16, depthMm: 22 })]).aGmm.re, 9);
+    expect(standingHoles([old, now])).toEqual([now]);
+  });
+  it('breaks no rule by standing where it stood, and can only grow', () => {
+    expect(ruleBreaches(crank, now, [old], bits)).toEqual([]);
+    expect(ruleBreaches(crank, { ...now, depthMm: 10 }, [old], bits)).toEqual([expect.stringContaining('can only grow') as string]);
+    // Another hole beside it does not become one with it.
+    expect(ruleBreaches(crank, now, [old, hole({ bitMm: 12, angleDeg: 188 })], bits)).toHaveLength(1);
+  });
+  it('offers a plan without a new hole where one along an old hole’s line is enough', () => {
+    const existing = [hole({ bitMm: 12, depthMm: 12, angleDeg: 182 }), hole({ counterweightId: 'cw6', bitMm: 12, depthMm: 12, angleDeg: 4 })];
+    const result = planChoices({ crank, bits, bars: [], existing, maxHoles: 6, known: known(plane(9, 182, 0.2), plane(7, 4, 0.2)) });
+    if (result.kind !== 'choices') throw new Error(result.kind);
+    const without = result.choices.find(({ merits }) => merits.includes('noNewHoles'))!;
+    expect(without.plan.holes.length).toBeGreaterThan(0);
+    for (const one of without.plan.holes) {
+      expect(existing.some(({ bitMm, depthMm }) => one.was?.bitMm === bitMm && one.was.depthMm === depthMm)).toBe(true);
+      expect(ruleBreaches(crank, one, [...existing, ...without.plan.holes.filter((other) => other !== one)], bits)).toEqual([]);
+    }
+    expect(without.plan.worstShare).toBeLessThan(1);
+  });
+  it('does not deepen the same hole twice in one plan', () => {
+    const existing = [hole({ bitMm: 8, depthMm: 8, angleDeg: 182 })];
+    const result = planChoices({ crank, bits, bars: [], existing, maxHoles: 8, known: known(plane(40, 182, 0.2), plane(1.5, 4, 0.2)) });
+    if (result.kind !== 'choices') throw new Error(result.kind);
+    for (const { plan } of result.choices) expect(plan.holes.filter(({ was }) => was).length).toBeLessThanOrEqual(1);
   });
 });
 

@@ -7,7 +7,7 @@ import { planHoles, type HolePlan, type PlanInput } from './planHoles.js';
 import { planOutcome, type Knowledge, type PlanOutcome } from './planOutcome.js';
 
 /** What a plan is best at among those there are. */
-export type PlanMerit = 'fewestHoles' | 'leastTime' | 'surest' | 'fewestBits';
+export type PlanMerit = 'fewestHoles' | 'leastTime' | 'surest' | 'fewestBits' | 'noNewHoles';
 
 /** A plan with all that speaks for and against it. */
 export interface PlanChoice extends PlanOutcome {
@@ -49,7 +49,8 @@ const LARGEST_BITS_MM = [Infinity, 12, 8];
 const MANY_HOLES = 5;
 
 /**
- * Plans side by side: each made by `planHoles` for all bits, for those up to 12 mm and for those up to 8 mm, and tried over and over
+ * Plans side by side: each made by `planHoles` for all bits, for those up to 12 mm for those up to 8 mm, and for nothing but
+ * deepening what is there, and tried over and over
  * by `planOutcome`; with heavy metal too where drilling
  * cannot do it or takes many holes. The one with the least expected time is proposed: its own minutes, a spin's for what may end
  * outside, and two hours for what may be taken past nothing.
@@ -66,6 +67,8 @@ export function planChoices(input: ChoicesInput): PlanChoices {
     if (i > 0 && (bits.length === 0 || bits.length === input.bits.filter(({ bitMm }) => bitMm <= LARGEST_BITS_MM[i - 1]!).length)) return [];
     return [planHoles({ crank, unbalance, toleranceAGmm, toleranceBGmm, bits, existing, maxHoles, share })];
   });
+  if (existing.length > 0)
+    results.push(planHoles({ crank, unbalance, toleranceAGmm, toleranceBGmm, bits: input.bits, existing, onlyExisting: true, maxHoles, share }));
   const drilled = results.filter((result) => result.kind === 'solved');
   // A slug takes a while, and is money: it is looked at where drilling cannot do it, or would take many holes.
   const drillsMany = Math.min(...drilled.map(({ holes }) => holes.length)) > MANY_HOLES;
@@ -106,6 +109,7 @@ export function planChoices(input: ChoicesInput): PlanChoices {
       ...(choice.minutes === best.leastTime ? (['leastTime'] as const) : []),
       ...(worstSpread(choice.drillSpread) === best.surest ? (['surest'] as const) : []),
       ...(choice.bits === best.fewestBits ? (['fewestBits'] as const) : []),
+      ...(choice.plan.holes.every(({ was }) => was) ? (['noNewHoles'] as const) : []),
     ],
   }));
   return { kind: 'choices', share, choices: choices.sort((x, y) => x.expectedMinutes - y.expectedMinutes) };

@@ -4,12 +4,15 @@ import type { CutShares } from './cutShare.js';
 import { add, dot, fromPolar, scale, toPolar } from '../units/vector.js';
 import { checkCrank, type Counterweight, type Crank } from '../rotor/crank.js';
 import {
+  counterweightOf,
   EDGE_MARGIN_MM,
   effectOfHole,
   effectOfHoles,
   holeMetal,
+  isBefore,
   keepsMarginAndWebs,
   slugFits,
+  standingHoles,
   usableHalfArcDeg,
   type Bit,
   type CrankHole,
@@ -29,6 +32,8 @@ export interface PlanInput {
   readonly bars?: readonly Bar[];
   /** Holes already drilled; the reading contains them, the webs must respect them. */
   readonly existing: readonly CrankHole[];
+  /** Nothing but deepening and opening what is there. */
+  readonly onlyExisting?: boolean;
   /** Most new holes, 1…12. */
   readonly maxHoles: number;
   /** How much of each plane's unbalance is to be cut. */
@@ -84,7 +89,7 @@ interface State {
  * turn with the others held. The search ends at the fewest holes that leave at most half the tolerance. Every hole
  * obeys the drilling rules against all others at every step, and the residual is always `effectOfHoles` of the rounded
  * holes, so prediction and plan cannot differ. Slugs of the given bars are tried beside the holes, at the outermost place, their
- * length in closed form. The search is bounded, not exhaustive: it can miss a plan that exists.
+ * length in closed form; so is deepening a hole that is there, or opening it to a larger bit. The search is bounded, not exhaustive: it can miss a plan that exists.
  *
  * @throws CoreError when the crank, a tolerance or a bit makes no sense
  */
@@ -100,7 +105,8 @@ export function planHoles(input: PlanInput): PlanResult {
   return { kind: 'notFound', reason: reasonFor(input, { ...plan, residual: missed }), best: plan, statesTried };
 }
 
-function search(input: PlanInput): { readonly holes: readonly CrankHole[]; readonly statesTried: number } {
+function search(given: PlanInput): { readonly holes: readonly CrankHole[]; readonly statesTried: number } {
+  const input = { ...given, existing: standingHoles(given.existing) };
   let beam: State[] = [bare(input)];
   let best = beam[0]!;
   let statesTried = 0;
@@ -170,7 +176,8 @@ function withoutHole(input: PlanInput, state: State, index: number): State {
 
 /** The state with one more hole, once for every counterweight and bit where a hole helps: at its best allowed angle. */
 function grow(input: PlanInput, state: State): State[] {
-  const grown: State[] = [];
+  const grown: State[] = input.existing.flatMap((hole) => deepened(input, state, hole));
+  if (input.onlyExisting === true) return grown;
   for (const counterweight of input.crank.counterweights) {
     for (const bit of input.bits) {
       const halfArcDeg = usableHalfArcDeg(counterweight, bit.bitMm, rimSagMm(counterweight.rimRadiusMm, bit.bitMm));
@@ -197,6 +204,15 @@ function polish(input: PlanInput, state: State): State {
       const without = withoutHole(input, current, i);
       const counterweight = input.crank.counterweights.find((c) => c.id === hole.counterweightId)!;
       const angles = stepsAround(hole.angleDeg, FINE_REACH_DEG, FINE_STEP_DEG);
+      if (hole.was) {
+        const [again] = deepened(
+          { ...input, bits: [bitOf(input, hole)] },
+          without,
+          input.existing.find((old) => isBefore(old, hole))!,
+        );
+        if (again && again.cost < current.cost) current = again;
+        continue;
+      }
       const refitted = hole.slug
         ? bestSlug(input, without, counterweight, { diameterMm: hole.bitMm, densityGPerCm3: hole.slug.densityGPerCm3 }, angles)
         : bestHole(input, without, counterweight, bitOf(input, hole), angles);
@@ -254,6 +270,42 @@ function bestHole(input: PlanInput, state: State, counterweight: Counterweight, 
   return best;
 }
 
+/** The states with this hole of the crank deepened, or opened to each larger bit, as far as it helps. */
+function deepened(input: PlanInput, state: State, old: CrankHole): State[] {
+  if (old.slug || state.holes.some((hole) => isBefore(old, hole))) return [];
+  const counterweight = counterweightOf(input.crank, old.counterweightId);
+  const { rimRadiusMm } = counterweight;
+  const densityGPerCm3 = input.crank.densityGPerCm3;
+  const was = { bitMm: old.bitMm, pointAngleDeg: old.pointAngleDeg, depthMm: old.depthMm };
+  const takenGmm = holeMomentGmm({ ...was, rimRadiusMm, densityGPerCm3 });
+  const { shareA, shareB } = planeShares(counterweight.zMm, input.crank.planes);
+  const { aGmm, bGmm } = state.residual;
+  const unit = fromPolar(1, old.angleDeg);
+  const square = (shareA / input.toleranceAGmm) ** 2 + (shareB / input.toleranceBGmm) ** 2;
+  const wantedGmm = ((dot(aGmm, unit) * shareA) / input.toleranceAGmm ** 2 + (dot(bGmm, unit) * shareB) / input.toleranceBGmm ** 2) / square;
+  if (wantedGmm <= 0) return [];
+  return input.bits.flatMap((bit) => {
+    if (bit.bitMm < old.bitMm || (bit.bitMm === old.bitMm && bit.pointAngleDeg !== old.pointAngleDeg)) return [];
+    const limitMm = Math.min(counterweight.depthLimitMm, bit.usableDepthMm);
+    const hole = { rimRadiusMm, bitMm: bit.bitMm, pointAngleDeg: bit.pointAngleDeg, densityGPerCm3 };
+    const fitted = depthForMoment(takenGmm + wantedGmm, hole, limitMm);
+    if (fitted.kind === 'tooLittle') return [];
+    const depthMm = roundTo(fitted.kind === 'depth' ? fitted.depthMm : limitMm, DEPTH_STEP_MM);
+    // A point that reaches less far than before would leave its own floor uncut.
+    const deepEnough = bit.bitMm === old.bitMm ? depthMm >= old.depthMm + LEAST_DEEPENING_MM : depthMm >= old.depthMm;
+    if (!deepEnough || depthMm > limitMm) return [];
+    const { counterweightId, angleDeg } = old;
+    const candidate: CrankHole = { counterweightId, angleDeg, bitMm: bit.bitMm, pointAngleDeg: bit.pointAngleDeg, depthMm, was };
+    if (!keepsMarginAndWebs(counterweight, candidate, [...input.existing, ...state.holes])) return [];
+    const residual = addPlanes(state.residual, effectOfHole(input.crank, candidate));
+    const cost = costOf(input, residual);
+    return cost < state.cost ? [{ holes: [...state.holes, candidate], residual, cost }] : [];
+  });
+}
+
+/** Less than this a depth stop cannot be set to. */
+const LEAST_DEEPENING_MM = 0.3;
+
 const bitOf = ({ bits }: PlanInput, hole: CrankHole): Bit =>
   bits.find(({ bitMm, pointAngleDeg }) => bitMm === hole.bitMm && pointAngleDeg === hole.pointAngleDeg)!;
 
@@ -307,7 +359,9 @@ function distinct(states: readonly State[]): State[] {
   const seen = new Set<string>();
   return [...states].sort(byCost).filter((state) => {
     const key = state.holes
-      .map((hole) => `${hole.counterweightId}/${hole.bitMm}/${hole.pointAngleDeg}/${hole.slug ? 'slug' : ''}`)
+      .map(
+        (hole) => `${hole.counterweightId}/${hole.bitMm}/${hole.pointAngleDeg}/${hole.slug ? 'slug' : ''}${hole.was ? `was ${hole.angleDeg}` : ''}`,
+      )
       .sort()
       .join(' ');
     if (seen.has(key)) return false;

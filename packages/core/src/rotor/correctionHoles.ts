@@ -16,7 +16,30 @@ export interface CrankHole {
   /** From the rim to the drill's shoulder; of a slug, its length along the shaft. */
   readonly depthMm: number;
   readonly slug?: Slug | null;
+  /** The hole that stood in this very place before: it was deepened, or opened to a larger bit. */
+  readonly was?: HoleBefore | null;
 }
+
+/** What a deepened hole was. */
+export interface HoleBefore {
+  readonly bitMm: number;
+  readonly pointAngleDeg: number;
+  readonly depthMm: number;
+}
+
+/** Whether a hole is what another one says it was. */
+export const isBefore = (hole: CrankHole, { was, counterweightId, angleDeg }: CrankHole): boolean =>
+  was !== null &&
+  was !== undefined &&
+  !hole.slug &&
+  hole.counterweightId === counterweightId &&
+  hole.angleDeg === angleDeg &&
+  hole.bitMm === was.bitMm &&
+  hole.depthMm === was.depthMm;
+
+/** The holes as they stand: those that were deepened since are left out. */
+export const standingHoles = <T extends CrankHole>(holes: readonly T[]): T[] =>
+  holes.filter((hole, i) => !holes.some((later, k) => k > i && isBefore(hole, later)));
 
 /** A bit the shop has. */
 export interface Bit {
@@ -41,20 +64,19 @@ export function counterweightOf(crank: Crank, id: string): Counterweight {
   return found;
 }
 
-/** Mass and moment that leave with a hole; a slug brings some, so that both are below zero. @throws CoreError from radialHole */
+/** Mass and moment that leave with a hole, of a deepened one the difference; a slug brings some, so that both are below zero. @throws CoreError from radialHole */
 export function holeMetal(crank: Crank, hole: CrankHole): HoleMetal {
   if (hole.slug) {
     const massG = -slugNetG(hole.bitMm, hole.depthMm, hole.slug.densityGPerCm3, crank.densityGPerCm3);
     return { massG, momentGmm: massG * hole.slug.radiusMm, centroidRadiusMm: hole.slug.radiusMm };
   }
   const { rimRadiusMm } = counterweightOf(crank, hole.counterweightId);
-  return radialHole({
-    rimRadiusMm,
-    bitMm: hole.bitMm,
-    pointAngleDeg: hole.pointAngleDeg,
-    depthMm: hole.depthMm,
-    densityGPerCm3: crank.densityGPerCm3,
-  });
+  const whole = ({ bitMm, pointAngleDeg, depthMm }: HoleBefore): HoleMetal =>
+    radialHole({ rimRadiusMm, bitMm, pointAngleDeg, depthMm, densityGPerCm3: crank.densityGPerCm3 });
+  if (!hole.was) return whole(hole);
+  const [now, before] = [whole(hole), whole(hole.was)];
+  const [massG, momentGmm] = [now.massG - before.massG, now.momentGmm - before.momentGmm];
+  return { massG, momentGmm, centroidRadiusMm: massG === 0 ? 0 : momentGmm / massG };
 }
 
 /**
@@ -95,7 +117,8 @@ export function leastTurnBetweenDeg(rimRadiusMm: number, one: { bitMm: number; d
 }
 
 /** Whether a hole keeps its edge margin and its webs: the two rules of `ruleBreaches` that depend on where it stands, without the words. */
-export function keepsMarginAndWebs(counterweight: Counterweight, hole: CrankHole, others: readonly CrankHole[]): boolean {
+export function keepsMarginAndWebs(counterweight: Counterweight, hole: CrankHole, all: readonly CrankHole[]): boolean {
+  const others = all.filter((other) => !isBefore(other, hole));
   const halfArcDeg = usableHalfArcDeg(counterweight, hole.bitMm, hole.depthMm);
   if (halfArcDeg === null || Math.abs(turnBetweenDeg(counterweight.arcCentreDeg, hole.angleDeg)) > halfArcDeg) return false;
   return others.every(
@@ -113,10 +136,11 @@ export function keepsMarginAndWebs(counterweight: Counterweight, hole: CrankHole
  * The rules of a good hole (handbook section 7): inside the arc with an edge margin, no deeper than the
  * counterweight and the bit allow, a web of half the larger bit to every other hole of that counterweight.
  *
- * @param others holes already in the crank or planned with this one
+ * @param all holes already in the crank or planned with this one; the one that it deepens is left out
  * @throws CoreError for an unknown counterweight
  */
-export function ruleBreaches(crank: Crank, hole: CrankHole, others: readonly CrankHole[], bits: readonly Bit[]): string[] {
+export function ruleBreaches(crank: Crank, hole: CrankHole, all: readonly CrankHole[], bits: readonly Bit[]): string[] {
+  const others = all.filter((other) => !isBefore(other, hole));
   const counterweight = counterweightOf(crank, hole.counterweightId);
   if (hole.slug) return slugBreaches(counterweight, { ...hole, slug: hole.slug }, others);
   const { name, rimRadiusMm, depthLimitMm } = counterweight;
@@ -124,6 +148,8 @@ export function ruleBreaches(crank: Crank, hole: CrankHole, others: readonly Cra
   const bit = bits.find((b) => b.bitMm === hole.bitMm && b.pointAngleDeg === hole.pointAngleDeg);
   if (!bit) breaches.push(`The shop has no ${hole.bitMm} mm bit with a ${hole.pointAngleDeg}° point.`);
   else if (hole.depthMm > bit.usableDepthMm) breaches.push(`A ${hole.bitMm} mm bit reaches ${bit.usableDepthMm} mm, not ${hole.depthMm} mm.`);
+  if (hole.was && (hole.bitMm < hole.was.bitMm || hole.depthMm < hole.was.depthMm))
+    breaches.push(`The hole at ${hole.angleDeg}° in ${name} is ${hole.was.bitMm} × ${hole.was.depthMm} mm already: it can only grow.`);
   if (hole.depthMm > depthLimitMm) breaches.push(`${name} may be drilled ${depthLimitMm} mm deep, not ${hole.depthMm} mm.`);
   if (hole.depthMm < rimSagMm(rimRadiusMm, hole.bitMm))
     breaches.push(`At ${hole.depthMm} mm the ${hole.bitMm} mm bit has not cut its full circle in ${name}.`);

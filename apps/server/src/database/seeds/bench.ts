@@ -140,12 +140,13 @@ export class Bench {
       if (plans.kind !== 'choices') throw new Error(`The demo crank has no plan: ${plans.reason}`);
       const { plan } = plans.choices[0]!;
       const planId = randomUUID();
-      const holes = plan.holes.map(({ counterweightId, angleDeg, bitMm, pointAngleDeg, depthMm }) => ({
+      const holes = plan.holes.map(({ counterweightId, angleDeg, bitMm, pointAngleDeg, depthMm, was = null }) => ({
         counterweightId,
         angleDeg,
         bitMm,
         pointAngleDeg,
         depthMm,
+        was,
       }));
       await this.send(`jobs/${jobId}/plans`, { id: planId, personId, spinId: last.spinId, holes });
       for (const [planIndex, hole] of holes.entries())

@@ -98,13 +98,14 @@ function Planning(): ReactNode {
   const plan = choice?.plan ?? (result?.kind === 'notFound' ? result.best : null);
   const takeIt = (): void => {
     const ids = sheet.spec.crank.counterweights.map(({ id }) => id);
-    const holes = drillOrder(plan!.holes, ids).map(({ counterweightId, angleDeg, bitMm, pointAngleDeg, depthMm, slug }) => ({
+    const holes = drillOrder(plan!.holes, ids).map(({ counterweightId, angleDeg, bitMm, pointAngleDeg, depthMm, slug, was }) => ({
       counterweightId,
       angleDeg,
       bitMm,
       pointAngleDeg,
       depthMm,
       slug: slug ?? null,
+      was: was ?? null,
     }));
     take.mutate({ path: 'plans', body: { id: crypto.randomUUID(), personId, spinId: last.spinId, holes } });
   };

@@ -110,6 +110,7 @@ function LogHole({ plan, hole, index }: { readonly plan: PlanEntry; readonly hol
         bitMm: hole.bitMm,
         pointAngleDeg: hole.pointAngleDeg,
         slug: hole.slug ?? null,
+        was: hole.was ?? null,
         depthMm: parsed.value,
       },
     });
@@ -118,7 +119,8 @@ function LogHole({ plan, hole, index }: { readonly plan: PlanEntry; readonly hol
     <li className="flex flex-wrap items-start justify-between gap-x-6 gap-y-2 border-l-8 border-blue bg-plate-low px-4 py-2">
       <div>
         <p className="text-xl font-semibold">
-          {index + 1}. {hole.slug ? 'Bore the side of' : 'Drill'} {name} at <span className="figure-type text-blue">{degrees(hole.angleDeg, 1)}</span>
+          {index + 1}. {hole.slug ? 'Bore the side of' : hole.was ? 'Deepen the hole in' : 'Drill'} {name} at{' '}
+          <span className="figure-type text-blue">{degrees(hole.angleDeg, 1)}</span>
           {machine && (
             <span className="text-base font-normal text-ink-soft">
               {' '}
@@ -131,7 +133,8 @@ function LogHole({ plan, hole, index }: { readonly plan: PlanEntry; readonly hol
         >{`${fixed(hole.bitMm, 0)} mm bit, ${fixed(hole.depthMm, 1)} mm to the shoulder (${fixed(hole.depthMm + pointHeightMm(hole.bitMm, hole.pointAngleDeg), 1)} mm from tip touch), ${fixed(holeMetal(sheet.spec.crank, hole).massG, 1)} g`}</p>
         {hole.slug && <SlugWords hole={hole} slug={hole.slug} />}
         <p className={hole.slug ? 'hidden' : 'text-ink-soft'}>
-          In the middle of its width. Stop at <span className="figure-type">{fixed(hole.depthMm * 0.7, 1)}</span> mm and measure.
+          {hole.was ? `It is ${fixed(hole.was.bitMm, 0)} × ${fixed(hole.was.depthMm, 1)} mm now. ` : 'In the middle of its width. '}Stop at{' '}
+          <span className="figure-type">{fixed(stopAtMm(hole), 1)}</span> mm and measure.
         </p>
       </div>
       <form
@@ -176,3 +179,6 @@ function SlugWords({ hole, slug }: { readonly hole: CrankHole; readonly slug: Sl
     </>
   );
 }
+
+/** Where to stop first and measure: at 70 % of what is to go. */
+const stopAtMm = ({ depthMm, was }: CrankHole): number => (was?.depthMm ?? 0) + 0.7 * (depthMm - (was?.depthMm ?? 0));

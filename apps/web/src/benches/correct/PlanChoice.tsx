@@ -9,6 +9,7 @@ const MERITS: Readonly<Record<PlanMerit, string>> = {
   leastTime: 'least time',
   surest: 'misses by least',
   fewestBits: 'fewest bits',
+  noNewHoles: 'no new holes',
 };
 
 interface PlanChoicesListProps {
@@ -54,9 +55,11 @@ export function PlanChoicesList({ choices, chosen, onChoose }: PlanChoicesListPr
 
 /** "2 holes, 1 slug of heavy metal". */
 export function countWords({ plan, slugs }: PlanChoice): string {
-  const holes = plan.holes.length - slugs;
+  const deeper = plan.holes.filter(({ was }) => was).length;
+  const holes = plan.holes.length - slugs - deeper;
   return [
-    ...(holes > 0 || slugs === 0 ? [`${holes} ${holes === 1 ? 'hole' : 'holes'}`] : []),
+    ...(holes > 0 || plan.holes.length === 0 ? [`${holes} ${holes === 1 ? 'hole' : 'holes'}`] : []),
+    ...(deeper > 0 ? [`${deeper} ${deeper === 1 ? 'hole' : 'holes'} deepened`] : []),
     ...(slugs > 0 ? [`${slugs} ${slugs === 1 ? 'slug' : 'slugs'} of heavy metal`] : []),
   ].join(', ');
 }

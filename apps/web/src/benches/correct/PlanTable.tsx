@@ -36,7 +36,12 @@ export function PlanTable({ plan }: { readonly plan: HolePlan }): ReactNode {
                 <th scope="row" className="py-1.5 text-left text-lg">
                   {i + 1}
                 </th>
-                <td className="text-left font-sign text-lg font-semibold">{name}</td>
+                <td className="text-left font-sign text-lg font-semibold">
+                  {name}
+                  {hole.was && (
+                    <span className="block text-base font-normal">{`its hole, ${fixed(hole.was.bitMm, 0)} × ${fixed(hole.was.depthMm, 1)} now`}</span>
+                  )}
+                </td>
                 <td>{degrees(hole.angleDeg, 1)}</td>
                 <td>{fixed(hole.bitMm, 0)} mm</td>
                 <td className="text-lg font-semibold">{fixed(hole.depthMm, 1)} mm</td>
