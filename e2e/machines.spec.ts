@@ -149,6 +149,15 @@ test('set-up, trial weights and spin on the stand-in bench; a loose bob shows', 
 
   await test.step('wrong distances are refused by name', async () => {
     await page.getByText('How it lies in the machine:').click();
+    // Pointed at: the drawing's left end, then its right end.
+    const drawing = page.getByRole('img', { name: /Side elevation of the crank/ });
+    const { width, height } = (await drawing.boundingBox())!;
+    await page.getByLabel('Left support at').fill('');
+    await page.getByLabel('Right support at').fill('');
+    await drawing.click({ position: { x: width * 0.1, y: height / 2 } });
+    await drawing.click({ position: { x: width * 0.9, y: height / 2 } });
+    await expect(page.getByLabel('Left support at')).toHaveValue(/^-\d{2,3}$/);
+    await expect(page.getByLabel('Right support at')).toHaveValue(/^\d{2,3}$/);
     await page.getByLabel('Left support at').fill('240');
     await page.getByLabel('Right support at').fill('-240');
     await expect(page.getByText('The left support is the one nearer the front')).toBeVisible();

@@ -13,6 +13,8 @@ interface CrankFigureProps {
   readonly supports?: Supports | null;
   /** Bobs hang on its pins. */
   readonly bobs?: boolean;
+  /** Called with the place along the crank, in whole mm, when somebody points at one. */
+  readonly onPick?: (zMm: number) => void;
 }
 
 /** Half the length of a bob along its pin, mm. */
@@ -23,7 +25,7 @@ const OVERHANG_MM = { damper: 46, flywheel: 60 };
 const OVER_RIM_MM = { damper: 0, flywheel: 40 };
 
 /** Side elevation of the crank to scale: counterweights, pins, and the two planes. Front at the left, angle 0 up. */
-export function CrankFigure({ spec, supports = null, bobs = false }: CrankFigureProps): ReactNode {
+export function CrankFigure({ spec, supports = null, bobs = false, onPick }: CrankFigureProps): ReactNode {
   const { crank, layout } = spec;
   const { planes } = crank;
   const stands = supports ? [supports.zLeftMm, supports.zRightMm] : [];
@@ -52,7 +54,11 @@ export function CrankFigure({ spec, supports = null, bobs = false }: CrankFigure
     <figure className="m-0">
       <svg
         viewBox={`${left} ${-reachMm - HEADROOM_MM} ${right - left} ${2 * reachMm + HEADROOM_MM + 14}`}
-        className="max-h-64 w-full"
+        className={`max-h-64 w-full ${onPick ? 'cursor-crosshair' : ''}`}
+        onClick={({ currentTarget, clientX, clientY }) => {
+          const toDrawing = currentTarget.getScreenCTM()?.inverse();
+          if (onPick && toDrawing) onPick(Math.round(new DOMPoint(clientX, clientY).matrixTransform(toDrawing).x));
+        }}
         role="img"
         aria-label={`Side elevation of the crank: ${layout.pins.length} pins, ${crank.counterweights.length} counterweights, planes A at ${planes.zAMm} mm and B at ${planes.zBMm} mm`}
       >

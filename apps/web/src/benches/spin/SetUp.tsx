@@ -22,6 +22,13 @@ export function SetUp(): ReactNode {
   const fits = typed !== null && complaint === null;
   const isNew = typed !== null && (kept?.zLeftMm !== typed.zLeftMm || kept.zRightMm !== typed.zRightMm);
   const shown = fits ? typed : kept;
+  // What is not there yet is set first; then whichever support is nearer moves.
+  const pick = (zMm: number): void => {
+    if (left.trim() === '') setLeft(String(zMm));
+    else if (right.trim() === '') setRight(String(zMm));
+    else if (typed && Math.abs(zMm - typed.zLeftMm) <= Math.abs(zMm - typed.zRightMm)) setLeft(String(zMm));
+    else setRight(String(zMm));
+  };
   return (
     <details open={sheet.spins.length === 0}>
       <summary className="min-h-11 py-2 text-lg">
@@ -31,7 +38,7 @@ export function SetUp(): ReactNode {
         </span>
       </summary>
       <div className="grid gap-3">
-        <CrankFigure spec={sheet.spec} supports={shown} bobs={figures.bobsNeeded.needed} />
+        <CrankFigure spec={sheet.spec} supports={shown} bobs={figures.bobsNeeded.needed} onPick={pick} />
         <div className="flex flex-wrap items-start gap-4">
           <NumberField label="Left support at" unit="mm" className="w-40" value={left} onChange={(event) => setLeft(event.target.value)} />
           <NumberField label="Right support at" unit="mm" className="w-40" value={right} onChange={(event) => setRight(event.target.value)} />
@@ -43,7 +50,8 @@ export function SetUp(): ReactNode {
           )}
         </div>
         <p className="text-ink-soft">
-          Along the crank, front to rear, from where the engine’s positions count. Planes and radii stand on the Engine bench.
+          Type them, or point at the drawing. Along the crank, front to rear, from where the engine’s positions count. Planes and radii stand on the
+          Engine bench.
         </p>
         {complaint !== null && <ProblemNotice>{complaint}</ProblemNotice>}
         {error && <ProblemNotice>{error.message}</ProblemNotice>}
