@@ -22,7 +22,7 @@ export function SpinTable(): ReactNode {
   const { radiusAMm, radiusBMm } = sheet.spec.crank.planes;
   return (
     <div className="overflow-x-auto">
-      <table className="w-full text-right figure-type">
+      <table className="w-full text-right figure-type [&_td]:pl-3 [&_th]:pl-3 [&_th:first-child]:pl-0">
         <caption className="text-left font-sign text-xl font-semibold">Spins</caption>
         <thead className="border-b-2 border-ink font-sign text-ink-soft">
           <tr>
