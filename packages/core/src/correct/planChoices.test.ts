@@ -158,6 +158,10 @@ describe('deepening and opening what is there', () => {
   it('breaks no rule by standing where it stood, and can only grow', () => {
     expect(ruleBreaches(crank, now, [old], bits)).toEqual([]);
     expect(ruleBreaches(crank, { ...now, depthMm: 10 }, [old], bits)).toEqual([expect.stringContaining('can only grow') as string]);
+    // What it was before that is long gone.
+    const once = hole({ bitMm: 8, depthMm: 9, angleDeg: 180 });
+    const twice = { ...old, was: { bitMm: 8, pointAngleDeg: 118, depthMm: 9 } };
+    expect(ruleBreaches(crank, now, [once, twice], bits)).toEqual([]);
     // Another hole beside it does not become one with it.
     expect(ruleBreaches(crank, now, [old, hole({ bitMm: 12, angleDeg: 188 })], bits)).toHaveLength(1);
   });

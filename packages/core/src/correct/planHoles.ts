@@ -1,24 +1,21 @@
 import { turnBetweenDeg, normaliseAngleDeg } from '../units/angle.js';
 import { checkNumber, CoreError } from '../units/check.js';
+import { bestHole, bestSlug, costOf, deepened, roundTo, type State, type Tolerances } from './candidates.js';
 import type { CutShares } from './cutShare.js';
-import { add, dot, fromPolar, scale, toPolar } from '../units/vector.js';
-import { checkCrank, type Counterweight, type Crank } from '../rotor/crank.js';
+import { scale, toPolar } from '../units/vector.js';
+import { checkCrank, type Crank } from '../rotor/crank.js';
 import {
-  counterweightOf,
-  EDGE_MARGIN_MM,
   effectOfHole,
   effectOfHoles,
   holeMetal,
   isBefore,
-  keepsMarginAndWebs,
-  slugFits,
   standingHoles,
   usableHalfArcDeg,
   type Bit,
   type CrankHole,
 } from '../rotor/correctionHoles.js';
-import { depthForMoment, holeMomentGmm, pointHeightMm, rimSagMm, type HoleMetal } from '../rotor/hole.js';
-import { LEAST_SLUG_MM, outermostRadiusMm, slugMomentGmm, type Bar } from '../rotor/slug.js';
+import { pointHeightMm, rimSagMm, type HoleMetal } from '../rotor/hole.js';
+import type { Bar } from '../rotor/slug.js';
 import { addPlanes, planeShares, scalePlanes, type PlaneUnbalance } from '../rotor/planes.js';
 
 export interface PlanInput {
@@ -66,19 +63,7 @@ const BEAM_WIDTH = 24;
 const COARSE_STEP_DEG = 3;
 const FINE_STEP_DEG = 0.5;
 const FINE_REACH_DEG = 6;
-/** What a depth stop and a divided head can be set to. */
-const DEPTH_STEP_MM = 0.1;
-/** Shallower than this a drill's point has hardly seated; nobody can set it. */
-const LEAST_DEPTH_MM = 1;
-/** A wide bit that only just cuts its circle takes grams by the tenth of a millimetre: less depth than this share of it is a smaller bit's work. */
-const LEAST_DEPTH_RATIO = 0.15;
 const POLISH_SWEEPS = 2;
-
-interface State {
-  readonly holes: readonly CrankHole[];
-  readonly residual: PlaneUnbalance;
-  readonly cost: number;
-}
 
 /**
  * Plans radial holes that bring both planes inside the tolerance (handbook section 7).
@@ -154,14 +139,8 @@ function checkInput({ crank, toleranceAGmm, toleranceBGmm, bits, maxHoles, share
   if (bits.length === 0) throw new CoreError('The shop has no bits to drill with.', 'bits');
 }
 
-type Tolerances = Pick<PlanInput, 'toleranceAGmm' | 'toleranceBGmm'>;
-
 function worstShare({ toleranceAGmm, toleranceBGmm }: Tolerances, { aGmm, bGmm }: PlaneUnbalance): number {
   return Math.max(toPolar(aGmm).amount / toleranceAGmm, toPolar(bGmm).amount / toleranceBGmm);
-}
-
-function costOf({ toleranceAGmm, toleranceBGmm }: Tolerances, { aGmm, bGmm }: PlaneUnbalance): number {
-  return dot(aGmm, aGmm) / toleranceAGmm ** 2 + dot(bGmm, bGmm) / toleranceBGmm ** 2;
 }
 
 const byCost = (x: State, y: State): number => x.cost - y.cost;
@@ -222,124 +201,8 @@ function polish(input: PlanInput, state: State): State {
   return current;
 }
 
-/** The state with the one hole, among these angles, that leaves least and breaks no rule; null when none helps. */
-function bestHole(input: PlanInput, state: State, counterweight: Counterweight, bit: Bit, anglesDeg: readonly number[]): State | null {
-  const hole = {
-    rimRadiusMm: counterweight.rimRadiusMm,
-    bitMm: bit.bitMm,
-    pointAngleDeg: bit.pointAngleDeg,
-    densityGPerCm3: input.crank.densityGPerCm3,
-  };
-  const limitMm = Math.min(counterweight.depthLimitMm, bit.usableDepthMm);
-  const placed = [...input.existing, ...state.holes].filter(({ counterweightId }) => counterweightId === counterweight.id);
-  const { shareA, shareB } = planeShares(counterweight.zMm, input.crank.planes);
-  const { aGmm, bGmm } = state.residual;
-  // What one g·mm removed is worth in both planes, in tolerances.
-  const [perA, perB] = [shareA / input.toleranceAGmm ** 2, shareB / input.toleranceBGmm ** 2];
-  const square = (shareA / input.toleranceAGmm) ** 2 + (shareB / input.toleranceBGmm) ** 2;
-  const wanted = anglesDeg
-    .map((angleDeg) => {
-      const unit = fromPolar(1, angleDeg);
-      const momentGmm = (dot(aGmm, unit) * perA + dot(bGmm, unit) * perB) / square;
-      return { angleDeg, unit, momentGmm, gain: momentGmm ** 2 * square };
-    })
-    .filter(({ momentGmm }) => momentGmm > 0)
-    .sort((x, y) => y.gain - x.gain);
-  const momentAtLimit = holeMomentGmm({ ...hole, depthMm: roundTo(limitMm, DEPTH_STEP_MM) });
-  let best: State | null = null;
-  for (const { angleDeg, unit, momentGmm, gain } of wanted) {
-    // What is left cannot be less than with the unrounded, unlimited hole at this angle; the rest gain less still.
-    if (best && state.cost - gain >= best.cost) break;
-    const fitted = momentGmm >= momentAtLimit ? ({ kind: 'tooMuch' } as const) : depthForMoment(momentGmm, hole, limitMm);
-    if (fitted.kind === 'tooLittle') continue;
-    const depthMm = roundTo(fitted.kind === 'depth' ? fitted.depthMm : limitMm, DEPTH_STEP_MM);
-    if (
-      depthMm < Math.max(LEAST_DEPTH_MM, LEAST_DEPTH_RATIO * bit.bitMm) ||
-      depthMm > limitMm ||
-      depthMm < rimSagMm(counterweight.rimRadiusMm, bit.bitMm)
-    )
-      continue;
-    const candidate: CrankHole = { counterweightId: counterweight.id, angleDeg, bitMm: bit.bitMm, pointAngleDeg: bit.pointAngleDeg, depthMm };
-    const taken = scale(unit, -(fitted.kind === 'depth' ? holeMomentGmm({ ...hole, depthMm }) : momentAtLimit));
-    const residual = { aGmm: add(aGmm, scale(taken, shareA)), bGmm: add(bGmm, scale(taken, shareB)) };
-    const cost = costOf(input, residual);
-    if (cost >= state.cost || (best && cost >= best.cost)) continue;
-    if (!keepsMarginAndWebs(counterweight, candidate, placed)) continue;
-    best = { holes: [...state.holes, candidate], residual, cost };
-  }
-  return best;
-}
-
-/** The states with this hole of the crank deepened, or opened to each larger bit, as far as it helps. */
-function deepened(input: PlanInput, state: State, old: CrankHole): State[] {
-  if (old.slug || state.holes.some((hole) => isBefore(old, hole))) return [];
-  const counterweight = counterweightOf(input.crank, old.counterweightId);
-  const { rimRadiusMm } = counterweight;
-  const densityGPerCm3 = input.crank.densityGPerCm3;
-  const was = { bitMm: old.bitMm, pointAngleDeg: old.pointAngleDeg, depthMm: old.depthMm };
-  const takenGmm = holeMomentGmm({ ...was, rimRadiusMm, densityGPerCm3 });
-  const { shareA, shareB } = planeShares(counterweight.zMm, input.crank.planes);
-  const { aGmm, bGmm } = state.residual;
-  const unit = fromPolar(1, old.angleDeg);
-  const square = (shareA / input.toleranceAGmm) ** 2 + (shareB / input.toleranceBGmm) ** 2;
-  const wantedGmm = ((dot(aGmm, unit) * shareA) / input.toleranceAGmm ** 2 + (dot(bGmm, unit) * shareB) / input.toleranceBGmm ** 2) / square;
-  if (wantedGmm <= 0) return [];
-  return input.bits.flatMap((bit) => {
-    if (bit.bitMm < old.bitMm || (bit.bitMm === old.bitMm && bit.pointAngleDeg !== old.pointAngleDeg)) return [];
-    const limitMm = Math.min(counterweight.depthLimitMm, bit.usableDepthMm);
-    const hole = { rimRadiusMm, bitMm: bit.bitMm, pointAngleDeg: bit.pointAngleDeg, densityGPerCm3 };
-    const fitted = depthForMoment(takenGmm + wantedGmm, hole, limitMm);
-    if (fitted.kind === 'tooLittle') return [];
-    const depthMm = roundTo(fitted.kind === 'depth' ? fitted.depthMm : limitMm, DEPTH_STEP_MM);
-    // A point that reaches less far than before would leave its own floor uncut.
-    const deepEnough = bit.bitMm === old.bitMm ? depthMm >= old.depthMm + LEAST_DEEPENING_MM : depthMm >= old.depthMm;
-    if (!deepEnough || depthMm > limitMm) return [];
-    const { counterweightId, angleDeg } = old;
-    const candidate: CrankHole = { counterweightId, angleDeg, bitMm: bit.bitMm, pointAngleDeg: bit.pointAngleDeg, depthMm, was };
-    if (!keepsMarginAndWebs(counterweight, candidate, [...input.existing, ...state.holes])) return [];
-    const residual = addPlanes(state.residual, effectOfHole(input.crank, candidate));
-    const cost = costOf(input, residual);
-    return cost < state.cost ? [{ holes: [...state.holes, candidate], residual, cost }] : [];
-  });
-}
-
-/** Less than this a depth stop cannot be set to. */
-const LEAST_DEEPENING_MM = 0.3;
-
 const bitOf = ({ bits }: PlanInput, hole: CrankHole): Bit =>
   bits.find(({ bitMm, pointAngleDeg }) => bitMm === hole.bitMm && pointAngleDeg === hole.pointAngleDeg)!;
-
-/** The state with the one slug of this bar, among these angles, that leaves least and breaks no rule; null when none helps. */
-function bestSlug(input: PlanInput, state: State, counterweight: Counterweight, bar: Bar, anglesDeg: readonly number[]): State | null {
-  const radiusMm = outermostRadiusMm(counterweight, bar.diameterMm, EDGE_MARGIN_MM);
-  if (radiusMm === null) return null;
-  const slug = { radiusMm, densityGPerCm3: bar.densityGPerCm3 };
-  const perMm = slugMomentGmm(input.crank, bar.diameterMm, 1, slug);
-  const placed = [...input.existing, ...state.holes].filter(({ counterweightId }) => counterweightId === counterweight.id);
-  const { shareA, shareB } = planeShares(counterweight.zMm, input.crank.planes);
-  const { aGmm, bGmm } = state.residual;
-  const [perA, perB] = [shareA / input.toleranceAGmm ** 2, shareB / input.toleranceBGmm ** 2];
-  const square = (shareA / input.toleranceAGmm) ** 2 + (shareB / input.toleranceBGmm) ** 2;
-  let best: State | null = null;
-  for (const angleDeg of anglesDeg) {
-    const unit = fromPolar(1, angleDeg);
-    // Metal that is added answers what is light there.
-    const momentGmm = -(dot(aGmm, unit) * perA + dot(bGmm, unit) * perB) / square;
-    const depthMm = roundTo(Math.min(counterweight.widthMm, momentGmm / perMm), SLUG_STEP_MM);
-    if (depthMm < LEAST_SLUG_MM) continue;
-    const added = scale(unit, perMm * depthMm);
-    const residual = { aGmm: add(aGmm, scale(added, shareA)), bGmm: add(bGmm, scale(added, shareB)) };
-    const cost = costOf(input, residual);
-    if (cost >= state.cost || (best && cost >= best.cost)) continue;
-    const candidate = { counterweightId: counterweight.id, angleDeg, bitMm: bar.diameterMm, pointAngleDeg: 180, depthMm, slug };
-    if (!slugFits(input.crank, candidate, placed)) continue;
-    best = { holes: [...state.holes, candidate], residual, cost };
-  }
-  return best;
-}
-
-/** What a bar is sawn to. */
-const SLUG_STEP_MM = 0.5;
 
 /** Angles from −reach to +reach about a centre, on whole fine steps so that every one can be set at the machine. */
 function stepsAround(centreDeg: number, reachDeg: number, stepDeg: number): number[] {
@@ -350,9 +213,6 @@ function stepsAround(centreDeg: number, reachDeg: number, stepDeg: number): numb
   }
   return angles;
 }
-
-/** Rounds so that 0.1 steps print as typed: 12.3, not 12.299999. */
-const roundTo = (value: number, step: number): number => Math.round(value / step) / Math.round(1 / step);
 
 /** One state for each set of counterweights and bits, the cheapest first: the beam holds different ideas, not one idea's neighbours. */
 function distinct(states: readonly State[]): State[] {

@@ -140,7 +140,7 @@ export function keepsMarginAndWebs(counterweight: Counterweight, hole: CrankHole
  * @throws CoreError for an unknown counterweight
  */
 export function ruleBreaches(crank: Crank, hole: CrankHole, all: readonly CrankHole[], bits: readonly Bit[]): string[] {
-  const others = all.filter((other) => !isBefore(other, hole));
+  const others = standingHoles(all).filter((other) => !isBefore(other, hole));
   const counterweight = counterweightOf(crank, hole.counterweightId);
   if (hole.slug) return slugBreaches(counterweight, { ...hole, slug: hole.slug }, others);
   const { name, rimRadiusMm, depthLimitMm } = counterweight;
