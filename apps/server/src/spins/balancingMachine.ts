@@ -1,4 +1,4 @@
-import type { StandinDials, Wave } from '@tare/contract';
+import type { SpinEvent, StandinDials } from '@tare/contract';
 import type { Crank, CrankHole, Influence, PlaneUnbalance, SpinSignal } from '@tare/core';
 
 /** Token of the machine that this shop's spins run on. */
@@ -21,16 +21,8 @@ export interface SpinOrder extends StandinDials {
   readonly hung: PlaneUnbalance;
 }
 
-export type SpinProgress =
-  | { readonly type: 'speed'; readonly speedRpm: number; readonly targetRpm: number }
-  | {
-      readonly type: 'live';
-      readonly turn: number;
-      readonly of: number;
-      readonly speedRpm: number;
-      readonly planes: PlaneUnbalance;
-      readonly wave: Wave;
-    };
+/** What is told of a spin while it runs. */
+export type SpinProgress = Extract<SpinEvent, { type: 'speed' | 'live' }>;
 
 /** What a machine's maker says of its own calibration, for what lies in it. */
 export interface OwnCalibration {
