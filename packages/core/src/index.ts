@@ -198,7 +198,7 @@ export { trackUnbalance, type PlaneEvent, type TrackedPlane } from './correct/tr
 export { trackJob, type TrackedJob } from './job/trackJob.js';
 export { averageSpins, type PlaneEstimate, type PlaneSpread, type SpinOfPlane } from './spin/averageSpins.js';
 export { judge, type Judgement, type Verdict } from './spin/judge.js';
-export { planeReading, LEAST_TURNS, type PlaneReading } from './spin/planeReading.js';
+export { planeReading, LEAST_TURNS, RAYLEIGH95, type PlaneReading } from './spin/planeReading.js';
 export { calibrationFactor, sensorSpread, type PerPlane } from './spin/readingSpread.js';
 export { liveSpin, type LiveSpin, type LiveView } from './spin/signal/liveSpin.js';
 export { weightCheck, type WeightCheck } from './spin/weightCheck.js';

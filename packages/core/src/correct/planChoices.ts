@@ -49,31 +49,30 @@ const LARGEST_BITS_MM = [Infinity, 12, 8];
 const MANY_HOLES = 5;
 
 /**
- * Plans side by side: each made by `planHoles` for all bits, for those up to 12 mm for those up to 8 mm, and for nothing but
- * deepening what is there, and tried over and over
- * by `planOutcome`; with heavy metal too where drilling
- * cannot do it or takes many holes. The one with the least expected time is proposed: its own minutes, a spin's for what may end
- * outside, and two hours for what may be taken past nothing.
+ * Plans side by side: each made by `planHoles` for all bits, for those up to 12 mm, for those up to 8 mm, and for nothing but
+ * deepening what is there, and tried over and over by `planOutcome`; with heavy metal too where drilling cannot do it or takes
+ * many holes. The one with the least expected time is proposed: its own minutes, a spin's for what may end outside, and two hours
+ * for what may be taken past nothing.
  * @throws CoreError as planHoles
  */
 export function planChoices(input: ChoicesInput): PlanChoices {
-  const { crank, known, existing, maxHoles } = input;
+  const { crank, known, existing } = input;
   const { toleranceAGmm, toleranceBGmm } = known;
   const share = input.share ?? { a: cutShare(known.a, toleranceAGmm), b: cutShare(known.b, toleranceBGmm) };
   const unbalance = { aGmm: known.a.unbalanceGmm, bGmm: known.b.unbalanceGmm };
+  const usual: PlanInput = { crank, unbalance, toleranceAGmm, toleranceBGmm, bits: input.bits, existing, maxHoles: input.maxHoles, share };
   const results = LARGEST_BITS_MM.flatMap((largestMm, i) => {
     const bits = input.bits.filter(({ bitMm }) => bitMm <= largestMm);
     // A drawer without larger bits gives the same plans again.
     if (i > 0 && (bits.length === 0 || bits.length === input.bits.filter(({ bitMm }) => bitMm <= LARGEST_BITS_MM[i - 1]!).length)) return [];
-    return [planHoles({ crank, unbalance, toleranceAGmm, toleranceBGmm, bits, existing, maxHoles, share })];
+    return [planHoles({ ...usual, bits })];
   });
-  if (existing.length > 0)
-    results.push(planHoles({ crank, unbalance, toleranceAGmm, toleranceBGmm, bits: input.bits, existing, onlyExisting: true, maxHoles, share }));
+  if (existing.length > 0) results.push(planHoles({ ...usual, onlyExisting: true }));
   const drilled = results.filter((result) => result.kind === 'solved');
   // A slug takes a while, and is money: it is looked at where drilling cannot do it, or would take many holes.
   const drillsMany = Math.min(...drilled.map(({ holes }) => holes.length)) > MANY_HOLES;
   if (input.bars.length > 0 && results[0]!.kind !== 'nothingToDo' && (drilled.length === 0 || drillsMany))
-    results.push(planHoles({ crank, unbalance, toleranceAGmm, toleranceBGmm, bits: input.bits, bars: input.bars, existing, maxHoles, share }));
+    results.push(planHoles({ ...usual, bars: input.bars }));
   const [first] = results;
   if (first!.kind === 'nothingToDo') return first!;
   if (first!.kind === 'solved' && first!.holes.length === 0) return { kind: 'nothingToDo', worstShare: first!.worstShare };

@@ -3,7 +3,7 @@ import { trackUnbalance, type PlaneEvent, type TrackedPlane } from '../correct/t
 import { effectOfHoles } from '../rotor/correctionHoles.js';
 import { BALANCED, movePlanes } from '../rotor/planes.js';
 import { planeReading, RAYLEIGH95 } from '../spin/planeReading.js';
-import { sumOf, scale, toPolar } from '../units/vector.js';
+import { toPolar, type Vector } from '../units/vector.js';
 import type { JobFacts, SpinFact } from './jobFacts.js';
 
 /** What is known of the crank now, by every spin and hole since it has lain in this machine. */
@@ -30,23 +30,27 @@ export function trackJob({ spec, spins, holes }: Pick<JobFacts, 'spec' | 'spins'
   const by = ({ machineId, calibrationId }: SpinFact): string => `${machineId ?? ''}/${calibrationId ?? ''}`;
   const from = spins.findLastIndex((spin) => by(spin) !== by(last)) + 1;
   const own = spins.slice(from);
+  const { crank } = spec;
+  // What went between two spins, for both planes at once.
+  const cuts = own.map(({ id }) => {
+    const drilled = holes.filter((hole) => hole.afterSpinId === id);
+    return drilled.length === 0 ? null : { change: effectOfHoles(crank, drilled), spread: drillSpread(crank, drilled, drill) };
+  });
   const track = (plane: 'aGmm' | 'bGmm'): TrackedPlane => {
-    const events = own.flatMap((spin): PlaneEvent[] => {
-      const drilled = holes.filter((hole) => hole.afterSpinId === spin.id);
-      const cut: PlaneEvent[] =
-        drilled.length === 0
-          ? []
-          : [{ kind: 'cut', changeGmm: effectOfHoles(spec.crank, drilled)[plane], deviationGmm: drillSpread(spec.crank, drilled, drill)[plane] }];
-      return [readingOf(spin, spec.crank.planes, plane), ...cut];
+    const readings = own.map((spin) => readingOf(spin, crank.planes, plane));
+    const events = readings.flatMap((reading, i): PlaneEvent[] => {
+      const cut = cuts[i];
+      return cut ? [reading, { kind: 'cut', changeGmm: cut.change[plane], deviationGmm: cut.spread[plane] }] : [reading];
     });
-    return trackUnbalance(events, gainDeviationOf(own[0]!, spec.crank.planes, plane));
+    return trackUnbalance(events, gainDeviationOf(own[0]!.spread?.[plane].commonGmm ?? 0, readings[0]!.readGmm));
   };
   return { a: track('aGmm'), b: track('bGmm'), spins: own.length };
 }
 
+type Reading = Extract<PlaneEvent, { kind: 'read' }>;
 type Planes = JobFacts['spec']['crank']['planes'];
 
-function readingOf(spin: SpinFact, planes: Planes, plane: 'aGmm' | 'bGmm'): PlaneEvent {
+function readingOf(spin: SpinFact, planes: Planes, plane: 'aGmm' | 'bGmm'): Reading {
   const turns = spin.turns.map((turn) => movePlanes(turn, spin.planes, planes)[plane]);
   const { meanGmm, radius95Gmm } = planeReading(turns, spin.knownDeviationGmm ?? null);
   return {
@@ -58,9 +62,7 @@ function readingOf(spin: SpinFact, planes: Planes, plane: 'aGmm' | 'bGmm'): Plan
 }
 
 /** How far the calibration may be off, as a share of what it was first used on. */
-function gainDeviationOf(spin: SpinFact, planes: Planes, plane: 'aGmm' | 'bGmm'): number {
-  const common = spin.spread?.[plane].commonGmm ?? 0;
-  const turns = spin.turns.map((turn) => movePlanes(turn, spin.planes, planes)[plane]);
-  const { amount } = toPolar(scale(sumOf(turns), 1 / turns.length));
-  return common > 0 && amount > 0 ? Math.min(1, common / amount) : GAIN_OF_NOBODY_KNOWS;
+function gainDeviationOf(commonGmm: number, readGmm: Vector): number {
+  const { amount } = toPolar(readGmm);
+  return commonGmm > 0 && amount > 0 ? Math.min(1, commonGmm / amount) : GAIN_OF_NOBODY_KNOWS;
 }

@@ -1,9 +1,8 @@
-import { toPolar, type TrackedJob, type TrackedPlane } from '@tare/core';
+import { RAYLEIGH95, toPolar, type TrackedJob, type TrackedPlane } from '@tare/core';
 import type { ReactNode } from 'react';
 import { degrees, fixed } from '../../format/numbers.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 
-const RAYLEIGH95 = Math.sqrt(-2 * Math.log(0.05));
 /** A gain known to better than this was learned: calibrations are not so good by themselves. */
 const LEARNED_BELOW = 0.03;
 
