@@ -71,32 +71,31 @@ export class OwnSpinsController {
     const calibration = spin.calibrationId === null ? null : await this.machines.calibration(spin.calibrationId, machine.id);
     if (machine.spec.unit === 'none' && !calibration)
       throw fieldProblem('calibrationId', `${machine.spec.name} shows a number without a unit: calibrate it with trial weights first.`);
+    // A machine with a unit has a calibration of its own; one without is read by its trial weights, in the planes they were for.
+    const byTrials = machine.spec.unit === 'none' ? calibration : null;
+    const readIn = byTrials?.planes ?? planes;
     const turns = spin.repeats.map(({ a, b }): PlaneUnbalance => {
       const [left, right] = [heavyVector(a, machine), heavyVector(b, machine)];
-      if (machine.spec.unit === 'none') return unbalanceOf({ left, right }, calibration!.influence);
+      if (byTrials) return unbalanceOf({ left, right }, byTrials.influence);
       return { aGmm: inGmm(left, machine, planes.radiusAMm), bGmm: inGmm(right, machine, planes.radiusBMm) };
     });
     const mean = planeMeans(turns);
     const spread = (plane: 'aGmm' | 'bGmm'): PlaneSpread => ({
       runGmm: 0,
-      commonGmm:
-        machine.spec.unit === 'none'
-          ? calibrationDeviation(machine, calibration!, mean)
-          : ((machine.spec.gainPercent ?? 0) / 100) * toPolar(mean[plane]).amount,
+      commonGmm: byTrials ? calibrationDeviation(machine, byTrials, mean) : ((machine.spec.gainPercent ?? 0) / 100) * toPolar(mean[plane]).amount,
     });
     await this.ledger.keep(jobId, {
       id: spin.id,
       speedRpm: spin.speedRpm,
-      // Unit-less readings come out in the planes that the machine was calibrated for.
-      planes: machine.spec.unit === 'none' ? calibration!.planes : planes,
+      planes: readIn,
       turns,
       knownDeviationGmm: machine.spec.scatterGmm,
       spread: { aGmm: spread('aGmm'), bGmm: spread('bGmm') },
-      hung: hungIn(spin.hung, sheet.spec.crank.planes, machine.spec.unit === 'none' ? calibration!.planes : planes),
+      hung: hungIn(spin.hung, planes, readIn),
       personId: spin.personId,
       machineId: machine.id,
       source: 'typed',
-      calibrationId: machine.spec.unit === 'none' ? spin.calibrationId : null,
+      calibrationId: byTrials?.id ?? null,
       influence: null,
       warnings: [],
       shown: spin.repeats,
@@ -122,7 +121,7 @@ export class OwnSpinsController {
     const calibration = await this.machines.calibration(spin.calibrationId, machine.id);
     const { processed, format } = await processRecording(request.body, spec);
     const turns = processed.turns.map((turn) => unbalanceOf(turn, calibration.influence));
-    const spread = { runGmm: machine.spec.scatterGmm, commonGmm: calibrationDeviation(machine, calibration, planeMeans(turns)) };
+    const spread = { runGmm: spec.scatterGmm, commonGmm: calibrationDeviation(machine, calibration, planeMeans(turns)) };
     await this.ledger.keep(jobId, {
       id: spin.id,
       speedRpm: processed.speedRpm,
