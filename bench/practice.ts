@@ -6,6 +6,7 @@ import {
   effectOfHoles,
   fromPolar,
   isPast,
+  SURE_ENOUGH,
   layOut,
   LAYOUTS,
   missingHole,
@@ -21,6 +22,7 @@ import {
   USUAL_BARS,
   type Crank,
   type CrankHole,
+  type DrillErrors,
   type Knowledge,
   type PlaneEvent,
   type PlaneUnbalance,
@@ -33,14 +35,19 @@ import { figure, type Figure } from './figures.js';
 const CRANKS = Number(process.env['TARE_PRACTICE_CRANKS'] ?? 200);
 const RADIUS_MM = 85;
 const HEAVY_G = { least: 20, most: 110 };
-const GAIN_ERROR = 0.06;
-const GAIN_ANGLE_DEG = 3;
-const READING_G = 0.3;
-const DRILL = { depthMm: 0.4, angleDeg: 1.5, densityRatio: 0 };
+/** What goes wrong: of the machine's gain and angle, of each reading, of the drill. */
+interface Errors {
+  readonly gain: number;
+  readonly gainDeg: number;
+  readonly readingG: number;
+  readonly drill: DrillErrors;
+}
+const USUAL: Errors = { gain: 0.06, gainDeg: 3, readingG: 0.3, drill: { depthMm: 0.4, angleDeg: 1.5, densityRatio: 0 } };
+/** Nothing is ever read quite truly: the arithmetic wants some scatter. */
+const HARDLY_ANY_G = 0.005;
+const PERFECT: Errors = { gain: 0, gainDeg: 0, readingG: HARDLY_ANY_G, drill: USUAL.drill };
 const BITS = [6, 8, 10, 12, 16, 20].map((bitMm) => ({ bitMm, pointAngleDeg: 118, usableDepthMm: 50 }));
 const MOST_SPINS = 30;
-/** Accepted when what is known says so with this certainty. */
-const SURE = 0.97;
 const MOST_HOLES = 12;
 
 const layout = layOut(LAYOUTS.v8Cross90, 110);
@@ -67,11 +74,11 @@ interface Bench {
 }
 
 /** A crank, a machine and a drill that err, by one seed. */
-function setUp(seed: number, crank: Crank): Bench {
+function setUp(seed: number, crank: Crank, errors: Errors): Bench {
   const chance = chanceFor('practice', seed);
-  const gain = (): Vector => fromPolar(1 + chance.normal(GAIN_ERROR), chance.normal(GAIN_ANGLE_DEG));
+  const gain = (): Vector => fromPolar(1 + chance.normal(errors.gain), chance.normal(errors.gainDeg));
   const [gainA, gainB] = [gain(), gain()];
-  const scatter = (): Vector => ({ re: chance.normal(READING_G * RADIUS_MM), im: chance.normal(READING_G * RADIUS_MM) });
+  const scatter = (): Vector => ({ re: chance.normal(errors.readingG * RADIUS_MM), im: chance.normal(errors.readingG * RADIUS_MM) });
   // Heavy where its counterweights stand, as cranks are: more at some than at others, the planes as the table has them.
   const excess = crank.counterweights.map(({ arcCentreDeg }) => fromPolar(chance.between(0.2, 1), arcCentreDeg + chance.between(-25, 25)));
   const wanted = { a: RADIUS_MM * chance.between(HEAVY_G.least, HEAVY_G.most), b: RADIUS_MM * chance.between(HEAVY_G.least, HEAVY_G.most) };
@@ -92,7 +99,7 @@ function setUp(seed: number, crank: Crank): Bench {
       bGmm: plus(times(gainB, bGmm), scatter()),
     }),
     drill: (crank: Crank, hole: CrankHole): PlaneUnbalance =>
-      missingHole(crank, hole)({ depthMm: chance.normal(DRILL.depthMm), angleDeg: chance.normal(DRILL.angleDeg), densityRatio: 0 }),
+      missingHole(crank, hole)({ depthMm: chance.normal(errors.drill.depthMm), angleDeg: chance.normal(errors.drill.angleDeg), densityRatio: 0 }),
   };
 }
 const plus = (x: Vector, y: Vector): Vector => ({ re: x.re + y.re, im: x.im + y.im });
@@ -100,11 +107,11 @@ const plus = (x: Vector, y: Vector): Vector => ({ re: x.re + y.re, im: x.im + y.
 const isInside = ({ aGmm, bGmm }: PlaneUnbalance, toleranceGmm: number): boolean =>
   toPolar(aGmm).amount <= toleranceGmm && toPolar(bGmm).amount <= toleranceGmm;
 
-type Method = (crank: Crank, toleranceGmm: number, reading: (holes: readonly CrankHole[] | null) => PlaneUnbalance) => boolean;
+type Method = (crank: Crank, toleranceGmm: number, reading: (holes: readonly CrankHole[] | null) => PlaneUnbalance, errors: Errors) => boolean;
 
 /** Runs a method on one crank; `reading` drills these holes and spins. */
-function practise(method: Method, crank: Crank, toleranceGmm: number, seed: number): Story {
-  const { unbalance, read, drill } = setUp(seed, crank);
+function practise(method: Method, crank: Crank, toleranceGmm: number, seed: number, errors: Errors): Story {
+  const { unbalance, read, drill } = setUp(seed, crank, errors);
   let now = unbalance;
   let [spins, holes] = [0, 0];
   let overshot = false;
@@ -118,21 +125,21 @@ function practise(method: Method, crank: Crank, toleranceGmm: number, seed: numb
     spins += 1;
     if (isInside(now, toleranceGmm)) trulyInsideAfter ??= spins - 1;
     return read(now);
-  });
+  }, errors);
   return { respins: spins - 1, holes, overshot, accepted, inside: isInside(now, toleranceGmm), trulyInsideAfter };
 }
 
 /** Tare: everything known of both planes and of the gain, the plan with the least expected time, accepted when it is sure. */
-const tare: Method = (crank, toleranceGmm, reading) => {
-  const gainDeviation = Math.hypot(GAIN_ERROR, (GAIN_ANGLE_DEG * Math.PI) / 180) / Math.SQRT2;
+const tare: Method = (crank, toleranceGmm, reading, errors) => {
+  const gainDeviation = Math.hypot(errors.gain, (errors.gainDeg * Math.PI) / 180) / Math.SQRT2;
   const events: { aGmm: PlaneEvent[]; bGmm: PlaneEvent[] } = { aGmm: [], bGmm: [] };
   const existing: CrankHole[] = [];
   const spin = (holes: readonly CrankHole[]): void => {
     const read = reading(holes);
     for (const plane of ['aGmm', 'bGmm'] as const) {
       if (holes.length > 0)
-        events[plane].push({ kind: 'cut', changeGmm: effectOfHoles(crank, holes)[plane], deviationGmm: drillSpread(crank, holes, DRILL)[plane] });
-      events[plane].push({ kind: 'read', readGmm: read[plane], hungGmm: BALANCED.aGmm, deviationGmm: READING_G * RADIUS_MM });
+        events[plane].push({ kind: 'cut', changeGmm: effectOfHoles(crank, holes)[plane], deviationGmm: drillSpread(crank, holes, errors.drill)[plane] });
+      events[plane].push({ kind: 'read', readGmm: read[plane], hungGmm: BALANCED.aGmm, deviationGmm: errors.readingG * RADIUS_MM });
     }
     existing.push(...holes);
   };
@@ -143,11 +150,11 @@ const tare: Method = (crank, toleranceGmm, reading) => {
       b: trackUnbalance(events.bGmm, gainDeviation),
       toleranceAGmm: toleranceGmm,
       toleranceBGmm: toleranceGmm,
-      drill: DRILL,
+      drill: errors.drill,
     };
-    if (planOutcome(crank, [], known, 1000).inside >= SURE) return true;
+    if (planOutcome(crank, [], known, 1000).inside >= SURE_ENOUGH) return true;
     const plans = planChoices({ crank, bits: BITS, bars: USUAL_BARS, existing, maxHoles: MOST_HOLES, known });
-    if (plans.kind === 'notFound' && plans.best.holes.length === 0) return false;
+    // Where no hole helps by what is known, one more spin may know better.
     spin(plans.kind === 'nothingToDo' ? [] : plans.kind === 'notFound' ? plans.best.holes : plans.choices[0]!.plan.holes);
   }
   return false;
@@ -177,51 +184,53 @@ const byHand: Method = (crank, toleranceGmm, reading) => {
   return false;
 };
 
+/** A line of the table: who corrects, what goes wrong, on which arcs, to which tolerance. */
+interface Line {
+  readonly name: string;
+  readonly method: Method;
+  readonly errors: Errors;
+  readonly arcDeg: number;
+  readonly toleranceG: number;
+}
+
+const line = (name: string, method: Method, errors: Errors, arcDeg: number, toleranceG: number): Line => ({ name, method, errors, arcDeg, toleranceG });
+
+const LINES: readonly Line[] = [
+  ...[55, 40].flatMap((arc) => [1, 0.5].map((tolerance) => line('by hand, 70 %, both ends', byHand, USUAL, arc, tolerance))),
+  ...[55, 40].flatMap((arc) => [1, 0.5].map((tolerance) => line('Tare', tare, USUAL, arc, tolerance))),
+  // The bound, and which error keeps from it.
+  ...[1, 0.5].map((tolerance) => line('Tare, everything known, only the drill errs', tare, PERFECT, 55, tolerance)),
+  line('Tare, readings without scatter', tare, { ...USUAL, readingG: HARDLY_ANY_G }, 55, 0.5),
+  line('Tare, gain and angle known', tare, { ...USUAL, gain: 0, gainDeg: 0 }, 55, 0.5),
+  line('Tare, a drill that never misses', tare, { ...USUAL, drill: { depthMm: 0, angleDeg: 0, densityRatio: 0 } }, 55, 0.5),
+];
+
 export function practice(cranks = CRANKS, only = ''): Figure[] {
-  const figures: Figure[] = [];
-  for (const [name, method] of [
-    ['by hand, 70 %, both ends', byHand],
-    ['Tare', tare],
-  ] as const)
-    for (const arc of [55, 40])
-      for (const tolerance of [1, 0.5]) {
-        if (!`${name}, ${arc}, ${tolerance}`.includes(only)) continue;
-        const crank = crankWith(arc);
-        const stories = Array.from({ length: cranks }, (_, i) => practise(method, crank, tolerance * RADIUS_MM, i));
-        const done = stories.filter(({ accepted }) => accepted);
-        const what = `${name}, ± ${arc}°, ${tolerance} g`;
-        const share = (some: readonly Story[], of: readonly Story[]): number[] => [(100 * some.length) / Math.max(1, of.length)];
-        figures.push(
-          figure(
-            `${what}: spins after the first`,
-            '',
-            done.map(({ respins }) => respins),
-          ),
-          figure(
-            `${what}: holes`,
-            '',
-            done.map(({ holes }) => holes),
-          ),
-          figure(`${what}: accepted`, '%', share(done, stories)),
-          figure(
-            `${what}: accepted and truly inside`,
-            '%',
-            share(
-              done.filter(({ inside }) => inside),
-              done,
-            ),
-          ),
-          figure(
-            `${what}: taken past nothing by more than the tolerance`,
-            '%',
-            share(
-              stories.filter(({ overshot }) => overshot),
-              stories,
-            ),
-          ),
-        );
-        const truly = stories.map(({ trulyInsideAfter }) => trulyInsideAfter ?? MOST_SPINS);
-        figures.push(figure(`${what}: spins until truly inside`, '', truly));
-      }
-  return figures;
+  return LINES.filter(({ name, arcDeg, toleranceG }) => `${name}, ${arcDeg}, ${toleranceG}`.includes(only)).flatMap((one) => figuresOf(one, cranks));
+}
+
+function figuresOf({ name, method, errors, arcDeg, toleranceG }: Line, cranks: number): Figure[] {
+  const crank = crankWith(arcDeg);
+  const stories = Array.from({ length: cranks }, (_, i) => practise(method, crank, toleranceG * RADIUS_MM, i, errors));
+  const done = stories.filter(({ accepted }) => accepted);
+  const what = `${name}, ± ${arcDeg}°, ${toleranceG} g`;
+  const share = (title: string, some: readonly Story[], of: readonly Story[]): Figure =>
+    figure(`${what}: ${title}`, '%', [(100 * some.length) / Math.max(1, of.length)]);
+  const each = (title: string, of: readonly Story[], value: (story: Story) => number): Figure => figure(`${what}: ${title}`, '', of.map(value));
+  return [
+    each('spins after the first', done, ({ respins }) => respins),
+    each('holes', done, ({ holes }) => holes),
+    share('accepted', done, stories),
+    share(
+      'accepted and truly inside',
+      done.filter(({ inside }) => inside),
+      done,
+    ),
+    share(
+      'taken past nothing by more than the tolerance',
+      stories.filter(({ overshot }) => overshot),
+      stories,
+    ),
+    each('spins until truly inside', stories, ({ trulyInsideAfter }) => trulyInsideAfter ?? MOST_SPINS),
+  ];
 }

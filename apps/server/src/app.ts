@@ -19,6 +19,7 @@ import { JobAccess } from './jobs/jobAccess.js';
 import { JobsController } from './jobs/jobs.controller.js';
 import { CurrentShop } from './shop/currentShop.js';
 import { ShopController } from './shop/shop.controller.js';
+import { ShopToolsController } from './shop/shopTools.controller.js';
 import { JobChanges } from './live/jobChanges.js';
 import { LiveController } from './live/live.controller.js';
 import { ToolsController } from './tools/tools.controller.js';
@@ -54,6 +55,7 @@ class AppModule {
           : [ServeStaticModule.forRoot({ rootPath: webRoot, exclude: ['/api/{*path}'], serveStaticOptions: { setHeaders: cacheForever } })],
       controllers: [
         ShopController,
+        ShopToolsController,
         InstrumentsController,
         JobsController,
         WeighingController,

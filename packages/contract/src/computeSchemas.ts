@@ -1,8 +1,9 @@
 import Joi from 'joi';
 import { named } from './ids.js';
-import { bitSchema, crankSchema, layoutSchema, planesSchema, toleranceChoiceSchema } from './jobSpec.js';
+import { bitSchema, crankHoleSchema, crankSchema } from './crankMetal.js';
+import { layoutSchema, toleranceChoiceSchema } from './jobSpec.js';
+import { planesSchema } from './planes.js';
 import { extraLinesSchema } from './bobs.js';
-import { crankHoleSchema } from './entries.js';
 
 const massG = (name: string): Joi.NumberSchema => named(Joi.number().min(0).max(20000).required(), name);
 const positive = (name: string, most: number): Joi.NumberSchema => named(Joi.number().greater(0).max(most).required(), name);

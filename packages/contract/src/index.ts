@@ -1,11 +1,12 @@
 export { check, CHECK_OPTIONS, type Checked, type FieldProblem, type Problem } from './messages.js';
 export { AS_IT_SHOULD_BE, spinRequestSchema, type SpinEvent, type SpinRequest, type StandinDials, type Wave } from './spins.js';
-export { jobSpecSchema, layoutSchema, crankSchema, planesSchema, bitSchema } from './jobSpec.js';
+export { jobSpecSchema, layoutSchema } from './jobSpec.js';
+export { bitSchema, crankHoleSchema, crankSchema } from './crankMetal.js';
+export { planesSchema } from './planes.js';
+export { NO_MARKS, newDecisionSchema, type DecisionBody, type NewDecision, type PartMarks } from './decisions.js';
+export { readCrankFile, writeCrankFile, type CrankFile } from './crankFile.js';
+export { shopToolsChangeSchema, type ShopToolsChange, type ShopToolsEntry } from './shopTools.js';
 export {
-  crankHoleSchema,
-  NO_MARKS,
-  type PartMarks,
-  newDecisionSchema,
   newHoleSchema,
   newJobSchema,
   newPartCutSchema,
@@ -21,8 +22,6 @@ export {
   removalSchema,
   scaleCommandSchema,
   specChangeSchema,
-  type DecisionBody,
-  type NewDecision,
   type NewHole,
   type NewJob,
   type NewPartCut,

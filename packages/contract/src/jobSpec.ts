@@ -2,20 +2,16 @@ import {
   LAYOUT_IDS,
   ROTATIONS,
   TOLERANCE_SCHOOLS,
-  type Bit,
-  type Counterweight,
-  type Crank,
   type Crankpin,
   type Cylinder,
   type JobSpec,
-  type Planes,
 } from '@tare/core';
 import Joi from 'joi';
+import { crankSchema, zMm } from './crankMetal.js';
 import { named } from './ids.js';
 
 const text = (name: string, most: number): Joi.StringSchema => named(Joi.string().pattern(/\S/).max(most).required(), name);
 const number = (name: string): Joi.NumberSchema => named(Joi.number().required(), name);
-const zMm = (name: string): Joi.NumberSchema => number(name).min(-5000).max(5000);
 
 export const crankpinSchema = Joi.object<Crankpin>({
   angleDeg: number('The pin’s angle').min(-360).max(360),
@@ -36,32 +32,6 @@ export const layoutSchema = Joi.object({
   pinOffsetMm: named(Joi.number().min(-50).max(50), 'The offset of the piston pins'),
 });
 
-export const planesSchema = Joi.object<Planes, true>({
-  zAMm: zMm('The position of plane A'),
-  zBMm: zMm('The position of plane B'),
-  radiusAMm: number('The correction radius in plane A').greater(0).max(2000),
-  radiusBMm: number('The correction radius in plane B').greater(0).max(2000),
-});
-
-export const counterweightSchema = Joi.object<Counterweight, true>({
-  id: text('The counterweight’s id', 40),
-  name: text('The counterweight’s name', 40),
-  zMm: zMm('The counterweight’s position'),
-  widthMm: number('The counterweight’s width').greater(0).max(500),
-  rimRadiusMm: number('The rim radius').greater(0).max(2000),
-  arcCentreDeg: number('The middle of the arc').min(-360).max(360),
-  arcHalfWidthDeg: number('Half the arc').greater(0).max(180),
-  depthLimitMm: number('The depth limit').greater(0).max(2000),
-});
-
-export const crankSchema = Joi.object<Crank>({
-  counterweights: named(Joi.array().items(counterweightSchema).min(1).max(32).required(), 'The counterweights'),
-  planes: planesSchema.required(),
-  massKg: number('The crank’s mass').greater(0).max(5000),
-  massCentreZMm: zMm('The mass centre’s position'),
-  densityGPerCm3: number('The density').min(1).max(25),
-});
-
 export const toleranceChoiceSchema = Joi.object({
   school: named(
     Joi.string()
@@ -70,12 +40,6 @@ export const toleranceChoiceSchema = Joi.object({
     'The tolerance school',
   ),
   value: number('The tolerance').greater(0).max(100000),
-});
-
-export const bitSchema = Joi.object<Bit, true>({
-  bitMm: number('The bit').greater(0).max(100),
-  pointAngleDeg: number('The point angle').min(60).max(180),
-  usableDepthMm: number('The bit’s reach').greater(0).max(1000),
 });
 
 export const jobSpecSchema = Joi.object<JobSpec, true>({

@@ -1,7 +1,7 @@
 import type { Influence, MachineConvention, PlaneUnbalance, Planes, SupportReading, TrialRun, WeightCheck } from '@tare/core';
 import Joi from 'joi';
 import { idSchema, named } from './ids.js';
-import { planesSchema } from './jobSpec.js';
+import { planesSchema } from './planes.js';
 import type { Attribution } from './sheets.js';
 import { cautionsSchema, dialsSchema, weightsSchema, type StandinDials } from './spins.js';
 

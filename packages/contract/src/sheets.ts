@@ -12,7 +12,8 @@ import type {
   ReadingFact,
   SpinFact,
 } from '@tare/core';
-import type { CutRemoval, PartMarks } from './entries.js';
+import type { PartMarks } from './decisions.js';
+import type { CutRemoval } from './entries.js';
 import type { Source } from './instruments.js';
 
 /** Who and when, on every entry; `at` is the server's clock in ISO 8601. */
@@ -74,6 +75,8 @@ export interface PlanEntry extends Attribution {
 export interface HoleEntry extends HoleFact, Attribution {
   readonly planId: string | null;
   readonly planIndex: number | null;
+  /** What its chips weighed; null where nobody did. */
+  readonly chipsG: number | null;
 }
 
 /** A tool and bit of the shop, with what every cut that was timed and weighed took off: oldest first. */

@@ -167,21 +167,37 @@ export {
   type HoleMetal,
   type RadialHole,
 } from './rotor/hole.js';
-export { checkCrank, type Counterweight, type Crank } from './rotor/crank.js';
+export {
+  checkCrank,
+  counterweightOf,
+  densityOf,
+  DRILL_SIDES,
+  EDGE_MARGIN_MM,
+  RIM_KINDS,
+  rimKindOf,
+  type Counterweight,
+  type Crank,
+  type DrillSide,
+  type NoDrillArc,
+  type RimKind,
+} from './rotor/crank.js';
 export { crankOfPins, crankTemplate } from './rotor/crankTemplate.js';
 export {
-  counterweightOf,
-  effectOfHole,
-  effectOfHoles,
-  holeMetal,
-  leastTurnBetweenDeg,
-  ruleBreaches,
-  usableHalfArcDeg,
-  EDGE_MARGIN_MM,
-  WEB_SHARE_OF_BIT,
+  bareHole,
+  GROUND_SPOT_DEG,
+  isBefore,
+  sideRadiusMm,
+  standingHoles,
   type Bit,
   type CrankHole,
-} from './rotor/correctionHoles.js';
+  type HoleInRim,
+  type HoleShape,
+  type RimCut,
+} from './rotor/crankHole.js';
+export { leastTurnBetweenDeg, ruleBreaches, usableHalfArcDeg, WEB_SHARE_OF_BIT, type Workshop } from './rotor/drillingRules.js';
+export { effectOfHole, effectOfHoles, holeMetal } from './rotor/holeMetal.js';
+export { measuredFrom, metalNow, type MetalNow } from './rotor/metalNow.js';
+export { isCorrectable, onlyRims } from './rotor/correctable.js';
 
 export { checkConvention, fromHeavyDeg, toHeavyDeg, type ConventionCheck, type ConventionFault, type MachineConvention } from './spin/convention.js';
 export { influenceOf, meanReading, unbalanceOf, type Influence, type InfluenceResult, type SupportReading, type TrialRun } from './spin/influence.js';
@@ -189,13 +205,18 @@ export { processSpin, type ProcessedSpin, type SignalWarning, type SpinSignal } 
 export { cutShare, type CutShares } from './correct/cutShare.js';
 export { drillSpread, missingHole, USUAL_DRILL, type DrillErrors, type Miss } from './correct/drillErrors.js';
 export { HEAVY_METAL_G_PER_CM3, PRESS_FIT_RATIO, slugForceN, slugNetG, USUAL_BARS, type Bar, type Slug } from './rotor/slug.js';
-export { standingHoles, type HoleBefore } from './rotor/correctionHoles.js';
 export { drillOrder } from './correct/drillOrder.js';
-export { drillMinutes } from './correct/drillMinutes.js';
-export { planChoices, type ChoicesInput, type PlanChoice, type PlanChoices, type PlanMerit } from './correct/planChoices.js';
+export { drillMinutes, metalPrice } from './correct/drillMinutes.js';
+export { adviseCut, SURE_ENOUGH, type CutAdvice } from './correct/adviseCut.js';
+export { fewestHoles } from './correct/fewestHoles.js';
+export { drillSequence } from './correct/drillSequence.js';
+export { toInternal, type BoltOnUnbalance } from './correct/toInternal.js';
+export { checkTools, isCast, needsPilot, USUAL_TOOLS, type DrillMinutes, type ShopTools } from './correct/shopTools.js';
+export { planChoices, planInputOf, PLAN_MERITS, type ChoicesInput, type PlanChoice, type PlanChoices, type PlanMerit } from './correct/planChoices.js';
 export { isPast, planOutcome, type Knowledge, type PlanOutcome } from './correct/planOutcome.js';
 export { trackUnbalance, type PlaneEvent, type TrackedPlane } from './correct/trackUnbalance.js';
 export { trackJob, type TrackedJob } from './job/trackJob.js';
+export { correctionInput, type CorrectionShop, type CorrectionWishes } from './job/correctionInput.js';
 export { averageSpins, type PlaneEstimate, type PlaneSpread, type SpinOfPlane } from './spin/averageSpins.js';
 export { judge, type Judgement, type Verdict } from './spin/judge.js';
 export { planeReading, LEAST_TURNS, RAYLEIGH95, type PlaneReading } from './spin/planeReading.js';

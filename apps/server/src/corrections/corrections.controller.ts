@@ -1,11 +1,25 @@
 import { Controller, Param, Post } from '@nestjs/common';
 import { factsOf, newHoleSchema, newPlanSchema, type HoleEntry, type JobSheet, type NewHole, type NewPlan, type PlanEntry } from '@tare/contract';
-import { assessHoles, counterweightOf, holeMetal, jobFigures, ruleBreaches, trackJob } from '@tare/core';
+import {
+  assessHoles,
+  counterweightOf,
+  holeMetal,
+  isCorrectable,
+  jobFigures,
+  measuredFrom,
+  metalNow,
+  rimKindOf,
+  ruleBreaches,
+  trackJob,
+  type Bit,
+  type CrankHole,
+} from '@tare/core';
 import { CheckedBody } from '../http/checkedBody.js';
 import { Describe } from '../http/describe.js';
 import { IdPipe } from '../http/idPipe.js';
 import { fieldProblem, ProblemException } from '../http/problem.js';
 import { JobAccess } from '../jobs/jobAccess.js';
+import { readShopTools } from '../shop/readShopTools.js';
 import { holeFromRow, holeToRow, planFromRow, type HoleRow, type PlanRow } from '../jobs/rows.js';
 
 @Controller('api/jobs/:jobId')
@@ -18,15 +32,21 @@ export class CorrectionsController {
   async plan(@Param('jobId', IdPipe) jobId: string, @CheckedBody(newPlanSchema) plan: NewPlan): Promise<PlanEntry> {
     const sheet = await this.jobs.sheet(jobId);
     const spin = requireLatestSpin(sheet, plan.spinId);
-    const existing = sheet.holes;
-    const bits = await this.bits();
-    plan.holes.forEach((hole, i) => {
-      const others = [...existing, ...plan.holes.filter((_, j) => j !== i)];
-      const [breach] = ruleBreaches(sheet.spec.crank, hole, others, bits);
-      if (breach) throw fieldProblem(`holes.${i}`, `Hole ${i + 1} cannot be drilled. ${breach}`);
+    const { tools } = await readShopTools(this.jobs.db, await this.jobs.shop.id());
+    const holes = asMeasured(sheet, plan.holes);
+    const workshop = { bits: await this.bits(), faces: tools.means.faces };
+    const refuse = (i: number, why: string): ProblemException => fieldProblem(`holes.${i}`, `Hole ${i + 1} cannot be drilled. ${why}`);
+    holes.forEach((hole, i) => {
+      const neutral = refusalOfNeutral(sheet, hole);
+      if (neutral) throw refuse(i, neutral);
+      // Rims are taken down first: everything else is measured from them as they then are.
+      const before = metalNow(sheet.spec.crank, [...sheet.holes, ...holes.filter(({ rim }) => rim && !hole.rim)]);
+      const others = [...before.holes, ...holes.filter((other) => other !== hole && !other.rim)];
+      const [breach] = ruleBreaches(before.crank, hole, hole.rim ? sheet.holes : others, workshop);
+      if (breach) throw refuse(i, breach);
     });
     const figures = jobFigures(factsOf(sheet));
-    const tracked = trackJob(sheet)!;
+    const tracked = trackJob(sheet, tools.drill)!;
     const { residual } = assessHoles(
       {
         crank: sheet.spec.crank,
@@ -34,14 +54,14 @@ export class CorrectionsController {
         toleranceAGmm: figures.tolerance.aGmm,
         toleranceBGmm: figures.tolerance.bGmm,
       },
-      plan.holes,
+      holes,
     );
     const row = {
       id: plan.id,
       shop_id: await this.jobs.shop.id(),
       job_id: jobId,
       spin_id: spin.id,
-      holes: JSON.stringify(plan.holes),
+      holes: JSON.stringify(holes),
       predicted: JSON.stringify(residual),
       person_id: plan.personId,
     };
@@ -66,12 +86,13 @@ export class CorrectionsController {
     const taken = sheet.holes.find((h) => h.planId !== null && h.planId === hole.planId && h.planIndex === hole.planIndex);
     if (taken) throw new ProblemException(409, 'That hole of the plan is logged already. Reload to see who drilled it.');
     const { depthLimitMm, name } = counterweightOf(sheet.spec.crank, hole.counterweightId);
-    if (!hole.slug && hole.depthMm > depthLimitMm * DEEPEST_BELIEVED)
+    if (!hole.slug && hole.axialRadiusMm == null && hole.depthMm > depthLimitMm * DEEPEST_BELIEVED)
       throw fieldProblem(
         'depthMm',
         `${hole.depthMm} mm is far past the ${depthLimitMm} mm that ${name} allows. Check the decimal point; if it is true, stop and look at the crank.`,
       );
-    holeMetal(sheet.spec.crank, hole);
+    const [measured] = asMeasured(sheet, [hole]);
+    holeMetal(sheet.spec.crank, measured!);
     const row = {
       id: hole.id,
       shop_id: await this.jobs.shop.id(),
@@ -79,7 +100,7 @@ export class CorrectionsController {
       after_spin_id: spin.id,
       plan_id: hole.planId,
       plan_index: hole.planIndex,
-      ...holeToRow(hole),
+      ...holeToRow(measured!),
       person_id: hole.personId,
     };
     const [inserted] = await this.jobs.db('hole').insert(row).onConflict().ignore().returning<HoleRow[]>('*');
@@ -87,7 +108,7 @@ export class CorrectionsController {
     return holeFromRow(inserted);
   }
 
-  private async bits(): Promise<{ bitMm: number; pointAngleDeg: number; usableDepthMm: number }[]> {
+  private async bits(): Promise<Bit[]> {
     const rows = await this.jobs
       .db('bit')
       .where({ shop_id: await this.jobs.shop.id() })
@@ -98,6 +119,24 @@ export class CorrectionsController {
 
 /** A hole may really have gone past the limit a little; half as deep again is a slip of the finger. */
 const DEEPEST_BELIEVED = 1.5;
+
+/** The holes with the rims that they are measured from, where those were turned down before. */
+function asMeasured<T extends CrankHole>({ spec, holes: drilled }: JobSheet, holes: readonly T[]): T[] {
+  const now = metalNow(spec.crank, [...drilled, ...holes.filter(({ rim }) => rim)]);
+  const beforeTurning = metalNow(spec.crank, drilled);
+  return holes.map((hole) => measuredFrom(spec.crank, hole.rim ? beforeTurning.crank : now.crank, hole));
+}
+
+/** Why a part that should be neutral is not corrected; null where it may be. */
+function refusalOfNeutral({ spec, decisions }: JobSheet, hole: CrankHole): string | null {
+  const counterweight = counterweightOf(spec.crank, hole.counterweightId);
+  const reason = (decisions['correct.neutralReason']?.value ?? null) as string | null;
+  return isCorrectable(counterweight, spec.balance, reason)
+    ? null
+    : `${counterweight.name} is the ${NEUTRAL_NAMES[rimKindOf(counterweight)]} of an internally balanced crank: it is left neutral, unless a reason is put on record.`;
+}
+
+const NEUTRAL_NAMES = { counterweight: 'counterweight', damper: 'damper', flywheel: 'flywheel', clutchCover: 'clutch cover' };
 
 function requireLatestSpin(sheet: JobSheet, spinId: string): JobSheet['spins'][number] {
   const latest = sheet.spins.at(-1);

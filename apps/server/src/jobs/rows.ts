@@ -157,6 +157,10 @@ export interface HoleRow extends AttributedRow {
   depth_mm: number;
   slug: CrankHole['slug'];
   was: CrankHole['was'];
+  axial_radius_mm: number | null;
+  rim: CrankHole['rim'];
+  rim_radius_mm: number | null;
+  chips_g: number | null;
 }
 export const holeFromRow = (row: HoleRow): HoleEntry => ({
   id: row.id,
@@ -170,11 +174,13 @@ export const holeFromRow = (row: HoleRow): HoleEntry => ({
   depthMm: row.depth_mm,
   slug: row.slug ?? null,
   was: row.was ?? null,
+  axialRadiusMm: row.axial_radius_mm,
+  rim: row.rim ?? null,
+  rimRadiusMm: row.rim_radius_mm,
+  chipsG: row.chips_g,
   ...attribution(row),
 });
-export const holeToRow = (
-  hole: CrankHole,
-): Pick<HoleRow, 'counterweight_id' | 'angle_deg' | 'bit_mm' | 'point_angle_deg' | 'depth_mm' | 'slug' | 'was'> => ({
+export const holeToRow = (hole: CrankHole & { readonly chipsG?: number | null }): Omit<HoleRow, keyof AttributedRow | 'id' | 'job_id' | 'after_spin_id' | 'plan_id' | 'plan_index'> => ({
   counterweight_id: hole.counterweightId,
   angle_deg: hole.angleDeg,
   bit_mm: hole.bitMm,
@@ -182,6 +188,10 @@ export const holeToRow = (
   depth_mm: hole.depthMm,
   slug: hole.slug ?? null,
   was: hole.was ?? null,
+  axial_radius_mm: hole.axialRadiusMm ?? null,
+  rim: hole.rim ?? null,
+  rim_radius_mm: hole.rimRadiusMm ?? null,
+  chips_g: hole.chipsG ?? null,
 });
 
 export interface PhotoRow extends AttributedRow {

@@ -3,8 +3,9 @@ import {
   BALANCED,
   effectOfHoles,
   fromPolar,
+  isBefore,
+  rimKindOf,
   scalePlanes,
-  standingHoles,
   toPlanes,
   toPolar,
   type Crank,
@@ -18,6 +19,8 @@ import { chanceFor } from '../chance.js';
 export const DRILL_DEPTH_MM = 0.3;
 export const DRILL_ANGLE_DEG = 1;
 export const DENSITY_RATIO = 0.01;
+/** A lathe goes by its dial, to hundredths. */
+const LATHE_TO_DRILL = 1 / 15;
 
 /** Heaviest plane of a crank as it comes in, grams at the plane's radius: what a shop usually meets. */
 const AS_RECEIVED_G = { least: 20, most: 36 };
@@ -29,17 +32,22 @@ const OFF_MIDDLE_DEG = 25;
  * The interface never sees this; it is here for the stand-in and for tests of it.
  */
 export function trueUnbalance({ rotor, crank, holes }: Mount): PlaneUnbalance {
-  const standing = standingHoles(holes);
-  // A hole that was deepened is what it became, however it had turned out before.
-  const drilled = holes.flatMap((hole, i) => (standing.includes(hole) ? [{ ...drilledHole(rotor, crank, hole, i), was: null }] : []));
+  // A hole that is deepened or filled later is there as it really turned out, not as somebody measured it.
+  const really: CrankHole[] = [];
+  holes.forEach((hole, i) => {
+    const before = holes.slice(0, i).findLastIndex((old) => isBefore(old, hole));
+    really.push(drilledHole(rotor, crank, hole, i, before < 0 ? null : really[before]!));
+  });
   const density = 1 + chanceFor(rotor, 'density').normal(DENSITY_RATIO);
-  return addPlanes(asReceived(rotor, crank), scalePlanes(effectOfHoles(crank, drilled), density));
+  return addPlanes(asReceived(rotor, crank), scalePlanes(effectOfHoles(crank, really), density));
 }
 
 /** A raw crank is left heavy at its counterweights, more at some than at others. */
 function asReceived(rotor: string, crank: Crank): PlaneUnbalance {
   const chance = chanceFor(rotor, 'as received');
-  const shape = crank.counterweights.reduce((sum, { arcCentreDeg, zMm }) => {
+  // What bolts on is near enough neutral as it comes.
+  const own = crank.counterweights.filter((counterweight) => rimKindOf(counterweight) === 'counterweight');
+  const shape = own.reduce((sum, { arcCentreDeg, zMm }) => {
     const excess = fromPolar(chance.between(0.2, 1), arcCentreDeg + chance.between(-OFF_MIDDLE_DEG, OFF_MIDDLE_DEG));
     return addPlanes(sum, toPlanes(excess, zMm, crank.planes));
   }, BALANCED);
@@ -48,15 +56,22 @@ function asReceived(rotor: string, crank: Crank): PlaneUnbalance {
   return scalePlanes(shape, chance.between(AS_RECEIVED_G.least, AS_RECEIVED_G.most) / heaviest);
 }
 
-function drilledHole(rotor: string, crank: Crank, hole: CrankHole, index: number): CrankHole {
+function drilledHole(rotor: string, crank: Crank, hole: CrankHole, index: number, before: CrankHole | null): CrankHole {
   const chance = chanceFor(rotor, 'hole', index);
   // A drill that is out by more than half its depth would be noticed; it also must not turn a shallow hole inside out.
   const depthError = Math.max(-hole.depthMm / 2, Math.min(hole.depthMm / 2, chance.normal(DRILL_DEPTH_MM)));
+  const angleError = chance.normal(DRILL_ANGLE_DEG);
   const limitMm = crank.counterweights.find((c) => c.id === hole.counterweightId)?.depthLimitMm ?? hole.depthMm;
+  const was = before && hole.was ? { ...hole.was, depthMm: before.depthMm } : (hole.was ?? null);
+  if (hole.rim) return { ...hole, depthMm: hole.depthMm + depthError * LATHE_TO_DRILL };
+  if (hole.slug?.welded) return { ...hole, was, ...(before ? { depthMm: before.depthMm, angleDeg: before.angleDeg } : {}) };
+  // A slug's length is sawn and measured; nothing stops it but itself.
+  const depthMm = hole.slug || hole.axialRadiusMm != null ? hole.depthMm + depthError : Math.min(hole.depthMm + depthError, Math.max(limitMm, hole.depthMm));
   return {
     ...hole,
-    // A slug's length is sawn and measured; nothing stops it but itself.
-    depthMm: hole.slug ? hole.depthMm + depthError : Math.min(hole.depthMm + depthError, Math.max(limitMm, hole.depthMm)),
-    angleDeg: hole.angleDeg + chance.normal(DRILL_ANGLE_DEG),
+    was,
+    // A point that follows an old hole stands where that stands, and takes no less.
+    depthMm: was && !hole.slug ? Math.max(depthMm, was.depthMm) : depthMm,
+    angleDeg: before ? before.angleDeg : hole.angleDeg + angleError,
   };
 }

@@ -29,13 +29,14 @@ export function CrankFigure({ spec, supports = null, bobs = false, onPick }: Cra
   const { crank, layout } = spec;
   const { planes } = crank;
   const stands = supports ? [supports.zLeftMm, supports.zRightMm] : [];
-  const cwZs = crank.counterweights.map((c) => c.zMm);
+  const cwZs = crank.counterweights.filter((c) => c.kind === undefined).map((c) => c.zMm);
   const overhung =
     spec.balance === 'external'
       ? ([
           ['damper', Math.min(...cwZs) - OVERHANG_MM.damper, 18],
           ['flywheel', Math.max(...cwZs) + OVERHANG_MM.flywheel, 24],
-        ] as const)
+        ] as const
+        ).filter(([kind]) => !crank.counterweights.some((c) => c.kind === kind))
       : [];
   const zs = [
     ...overhung.map(([, zMm]) => zMm),

@@ -1,24 +1,29 @@
-import { standingHoles, toPolar, type Crank, type CrankHole, type PlaneReading, type Tolerance, type Vector } from '@tare/core';
-import type { ReactNode } from 'react';
+import { metalNow, sideRadiusMm, toPolar, type Crank, type CrankHole, type PlaneReading, type Tolerance, type Vector } from '@tare/core';
+import { useId, type ReactNode } from 'react';
 import { degrees, fixed } from '../format/numbers.js';
-import { heap, holeEllipse, LEFT, rimScale, stretches, TOP, TURN_WIDTH, xOf } from './rimLayout.js';
+import { arcMiddle, heap, holeEllipse, LEFT, placeAt, rimScale, stretches, TOP, TURN_WIDTH, xOf, type RimScale } from './rimLayout.js';
 
 export interface RimMapProps {
   readonly crank: Crank;
-  readonly tolerance: Tolerance;
+  readonly tolerance: Pick<Tolerance, 'aGmm' | 'bGmm'>;
   /** What the planes read; null before the first spin. */
   readonly reading: { readonly a: PlaneReading; readonly b: PlaneReading } | null;
   readonly drilled: readonly CrankHole[];
   readonly planned: readonly CrankHole[];
+  readonly selectedId?: string;
+  /** Called with the rim and the angle that somebody points at. */
+  readonly onPick?: (place: { readonly counterweightId: string; readonly angleDeg: number }) => void;
 }
 
 /**
  * The crank unrolled: angle across, position along the shaft down. Counterweights where they are, holes done and
  * planned, and on each plane's line a heap where the metal is too heavy.
  */
-export function RimMap({ crank, tolerance, reading, drilled, planned }: RimMapProps): ReactNode {
+export function RimMap({ crank: asItCame, tolerance, reading, drilled, planned, selectedId, onPick }: RimMapProps): ReactNode {
+  const { crank, holes } = metalNow(asItCame, drilled);
   const scale = rimScale(crank);
   const { planes, counterweights } = crank;
+  const hatch = useId();
   const counterweightOf = (hole: CrankHole): (typeof counterweights)[number] | undefined => counterweights.find((c) => c.id === hole.counterweightId);
   const lines = [
     { name: 'A', zMm: planes.zAMm, radiusMm: planes.radiusAMm, toleranceGmm: tolerance.aGmm, plane: reading?.a },
@@ -29,7 +34,20 @@ export function RimMap({ crank, tolerance, reading, drilled, planned }: RimMapPr
   );
   return (
     <figure className="m-0">
-      <svg viewBox={`0 0 ${LEFT + TURN_WIDTH + 16} ${scale.height}`} className="w-full" role="img" aria-label={label(reading, planes)}>
+      <svg viewBox={`0 0 ${LEFT + TURN_WIDTH + 16} ${scale.height}`} className={`w-full ${onPick ? 'cursor-crosshair' : ''}`}
+        role="img"
+        aria-label={label(reading, planes)}
+        onClick={({ currentTarget, clientX, clientY }) => {
+          const toDrawing = currentTarget.getScreenCTM()?.inverse();
+          if (!onPick || !toDrawing) return;
+          const { x, y } = new DOMPoint(clientX, clientY).matrixTransform(toDrawing);
+          const place = placeAt(x, y, crank, scale);
+          if (place) onPick(place);
+        }}
+      >
+        <pattern id={hatch} width={6} height={6} patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+          <path d="M0 0V6" className="stroke-ink-soft" strokeWidth={2} />
+        </pattern>
         {[0, 45, 90, 135, 180, 225, 270, 315, 360].map((angleDeg) => {
           const x = angleDeg === 360 ? LEFT + TURN_WIDTH : xOf(angleDeg);
           return (
@@ -48,10 +66,26 @@ export function RimMap({ crank, tolerance, reading, drilled, planned }: RimMapPr
                 width={width}
                 y={scale.yOf(c.zMm - c.widthMm / 2)}
                 height={c.widthMm * scale.perMm}
-                className="fill-plate-low stroke-ink-soft"
-                strokeWidth={1.3}
+                className={`stroke-ink-soft ${c.kind === undefined ? 'fill-plate-low' : 'fill-plate'}`}
+                strokeWidth={c.id === selectedId ? 4 : 1.3}
               />
             ))}
+            {(c.noDrill ?? []).map((arc, i) => {
+              const { centreDeg, halfDeg } = arcMiddle(arc);
+              return stretches(centreDeg, halfDeg).map(({ x, width }) => (
+                <rect
+                  key={`${i} ${x}`}
+                  x={x}
+                  width={width}
+                  y={scale.yOf(c.zMm - c.widthMm / 2)}
+                  height={c.widthMm * scale.perMm}
+                  fill={`url(#${hatch})`}
+                  className="stroke-ink-soft"
+                >
+                  <title>{`${c.name}: ${arc.why}, nothing is drilled here`}</title>
+                </rect>
+              ));
+            })}
             <text x={LEFT - 8} y={scale.yOf(c.zMm) + 5} textAnchor="end" fontSize={14} className="fill-ink">
               {c.name}
             </text>
@@ -60,36 +94,63 @@ export function RimMap({ crank, tolerance, reading, drilled, planned }: RimMapPr
         {lines.map(({ name, zMm, radiusMm, toleranceGmm, plane }) => (
           <PlaneLine key={name} name={name} y={scale.yOf(zMm)} radiusMm={radiusMm} toleranceGmm={toleranceGmm} plane={plane} largest={largest} />
         ))}
-        {standingHoles(drilled).map((hole, i) => {
+        {holes.map((hole, i) => {
           const counterweight = counterweightOf(hole);
-          return (
-            counterweight && (
-              <ellipse
-                key={i}
-                {...holeEllipse(hole, counterweight, scale)}
-                className={hole.slug ? 'fill-brass stroke-ink' : 'fill-steel-bright stroke-steel'}
-                strokeWidth={2.5}
-              />
-            )
-          );
+          return counterweight && <HoleMark key={i} hole={hole} counterweight={counterweight} scale={scale} planned={false} />;
         })}
         {planned.map((hole, i) => {
           const counterweight = counterweightOf(hole);
-          if (!counterweight) return null;
-          const { cx, cy, rx, ry } = holeEllipse(hole, counterweight, scale);
-          return (
-            <g key={i} className="stroke-blue" strokeWidth={2}>
-              <ellipse cx={cx} cy={cy} rx={rx} ry={ry} className={hole.slug ? 'fill-brass' : 'fill-blue-wash'} strokeDasharray="5 3" />
-              <path d={`M${cx - 5} ${cy}H${cx + 5}M${cx} ${cy - 5}V${cy + 5}`} />
-            </g>
-          );
+          return counterweight && <HoleMark key={i} hole={hole} counterweight={counterweight} scale={scale} planned />;
         })}
       </svg>
       <figcaption className="flex flex-wrap gap-x-5 text-[0.9rem] text-ink-soft">
         <span>Heap: where a plane is too heavy (height on a root scale); the bar is its 95 % region, the dashes the tolerance.</span>
-        <span>Blue: planned. Bright ring: drilled. Filled: heavy metal.</span>
+        <span>Blue: planned. Bright: drilled. A box lies in the side face, brass is heavy metal, hatched is not to be drilled.</span>
       </figcaption>
     </figure>
+  );
+}
+
+interface HoleMarkProps {
+  readonly hole: CrankHole;
+  readonly counterweight: Crank['counterweights'][number];
+  readonly scale: RimScale;
+  readonly planned: boolean;
+}
+
+/** A hole on the rim as a ring, one in the side face as a box; a rim that goes down as its whole block's outline. */
+function HoleMark({ hole, counterweight, scale, planned }: HoleMarkProps): ReactNode {
+  if (hole.rim) {
+    return stretches(hole.angleDeg, hole.rim.halfArcDeg).map(({ x, width }) => (
+      <rect
+        key={x}
+        x={x}
+        width={width}
+        y={scale.yOf(counterweight.zMm - counterweight.widthMm / 2)}
+        height={counterweight.widthMm * scale.perMm}
+        className="fill-blue-wash stroke-blue"
+        fillOpacity={0.5}
+        strokeWidth={2}
+        strokeDasharray="8 4"
+      />
+    ));
+  }
+  const { cx, cy, rx, ry } = holeEllipse(hole, counterweight, scale);
+  const metal = hole.slug ? 'fill-brass' : planned ? 'fill-blue-wash' : 'fill-steel-bright';
+  const look = {
+    className: `${metal} ${planned ? 'stroke-blue' : hole.slug ? 'stroke-ink' : 'stroke-steel'}`,
+    strokeWidth: planned ? 2 : 2.5,
+    ...(planned ? { strokeDasharray: '5 3' } : {}),
+  };
+  return (
+    <g>
+      {sideRadiusMm(hole) === null ? (
+        <ellipse cx={cx} cy={cy} rx={rx} ry={ry} {...look} />
+      ) : (
+        <rect x={cx - rx} y={cy - ry} width={2 * rx} height={2 * ry} {...look} />
+      )}
+      {planned && <path d={`M${cx - 5} ${cy}H${cx + 5}M${cx} ${cy - 5}V${cy + 5}`} className="stroke-blue" strokeWidth={2} />}
+    </g>
   );
 }
 

@@ -1,4 +1,4 @@
-import { normaliseAngleDeg, toPolar, type Counterweight, type Crank, type CrankHole, type Vector } from '@tare/core';
+import { normaliseAngleDeg, toPolar, type Counterweight, type Crank, type CrankHole, type NoDrillArc, type Vector } from '@tare/core';
 
 /*
  * Geometry of the rim map: the crank unrolled, angle across, position along the shaft down. All in the drawing's own
@@ -86,4 +86,22 @@ export function heap(vector: Vector, radius95: number, tolerance: number, larges
     whiskerY: [y - rise(amount - radius95), y - rise(amount + radius95)],
     toleranceY: y - rise(tolerance),
   };
+}
+
+/** Where somebody pointed on the map: the counterweight there or nearest by, and the angle in half degrees. */
+export function placeAt(x: number, y: number, { counterweights }: Crank, { yOf, perMm }: RimScale): { counterweightId: string; angleDeg: number } | null {
+  if (x < LEFT || x > LEFT + TURN_WIDTH) return null;
+  const angleDeg = normaliseAngleDeg(Math.round((((x - LEFT) / TURN_WIDTH) * 360) * 2) / 2);
+  const distance = ({ zMm, widthMm }: Counterweight): number => Math.max(0, Math.abs(y - yOf(zMm)) - (widthMm * perMm) / 2);
+  const nearest = counterweights.reduce<Counterweight | null>((best, c) => (best === null || distance(c) < distance(best) ? c : best), null);
+  return nearest && distance(nearest) <= REACH ? { counterweightId: nearest.id, angleDeg } : null;
+}
+
+/** A finger beside a block still means the block. */
+const REACH = 14;
+
+/** A no-drill arc as a middle and half its width. */
+export function arcMiddle({ fromDeg, toDeg }: NoDrillArc): { readonly centreDeg: number; readonly halfDeg: number } {
+  const halfDeg = normaliseAngleDeg(toDeg - fromDeg) / 2;
+  return { centreDeg: fromDeg + halfDeg, halfDeg };
 }

@@ -1,4 +1,4 @@
-import { Calculator, Moon, Scale, Search, Sun } from 'lucide-react';
+import { Calculator, Drill, Moon, Scale, Search, Sun } from 'lucide-react';
 import { useMemo, useState, type ReactNode } from 'react';
 import { Link, Outlet } from 'react-router';
 import { useShop } from '../api/queries.js';
@@ -44,6 +44,9 @@ export function Shell(): ReactNode {
         <OutboxStatus />
         <Link to="/instruments" className="flex min-h-11 items-center gap-2 rounded-sm px-3 whitespace-nowrap hover:bg-enamel">
           <Scale aria-hidden className="size-5" /> Instruments
+        </Link>
+        <Link to="/tools" className="flex min-h-11 items-center gap-2 rounded-sm px-3 whitespace-nowrap hover:bg-enamel">
+          <Drill aria-hidden className="size-5" /> Tools
         </Link>
         <Link to="/calculator" className="flex min-h-11 items-center gap-2 rounded-sm px-3 whitespace-nowrap hover:bg-enamel">
           <Calculator aria-hidden className="size-5" /> Calculator

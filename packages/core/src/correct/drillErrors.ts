@@ -1,7 +1,6 @@
-import { counterweightOf, effectOfHole, type CrankHole } from '../rotor/correctionHoles.js';
-import type { Crank } from '../rotor/crank.js';
-import { holeMomentGmm } from '../rotor/hole.js';
-import { slugMomentGmm } from '../rotor/slug.js';
+import { counterweightOf, type Crank } from '../rotor/crank.js';
+import type { CrankHole } from '../rotor/crankHole.js';
+import { effectOfHole, holeMetal } from '../rotor/holeMetal.js';
 import { addPlanes, scalePlanes, toPlanes, type PlaneUnbalance } from '../rotor/planes.js';
 import type { PerPlane } from '../spin/readingSpread.js';
 import { fromPolar, toPolar } from '../units/vector.js';
@@ -50,14 +49,11 @@ interface Bite {
 }
 
 function biteOf(crank: Crank, hole: CrankHole): Bite {
-  const { rimRadiusMm, zMm } = counterweightOf(crank, hole.counterweightId);
-  const before = hole.was ? holeMomentGmm({ ...hole.was, rimRadiusMm, densityGPerCm3: crank.densityGPerCm3 }) : 0;
-  const at = (depthMm: number): number =>
-    hole.slug
-      ? -slugMomentGmm(crank, hole.bitMm, depthMm, hole.slug)
-      : holeMomentGmm({ ...hole, depthMm, rimRadiusMm, densityGPerCm3: crank.densityGPerCm3 }) - before;
-  const momentGmm = at(hole.depthMm);
-  return { momentGmm, perMm: (at(hole.depthMm + DEPTH_STEP_MM) - momentGmm) / DEPTH_STEP_MM, zMm };
+  const { zMm } = counterweightOf(crank, hole.counterweightId);
+  const { momentGmm } = holeMetal(crank, hole);
+  // A weld fills its hole, however deep that is.
+  const perMm = hole.slug?.welded ? 0 : (holeMetal(crank, { ...hole, depthMm: hole.depthMm + DEPTH_STEP_MM }).momentGmm - momentGmm) / DEPTH_STEP_MM;
+  return { momentGmm, perMm, zMm };
 }
 
 /** How one hole went amiss. */

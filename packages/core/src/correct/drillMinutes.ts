@@ -1,23 +1,37 @@
-import type { CrankHole } from '../rotor/correctionHoles.js';
-import { holeMetal } from '../rotor/correctionHoles.js';
-import type { Crank } from '../rotor/crank.js';
+import { counterweightOf, densityOf, type Crank } from '../rotor/crank.js';
+import type { CrankHole } from '../rotor/crankHole.js';
+import { GROUND_SPOT_DEG } from '../rotor/crankHole.js';
+import { holeMetal } from '../rotor/holeMetal.js';
+import { isCast, needsPilot, USUAL_TOOLS, type ShopTools } from './shopTools.js';
 
-/** Minutes of drilling: a first guess, steel under a floor drill; a shop's own figures belong in their place. */
-export const DRILL_MINUTES = { setUp: 3, setUpAgain: 2, bitChange: 1.5, perGram: 0.2, pilot: 1.5, slug: 15 } as const;
-/** Forged and alloy steel is drilled with a pilot hole above this bit; cast iron is drilled straight. */
-const PILOT_ABOVE_MM = 10;
-const CAST_BELOW_G_PER_CM3 = 7.5;
+/** Minutes that these holes take: each is set up and made, pilots where the metal wants them, and bits are changed once each. */
+export function drillMinutes(crank: Crank, holes: readonly CrankHole[], tools: ShopTools = USUAL_TOOLS): number {
+  const bits = new Set(holes.filter(({ rim }) => !rim).map(({ bitMm }) => bitMm)).size;
+  return holes.reduce((sum, hole) => sum + minutesOf(crank, hole, tools), bits * tools.minutes.bitChange);
+}
 
-/** Minutes that these holes take: each is set up and drilled, above 10 mm in steel with a pilot, and bits are changed once each. */
-export function drillMinutes(crank: Crank, holes: readonly CrankHole[]): number {
-  const bits = new Set(holes.map(({ bitMm }) => bitMm)).size;
+function minutesOf(crank: Crank, hole: CrankHole, tools: ShopTools): number {
+  const { minutes } = tools;
+  const counterweight = counterweightOf(crank, hole.counterweightId);
+  const densityGPerCm3 = densityOf(crank, counterweight);
+  const reach = counterweight.awkward === true ? minutes.awkward : 0;
+  if (hole.rim) return reach + (hole.rim.halfArcDeg > GROUND_SPOT_DEG ? minutes.turnRim : minutes.setUpAgain + minutes.grindPerGram * holeMetal(crank, hole).massG);
+  if (hole.slug) return reach + minutes.setUp + (hole.slug.welded ? minutes.weld : minutes.slug);
   // A deepened hole needs no centre and no pilot.
-  return holes.reduce(
-    (sum, hole) =>
-      sum +
-      (hole.was ? DRILL_MINUTES.setUpAgain : DRILL_MINUTES.setUp) +
-      (hole.slug ? DRILL_MINUTES.slug : DRILL_MINUTES.perGram * holeMetal(crank, hole).massG) +
-      (!hole.was && hole.bitMm > PILOT_ABOVE_MM && crank.densityGPerCm3 >= CAST_BELOW_G_PER_CM3 ? DRILL_MINUTES.pilot : 0),
-    bits * DRILL_MINUTES.bitChange,
+  return (
+    reach +
+    (hole.was ? minutes.setUpAgain : minutes.setUp) +
+    (isCast(densityGPerCm3) ? minutes.perGramCast : minutes.perGramSteel) * holeMetal(crank, hole).massG +
+    (!hole.was && needsPilot(tools, hole.bitMm, densityGPerCm3) ? minutes.pilot : 0)
   );
+}
+
+/** What the heavy metal of these holes costs, in the shop's money: each bar by its length. */
+export function metalPrice(holes: readonly CrankHole[], { bars }: Pick<ShopTools, 'bars'>): number {
+  return holes
+    .filter(({ slug }) => slug && !slug.welded)
+    .reduce((sum, { bitMm, depthMm, slug }) => {
+      const bar = bars.find(({ diameterMm, densityGPerCm3 }) => diameterMm === bitMm && densityGPerCm3 === slug!.densityGPerCm3);
+      return sum + ((bar?.pricePerCm ?? 0) * depthMm) / 10;
+    }, 0);
 }

@@ -1,7 +1,9 @@
 import { randomLcg, randomNormal } from 'd3-random';
 import { layOut } from '../engine/layout.js';
 import { LAYOUTS } from '../engine/library.js';
-import { effectOfHoles, holeMetal, ruleBreaches, standingHoles, type CrankHole } from '../rotor/correctionHoles.js';
+import { standingHoles, type CrankHole } from '../rotor/crankHole.js';
+import { effectOfHoles, holeMetal } from '../rotor/holeMetal.js';
+import { ruleBreaches } from '../rotor/drillingRules.js';
 import { crankTemplate } from '../rotor/crankTemplate.js';
 import { holeMomentGmm, radialHole } from '../rotor/hole.js';
 import { addPlanes, scalePlanes, toPlanes } from '../rotor/planes.js';
@@ -116,7 +118,7 @@ describe('planChoices', () => {
     if (result.kind !== 'choices') throw new Error(result.kind);
     const [proposed] = result.choices;
     for (const { plan, expectedMinutes, minutes } of result.choices) {
-      plan.holes.forEach((one, i) => expect(ruleBreaches(crank, one, plan.holes.toSpliced(i, 1), bits)).toEqual([]));
+      plan.holes.forEach((one, i) => expect(ruleBreaches(crank, one, plan.holes.toSpliced(i, 1), { bits })).toEqual([]));
       expect(expectedMinutes).toBeGreaterThanOrEqual(proposed!.expectedMinutes);
       expect(minutes).toBeCloseTo(drillMinutes(crank, plan.holes), 9);
       // What a plan should leave is what its holes leave, worked out anew.
@@ -156,14 +158,14 @@ describe('deepening and opening what is there', () => {
     expect(standingHoles([old, now])).toEqual([now]);
   });
   it('breaks no rule by standing where it stood, and can only grow', () => {
-    expect(ruleBreaches(crank, now, [old], bits)).toEqual([]);
-    expect(ruleBreaches(crank, { ...now, depthMm: 10 }, [old], bits)).toEqual([expect.stringContaining('can only grow') as string]);
+    expect(ruleBreaches(crank, now, [old], { bits })).toEqual([]);
+    expect(ruleBreaches(crank, { ...now, depthMm: 10 }, [old], { bits })).toEqual([expect.stringContaining('can only grow') as string]);
     // What it was before that is long gone.
     const once = hole({ bitMm: 8, depthMm: 9, angleDeg: 180 });
     const twice = { ...old, was: { bitMm: 8, pointAngleDeg: 118, depthMm: 9 } };
-    expect(ruleBreaches(crank, now, [once, twice], bits)).toEqual([]);
+    expect(ruleBreaches(crank, now, [once, twice], { bits })).toEqual([]);
     // Another hole beside it does not become one with it.
-    expect(ruleBreaches(crank, now, [old, hole({ bitMm: 12, angleDeg: 188 })], bits)).toHaveLength(1);
+    expect(ruleBreaches(crank, now, [old, hole({ bitMm: 12, angleDeg: 188 })], { bits })).toHaveLength(1);
   });
   it('offers a plan without a new hole where one along an old hole’s line is enough', () => {
     const existing = [hole({ bitMm: 12, depthMm: 12, angleDeg: 182 }), hole({ counterweightId: 'cw6', bitMm: 12, depthMm: 12, angleDeg: 4 })];
@@ -173,7 +175,7 @@ describe('deepening and opening what is there', () => {
     expect(without.plan.holes.length).toBeGreaterThan(0);
     for (const one of without.plan.holes) {
       expect(existing.some(({ bitMm, depthMm }) => one.was?.bitMm === bitMm && one.was.depthMm === depthMm)).toBe(true);
-      expect(ruleBreaches(crank, one, [...existing, ...without.plan.holes.filter((other) => other !== one)], bits)).toEqual([]);
+      expect(ruleBreaches(crank, one, [...existing, ...without.plan.holes.filter((other) => other !== one)], { bits })).toEqual([]);
     }
     expect(without.plan.worstShare).toBeLessThan(1);
   });

@@ -1,13 +1,17 @@
 import type { Bar } from '../rotor/slug.js';
 import type { PerPlane } from '../spin/readingSpread.js';
 import { cutShare, type CutShares } from './cutShare.js';
-import { drillMinutes } from './drillMinutes.js';
+import { drillMinutes, metalPrice } from './drillMinutes.js';
 import { drillSpread } from './drillErrors.js';
-import { planHoles, type HolePlan, type PlanInput } from './planHoles.js';
+import type { HolePlan, PlanInput } from './planHoles.js';
+import { planMenu } from './planMenu.js';
 import { planOutcome, type Knowledge, type PlanOutcome } from './planOutcome.js';
+import { USUAL_TOOLS, type ShopTools } from './shopTools.js';
+import { scale, subtract, toPolar } from '../units/vector.js';
 
 /** What a plan is best at among those there are. */
-export type PlanMerit = 'fewestHoles' | 'leastTime' | 'surest' | 'fewestBits' | 'noNewHoles';
+export const PLAN_MERITS = ['fewestHoles', 'leastTime', 'surest', 'fewestBits', 'noNewHoles', 'noHeavyMetal', 'easiestToReach'] as const;
+export type PlanMerit = (typeof PLAN_MERITS)[number];
 
 /** A plan with all that speaks for and against it. */
 export interface PlanChoice extends PlanOutcome {
@@ -15,111 +19,137 @@ export interface PlanChoice extends PlanOutcome {
   readonly minutes: number;
   readonly bits: number;
   readonly slugs: number;
+  /** Of the time and of heavy metal, in the shop's money. */
+  readonly price: number;
   /** Deviation of what is left in each component, from the drill alone, g·mm. */
   readonly drillSpread: PerPlane;
   readonly merits: readonly PlanMerit[];
-  /** Minutes with the spins that it may take more; the least is proposed. */
+  /** Minutes with the spins that it may take more. */
   readonly expectedMinutes: number;
+  /** Of those minutes and of heavy metal: the least is proposed, of those that hardly ever go past nothing. */
+  readonly expectedPrice: number;
+  /** What is left in the worse plane of what was to be taken, in tolerances. */
+  readonly leftShare: number;
 }
 
 export type PlanChoices =
-  | { readonly kind: 'nothingToDo'; readonly worstShare: number }
-  /** The proposed plan first. */
-  | { readonly kind: 'choices'; readonly share: CutShares; readonly choices: readonly PlanChoice[] }
+  | { readonly kind: 'nothingToDo' }
+  /** The proposed plan first. `drillingFails` says why only heavy metal does it; null where drilling does. */
+  | { readonly kind: 'choices'; readonly share: CutShares; readonly choices: readonly PlanChoice[]; readonly drillingFails: string | null }
   | { readonly kind: 'notFound'; readonly share: CutShares; readonly reason: string; readonly best: HolePlan };
 
 export interface ChoicesInput {
+  /** As it is: `metalNow`. */
   readonly crank: PlanInput['crank'];
   readonly bits: PlanInput['bits'];
-  /** Heavy metal that the shop has. */
+  /** Heavy metal that may be used. */
   readonly bars: readonly Bar[];
   readonly existing: PlanInput['existing'];
   readonly maxHoles: number;
   readonly known: Knowledge;
   /** How much of what is there to cut; left out, as much as is surely not past nothing. */
   readonly share?: CutShares;
+  readonly tools?: ShopTools;
 }
 
-/** Mounting, spinning and taking off once more. */
-const SPIN_MINUTES = 15;
 /** Metal that is missing has to be put back: bored, pressed in, and spun. */
 const OVERSHOT_MINUTES = 120;
-/** Bits up to these are tried alone, beside all of them: small bits miss by less, large ones are quicker. */
-const LARGEST_BITS_MM = [Infinity, 12, 8];
-const MANY_HOLES = 5;
+/** A plan may not be taken past nothing more often than this, where there is one that is not. */
+export const MOST_OVERSHOT = 0.01;
+/** By so much less is cut where every plan would be; at most so often. */
+const LESS = 0.93;
+const MOST_LESSENINGS = 4;
+
+/** What is planned for: the share of what is known that may be cut at once. */
+export function planInputOf({ crank, known, bits, existing, maxHoles, share }: ChoicesInput): PlanInput {
+  const { a, b, toleranceAGmm, toleranceBGmm } = known;
+  return {
+    crank,
+    unbalance: { aGmm: a.unbalanceGmm, bGmm: b.unbalanceGmm },
+    toleranceAGmm,
+    toleranceBGmm,
+    bits,
+    existing,
+    maxHoles,
+    share: share ?? { a: cutShare(a, toleranceAGmm), b: cutShare(b, toleranceBGmm) },
+  };
+}
 
 /**
- * Plans side by side: each made by `planHoles` for all bits, for those up to 12 mm, for those up to 8 mm, and for nothing but
- * deepening what is there, and tried over and over by `planOutcome`; with heavy metal too where drilling cannot do it or takes
- * many holes. The one with the least expected time is proposed: its own minutes, a spin's for what may end outside, and two hours
- * for what may be taken past nothing.
+ * Plans side by side, from `planMenu`, each tried over and over by `planOutcome`. The one with the least expected cost is proposed:
+ * its own minutes, a spin's for what may end outside, two hours for what may be taken past nothing, at the price of an hour, and
+ * heavy metal by its length. Before cost comes the bound against overshoot: no plan is proposed that goes past nothing in more than
+ * one try of a hundred while another does not; where all do, and nobody asked for so much, less is cut. Of the others, those are
+ * kept that are best at something.
  * @throws CoreError as planHoles
  */
 export function planChoices(input: ChoicesInput): PlanChoices {
-  const { crank, known, existing } = input;
-  const { toleranceAGmm, toleranceBGmm } = known;
-  const share = input.share ?? { a: cutShare(known.a, toleranceAGmm), b: cutShare(known.b, toleranceBGmm) };
-  const unbalance = { aGmm: known.a.unbalanceGmm, bGmm: known.b.unbalanceGmm };
-  const usual: PlanInput = { crank, unbalance, toleranceAGmm, toleranceBGmm, bits: input.bits, existing, maxHoles: input.maxHoles, share };
-  const results = LARGEST_BITS_MM.flatMap((largestMm, i) => {
-    const bits = input.bits.filter(({ bitMm }) => bitMm <= largestMm);
-    // A drawer without larger bits gives the same plans again.
-    if (i > 0 && (bits.length === 0 || bits.length === input.bits.filter(({ bitMm }) => bitMm <= LARGEST_BITS_MM[i - 1]!).length)) return [];
-    return [planHoles({ ...usual, bits })];
-  });
-  if (existing.length > 0) results.push(planHoles({ ...usual, onlyExisting: true }));
-  const drilled = results.filter((result) => result.kind === 'solved');
-  // A slug takes a while, and is money: it is looked at where drilling cannot do it, or would take many holes.
-  const drillsMany = Math.min(...drilled.map(({ holes }) => holes.length)) > MANY_HOLES;
-  if (input.bars.length > 0 && results[0]!.kind !== 'nothingToDo' && (drilled.length === 0 || drillsMany))
-    results.push(planHoles({ ...usual, bars: input.bars }));
-  const [first] = results;
-  if (first!.kind === 'nothingToDo') return first!;
-  if (first!.kind === 'solved' && first!.holes.length === 0) return { kind: 'nothingToDo', worstShare: first!.worstShare };
-  const solved = results.filter((result) => result.kind === 'solved');
-  if (solved.length === 0) {
-    const { reason, best } = first as Extract<typeof first, { kind: 'notFound' }>;
-    return { kind: 'notFound', share, reason, best };
+  const tools = input.tools ?? USUAL_TOOLS;
+  let usual = planInputOf(input);
+  for (let lessened = 0; ; lessened += 1) {
+    const menu = planMenu(usual, input.bars, tools);
+    if (menu === 'nothingToDo') return { kind: 'nothingToDo' };
+    const { plans, drillingFails, nearest } = menu;
+    if (plans.length === 0) return { kind: 'notFound', share: usual.share, reason: drillingFails!, best: nearest! };
+    const weighed = plans.map((plan) => weigh(plan, input, usual, tools)).sort(byRiskThenPrice);
+    if (weighed[0]!.overshot <= MOST_OVERSHOT || input.share || lessened === MOST_LESSENINGS)
+      return { kind: 'choices', share: usual.share, choices: withMerits(weighed, input), drillingFails };
+    const { a, b } = usual.share;
+    usual = { ...usual, share: { a: a * LESS, b: b * LESS } };
   }
-  const weighed = distinctPlans(solved).map((plan) => {
-    const outcome = planOutcome(crank, plan.holes, known);
-    const minutes = drillMinutes(crank, plan.holes);
-    return {
-      ...outcome,
-      plan,
-      minutes,
-      bits: new Set(plan.holes.map(({ bitMm }) => bitMm)).size,
-      slugs: plan.holes.filter(({ slug }) => slug).length,
-      drillSpread: drillSpread(crank, plan.holes, known.drill),
-      expectedMinutes: minutes + SPIN_MINUTES * (1 - outcome.inside) + OVERSHOT_MINUTES * outcome.overshot,
-    };
-  });
-  const least = (of: (choice: (typeof weighed)[number]) => number): number => Math.min(...weighed.map(of));
-  const best = {
-    fewestHoles: least(({ plan }) => plan.holes.length),
-    leastTime: least(({ minutes }) => minutes),
-    fewestBits: least(({ bits }) => bits),
-    surest: least((choice) => worstSpread(choice.drillSpread)),
-  };
-  const choices = weighed.map((choice): PlanChoice => ({
-    ...choice,
-    merits: [
-      ...(choice.plan.holes.length === best.fewestHoles ? (['fewestHoles'] as const) : []),
-      ...(choice.minutes === best.leastTime ? (['leastTime'] as const) : []),
-      ...(worstSpread(choice.drillSpread) === best.surest ? (['surest'] as const) : []),
-      ...(choice.bits === best.fewestBits ? (['fewestBits'] as const) : []),
-      ...(choice.plan.holes.every(({ was }) => was) ? (['noNewHoles'] as const) : []),
-    ],
-  }));
-  return { kind: 'choices', share, choices: choices.sort((x, y) => x.expectedMinutes - y.expectedMinutes) };
 }
 
-const worstSpread = ({ aGmm, bGmm }: PerPlane): number => Math.max(aGmm, bGmm);
+const byRiskThenPrice = (x: Weighed, y: Weighed): number =>
+  Number(x.overshot > MOST_OVERSHOT) - Number(y.overshot > MOST_OVERSHOT) || x.expectedPrice - y.expectedPrice;
 
-function distinctPlans<T extends HolePlan>(plans: readonly T[]): T[] {
-  const seen = new Set<string>();
-  return plans.filter(({ holes }) => {
-    const key = JSON.stringify(holes.map(({ counterweightId, angleDeg, bitMm, depthMm }) => [counterweightId, angleDeg, bitMm, depthMm]));
-    return !seen.has(key) && seen.add(key);
-  });
+type Weighed = Omit<PlanChoice, 'merits'>;
+
+function weigh(plan: HolePlan, { crank, known }: ChoicesInput, { unbalance, share }: PlanInput, tools: ShopTools): Weighed {
+  const { holes } = plan;
+  const outcome = planOutcome(crank, holes, known);
+  const minutes = drillMinutes(crank, holes, tools);
+  const expectedMinutes = minutes + tools.minutes.spin * (1 - outcome.inside) + OVERSHOT_MINUTES * outcome.overshot;
+  const metal = metalPrice(holes, tools);
+  const missedGmm = (plane: 'aGmm' | 'bGmm', spared: number): number => toPolar(subtract(plan.residual[plane], scale(unbalance[plane], spared))).amount;
+  return {
+    ...outcome,
+    plan,
+    leftShare: Math.max(missedGmm('aGmm', 1 - share.a) / known.toleranceAGmm, missedGmm('bGmm', 1 - share.b) / known.toleranceBGmm),
+    minutes,
+    bits: new Set(holes.filter(({ rim }) => !rim).map(({ bitMm }) => bitMm)).size,
+    slugs: holes.filter(({ slug }) => slug && !slug.welded).length,
+    price: (minutes / 60) * tools.hourPrice + metal,
+    drillSpread: drillSpread(crank, holes, known.drill),
+    expectedMinutes,
+    // A shop that says no price still has only so many minutes.
+    expectedPrice: (expectedMinutes / 60) * (tools.hourPrice > 0 ? tools.hourPrice : 1) + metal,
+  };
+}
+
+/** The proposed plan and those that are best at something, each with what it is best at. */
+function withMerits(weighed: readonly Weighed[], { crank }: ChoicesInput): PlanChoice[] {
+  const awkward = new Set(crank.counterweights.filter((c) => c.awkward === true).map(({ id }) => id));
+  const reach = ({ plan }: Weighed): number =>
+    100 * plan.holes.filter(({ counterweightId }) => awkward.has(counterweightId)).length + new Set(plan.holes.map((h) => h.counterweightId)).size;
+  const isBest = (of: (choice: Weighed) => number): ((choice: Weighed) => boolean) => {
+    const least = Math.min(...weighed.map(of));
+    return (choice) => of(choice) === least;
+  };
+  const anyMetal = weighed.some(({ slugs }) => slugs > 0);
+  const best: Readonly<Record<PlanMerit, (choice: Weighed) => boolean>> = {
+    fewestHoles: isBest(({ plan }) => plan.holes.length),
+    leastTime: isBest(({ minutes }) => minutes),
+    surest: isBest(({ drillSpread: { aGmm, bGmm } }) => Math.max(aGmm, bGmm)),
+    fewestBits: isBest(({ bits }) => bits),
+    noNewHoles: ({ plan }) => plan.holes.every(({ was }) => was),
+    noHeavyMetal: ({ slugs }) => anyMetal && slugs === 0,
+    easiestToReach: isBest(reach),
+  };
+  // Each merit goes to the cheapest that has it; it may have them all.
+  const winners = new Map<Weighed, PlanMerit[]>(weighed.slice(0, 1).map((proposed) => [proposed, []]));
+  for (const merit of PLAN_MERITS) {
+    const winner = weighed.find(best[merit]);
+    if (winner) winners.set(winner, [...(winners.get(winner) ?? []), merit]);
+  }
+  return weighed.filter((choice) => winners.has(choice)).map((choice) => ({ ...choice, merits: winners.get(choice)! }));
 }

@@ -1,7 +1,8 @@
 import { randomLcg } from 'd3-random';
 import { layOut } from '../engine/layout.js';
 import { LAYOUTS, type LayoutId } from '../engine/library.js';
-import { ruleBreaches, standingHoles, type Bit, type CrankHole } from '../rotor/correctionHoles.js';
+import { standingHoles, type Bit, type CrankHole } from '../rotor/crankHole.js';
+import { ruleBreaches } from '../rotor/drillingRules.js';
 import type { Crank } from '../rotor/crank.js';
 import { crankTemplate } from '../rotor/crankTemplate.js';
 import { addPlanes, BALANCED, toPlanes, type PlaneUnbalance } from '../rotor/planes.js';
@@ -147,13 +148,13 @@ describe('ruleBreaches', () => {
     ['beside another hole', hole({}), [hole({ angleDeg: 190 })], 'web would be too thin'],
     ['hardly begun', hole({ bitMm: 20, depthMm: 0.2 }), [], 'full circle'],
   ])('names a hole %s', (_name, one, others, message) => {
-    expect(ruleBreaches(crank, one, others, BITS).join(' ')).toContain(message);
+    expect(ruleBreaches(crank, one, others, { bits: BITS }).join(' ')).toContain(message);
   });
   it('names a bit that reaches less than the hole', () => {
-    expect(ruleBreaches(crank, hole({ depthMm: 30 }), [], [{ bitMm: 12, pointAngleDeg: 118, usableDepthMm: 25 }])[0]).toContain('reaches 25 mm');
+    expect(ruleBreaches(crank, hole({ depthMm: 30 }), [], { bits: [{ bitMm: 12, pointAngleDeg: 118, usableDepthMm: 25 }] })[0]).toContain('reaches 25 mm');
   });
   it('lets a good hole pass, and holes of different counterweights alone', () => {
-    expect(ruleBreaches(crank, hole({}), [hole({ counterweightId: 'cw2' })], BITS)).toEqual([]);
-    expect(() => ruleBreaches(crank, hole({ counterweightId: 'cw9' }), [], BITS)).toThrow('no counterweight cw9');
+    expect(ruleBreaches(crank, hole({}), [hole({ counterweightId: 'cw2' })], { bits: BITS })).toEqual([]);
+    expect(() => ruleBreaches(crank, hole({ counterweightId: 'cw9' }), [], { bits: BITS })).toThrow('no counterweight cw9');
   });
 });

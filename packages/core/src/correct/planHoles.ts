@@ -1,24 +1,33 @@
-import { turnBetweenDeg, normaliseAngleDeg } from '../units/angle.js';
+import { normaliseAngleDeg } from '../units/angle.js';
 import { checkNumber, CoreError } from '../units/check.js';
-import { bestHole, bestSlug, costOf, deepened, roundTo, type State, type Tolerances } from './candidates.js';
-import type { CutShares } from './cutShare.js';
 import { scale, toPolar } from '../units/vector.js';
 import { checkCrank, type Crank } from '../rotor/crank.js';
-import {
-  effectOfHole,
-  effectOfHoles,
-  holeMetal,
-  isBefore,
-  standingHoles,
-  usableHalfArcDeg,
-  type Bit,
-  type CrankHole,
-} from '../rotor/correctionHoles.js';
+import { isBefore, sideRadiusMm, standingHoles, type Bit, type CrankHole } from '../rotor/crankHole.js';
+import { usableHalfArcDeg } from '../rotor/drillingRules.js';
 import { pointHeightMm, rimSagMm, type HoleMetal } from '../rotor/hole.js';
+import { effectOfHole, effectOfHoles, holeMetal } from '../rotor/holeMetal.js';
+import { addPlanes, scalePlanes, type PlaneUnbalance } from '../rotor/planes.js';
 import type { Bar } from '../rotor/slug.js';
-import { addPlanes, planeShares, scalePlanes, type PlaneUnbalance } from '../rotor/planes.js';
+import { bestBesideHole, bestSlug } from './candidates/beside.js';
+import { deepened, filledIn } from './candidates/existing.js';
+import { bestGroundSpot } from './candidates/ground.js';
+import { costOf, roundTo, type State, type Tolerances } from './candidates/lever.js';
+import { bestHole } from './candidates/radial.js';
+import type { CutShares } from './cutShare.js';
+import { splitOver } from './splitOver.js';
+import { whyNot } from './whyNot.js';
 
-export interface PlanInput {
+/** What the shop does beside drilling rims; left out for what it does not. */
+export interface PlanMeans {
+  /** Side faces of counterweights, too. */
+  readonly faces?: boolean;
+  /** Bars in radial holes: they can leave at speed. */
+  readonly radialBars?: boolean;
+  readonly welding?: boolean;
+  readonly grinding?: boolean;
+}
+
+export interface PlanInput extends PlanMeans {
   readonly crank: Crank;
   /** Where the crank is too heavy, as read in its planes. */
   readonly unbalance: PlaneUnbalance;
@@ -27,9 +36,9 @@ export interface PlanInput {
   readonly bits: readonly Bit[];
   /** Heavy metal that may be pressed in; none where there is no need of it. */
   readonly bars?: readonly Bar[];
-  /** Holes already drilled; the reading contains them, the webs must respect them. */
+  /** Holes as they stand; the reading contains them, the webs must respect them. */
   readonly existing: readonly CrankHole[];
-  /** Nothing but deepening and opening what is there. */
+  /** Nothing but deepening, opening and filling what is there. */
   readonly onlyExisting?: boolean;
   /** Most new holes, 1…12. */
   readonly maxHoles: number;
@@ -58,8 +67,9 @@ export type PlanResult =
 
 /** A plan is good when its worse plane keeps this share of the tolerance: the rest is for the drill's and the reading's errors. */
 export const AIM_SHARE = 0.5;
-/** Plans kept from one hole to the next. */
-const BEAM_WIDTH = 24;
+/** Plans kept from one hole to the next: by each bit more there are more ideas. */
+const BEAM_PER_BIT = 5;
+const MOST_BEAM = 24;
 const COARSE_STEP_DEG = 3;
 const FINE_STEP_DEG = 0.5;
 const FINE_REACH_DEG = 6;
@@ -74,7 +84,9 @@ const POLISH_SWEEPS = 2;
  * turn with the others held. The search ends at the fewest holes that leave at most half the tolerance. Every hole
  * obeys the drilling rules against all others at every step, and the residual is always `effectOfHoles` of the rounded
  * holes, so prediction and plan cannot differ. Slugs of the given bars are tried beside the holes, at the outermost place, their
- * length in closed form; so is deepening a hole that is there, or opening it to a larger bit. The search is bounded, not exhaustive: it can miss a plan that exists.
+ * length in closed form; so is deepening a hole that is there, opening it to a larger bit, or filling it; holes in side faces and spots
+ * that are ground where the shop and the rim allow it. Where adding one hole after another does not get there, the vector is split
+ * over all counterweights at once (`splitOver`) and each portion drilled for. The search is bounded, not exhaustive: `fewestHoles` says how few any plan needs.
  *
  * @throws CoreError when the crank, a tolerance or a bit makes no sense
  */
@@ -83,24 +95,41 @@ export function planHoles(input: PlanInput): PlanResult {
   if (worstShare(input, input.unbalance) <= AIM_SHARE) return { kind: 'nothingToDo', worstShare: worstShare(input, input.unbalance) };
   const { aGmm, bGmm } = input.unbalance;
   const wanted = { aGmm: scale(aGmm, input.share.a), bGmm: scale(bGmm, input.share.b) };
-  const { holes, statesTried } = search({ ...input, unbalance: wanted });
+  const target = { ...input, unbalance: wanted, existing: standingHoles(input.existing) };
+  const { holes, statesTried } = search(target);
   const plan = assessHoles(input, holes);
   const missed = addPlanes(wanted, effectOfHoles(input.crank, holes));
-  if (worstShare(input, missed) <= 1) return { kind: 'solved', statesTried, ...plan };
-  return { kind: 'notFound', reason: reasonFor(input, { ...plan, residual: missed }), best: plan, statesTried };
+  if (worstShare(input, missed) <= 1 && holes.length > 0) return { kind: 'solved', statesTried, ...plan };
+  const split = input.onlyExisting === true ? null : searchSplit(target);
+  if (split) return { kind: 'solved', statesTried, ...assessHoles(input, split) };
+  if (worstShare(input, missed) <= 1) return { kind: 'nothingToDo', worstShare: worstShare(input, missed) };
+  return { kind: 'notFound', reason: whyNot(input, { ...plan, residual: missed }), best: plan, statesTried };
 }
 
-function search(given: PlanInput): { readonly holes: readonly CrankHole[]; readonly statesTried: number } {
-  const input = { ...given, existing: standingHoles(given.existing) };
+/** Holes for each portion of `splitOver` by itself, then all re-fitted together; null where that does not get inside, or takes too many. */
+function searchSplit(input: PlanInput): readonly CrankHole[] | null {
+  const holes = splitOver(input).reduce<readonly CrankHole[]>((placed, { counterweight, unbalance }) => {
+    const crank = { ...input.crank, counterweights: [counterweight] };
+    const own = [...input.existing, ...placed].filter(({ counterweightId }) => counterweightId === counterweight.id);
+    return [...placed, ...search({ ...input, crank, unbalance, existing: own, bars: [] }).holes];
+  }, []);
+  if (holes.length === 0 || holes.length > input.maxHoles) return null;
+  const residual = addPlanes(input.unbalance, effectOfHoles(input.crank, holes));
+  const fitted = polish(input, { holes, residual, cost: costOf(input, residual) });
+  return worstShare(input, fitted.residual) < Math.min(1, worstShare(input, input.unbalance)) ? fitted.holes : null;
+}
+
+function search(input: PlanInput): { readonly holes: readonly CrankHole[]; readonly statesTried: number } {
   let beam: State[] = [bare(input)];
   let best = beam[0]!;
   let statesTried = 0;
+  const beamWidth = Math.min(MOST_BEAM, BEAM_PER_BIT * (input.bits.length + (input.bars?.length ?? 0)));
   for (let count = 1; count <= input.maxHoles; count += 1) {
     const grown = beam.flatMap((state) => grow(input, state));
     statesTried += grown.length;
     if (grown.length === 0) break;
     beam = distinct(grown)
-      .slice(0, BEAM_WIDTH)
+      .slice(0, beamWidth)
       .map((state) => polish(input, state))
       .sort(byCost);
     const worst = (state: State): number => worstShare(input, state.residual);
@@ -122,7 +151,7 @@ export function assessHoles(input: Tolerances & Pick<PlanInput, 'crank' | 'unbal
     holes: holes.map((hole) => ({
       ...hole,
       metal: holeMetal(input.crank, hole),
-      travelFromTouchMm: hole.depthMm + (hole.slug ? 0 : pointHeightMm(hole.bitMm, hole.pointAngleDeg)),
+      travelFromTouchMm: hole.depthMm + (hole.slug || hole.rim ? 0 : pointHeightMm(hole.bitMm, hole.pointAngleDeg)),
     })),
     residual,
     worstShare: worstShare(input, residual),
@@ -155,21 +184,21 @@ function withoutHole(input: PlanInput, state: State, index: number): State {
 
 /** The state with one more hole, once for every counterweight and bit where a hole helps: at its best allowed angle. */
 function grow(input: PlanInput, state: State): State[] {
-  const grown: State[] = input.existing.flatMap((hole) => deepened(input, state, hole));
+  const grown: State[] = input.existing.flatMap((hole) => [...deepened(input, state, hole), ...filledIn(input, state, hole)]);
   if (input.onlyExisting === true) return grown;
+  const push = (next: State | null): void => {
+    if (next) grown.push(next);
+  };
   for (const counterweight of input.crank.counterweights) {
+    const whole = stepsAround(counterweight.arcCentreDeg, counterweight.arcHalfWidthDeg, COARSE_STEP_DEG);
     for (const bit of input.bits) {
       const halfArcDeg = usableHalfArcDeg(counterweight, bit.bitMm, rimSagMm(counterweight.rimRadiusMm, bit.bitMm));
-      if (halfArcDeg === null) continue;
-      const angles = stepsAround(counterweight.arcCentreDeg, halfArcDeg, COARSE_STEP_DEG);
-      const next = bestHole(input, state, counterweight, bit, angles);
-      if (next) grown.push(next);
+      if (halfArcDeg !== null)
+        push(bestHole(input, state, counterweight, bit, stepsAround(counterweight.arcCentreDeg, halfArcDeg, COARSE_STEP_DEG)));
+      push(bestBesideHole(input, state, counterweight, bit, whole));
     }
-    for (const bar of input.bars ?? []) {
-      const angles = stepsAround(counterweight.arcCentreDeg, counterweight.arcHalfWidthDeg, COARSE_STEP_DEG);
-      const next = bestSlug(input, state, counterweight, bar, angles);
-      if (next) grown.push(next);
-    }
+    for (const bar of input.bars ?? []) push(bestSlug(input, state, counterweight, bar, whole));
+    push(bestGroundSpot(input, state, counterweight, whole));
   }
   return grown;
 }
@@ -179,27 +208,31 @@ function polish(input: PlanInput, state: State): State {
   let current = state;
   for (let sweep = 0; sweep < POLISH_SWEEPS; sweep += 1) {
     for (let i = 0; i < current.holes.length; i += 1) {
-      const hole = current.holes[i]!;
-      const without = withoutHole(input, current, i);
-      const counterweight = input.crank.counterweights.find((c) => c.id === hole.counterweightId)!;
-      const angles = stepsAround(hole.angleDeg, FINE_REACH_DEG, FINE_STEP_DEG);
-      if (hole.was) {
-        const [again] = deepened(
-          { ...input, bits: [bitOf(input, hole)] },
-          without,
-          input.existing.find((old) => isBefore(old, hole))!,
-        );
-        if (again && again.cost < current.cost) current = again;
-        continue;
-      }
-      const refitted = hole.slug
-        ? bestSlug(input, without, counterweight, { diameterMm: hole.bitMm, densityGPerCm3: hole.slug.densityGPerCm3 }, angles)
-        : bestHole(input, without, counterweight, bitOf(input, hole), angles);
+      const refitted = refit(input, withoutHole(input, current, i), current.holes[i]!);
       if (refitted && refitted.cost < current.cost) current = refitted;
     }
   }
   return current;
 }
+
+/** The best of a hole's own kind near where it is; null when there is none. */
+function refit(given: PlanInput, without: State, hole: CrankHole): State | null {
+  const input = { ...given, bits: hole.slug || hole.rim ? [] : [bitOf(given, hole)], bars: barsLike(given, hole) };
+  if (hole.was) {
+    const old = input.existing.find((one) => isBefore(one, hole))!;
+    const again = hole.slug ? filledIn(input, without, old).filter(({ holes }) => holes.at(-1)!.slug!.welded === hole.slug!.welded) : deepened(input, without, old);
+    return again[0] ?? null;
+  }
+  const counterweight = input.crank.counterweights.find((c) => c.id === hole.counterweightId)!;
+  const angles = stepsAround(hole.angleDeg, FINE_REACH_DEG, FINE_STEP_DEG);
+  if (hole.rim) return bestGroundSpot(input, without, counterweight, angles);
+  if (hole.slug) return bestSlug(input, without, counterweight, input.bars[0]!, angles);
+  const best = sideRadiusMm(hole) === null ? bestHole : bestBesideHole;
+  return best(input, without, counterweight, input.bits[0]!, angles);
+}
+
+const barsLike = ({ bars = [] }: PlanInput, { bitMm, slug }: CrankHole): readonly Bar[] =>
+  slug && !slug.welded ? bars.filter(({ diameterMm, densityGPerCm3 }) => diameterMm === bitMm && densityGPerCm3 === slug.densityGPerCm3) : [];
 
 const bitOf = ({ bits }: PlanInput, hole: CrankHole): Bit =>
   bits.find(({ bitMm, pointAngleDeg }) => bitMm === hole.bitMm && pointAngleDeg === hole.pointAngleDeg)!;
@@ -220,7 +253,7 @@ function distinct(states: readonly State[]): State[] {
   return [...states].sort(byCost).filter((state) => {
     const key = state.holes
       .map(
-        (hole) => `${hole.counterweightId}/${hole.bitMm}/${hole.pointAngleDeg}/${hole.slug ? 'slug' : ''}${hole.was ? `was ${hole.angleDeg}` : ''}`,
+        (hole) => `${hole.counterweightId}/${hole.bitMm}/${hole.pointAngleDeg}/${kindOf(hole)}${hole.was ? `was ${hole.angleDeg}` : ''}`,
       )
       .sort()
       .join(' ');
@@ -230,20 +263,4 @@ function distinct(states: readonly State[]): State[] {
   });
 }
 
-/** Why drilling does not get there: the worse plane, and whether metal stands where it is heavy. */
-function reasonFor(input: PlanInput, best: HolePlan): string {
-  const left = [
-    { plane: 'A', ...toPolar(best.residual.aGmm), toleranceGmm: input.toleranceAGmm, radiusMm: input.crank.planes.radiusAMm },
-    { plane: 'B', ...toPolar(best.residual.bGmm), toleranceGmm: input.toleranceBGmm, radiusMm: input.crank.planes.radiusBMm },
-  ];
-  const worst = left.reduce((x, y) => (y.amount / y.toleranceGmm > x.amount / x.toleranceGmm ? y : x));
-  const covered = input.crank.counterweights.some((c) => {
-    const { shareA, shareB } = planeShares(c.zMm, input.crank.planes);
-    // One at the other end does more for that end than for this.
-    return (worst.plane === 'A' ? shareA : shareB) >= 0.5 && Math.abs(turnBetweenDeg(c.arcCentreDeg, worst.angleDeg)) <= c.arcHalfWidthDeg;
-  });
-  const where = `${(worst.amount / worst.radiusMm).toFixed(1)} g at ${worst.radiusMm} mm stay in plane ${worst.plane} at ${worst.angleDeg.toFixed(0)}°`;
-  return covered
-    ? `With ${best.holes.length} holes ${where}: allow more holes, a larger bit or more depth, or add weight opposite.`
-    : `${where}, and no counterweight's arc lies there at that end: drilling cannot take it; weight has to be added opposite.`;
-}
+const kindOf = (hole: CrankHole): string => (hole.slug ? (hole.slug.welded ? 'weld' : 'slug') : sideRadiusMm(hole) === null ? '' : 'side');

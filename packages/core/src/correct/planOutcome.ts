@@ -1,5 +1,5 @@
 import { randomLcg, randomNormal } from 'd3-random';
-import type { CrankHole } from '../rotor/correctionHoles.js';
+import type { CrankHole } from '../rotor/crankHole.js';
 import type { Crank } from '../rotor/crank.js';
 import { addPlanes, type PlaneUnbalance } from '../rotor/planes.js';
 import { dot, toPolar, type Vector } from '../units/vector.js';

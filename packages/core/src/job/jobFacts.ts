@@ -2,7 +2,7 @@ import type { ExtraLine } from '../bob/bobWeight.js';
 import type { EngineLayout } from '../engine/layout.js';
 import type { LayoutId } from '../engine/library.js';
 import type { Crank } from '../rotor/crank.js';
-import type { CrankHole } from '../rotor/correctionHoles.js';
+import type { CrankHole } from '../rotor/crankHole.js';
 import type { PlaneUnbalance, Planes } from '../rotor/planes.js';
 import type { ToleranceChoice } from '../rotor/tolerance.js';
 import type { PlaneSpread } from '../spin/averageSpins.js';

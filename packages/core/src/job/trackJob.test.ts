@@ -1,6 +1,6 @@
 import { layOut } from '../engine/layout.js';
 import { LAYOUTS } from '../engine/library.js';
-import { effectOfHoles } from '../rotor/correctionHoles.js';
+import { effectOfHoles } from '../rotor/holeMetal.js';
 import { crankTemplate } from '../rotor/crankTemplate.js';
 import { addPlanes, BALANCED, type PlaneUnbalance } from '../rotor/planes.js';
 import { times } from '../units/complex.js';

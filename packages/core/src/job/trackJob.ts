@@ -1,6 +1,6 @@
 import { drillSpread, USUAL_DRILL, type DrillErrors } from '../correct/drillErrors.js';
 import { trackUnbalance, type PlaneEvent, type TrackedPlane } from '../correct/trackUnbalance.js';
-import { effectOfHoles } from '../rotor/correctionHoles.js';
+import { effectOfHoles } from '../rotor/holeMetal.js';
 import { BALANCED, movePlanes } from '../rotor/planes.js';
 import { planeReading, RAYLEIGH95 } from '../spin/planeReading.js';
 import { toPolar, type Vector } from '../units/vector.js';

@@ -3,10 +3,12 @@ import { LAYOUTS } from '../engine/library.js';
 import { planChoices } from '../correct/planChoices.js';
 import type { TrackedPlane } from '../correct/trackUnbalance.js';
 import { fromPolar, toPolar } from '../units/vector.js';
-import { effectOfHole, effectOfHoles, holeMetal, ruleBreaches, type CrankHole } from './correctionHoles.js';
+import type { CrankHole } from './crankHole.js';
+import { ruleBreaches } from './drillingRules.js';
+import { effectOfHole, effectOfHoles, holeMetal } from './holeMetal.js';
 import { crankTemplate } from './crankTemplate.js';
 import { addPlanes } from './planes.js';
-import { slugForceN, slugNetG, USUAL_BARS, webToSlugMm } from './slug.js';
+import { slugForceN, slugNetG, USUAL_BARS, webBesideMm } from './slug.js';
 
 const crank = crankTemplate(LAYOUTS.v8Cross90, layOut(LAYOUTS.v8Cross90, 110), 88);
 const bits = [6, 8, 10, 12, 16, 20].map((bitMm) => ({ bitMm, pointAngleDeg: 118, usableDepthMm: 50 }));
@@ -40,16 +42,16 @@ describe('a slug of heavy metal', () => {
     ['too deep in', { slug: { ...slug, radiusMm: 50 } }, 'goes deeper into CW 1'],
     ['outside the arc', { angleDeg: 238 }, 'outside the arc'],
   ])('is refused %s', (_name, more, words) => {
-    expect(ruleBreaches(crank, pressed(more), [], bits)).toEqual([expect.stringContaining(words) as string]);
-    expect(ruleBreaches(crank, pressed(), [], bits)).toEqual([]);
+    expect(ruleBreaches(crank, pressed(more), [], { bits })).toEqual([expect.stringContaining(words) as string]);
+    expect(ruleBreaches(crank, pressed(), [], { bits })).toEqual([]);
   });
   it('keeps a web to radial holes, and they to it', () => {
     const hole: CrankHole = { counterweightId: 'cw1', angleDeg: 186, bitMm: 12, pointAngleDeg: 118, depthMm: 20 };
-    expect(ruleBreaches(crank, pressed(), [hole], bits)).toHaveLength(1);
-    expect(ruleBreaches(crank, hole, [pressed()], bits)).toHaveLength(1);
-    expect(ruleBreaches(crank, { ...hole, angleDeg: 205 }, [pressed()], bits)).toEqual([]);
+    expect(ruleBreaches(crank, pressed(), [hole], { bits })).toHaveLength(1);
+    expect(ruleBreaches(crank, hole, [pressed()], { bits })).toHaveLength(1);
+    expect(ruleBreaches(crank, { ...hole, angleDeg: 205 }, [pressed()], { bits })).toEqual([]);
     // 74·sin 25° across, less both half diameters.
-    expect(webToSlugMm({ ...pressed(), slug }, { ...hole, angleDeg: 205 }, 85)).toBeCloseTo(74 * Math.sin((25 * Math.PI) / 180) - 14, 9);
+    expect(webBesideMm({ ...pressed(), radiusMm: slug.radiusMm }, { ...hole, angleDeg: 205 }, 85)).toBeCloseTo(74 * Math.sin((25 * Math.PI) / 180) - 14, 9);
   });
 });
 
@@ -70,7 +72,7 @@ describe('planning with heavy metal', () => {
     if (result.kind !== 'choices') throw new Error(result.kind);
     const [{ plan, slugs }] = result.choices as [(typeof result.choices)[0]];
     expect(slugs).toBeGreaterThan(1);
-    plan.holes.forEach((one, i) => expect(ruleBreaches(crank, one, plan.holes.toSpliced(i, 1), bits)).toEqual([]));
+    plan.holes.forEach((one, i) => expect(ruleBreaches(crank, one, plan.holes.toSpliced(i, 1), { bits })).toEqual([]));
     const left = addPlanes({ aGmm: a.unbalanceGmm, bGmm: b.unbalanceGmm }, effectOfHoles(crank, plan.holes));
     expect(toPolar(left.aGmm).amount).toBeCloseTo(toPolar(plan.residual.aGmm).amount, 6);
     expect(toPolar(left.aGmm).amount).toBeLessThan(0.2 * 85 * 45);

@@ -6,6 +6,7 @@ import * as machines from './0006_machines.js';
 import * as slugs from './0008_slugs.js';
 import * as spinDetail from './0007_spin_detail.js';
 import * as matching from './0004_matching.js';
+import * as crankMetal from './0009_crank_metal.js';
 import * as togetherAndPhotos from './0003_together_and_photos.js';
 
 const MIGRATIONS: Readonly<Record<string, Knex.Migration>> = {
@@ -17,6 +18,7 @@ const MIGRATIONS: Readonly<Record<string, Knex.Migration>> = {
   '0006_machines': machines,
   '0007_spin_detail': spinDetail,
   '0008_slugs': slugs,
+  '0009_crank_metal': crankMetal,
 };
 
 /** The migrations as code, so that they run the same compiled, in tests and from any folder. */

@@ -2,13 +2,14 @@ import { randomUUID } from 'node:crypto';
 import { factsOf, type DecisionBody, type JobSheet, type Shop } from '@tare/contract';
 import {
   arrivalList,
+  bareHole,
+  correctionInput,
   type ArrivalKey,
   isSingleKind,
   jobFigures,
   MOUNTING_CHECKS,
-  trackJob,
-  USUAL_DRILL,
   planChoices,
+  USUAL_TOOLS,
   type JobFigures,
   type JobSpec,
   type Measure,
@@ -124,15 +125,9 @@ export class Bench {
       const { spins, tolerance } = await this.figures(jobId);
       const last = spins.at(-1)!;
       if (last.verdict === 'inside') return;
-      const tracked = trackJob(sheet)!;
-      const plans = planChoices({
-        crank: sheet.spec.crank,
-        bits,
-        bars: [],
-        existing: sheet.holes,
-        maxHoles: 8,
-        known: { a: tracked.a, b: tracked.b, toleranceAGmm: tolerance.aGmm, toleranceBGmm: tolerance.bGmm, drill: USUAL_DRILL },
-      });
+      const plans = planChoices(
+        correctionInput(sheet, tolerance, { bits, tools: USUAL_TOOLS }, { maxHoles: 8, heavyMetal: false, neutralReason: null })!,
+      );
       if (plans.kind === 'nothingToDo') {
         await this.spin(personId, jobId);
         continue;
@@ -140,14 +135,7 @@ export class Bench {
       if (plans.kind !== 'choices') throw new Error(`The demo crank has no plan: ${plans.reason}`);
       const { plan } = plans.choices[0]!;
       const planId = randomUUID();
-      const holes = plan.holes.map(({ counterweightId, angleDeg, bitMm, pointAngleDeg, depthMm, was = null }) => ({
-        counterweightId,
-        angleDeg,
-        bitMm,
-        pointAngleDeg,
-        depthMm,
-        was,
-      }));
+      const holes = plan.holes.map(bareHole);
       await this.send(`jobs/${jobId}/plans`, { id: planId, personId, spinId: last.spinId, holes });
       for (const [planIndex, hole] of holes.entries())
         await this.send(`jobs/${jobId}/holes`, { id: randomUUID(), personId, planId, planIndex, ...hole });

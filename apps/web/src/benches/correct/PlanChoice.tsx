@@ -1,8 +1,10 @@
-import type { PlanChoice, PlanMerit } from '@tare/core';
+import type { PlanChoice, PlanMerit, ShopTools } from '@tare/core';
 import type { ReactNode } from 'react';
 import { Cloud } from '../../draw/Cloud.js';
 import { fixed } from '../../format/numbers.js';
 import { useOpenJob } from '../../shell/JobContext.js';
+import { countWords } from './cutWords.js';
+import { drilledOnly } from './usePlan.js';
 
 const MERITS: Readonly<Record<PlanMerit, string>> = {
   fewestHoles: 'fewest holes',
@@ -10,16 +12,21 @@ const MERITS: Readonly<Record<PlanMerit, string>> = {
   surest: 'misses by least',
   fewestBits: 'fewest bits',
   noNewHoles: 'no new holes',
+  noHeavyMetal: 'no heavy metal',
+  easiestToReach: 'easiest to reach',
 };
 
 interface PlanChoicesListProps {
   readonly choices: readonly PlanChoice[];
   readonly chosen: number;
   readonly onChoose: (index: number) => void;
+  /** How few holes any plan needs; null while nobody knows. */
+  readonly fewest: number | null;
+  readonly tools: ShopTools;
 }
 
 /** Plans side by side: what each costs, and how it may turn out. */
-export function PlanChoicesList({ choices, chosen, onChoose }: PlanChoicesListProps): ReactNode {
+export function PlanChoicesList({ choices, chosen, onChoose, fewest, tools }: PlanChoicesListProps): ReactNode {
   const { sheet, figures } = useOpenJob();
   const { radiusAMm, radiusBMm } = sheet.spec.crank.planes;
   const taken = choices[chosen]!;
@@ -31,9 +38,9 @@ export function PlanChoicesList({ choices, chosen, onChoose }: PlanChoicesListPr
             key={i}
             className={`grid cursor-pointer content-start gap-1 border-2 p-3 ${i === chosen ? 'border-blue bg-plate-low' : 'border-edge'}`}
           >
-            <span className="flex items-center gap-2 text-lg font-semibold">
-              <input type="radio" name="plan" className="size-5 accent-ink" checked={i === chosen} onChange={() => onChoose(i)} />
-              {`${countWords(choice)}, about ${fixed(choice.minutes, 0)} min`}
+            <span className="flex items-start gap-2 text-lg font-semibold">
+              <input type="radio" name="plan" className="mt-1 size-5 shrink-0 accent-ink" checked={i === chosen} onChange={() => onChoose(i)} />
+              {`${countWords(choice.plan.holes)}, about ${fixed(choice.minutes, 0)} min, ${fixed(choice.price, 0)} ${tools.money}`}
             </span>
             <span>{[...(i === 0 ? ['proposed'] : []), ...choice.merits.map((merit) => MERITS[merit])].join(', ')}</span>
             <span className="text-ink-soft">{`The drill may miss by ${fixed(choice.drillSpread.aGmm / radiusAMm, 2)} g in A, ${fixed(choice.drillSpread.bGmm / radiusBMm, 2)} g in B.`}</span>
@@ -41,6 +48,7 @@ export function PlanChoicesList({ choices, chosen, onChoose }: PlanChoicesListPr
           </label>
         ))}
       </div>
+      {fewest !== null && <p>{fewestWords(fewest, drilledOnly(choices)[0]!.plan.holes.length)}</p>}
       <div className="flex flex-wrap items-center gap-4">
         <Cloud plane="A" ends={taken.cloud.map(({ aGmm }) => aGmm)} toleranceGmm={figures.tolerance.aGmm} radiusMm={radiusAMm} />
         <Cloud plane="B" ends={taken.cloud.map(({ bGmm }) => bGmm)} toleranceGmm={figures.tolerance.bGmm} radiusMm={radiusBMm} />
@@ -53,13 +61,10 @@ export function PlanChoicesList({ choices, chosen, onChoose }: PlanChoicesListPr
   );
 }
 
-/** "2 holes, 1 slug of heavy metal". */
-export function countWords({ plan, slugs }: PlanChoice): string {
-  const deeper = plan.holes.filter(({ was }) => was).length;
-  const holes = plan.holes.length - slugs - deeper;
-  return [
-    ...(holes > 0 || plan.holes.length === 0 ? [`${holes} ${holes === 1 ? 'hole' : 'holes'}`] : []),
-    ...(deeper > 0 ? [`${deeper} ${deeper === 1 ? 'hole' : 'holes'} deepened`] : []),
-    ...(slugs > 0 ? [`${slugs} ${slugs === 1 ? 'slug' : 'slugs'} of heavy metal`] : []),
-  ].join(', ');
-}
+const holesWords = (n: number): string => `${n} ${n === 1 ? 'hole' : 'holes'}`;
+
+/** What the bound says of the plan with the fewest holes. */
+export const fewestWords = (bound: number, planned: number): string =>
+  bound >= planned
+    ? `No plan with fewer than ${holesWords(planned)} exists that takes as much: that is proven.`
+    : `Any plan that takes as much needs at least ${holesWords(bound)}; ${holesWords(planned)} is the least that was found.`;

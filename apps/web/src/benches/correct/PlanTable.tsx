@@ -1,9 +1,10 @@
-import { counterweightOf, holeWorking, toPolar, type HolePlan, type PlaneUnbalance } from '@tare/core';
+import { counterweightOf, densityOf, holeWorking, toPolar, type HolePlan, type PlaneUnbalance } from '@tare/core';
 import type { ReactNode } from 'react';
 import { degrees, fixed } from '../../format/numbers.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { VerdictMark } from '../../ui/Verdict.js';
 import { Worked } from '../../ui/Worked.js';
+import { kindOf, VERBS } from './cutWords.js';
 
 /** Every hole of a plan, and what it should leave. */
 export function PlanTable({ plan }: { readonly plan: HolePlan }): ReactNode {
@@ -19,40 +20,47 @@ export function PlanTable({ plan }: { readonly plan: HolePlan }): ReactNode {
               Hole
             </th>
             <th scope="col" className="text-left">
-              Drill in
+              Where
             </th>
             <th scope="col">At</th>
-            <th scope="col">Bit</th>
-            <th scope="col">Depth to shoulder</th>
+            <th scope="col">Width</th>
+            <th scope="col">Depth, length</th>
             <th scope="col">From tip touch</th>
             <th scope="col">Takes</th>
           </tr>
         </thead>
         <tbody>
           {plan.holes.map((hole, i) => {
-            const { name, rimRadiusMm } = counterweightOf(crank, hole.counterweightId);
+            const counterweight = counterweightOf(crank, hole.counterweightId);
+            const rimRadiusMm = hole.rimRadiusMm ?? counterweight.rimRadiusMm;
+            const kind = kindOf(hole);
+            const drilled = kind === 'radial' || kind === 'deepened' || kind === 'side';
             return (
               <tr key={i} className="border-b border-edge text-blue">
                 <th scope="row" className="py-1.5 text-left text-lg">
                   {i + 1}
                 </th>
                 <td className="text-left font-sign text-lg font-semibold">
-                  {name}
-                  {hole.was && (
-                    <span className="block text-base font-normal">{`its hole, ${fixed(hole.was.bitMm, 0)} × ${fixed(hole.was.depthMm, 1)} now`}</span>
+                  {counterweight.name}
+                  {kind !== 'radial' && (
+                    <span className="block text-base font-normal">
+                      {VERBS[kind].toLowerCase()} it{hole.was ? `: ${fixed(hole.was.bitMm, 0)} × ${fixed(hole.was.depthMm, 1)} now` : ''}
+                    </span>
                   )}
                 </td>
                 <td>{degrees(hole.angleDeg, 1)}</td>
-                <td>{fixed(hole.bitMm, 0)} mm</td>
+                <td>{hole.rim ? '' : `${fixed(hole.bitMm, 0)} mm`}</td>
                 <td className="text-lg font-semibold">{fixed(hole.depthMm, 1)} mm</td>
-                <td>{hole.slug ? `slug at ${fixed(hole.slug.radiusMm, 1)} mm` : `${fixed(hole.travelFromTouchMm, 1)} mm`}</td>
+                <td>{hole.slug ? `at ${fixed(hole.slug.radiusMm, 1)} mm` : hole.rim ? 'off the radius' : `${fixed(hole.travelFromTouchMm, 1)} mm`}</td>
                 <td>
-                  {hole.slug ? (
-                    `+${fixed(-hole.metal.massG, 1)} g net`
-                  ) : (
+                  {kind === 'radial' ? (
                     <Worked
-                      working={holeWorking({ ...hole, rimRadiusMm, densityGPerCm3: crank.densityGPerCm3 }, hole.metal)}
+                      working={holeWorking({ ...hole, rimRadiusMm, densityGPerCm3: densityOf(crank, counterweight) }, hole.metal)}
                     >{`${fixed(hole.metal.massG, 1)} g at ${fixed(hole.metal.centroidRadiusMm, 1)} mm`}</Worked>
+                  ) : drilled || hole.rim ? (
+                    `${fixed(hole.metal.massG, 1)} g at ${fixed(hole.metal.centroidRadiusMm, 1)} mm`
+                  ) : (
+                    `+${fixed(-hole.metal.massG, 1)} g net`
                   )}
                 </td>
               </tr>

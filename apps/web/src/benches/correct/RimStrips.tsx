@@ -1,4 +1,5 @@
-import { degToRad, turnBetweenDeg, type Counterweight, type CrankHole } from '@tare/core';
+import { degToRad, turnBetweenDeg, type Counterweight, type Crank, type CrankHole } from '@tare/core';
+import { kindOf } from './cutWords.js';
 import type { ReactNode } from 'react';
 import { degrees, fixed } from '../../format/numbers.js';
 import { useOpenJob } from '../../shell/JobContext.js';
@@ -8,11 +9,21 @@ import { usePrintOnce } from '../../ui/usePrintOnce.js';
 const MARGIN_MM = 4;
 const BAR_MM = 100;
 
+interface RimStripsProps {
+  /** With its rims as they are when they are drilled. */
+  readonly crank: Crank;
+  readonly holes: readonly CrankHole[];
+  readonly onPrinted: () => void;
+}
+
+/** What is punched through a strip: holes that go in from the rim. */
+export const punched = (holes: readonly CrankHole[]): CrankHole[] => holes.filter((hole) => ['radial', 'deepened'].includes(kindOf(hole)) && hole.axialRadiusMm == null);
+
 /** The rim of every counterweight that is drilled, unrolled at 1:1: cut out, wrapped round, punched through. */
-export function RimStrips({ holes, onPrinted }: { readonly holes: readonly CrankHole[]; readonly onPrinted: () => void }): ReactNode {
+export function RimStrips({ crank, holes, onPrinted }: RimStripsProps): ReactNode {
   const { sheet } = useOpenJob();
   usePrintOnce(true, onPrinted);
-  const drilled = sheet.spec.crank.counterweights.filter(({ id }) => holes.some(({ counterweightId }) => counterweightId === id));
+  const drilled = crank.counterweights.filter(({ id }) => holes.some(({ counterweightId }) => counterweightId === id));
   return (
     <article className="hidden print:block" aria-label="Strips to wrap round the rims">
       <h1 className="text-xl">{`Job ${sheet.number}: strips to wrap round the rims`}</h1>

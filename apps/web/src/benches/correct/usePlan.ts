@@ -1,20 +1,43 @@
 import { useQuery, type UseQueryResult } from '@tanstack/react-query';
-import type { ChoicesInput, PlanChoices } from '@tare/core';
+import { AIM_SHARE, type ChoicesInput, type PlanChoice, type PlanChoices } from '@tare/core';
 import { wrap, type Remote } from 'comlink';
+import type { Planned, Planner } from './planner.worker.js';
 
-type Planner = Remote<{ planChoices: (input: ChoicesInput) => PlanChoices }>;
-
-let planner: Planner | null = null;
+let planner: Remote<Planner> | null = null;
 /** One worker serves every plan: it is started when the first plan is asked for. */
-const plannerInWorker = (): Planner => (planner ??= wrap(new Worker(new URL('./planner.worker.ts', import.meta.url), { type: 'module' })));
+const plannerInWorker = (): Remote<Planner> =>
+  (planner ??= wrap<Planner>(new Worker(new URL('./planner.worker.ts', import.meta.url), { type: 'module' })));
 
 /** The plan of an input, computed beside the screen; null input asks for none. A refusal of the core is the error. */
-export function usePlan(input: ChoicesInput | null, key: string): UseQueryResult<PlanChoices> {
+export function usePlan(input: ChoicesInput | null, key: string): UseQueryResult<Planned> {
   return useQuery({
     queryKey: ['plan', key, input],
-    queryFn: async (): Promise<PlanChoices> => plannerInWorker().planChoices(input!),
+    queryFn: async (): Promise<Planned> => plannerInWorker().plan(input!),
     enabled: input !== null,
     staleTime: Infinity,
     retry: false,
   });
 }
+
+/**
+ * How few holes any plan needs that leaves as little as the drilled one with the fewest; null while nobody knows, or where no plan
+ * is of holes alone.
+ */
+export function useFewestHoles(input: ChoicesInput | null, plans: PlanChoices | undefined, key: string): number | null {
+  const [fewest] = plans?.kind === 'choices' ? drilledOnly(plans.choices) : [];
+  const { data } = useQuery({
+    queryKey: ['fewest', key, input, fewest?.leftShare],
+    queryFn: async (): Promise<number | null> =>
+      plannerInWorker().fewest({ ...input!, share: (plans as Extract<PlanChoices, { kind: 'choices' }>).share }, Math.max(AIM_SHARE, fewest!.leftShare)),
+    enabled: input !== null && fewest !== undefined,
+    staleTime: Infinity,
+    retry: false,
+  });
+  return data ?? null;
+}
+
+/** Plans of holes alone, the one with the fewest first. */
+export const drilledOnly = (choices: readonly PlanChoice[]): PlanChoice[] =>
+  choices
+    .filter(({ plan }) => plan.holes.every(({ slug, rim }) => !slug && !rim))
+    .sort((x, y) => x.plan.holes.length - y.plan.holes.length);

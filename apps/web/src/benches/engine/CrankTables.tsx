@@ -3,6 +3,7 @@ import type { ReactNode } from 'react';
 import { useFieldArray, type FieldPath, type UseFormReturn } from 'react-hook-form';
 import { Button } from '../../ui/Button.js';
 import { NumberField, Field } from '../../ui/Field.js';
+import type { CounterweightForm } from './metal/metalForm.js';
 import type { SpecForm } from './specForm.js';
 import { fieldProps } from './useSpecForm.js';
 
@@ -124,27 +125,34 @@ const COLUMNS = [
   ['depthLimitMm', 'Depth limit, mm'],
 ] as const;
 
+const BLANK: CounterweightForm = {
+  id: '',
+  name: '',
+  zMm: '',
+  widthMm: '',
+  rimRadiusMm: '',
+  arcCentreDeg: '',
+  arcHalfWidthDeg: '',
+  depthLimitMm: '',
+  kind: 'counterweight',
+  densityGPerCm3: '',
+  drillFrom: 'usual',
+  edgeMarginMm: '',
+  largestBitMm: '',
+  awkward: false,
+  noDrill: [],
+};
+
 /** The counterweights as metal to be drilled. */
 export function CounterweightTable({ form }: TableProps): ReactNode {
   const { fields, append, remove } = useFieldArray({ control: form.control, name: 'counterweights', keyName: 'rowId' });
   const add = (): void => {
-    const like = form.getValues('counterweights').at(-1);
-    const number = fields.length + 1;
-    append({
-      widthMm: '',
-      rimRadiusMm: '',
-      arcHalfWidthDeg: '',
-      depthLimitMm: '',
-      ...like,
-      zMm: '',
-      arcCentreDeg: '',
-      id: crypto.randomUUID(),
-      name: `CW ${number}`,
-    });
+    const like = form.getValues('counterweights').findLast(({ kind }) => kind === 'counterweight');
+    append({ ...BLANK, ...like, zMm: '', arcCentreDeg: '', noDrill: [], id: crypto.randomUUID(), name: `CW ${fields.length + 1}` });
   };
   return (
     <table className="w-full border-separate border-spacing-x-1.5 border-spacing-y-1">
-      <caption className="text-left font-semibold">Counterweights, front to rear</caption>
+      <caption className="text-left font-semibold">Counterweights, front to rear, and what bolts on</caption>
       <thead className="text-left text-ink-soft">
         <tr>
           <th scope="col">Name</th>

@@ -9,6 +9,8 @@ import { ProblemNotice } from '../../ui/Notice.js';
 import { CounterweightTable, CylinderTable, PinTable } from './CrankTables.js';
 import { LayoutFiles } from './LayoutFiles.js';
 import { LayoutSummary } from './LayoutSummary.js';
+import { CrankFiles } from './metal/CrankFiles.js';
+import { MetalEditor } from './metal/MetalEditor.js';
 import { hasSplitPins, type SpecForm } from './specForm.js';
 import { fieldProps, type SpecFormState } from './useSpecForm.js';
 
@@ -110,6 +112,8 @@ export function SpecFields({ state, fixedLayout }: SpecFieldsProps): ReactNode {
           <NumberField label="Density (steel 7.85, cast iron 7.1)" unit="g/cm³" {...field('densityGPerCm3')} className="col-span-2" />
         </div>
         <CounterweightTable form={form} />
+        <CrankFiles state={state} />
+        <MetalEditor state={state} />
       </section>
     </div>
   );

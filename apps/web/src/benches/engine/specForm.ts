@@ -9,7 +9,7 @@ import {
   layOut,
   LAYOUTS,
   typedNumber,
-  type Counterweight,
+  type Crank,
   type EngineLayout,
   type JobSpec,
   type LayoutFile,
@@ -17,6 +17,7 @@ import {
   type Rotation,
   type ToleranceSchool,
 } from '@tare/core';
+import { counterweightForm, counterweightOf, foundForm, foundOf, text, type CounterweightForm, type FoundForm } from './metal/metalForm.js';
 
 /** A job's figures as they are typed: every number is text until it is checked. */
 export interface SpecForm {
@@ -47,6 +48,7 @@ export interface SpecForm {
   readonly massCentreZMm: string;
   readonly densityGPerCm3: string;
   readonly counterweights: readonly CounterweightForm[];
+  readonly found: readonly FoundForm[];
 }
 
 export interface PinForm {
@@ -61,9 +63,6 @@ export interface CylinderForm {
   readonly bankDeg: string;
 }
 
-export type CounterweightForm = Readonly<Record<keyof Counterweight, string>>;
-
-const text = (value: number): string => String(Math.round(value * 1000) / 1000);
 
 /** A new job's form: an ordinary V8 until something else is chosen. */
 export function emptyForm(): SpecForm {
@@ -94,6 +93,7 @@ export function emptyForm(): SpecForm {
     massCentreZMm: '',
     densityGPerCm3: '',
     counterweights: [],
+    found: [],
   });
 }
 
@@ -186,16 +186,8 @@ export function checkedLayout(form: SpecForm): EngineLayout | string {
   }
 }
 
-function crankForm({
-  planes,
-  massKg,
-  massCentreZMm,
-  densityGPerCm3,
-  counterweights,
-}: JobSpec['crank']): Omit<
-  SpecForm,
-  Exclude<keyof SpecForm, 'zAMm' | 'zBMm' | 'radiusAMm' | 'radiusBMm' | 'massKg' | 'massCentreZMm' | 'densityGPerCm3' | 'counterweights'>
-> {
+/** The form's fields of a crank's metal. */
+export function crankForm({ planes, massKg, massCentreZMm, densityGPerCm3, counterweights, found = [] }: Crank): Pick<SpecForm, CrankField> {
   return {
     zAMm: text(planes.zAMm),
     zBMm: text(planes.zBMm),
@@ -204,16 +196,27 @@ function crankForm({
     massKg: text(massKg),
     massCentreZMm: text(massCentreZMm),
     densityGPerCm3: text(densityGPerCm3),
-    counterweights: counterweights.map(({ id, name, zMm, widthMm, rimRadiusMm, arcCentreDeg, arcHalfWidthDeg, depthLimitMm }) => ({
-      id,
-      name,
-      zMm: text(zMm),
-      widthMm: text(widthMm),
-      rimRadiusMm: text(rimRadiusMm),
-      arcCentreDeg: text(arcCentreDeg),
-      arcHalfWidthDeg: text(arcHalfWidthDeg),
-      depthLimitMm: text(depthLimitMm),
-    })),
+    counterweights: counterweights.map(counterweightForm),
+    found: found.map(foundForm),
+  };
+}
+
+type CrankField = 'zAMm' | 'zBMm' | 'radiusAMm' | 'radiusBMm' | 'massKg' | 'massCentreZMm' | 'densityGPerCm3' | 'counterweights' | 'found';
+
+/** The crank as it is typed, checked by nobody yet. */
+export function crankOf(form: Pick<SpecForm, CrankField>): Crank {
+  return {
+    planes: {
+      zAMm: typedNumber(form.zAMm),
+      zBMm: typedNumber(form.zBMm),
+      radiusAMm: typedNumber(form.radiusAMm),
+      radiusBMm: typedNumber(form.radiusBMm),
+    },
+    massKg: typedNumber(form.massKg),
+    massCentreZMm: typedNumber(form.massCentreZMm),
+    densityGPerCm3: typedNumber(form.densityGPerCm3),
+    counterweights: form.counterweights.map(counterweightOf),
+    ...(form.found.length === 0 ? {} : { found: form.found.map(foundOf) }),
   };
 }
 
@@ -261,27 +264,7 @@ export function readForm(form: SpecForm): ReadForm {
     balance: form.balance,
     tolerance: { school: form.toleranceSchool, value: typedNumber(form.toleranceValue) },
     matchToleranceG: typedNumber(form.matchToleranceG),
-    crank: {
-      planes: {
-        zAMm: typedNumber(form.zAMm),
-        zBMm: typedNumber(form.zBMm),
-        radiusAMm: typedNumber(form.radiusAMm),
-        radiusBMm: typedNumber(form.radiusBMm),
-      },
-      massKg: typedNumber(form.massKg),
-      massCentreZMm: typedNumber(form.massCentreZMm),
-      densityGPerCm3: typedNumber(form.densityGPerCm3),
-      counterweights: form.counterweights.map((c) => ({
-        id: c.id,
-        name: c.name.trim(),
-        zMm: typedNumber(c.zMm),
-        widthMm: typedNumber(c.widthMm),
-        rimRadiusMm: typedNumber(c.rimRadiusMm),
-        arcCentreDeg: typedNumber(c.arcCentreDeg),
-        arcHalfWidthDeg: typedNumber(c.arcHalfWidthDeg),
-        depthLimitMm: typedNumber(c.depthLimitMm),
-      })),
-    },
+    crank: crankOf(form),
   };
   const checked = check(jobSpecSchema, candidate);
   if (!checked.ok) return { ok: false, problems: checked.problems.map((p) => ({ ...p, field: formField(p.field) })) };

@@ -1,9 +1,9 @@
 import { useEffect, useEffectEvent, useState } from 'react';
 import { get, useForm, type FieldError, type FieldPath, type UseFormRegisterReturn, type UseFormReturn } from 'react-hook-form';
 import type { FieldProblem } from '@tare/contract';
-import type { JobSpec, LayoutFile } from '@tare/core';
+import type { Crank, JobSpec, LayoutFile } from '@tare/core';
 import { ProblemError } from '../../api/problem.js';
-import { formField, laidOut, readForm, usualOffsetMm, withLayoutFile, type SpecForm } from './specForm.js';
+import { crankForm, formField, laidOut, readForm, usualOffsetMm, withLayoutFile, type SpecForm } from './specForm.js';
 
 /** What a field of the form needs: its registration, and the sentence that says what is wrong with it. */
 export function fieldProps(
@@ -22,6 +22,8 @@ export interface SpecFormState {
   /** The pins or counterweights were changed by hand: they no longer follow the figures above them. */
   readonly byHand: boolean;
   readonly layOutAfresh: () => void;
+  /** Takes a crank's metal from a file, or from the layout, in place of what stands here. */
+  readonly takeCrank: (crank: Crank) => void;
   /** Takes a layout from a file in place of the one that stands here. */
   readonly bringIn: (file: LayoutFile) => void;
   readonly submit: () => Promise<void>;
@@ -66,10 +68,17 @@ export function useSpecForm(
     keep();
   };
 
+  const takeCrank = (crank: Crank): void => {
+    form.reset({ ...form.getValues(), ...crankForm(crank) }, { keepDirty: true });
+    setByHand(true);
+    setOtherProblems([]);
+    keep();
+  };
+
   const onChange = useEffectEvent((name: string | undefined) => {
     keep();
     if (name === undefined) return;
-    if (/^(pins|cylinders|counterweights|zAMm|zBMm|radius|mass|density)/.test(name)) setByHand(true);
+    if (/^(pins|cylinders|counterweights|found|zAMm|zBMm|radius|mass|density)/.test(name)) setByHand(true);
     else if (LAYS_OUT.has(name) && !byHand) {
       if (name === 'layoutId') form.setValue('splitOffsetMm', usualOffsetMm(form.getValues()));
       layOutAfresh();
@@ -88,7 +97,7 @@ export function useSpecForm(
 
   const showProblems = (problems: readonly FieldProblem[]): void => {
     // A complaint about a whole list, or about something the form has no field for, stands below the form.
-    const known = (field: string): boolean => field.split('.')[0]! in form.getValues() && !/^(pins|cylinders|counterweights)(\.\d+)?$/.test(field);
+    const known = (field: string): boolean => field.split('.')[0]! in form.getValues() && !/^(pins|cylinders|counterweights|found)(\.\d+)?$/.test(field);
     for (const { field, message } of problems) if (known(field)) form.setError(field as keyof SpecForm, { message });
     setOtherProblems(problems.filter(({ field }) => !known(field)).map(({ message }) => message));
     const first = problems.find(({ field }) => known(field));
@@ -112,5 +121,5 @@ export function useSpecForm(
     }
   };
 
-  return { form, byHand, layOutAfresh, bringIn, submit, otherProblems };
+  return { form, byHand, layOutAfresh, takeCrank, bringIn, submit, otherProblems };
 }

@@ -1,13 +1,12 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { parseDecimal, POINT_ANGLE_DEG, type Bit } from '@tare/core';
-import { Drill, Plus, Trash2 } from 'lucide-react';
+import { Plus, Trash2 } from 'lucide-react';
 import { useState, type ReactNode } from 'react';
 import { request } from '../../api/client.js';
 import type { ProblemError } from '../../api/problem.js';
 import { useShop } from '../../api/queries.js';
 import { Button } from '../../ui/Button.js';
 import { NumberField } from '../../ui/Field.js';
-import { Modal } from '../../ui/Modal.js';
 import { ProblemNotice } from '../../ui/Notice.js';
 
 type TypedBit = Readonly<Record<keyof Bit, string>>;
@@ -15,30 +14,10 @@ type TypedBit = Readonly<Record<keyof Bit, string>>;
 /** The bits in the shop's drawer, from which every plan is made. */
 export function BitsEditor(): ReactNode {
   const { data: shop } = useShop();
-  const [open, setOpen] = useState(false);
-  if (!shop) return null;
-  return (
-    <>
-      <Button
-        onClick={() => {
-          setOpen(true);
-        }}
-      >
-        <Drill aria-hidden className="size-5" /> Bits: {shop.bits.map((b) => b.bitMm).join(', ')} mm
-      </Button>
-      <Modal title="Bits in the drawer" open={open} onOpenChange={setOpen}>
-        <Bits
-          bits={shop.bits}
-          onDone={() => {
-            setOpen(false);
-          }}
-        />
-      </Modal>
-    </>
-  );
+  return shop ? <Bits key={JSON.stringify(shop.bits)} bits={shop.bits} /> : null;
 }
 
-function Bits({ bits, onDone }: { readonly bits: readonly Bit[]; readonly onDone: () => void }): ReactNode {
+function Bits({ bits }: { readonly bits: readonly Bit[] }): ReactNode {
   const queries = useQueryClient();
   const [rows, setRows] = useState<readonly TypedBit[]>(() =>
     bits.map((b) => ({ bitMm: String(b.bitMm), pointAngleDeg: String(b.pointAngleDeg), usableDepthMm: String(b.usableDepthMm) })),
@@ -52,10 +31,7 @@ function Bits({ bits, onDone }: { readonly bits: readonly Bit[]; readonly onDone
           usableDepthMm: numberOf(row.usableDepthMm),
         })),
       }),
-    onSuccess: async () => {
-      await queries.invalidateQueries({ queryKey: ['shop'] });
-      onDone();
-    },
+    onSuccess: () => queries.invalidateQueries({ queryKey: ['shop'] }),
   });
   const set = (i: number, key: keyof Bit, value: string): void => {
     setRows(rows.map((row, j) => (j === i ? { ...row, [key]: value } : row)));
@@ -117,8 +93,8 @@ function Bits({ bits, onDone }: { readonly bits: readonly Bit[]; readonly onDone
         >
           <Plus aria-hidden className="size-5" /> Another bit
         </Button>
-        <Button type="submit" look="primary" disabled={save.isPending}>
-          Keep these
+        <Button type="submit" disabled={save.isPending}>
+          Keep these bits
         </Button>
       </div>
     </form>

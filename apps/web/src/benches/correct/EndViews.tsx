@@ -1,0 +1,21 @@
+import type { CrankHole, MetalNow } from '@tare/core';
+import { useState, type ReactNode } from 'react';
+import { RimEnd } from '../../draw/RimEnd.js';
+
+/** Every rim that the plan touches, seen from the front: where its holes lie among those that are there. */
+export function EndViews({ metal: { crank, holes }, planned }: { readonly metal: MetalNow; readonly planned: readonly CrankHole[] }): ReactNode {
+  const [open, setOpen] = useState(false);
+  const touched = crank.counterweights.filter(({ id }) => planned.some(({ counterweightId }) => counterweightId === id));
+  return (
+    <details open={open} onToggle={(event) => setOpen(event.currentTarget.open)}>
+      <summary className="min-h-11 py-2">From the front, one rim by one</summary>
+      {open && (
+        <div className="flex flex-wrap gap-4">
+          {touched.map((counterweight) => (
+            <RimEnd key={counterweight.id} crank={crank} counterweight={counterweight} holes={holes} planned={planned} />
+          ))}
+        </div>
+      )}
+    </details>
+  );
+}

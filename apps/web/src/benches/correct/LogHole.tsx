@@ -1,0 +1,171 @@
+import type { Machine, PlanEntry } from '@tare/contract';
+import {
+  bareHole,
+  counterweightOf,
+  densityOf,
+  drillSequence,
+  fromHeavyDeg,
+  holeMetal,
+  parseDecimal,
+  PRESS_FIT_RATIO,
+  slugForceN,
+  type CrankHole,
+  type Slug,
+} from '@tare/core';
+import { useRef, useState, type ReactNode } from 'react';
+import { useMachines } from '../../api/machines.js';
+import { useEntry, useShop } from '../../api/queries.js';
+import { useShopTools } from '../../api/shopTools.js';
+import { degrees, fixed } from '../../format/numbers.js';
+import { useOpenJob } from '../../shell/JobContext.js';
+import { Button } from '../../ui/Button.js';
+import { NumberField } from '../../ui/Field.js';
+import { useDraft } from '../../ui/useDraft.js';
+import { useWho } from '../../ui/WhoFirst.js';
+import { kindOf, LOGGED, sizeWords, VERBS } from './cutWords.js';
+
+interface LogHoleProps {
+  readonly plan: PlanEntry;
+  readonly hole: CrankHole;
+  readonly index: number;
+}
+
+/** One hole to be made: where, how, how far before stopping to measure; and what it was in the end. */
+export function LogHole({ plan, hole, index }: LogHoleProps): ReactNode {
+  const { sheet } = useOpenJob();
+  const { crank } = sheet.spec;
+  const kind = kindOf(hole);
+  const { data: hall } = useMachines();
+  const lastOn = sheet.spins.at(-1)?.machineId;
+  const machine = hall?.machines.find(({ id: machineId, spec }) => machineId === lastOn && spec.driver === 'typed');
+  const { massG } = holeMetal(crank, hole);
+  return (
+    <li className="flex flex-wrap items-start justify-between gap-x-6 gap-y-2 border-l-8 border-blue bg-plate-low px-4 py-2">
+      <div>
+        <p className="text-xl font-semibold">
+          {index + 1}. {VERBS[kind]} {counterweightOf(crank, hole.counterweightId).name} at{' '}
+          <span className="figure-type text-blue">{degrees(hole.angleDeg, 1)}</span>
+          {machine && (
+            <span className="text-base font-normal text-ink-soft">
+              {' '}
+              from crankpin 1; {machine.spec.name} says <span className="figure-type">{degrees(shownDeg(machine, hole.angleDeg), 1)}</span>
+            </span>
+          )}
+        </p>
+        <p className="figure-type text-lg">{`${sizeWords(hole)}; ${massG < 0 ? `brings ${fixed(-massG, 1)} g net` : `${fixed(massG, 1)} g`}`}</p>
+        {hole.slug && !hole.slug.welded ? <SlugWords hole={hole} slug={hole.slug} /> : <StepWords hole={hole} />}
+      </div>
+      <LogForm plan={plan} hole={hole} index={index} />
+    </li>
+  );
+}
+
+/** What is measured of it, and the chips if somebody likes. */
+function LogForm({ plan, hole, index }: LogHoleProps): ReactNode {
+  const { sheet } = useOpenJob();
+  const personId = useWho();
+  const log = useEntry(sheet.id);
+  const id = useRef(crypto.randomUUID());
+  const [depth, setDepth] = useDraft(`hole.${plan.id}.${index}`, fixed(hole.depthMm, 1));
+  const [chips, setChips] = useDraft(`chips.${plan.id}.${index}`);
+  const [complaint, setComplaint] = useState<{ readonly depth?: string; readonly chips?: string }>({});
+  const words = LOGGED[kindOf(hole)];
+  const takes = holeMetal(sheet.spec.crank, hole).massG > 0;
+  const send = (): void => {
+    const [depthMm, chipsG] = [aboveZero(depth), chips.trim() === '' ? null : aboveZero(chips)];
+    const wrong = {
+      ...(typeof depthMm === 'string' ? { depth: `The depth ${depthMm} mm.` } : {}),
+      ...(typeof chipsG === 'string' ? { chips: `The chips ${chipsG} g.` } : {}),
+    };
+    setComplaint(wrong);
+    if (typeof depthMm === 'string' || typeof chipsG === 'string') return;
+    log.mutate({
+      path: 'holes',
+      body: { id: id.current, personId, planId: plan.id, planIndex: index, ...bareHole(hole), depthMm, chipsG },
+    });
+  };
+  return (
+    <form
+      className="flex items-start gap-3"
+      onSubmit={(event) => {
+        event.preventDefault();
+        send();
+      }}
+    >
+      <NumberField
+        label={words.label}
+        unit="mm"
+        className="w-44"
+        value={depth}
+        onChange={(event) => {
+          setComplaint({});
+          setDepth(event.target.value);
+        }}
+        problem={complaint.depth ?? log.error?.message}
+      />
+      {takes && (
+        <NumberField
+          label="Chips, if weighed"
+          unit="g"
+          className="w-36"
+          value={chips}
+          onChange={(event) => {
+            setComplaint({});
+            setChips(event.target.value);
+          }}
+          problem={complaint.chips}
+        />
+      )}
+      <Button type="submit" className="mt-6" disabled={personId === null || log.isPending}>
+        {words.done}
+      </Button>
+    </form>
+  );
+}
+
+/** The number, or what it has to be. */
+function aboveZero(typed: string): number | string {
+  const parsed = parseDecimal(typed);
+  if (parsed.kind !== 'number') return 'has to be a number of';
+  return parsed.value <= 0 ? 'has to be above 0' : parsed.value;
+}
+
+/** The machine's own angle of a place on the crank: what its scale says there, whatever spot its display points to. */
+const shownDeg = ({ spec }: Machine, angleDeg: number): number => fromHeavyDeg(angleDeg, { ...spec.convention, shows: 'heavy' });
+
+/** Bits in their order, and where to stop first. */
+function StepWords({ hole }: { readonly hole: CrankHole }): ReactNode {
+  const { sheet } = useOpenJob();
+  const { data: shop } = useShop();
+  const { data: entry } = useShopTools();
+  const { crank } = sheet.spec;
+  const kind = kindOf(hole);
+  if (kind === 'welded') return <p className="text-ink-soft">By somebody qualified; then dress it, and spin before anything else is drilled.</p>;
+  const density = densityOf(crank, counterweightOf(crank, hole.counterweightId));
+  const bits = shop && entry && (kind === 'radial' || kind === 'side') ? drillSequence(entry.tools, shop.bits, hole.bitMm, density) : [hole.bitMm];
+  return (
+    <p className="text-ink-soft">
+      {bits.length > 1 && `Pilot first: ${bits.map((mm) => fixed(mm, 0)).join(', then ')} mm. `}
+      {hole.was ? `It is ${fixed(hole.was.bitMm, 0)} × ${fixed(hole.was.depthMm, 1)} mm now. ` : kind === 'radial' ? 'In the middle of its width. ' : ''}
+      Stop at <span className="figure-type">{fixed(stopAtMm(hole), 1)}</span> mm and measure.
+    </p>
+  );
+}
+
+/** How a slug is to be set, and what will pull at it. */
+function SlugWords({ hole, slug }: { readonly hole: CrankHole; readonly slug: Slug }): ReactNode {
+  const { sheet } = useOpenJob();
+  const { redlineRpm } = sheet.spec;
+  const radial = hole.was && hole.was.axialRadiusMm == null;
+  return (
+    <p className="max-w-prose text-ink-soft">
+      {radial
+        ? 'In a radial hole it can leave at speed: seat it on the shoulder, press, stake and pin it, and prefer a bar parallel to the shaft. '
+        : 'Parallel to the shaft, so that spinning cannot throw it out; a radial slug or a welded hole can leave at speed. '}
+      {`Bore ${fixed(hole.bitMm * PRESS_FIT_RATIO, 3)} mm under the bar for a press fit, and stake it. At ${fixed(redlineRpm, 0)} rpm it pulls with ${fixed(slugForceN(hole.bitMm, hole.depthMm, slug, redlineRpm), 0)} N. Try the amount first with a trial piece fixed there: hang it on and spin.`}
+    </p>
+  );
+}
+
+/** Where to stop first and measure: at 70 % of what is to go. */
+const stopAtMm = ({ depthMm, was }: CrankHole): number => (was?.depthMm ?? 0) + 0.7 * (depthMm - (was?.depthMm ?? 0));

@@ -1,0 +1,99 @@
+import { bareHole, correctionInput, drillOrder, metalNow, trackJob, type PlanChoices } from '@tare/core';
+import { useMemo, useState, type ReactNode } from 'react';
+import { useEntry, useShop } from '../../api/queries.js';
+import { useShopTools } from '../../api/shopTools.js';
+import { RimMap } from '../../draw/RimMap.js';
+import { useOpenJob } from '../../shell/JobContext.js';
+import { Button } from '../../ui/Button.js';
+import { ProblemNotice } from '../../ui/Notice.js';
+import { useWho } from '../../ui/WhoFirst.js';
+import { Advice } from './Advice.js';
+import { CorrectFrame } from './CorrectFrame.js';
+import { barsWords, countWords } from './cutWords.js';
+import { EndViews } from './EndViews.js';
+import { Known } from './Known.js';
+import { NeutralRims, useNeutralReason } from './NeutralRims.js';
+import { PlanChoicesList } from './PlanChoice.js';
+import { PlanTable } from './PlanTable.js';
+import { PlanWishes, SURELY, USUAL_WISHES } from './PlanWishes.js';
+import { ToInternal } from './ToInternal.js';
+import { TrialPieces } from './TrialPieces.js';
+import { useFewestHoles, usePlan } from './usePlan.js';
+
+/** Plans from all that is known, to be looked at side by side, and one taken to the drill. */
+export function Planning(): ReactNode {
+  const { sheet, figures } = useOpenJob();
+  const { data: shop } = useShop();
+  const { data: entry } = useShopTools();
+  const personId = useWho();
+  const take = useEntry(sheet.id);
+  const [wishes, setWishes] = useState(USUAL_WISHES);
+  const [picked, pick] = useState(0);
+  const neutralReason = useNeutralReason();
+  const last = figures.spins.at(-1)!;
+  const { crank } = sheet.spec;
+  const tracked = useMemo(() => trackJob(sheet, entry?.tools.drill)!, [sheet, entry]);
+  const input = useMemo(() => {
+    if (!shop || !entry) return null;
+    const part = Number(wishes.percent) / 100;
+    return correctionInput(
+      sheet,
+      figures.tolerance,
+      { bits: shop.bits, tools: entry.tools },
+      {
+        maxHoles: Number(wishes.maxHoles),
+        heavyMetal: wishes.heavyMetal,
+        neutralReason,
+        ...(wishes.percent === SURELY ? {} : { share: { a: part, b: part } }),
+      },
+    );
+  }, [sheet, figures, shop, entry, wishes, neutralReason]);
+  const { data, error, isFetching } = usePlan(input, last.spinId);
+  const plans = data?.plans;
+  const fewest = useFewestHoles(input, plans, last.spinId);
+  const choice = plans?.kind === 'choices' ? (plans.choices[picked] ?? plans.choices[0]!) : null;
+  const plan = choice?.plan ?? (plans?.kind === 'notFound' ? plans.best : null);
+  const takeIt = (): void => {
+    const ids = crank.counterweights.map(({ id }) => id);
+    const holes = drillOrder(plan!.holes, ids).map(bareHole);
+    take.mutate({ path: 'plans', body: { id: crypto.randomUUID(), personId, spinId: last.spinId, holes } });
+  };
+  const nameOf = (id: string): string => crank.counterweights.find((c) => c.id === id)?.name ?? id;
+  return (
+    <CorrectFrame next={isFetching ? 'Working out where to drill …' : nextWords(plans)}>
+      <Known tracked={tracked} />
+      {data && <Advice plans={data.plans} insideNow={data.insideNow} />}
+      <RimMap crank={crank} tolerance={figures.tolerance} reading={last} drilled={sheet.holes} planned={plan?.holes ?? []} />
+      {error && <ProblemNotice>{error.message}</ProblemNotice>}
+      {plans?.kind === 'notFound' && <ProblemNotice>{`No plan of up to ${wishes.maxHoles} holes does it. ${plans.reason}`}</ProblemNotice>}
+      {plans?.kind === 'choices' && plans.drillingFails !== null && (
+        <ProblemNotice>{`Cannot be done by drilling: ${barsWords(plans.choices[0]!.plan.holes, nameOf)}. ${plans.drillingFails}`}</ProblemNotice>
+      )}
+      {plans?.kind === 'choices' && (
+        <PlanChoicesList choices={plans.choices} chosen={plans.choices.indexOf(choice!)} onChoose={pick} fewest={fewest} tools={entry!.tools} />
+      )}
+      {plan && plan.holes.length > 0 && (
+        <>
+          <PlanTable plan={plan} />
+          <TrialPieces holes={plan.holes} />
+          <EndViews metal={metalNow(crank, sheet.holes)} planned={plan.holes} />
+        </>
+      )}
+      {take.error && <ProblemNotice>{take.error.message}</ProblemNotice>}
+      <div className="flex flex-wrap items-end gap-4">
+        <Button look="primary" disabled={!plan || plan.holes.length === 0 || isFetching || personId === null || take.isPending} onClick={takeIt}>
+          {plans?.kind === 'notFound' ? 'Drill this much all the same' : 'Take this plan to the drill'}
+        </Button>
+        <PlanWishes wishes={wishes} share={plans && plans.kind !== 'nothingToDo' ? plans.share : null} onChange={setWishes} />
+      </div>
+      <NeutralRims />
+      <ToInternal input={input} />
+    </CorrectFrame>
+  );
+}
+
+function nextWords(plans: PlanChoices | undefined): string {
+  if (plans?.kind === 'choices')
+    return `${countWords(plans.choices[0]!.plan.holes)}: as much as may be done now. Look the plans over, then take one to the drill.`;
+  return plans?.kind === 'nothingToDo' ? 'Nothing to drill by what is known: spin again.' : 'Look at what drilling can do here.';
+}

@@ -1,0 +1,64 @@
+import { fromPolar, rimKindOf, toInternal, toPolar, typedNumber, type BoltOnUnbalance, type ChoicesInput, type PlanChoices, type Tolerance } from '@tare/core';
+import { useState, type ReactNode } from 'react';
+import { fixed } from '../../format/numbers.js';
+import { useOpenJob } from '../../shell/JobContext.js';
+import { NumberField } from '../../ui/Field.js';
+import { useDraft } from '../../ui/useDraft.js';
+import { barsWords, countWords } from './cutWords.js';
+import { usePlan } from './usePlan.js';
+
+type Typed = Readonly<Record<string, { readonly g: string; readonly deg: string }>>;
+
+/** What it would take to balance an externally balanced crank by itself. */
+export function ToInternal({ input }: { readonly input: ChoicesInput | null }): ReactNode {
+  const { sheet, figures } = useOpenJob();
+  const [open, setOpen] = useState(false);
+  const [draft, setDraft] = useDraft(`toInternal.${sheet.id}`);
+  const boltOns = sheet.spec.crank.counterweights.filter((rim) => rimKindOf(rim) !== 'counterweight');
+  const typed = (draft === '' ? {} : JSON.parse(draft)) as Typed;
+  const carried = boltOns.map((rim): BoltOnUnbalance | null => {
+    const [grams, deg] = [typedNumber(typed[rim.id]?.g ?? ''), typedNumber(typed[rim.id]?.deg ?? '')];
+    return Number.isNaN(grams) || Number.isNaN(deg) ? null : { zMm: rim.zMm, unbalanceGmm: fromPolar(grams * rim.rimRadiusMm, deg) };
+  });
+  const whole = carried.filter((one) => one !== null);
+  const ready = open && input !== null && whole.length === boltOns.length && boltOns.length > 0;
+  const { data } = usePlan(ready ? toInternal(input, whole) : null, 'internal');
+  if (sheet.spec.balance !== 'external') return null;
+  const nameOf = (id: string): string => sheet.spec.crank.counterweights.find((c) => c.id === id)?.name ?? id;
+  return (
+    <details open={open} onToggle={(event) => setOpen(event.currentTarget.open)}>
+      <summary className="min-h-11 py-2">What would it take to balance this crank internally?</summary>
+      <div className="grid gap-3">
+        {boltOns.length === 0 && <p>Put the damper and the flywheel among the counterweights on the engine bench first.</p>}
+        {boltOns.map((rim) => (
+          <div key={rim.id} className="flex flex-wrap items-end gap-3">
+            <p className="w-40 pb-2">{`${rim.name} carries`}</p>
+            {(['g', 'deg'] as const).map((key) => (
+              <NumberField
+                key={key}
+                label={key === 'g' ? `${rim.name}: heavy by, at ${fixed(rim.rimRadiusMm, 0)} mm` : `${rim.name}: at`}
+                unit={key === 'g' ? 'g' : '°'}
+                className="w-56"
+                value={typed[rim.id]?.[key] ?? ''}
+                onChange={(event) => setDraft(JSON.stringify({ ...typed, [rim.id]: { g: '', deg: '', ...typed[rim.id], [key]: event.target.value } }))}
+              />
+            ))}
+          </div>
+        ))}
+        {data && <p role="status">{conversionWords(data.plans, figures.tolerance, nameOf)}</p>}
+      </div>
+    </details>
+  );
+}
+
+function conversionWords(plans: PlanChoices, { aGmm, bGmm }: Tolerance, nameOf: (id: string) => string): string {
+  if (plans.kind === 'nothingToDo') return 'Nothing: without them the crank is as good as balanced by itself.';
+  if (plans.kind === 'notFound') {
+    const left = plans.best.residual;
+    const worse = Math.max(toPolar(left.aGmm).amount / aGmm, toPolar(left.bGmm).amount / bGmm);
+    return `It does not go all the way: ${countWords(plans.best.holes)} leave ${fixed(worse, 1)} times the tolerance. ${plans.reason}`;
+  }
+  const { plan, minutes, price } = plans.choices[0]!;
+  const bars = plan.holes.some(({ slug }) => slug) ? ` (${barsWords(plan.holes, nameOf)})` : '';
+  return `${countWords(plan.holes)}${bars}, about ${fixed(minutes, 0)} minutes, price ${fixed(price, 0)}: then damper and flywheel have to be neutral, and can be swapped for ever.`;
+}

@@ -1,0 +1,79 @@
+import { readCrankFile, writeCrankFile } from '@tare/contract';
+import { checkCrank, CoreError, crankOfPins, crankTemplate, LAYOUTS, typedNumber, type RimKind } from '@tare/core';
+import { Download, Plus, Upload } from 'lucide-react';
+import { useRef, useState, type ReactNode } from 'react';
+import { RIM_KIND_NAMES } from '../../../format/words.js';
+import { Button } from '../../../ui/Button.js';
+import { ProblemNotice } from '../../../ui/Notice.js';
+import { saveText } from '../../../ui/saveText.js';
+import { crankOf, layoutOf } from '../specForm.js';
+import type { SpecFormState } from '../useSpecForm.js';
+import { boltOn } from './metalForm.js';
+
+const BOLT_ON_KINDS: readonly Exclude<RimKind, 'counterweight'>[] = ['damper', 'flywheel', 'clutchCover'];
+
+/** The crank's metal to a file and from one, afresh from the layout by stroke, and what bolts on. */
+export function CrankFiles({ state }: { readonly state: SpecFormState }): ReactNode {
+  const { form, takeCrank } = state;
+  const input = useRef<HTMLInputElement>(null);
+  const [problem, setProblem] = useState<string | null>(null);
+  const orSay = (work: () => void, of = ''): void => {
+    try {
+      work();
+      setProblem(null);
+    } catch (error) {
+      if (!(error instanceof CoreError)) throw error;
+      setProblem(`${of}${error.message}${error.field === '' ? '' : ` (${error.field})`}`);
+    }
+  };
+  const write = (): void => {
+    const values = form.getValues();
+    const crank = crankOf(values);
+    checkCrank(crank);
+    const name = values.engineName.trim() || 'crank';
+    saveText(`tare-crank-${name.toLowerCase().replace(/[^a-z0-9]+/g, '-')}.json`, 'application/json', writeCrankFile({ name, crank }));
+  };
+  const fromLayout = (): void => {
+    const values = form.getValues();
+    const layout = layoutOf(values);
+    const strokeMm = typedNumber(values.strokeMm);
+    takeCrank(values.layoutId === 'own' ? crankOfPins(layout, strokeMm) : crankTemplate(LAYOUTS[values.layoutId], layout, strokeMm));
+  };
+  const add = (kind: Exclude<RimKind, 'counterweight'>): void => {
+    const rims = form.getValues('counterweights');
+    form.setValue('counterweights', [...rims, boltOn(kind, rims, crypto.randomUUID())], { shouldDirty: true });
+  };
+  return (
+    <div className="grid gap-2">
+      <div className="flex flex-wrap gap-3">
+        <input
+          ref={input}
+          type="file"
+          accept=".json,application/json"
+          aria-label="Crank file"
+          className="sr-only"
+          tabIndex={-1}
+          onChange={(event) => {
+            const [file] = event.target.files ?? [];
+            if (file) void file.text().then((content) => orSay(() => takeCrank(readCrankFile(content).crank), `${file.name}: `));
+            // The same file may be chosen once more after it was mended.
+            event.target.value = '';
+          }}
+        />
+        <Button onClick={() => input.current?.click()}>
+          <Upload aria-hidden className="size-5" /> Metal from a file
+        </Button>
+        <Button onClick={() => orSay(write)}>
+          <Download aria-hidden className="size-5" /> Metal to a file
+        </Button>
+        <Button onClick={() => orSay(fromLayout)}>Afresh from layout and stroke</Button>
+        {BOLT_ON_KINDS.map((kind) => (
+          <Button key={kind} onClick={() => add(kind)}>
+            <Plus aria-hidden className="size-5" /> {RIM_KIND_NAMES[kind]}
+          </Button>
+        ))}
+      </div>
+      {problem !== null && <ProblemNotice>{problem}</ProblemNotice>}
+    </div>
+  );
+}

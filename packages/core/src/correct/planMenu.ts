@@ -1,0 +1,90 @@
+import type { Crank } from '../rotor/crank.js';
+import { bareHole, type Bit, type CrankHole } from '../rotor/crankHole.js';
+import { onlyRims } from '../rotor/correctable.js';
+import { measuredFrom } from '../rotor/metalNow.js';
+import type { Bar } from '../rotor/slug.js';
+import { assessHoles, planHoles, type HolePlan, type PlanInput, type PlanResult } from './planHoles.js';
+import type { ShopTools } from './shopTools.js';
+import { scale } from '../units/vector.js';
+import { turnRims } from './turnRims.js';
+
+/** All plans that are worth a look, and why drilling alone does not do where it does not. */
+export interface PlanMenu {
+  readonly plans: readonly HolePlan[];
+  /** Null where metal can be taken until it is inside. */
+  readonly drillingFails: string | null;
+  /** The nearest that drilling came, where it fails. */
+  readonly nearest: HolePlan | null;
+}
+
+/** Plans of more holes than this are looked at with other means beside: side faces, heavy metal, a lathe. */
+const MANY_HOLES = 4;
+/** With so many holes more than the whole drawer needs, no two bits make up for them: each is minutes of setting up. */
+const MORE_HOLES = 3;
+
+/**
+ * Plans by `planHoles` from every pair of the drawer's bits and each bit alone; with nothing but what is there; and in what is easy
+ * to reach. Few plans want a third bit; the whole drawer is tried where no pair does. So a drawer with more bits offers every
+ * plan of the smaller one again, and the best of them is not worse. Side faces, heavy metal and the lathe are looked at where
+ * drilling rims cannot do it, or takes many holes: they take longer, and bars are money.
+ */
+export function planMenu(usual: PlanInput, bars: readonly Bar[], tools: ShopTools): PlanMenu | 'nothingToDo' {
+  const rims: PlanInput = { ...usual, faces: false, bars: [], grinding: tools.means.grinding };
+  const first = planHoles(rims);
+  if (first.kind === 'nothingToDo') return 'nothingToDo';
+  const pairs =
+    first.kind === 'solved'
+      ? pairsOf(rims.bits).map((bits) => planHoles({ ...rims, bits, maxHoles: Math.min(rims.maxHoles, first.holes.length + MORE_HOLES) }))
+      : [];
+  const solvedPairs = solvedOf(pairs);
+  const drilled = solvedPairs.length > 0 ? solvedPairs : solvedOf([first]);
+  const holes = Math.min(...drilled.map((plan) => plan.holes.length));
+  const others: PlanResult[] = [];
+  if (usual.existing.length > 0) others.push(planHoles({ ...rims, onlyExisting: true, welding: tools.means.welding }));
+  const easy = usual.crank.counterweights.filter(({ awkward }) => awkward !== true);
+  if (easy.length > 0 && easy.length < usual.crank.counterweights.length) others.push(planHoles(only(rims, easy)));
+  const wantsMore = holes > MANY_HOLES;
+  if (wantsMore && tools.means.faces) others.push(planHoles({ ...rims, faces: true }));
+  const turned = wantsMore && tools.means.turning ? turnedPlan(rims, tools) : [];
+  const withoutBars = [...drilled, ...solvedOf(others), ...turned];
+  const { means } = tools;
+  const added =
+    bars.length > 0 || means.welding
+      ? solvedOf(wantsMore ? [planHoles({ ...rims, faces: means.faces, bars, radialBars: means.radialBars, welding: means.welding })] : [])
+      : [];
+  const fails = withoutBars.length === 0 && first.kind === 'notFound' ? first : null;
+  return { plans: distinctPlans([...withoutBars, ...added]), drillingFails: fails?.reason ?? null, nearest: fails?.best ?? null };
+}
+
+function only(input: PlanInput, counterweights: Crank['counterweights']): PlanInput {
+  const { crank, holes } = onlyRims({ crank: input.crank, holes: input.existing }, (counterweight) => counterweights.includes(counterweight));
+  return { ...input, crank, existing: holes };
+}
+
+function pairsOf(bits: readonly Bit[]): Bit[][] {
+  return bits.flatMap((one, i) => [[one], ...bits.slice(i + 1).map((other) => [one, other])]);
+}
+
+const solvedOf = (results: readonly PlanResult[]): HolePlan[] => results.filter((result) => result.kind === 'solved');
+
+/** All rims down first, then holes for the rest: as one plan, its holes measured from the rims as they then are. */
+function turnedPlan(input: PlanInput, tools: ShopTools): HolePlan[] {
+  const { unbalance, share } = input;
+  const wanted = { aGmm: scale(unbalance.aGmm, share.a), bGmm: scale(unbalance.bGmm, share.b) };
+  const turned = turnRims({ ...input, unbalance: wanted, mostTurnedMm: tools.mostTurnedMm });
+  if (!turned) return [];
+  const rest = planHoles({ ...input, crank: turned.crank, existing: turned.holes, unbalance: turned.residual, share: { a: 1, b: 1 } });
+  const more = rest.kind === 'nothingToDo' ? [] : rest.kind === 'solved' ? rest.holes : null;
+  if (more === null) return [];
+  const holes: CrankHole[] = [...turned.cuts, ...more.map((hole) => measuredFrom(input.crank, turned.crank, bareHole(hole)))];
+  return [assessHoles(input, holes)];
+}
+
+function distinctPlans(plans: readonly HolePlan[]): HolePlan[] {
+  const seen = new Set<string>();
+  return plans.filter(({ holes }) => {
+    const key = JSON.stringify(holes.map(({ counterweightId, angleDeg, bitMm, depthMm }) => [counterweightId, angleDeg, bitMm, depthMm]).sort());
+    return !seen.has(key) && seen.add(key);
+  });
+}
+

@@ -1,0 +1,51 @@
+import type { CutShares } from '../correct/cutShare.js';
+import type { ChoicesInput } from '../correct/planChoices.js';
+import type { ShopTools } from '../correct/shopTools.js';
+import { isCorrectable, onlyRims } from '../rotor/correctable.js';
+import type { Bit } from '../rotor/crankHole.js';
+import { metalNow } from '../rotor/metalNow.js';
+import type { Tolerance } from '../rotor/tolerance.js';
+import type { JobFacts } from './jobFacts.js';
+import { trackJob } from './trackJob.js';
+
+/** What somebody wishes of a plan. */
+export interface CorrectionWishes {
+  readonly maxHoles: number;
+  readonly heavyMetal: boolean;
+  /** Left out: as much as is surely not past nothing. */
+  readonly share?: CutShares;
+  /** Why parts that should be neutral are corrected all the same; null: they are left alone. */
+  readonly neutralReason: string | null;
+}
+
+/** What the shop has to correct with. */
+export interface CorrectionShop {
+  readonly bits: readonly Bit[];
+  readonly tools: ShopTools;
+}
+
+/**
+ * What a job's next correction is planned from: its metal as it is, the rims that may be corrected, and all that is known of it.
+ * @returns null before the first spin
+ */
+export function correctionInput(
+  facts: Pick<JobFacts, 'spec' | 'spins' | 'holes'>,
+  { aGmm, bGmm }: Tolerance,
+  { bits, tools }: CorrectionShop,
+  { maxHoles, heavyMetal, share, neutralReason }: CorrectionWishes,
+): ChoicesInput | null {
+  const tracked = trackJob(facts, tools.drill);
+  if (!tracked) return null;
+  const { crank, balance } = facts.spec;
+  const metal = onlyRims(metalNow(crank, facts.holes), (counterweight) => isCorrectable(counterweight, balance, neutralReason));
+  return {
+    crank: metal.crank,
+    existing: metal.holes,
+    bits,
+    bars: heavyMetal ? tools.bars : [],
+    tools,
+    maxHoles,
+    known: { a: tracked.a, b: tracked.b, toleranceAGmm: aGmm, toleranceBGmm: bGmm, drill: tools.drill },
+    ...(share ? { share } : {}),
+  };
+}
