@@ -116,16 +116,21 @@ function practise(method: Method, crank: Crank, toleranceGmm: number, seed: numb
   let [spins, holes] = [0, 0];
   let overshot = false;
   let trulyInsideAfter: number | null = null;
-  const accepted = method(crank, toleranceGmm, (cut) => {
-    for (const hole of cut ?? []) {
-      now = addPlanes(now, drill(crank, hole));
-      holes += 1;
-    }
-    if (isPast(unbalance.aGmm, now.aGmm, toleranceGmm) || isPast(unbalance.bGmm, now.bGmm, toleranceGmm)) overshot = true;
-    spins += 1;
-    if (isInside(now, toleranceGmm)) trulyInsideAfter ??= spins - 1;
-    return read(now);
-  }, errors);
+  const accepted = method(
+    crank,
+    toleranceGmm,
+    (cut) => {
+      for (const hole of cut ?? []) {
+        now = addPlanes(now, drill(crank, hole));
+        holes += 1;
+      }
+      if (isPast(unbalance.aGmm, now.aGmm, toleranceGmm) || isPast(unbalance.bGmm, now.bGmm, toleranceGmm)) overshot = true;
+      spins += 1;
+      if (isInside(now, toleranceGmm)) trulyInsideAfter ??= spins - 1;
+      return read(now);
+    },
+    errors,
+  );
   return { respins: spins - 1, holes, overshot, accepted, inside: isInside(now, toleranceGmm), trulyInsideAfter };
 }
 
@@ -134,11 +139,17 @@ const tare: Method = (crank, toleranceGmm, reading, errors) => {
   const gainDeviation = Math.hypot(errors.gain, (errors.gainDeg * Math.PI) / 180) / Math.SQRT2;
   const events: { aGmm: PlaneEvent[]; bGmm: PlaneEvent[] } = { aGmm: [], bGmm: [] };
   const existing: CrankHole[] = [];
+  let received: PlaneUnbalance | null = null;
   const spin = (holes: readonly CrankHole[]): void => {
     const read = reading(holes);
+    received ??= read;
     for (const plane of ['aGmm', 'bGmm'] as const) {
       if (holes.length > 0)
-        events[plane].push({ kind: 'cut', changeGmm: effectOfHoles(crank, holes)[plane], deviationGmm: drillSpread(crank, holes, errors.drill)[plane] });
+        events[plane].push({
+          kind: 'cut',
+          changeGmm: effectOfHoles(crank, holes)[plane],
+          deviationGmm: drillSpread(crank, holes, errors.drill)[plane],
+        });
       events[plane].push({ kind: 'read', readGmm: read[plane], hungGmm: BALANCED.aGmm, deviationGmm: errors.readingG * RADIUS_MM });
     }
     existing.push(...holes);
@@ -151,6 +162,7 @@ const tare: Method = (crank, toleranceGmm, reading, errors) => {
       toleranceAGmm: toleranceGmm,
       toleranceBGmm: toleranceGmm,
       drill: errors.drill,
+      received: received!,
     };
     if (planOutcome(crank, [], known, 1000).inside >= SURE_ENOUGH) return true;
     const plans = planChoices({ crank, bits: BITS, bars: USUAL_BARS, existing, maxHoles: MOST_HOLES, known });
@@ -193,7 +205,13 @@ interface Line {
   readonly toleranceG: number;
 }
 
-const line = (name: string, method: Method, errors: Errors, arcDeg: number, toleranceG: number): Line => ({ name, method, errors, arcDeg, toleranceG });
+const line = (name: string, method: Method, errors: Errors, arcDeg: number, toleranceG: number): Line => ({
+  name,
+  method,
+  errors,
+  arcDeg,
+  toleranceG,
+});
 
 const LINES: readonly Line[] = [
   ...[55, 40].flatMap((arc) => [1, 0.5].map((tolerance) => line('by hand, 70 %, both ends', byHand, USUAL, arc, tolerance))),

@@ -20,7 +20,8 @@ const fileSchema = Joi.object<{ format: string; version: number; name: string; c
 });
 
 /** The file's text, two blanks deep. */
-export const writeCrankFile = ({ name, crank }: CrankFile): string => `${JSON.stringify({ format: FORMAT, version: VERSION, name, crank }, null, 2)}\n`;
+export const writeCrankFile = ({ name, crank }: CrankFile): string =>
+  `${JSON.stringify({ format: FORMAT, version: VERSION, name, crank }, null, 2)}\n`;
 
 /**
  * Reads a crank file.

@@ -35,7 +35,13 @@ const slugSchema = Joi.object<Slug>({
 });
 const rimCutSchema = Joi.object<RimCut>({
   halfArcDeg: number('Half the stretch of rim').greater(0).max(180),
-  holes: named(Joi.array().items(Joi.object<HoleInRim>({ ...holeShape, angleDeg: holeAngle })).max(100).required(), 'The holes in the rim'),
+  holes: named(
+    Joi.array()
+      .items(Joi.object<HoleInRim>({ ...holeShape, angleDeg: holeAngle }))
+      .max(100)
+      .required(),
+    'The holes in the rim',
+  ),
 });
 
 export const crankHole = {

@@ -1,11 +1,4 @@
-import {
-  LAYOUT_IDS,
-  ROTATIONS,
-  TOLERANCE_SCHOOLS,
-  type Crankpin,
-  type Cylinder,
-  type JobSpec,
-} from '@tare/core';
+import { LAYOUT_IDS, ROTATIONS, TOLERANCE_SCHOOLS, type Crankpin, type Cylinder, type JobSpec } from '@tare/core';
 import Joi from 'joi';
 import { crankSchema, zMm } from './crankMetal.js';
 import { named } from './ids.js';

@@ -18,11 +18,14 @@ export interface StandinDials {
   readonly supports: 'hard' | 'soft';
   readonly looseBob: boolean;
   readonly endStopForgotten: boolean;
+  /** Each counterweight is too light by so many grams at its rim, as heavier pistons leave them; left out for none. */
+  readonly lightG?: number;
 }
-export const dialsSchema = Joi.object<StandinDials, true>({
+export const dialsSchema = Joi.object<StandinDials>({
   supports: Joi.string().valid('hard', 'soft').required(),
   looseBob: Joi.boolean().required(),
   endStopForgotten: Joi.boolean().required(),
+  lightG: named(Joi.number().min(0).max(500), 'How much too light each counterweight is'),
 });
 export const AS_IT_SHOULD_BE: StandinDials = { supports: 'hard', looseBob: false, endStopForgotten: false };
 

@@ -212,7 +212,15 @@ export { fewestHoles } from './correct/fewestHoles.js';
 export { drillSequence } from './correct/drillSequence.js';
 export { toInternal, type BoltOnUnbalance } from './correct/toInternal.js';
 export { checkTools, isCast, needsPilot, USUAL_TOOLS, type DrillMinutes, type ShopTools } from './correct/shopTools.js';
-export { planChoices, planInputOf, PLAN_MERITS, type ChoicesInput, type PlanChoice, type PlanChoices, type PlanMerit } from './correct/planChoices.js';
+export {
+  planChoices,
+  planInputOf,
+  PLAN_MERITS,
+  type ChoicesInput,
+  type PlanChoice,
+  type PlanChoices,
+  type PlanMerit,
+} from './correct/planChoices.js';
 export { isPast, planOutcome, type Knowledge, type PlanOutcome } from './correct/planOutcome.js';
 export { trackUnbalance, type PlaneEvent, type TrackedPlane } from './correct/trackUnbalance.js';
 export { trackJob, type TrackedJob } from './job/trackJob.js';

@@ -86,22 +86,27 @@ describe('on a tiny crank', () => {
     if (good.some((hole) => leaves([hole]) <= AIM_SHARE)) return 1;
     // With one counterweight at each plane, each plane's hole can be found by itself.
     const perPlane = tiny.counterweights.map((c) => good.filter(({ counterweightId }) => counterweightId === c.id));
-    const works = perPlane.map((own, p) => own.filter((hole) => {
-      const { residual } = assessHoles(input, [hole]);
-      const plane = p === 0 ? residual.aGmm : residual.bGmm;
-      return Math.hypot(plane.re, plane.im) <= AIM_SHARE * 85;
-    }));
+    const works = perPlane.map((own, p) =>
+      own.filter((hole) => {
+        const { residual } = assessHoles(input, [hole]);
+        const plane = p === 0 ? residual.aGmm : residual.bGmm;
+        return Math.hypot(plane.re, plane.im) <= AIM_SHARE * 85;
+      }),
+    );
     return works[0]!.some((x) => works[1]!.some((y) => leaves([x, y]) <= AIM_SHARE)) ? 2 : null;
   }
 
-  it.each([0.15, 0.25, 0.35, 0.55, 0.65, 0.75])('the planner needs as few holes as trying everything finds, and the bound agrees (%s)', async (seed) => {
-    const input: PlanInput = { ...heavy(tiny, seed, 22), bits: oneBit };
-    const plan = planHoles(input);
-    const found = bruteForce(input);
-    expect(plan.kind === 'solved').toBe(found !== null);
-    if (found === null || plan.kind !== 'solved') return;
-    expect(plan.worstShare).toBeLessThanOrEqual(AIM_SHARE);
-    expect(plan.holes).toHaveLength(found);
-    expect(await fewestHoles(input, await highsSolver())).toBe(found);
-  });
+  it.each([0.15, 0.25, 0.35, 0.55, 0.65, 0.75])(
+    'the planner needs as few holes as trying everything finds, and the bound agrees (%s)',
+    async (seed) => {
+      const input: PlanInput = { ...heavy(tiny, seed, 22), bits: oneBit };
+      const plan = planHoles(input);
+      const found = bruteForce(input);
+      expect(plan.kind === 'solved').toBe(found !== null);
+      if (found === null || plan.kind !== 'solved') return;
+      expect(plan.worstShare).toBeLessThanOrEqual(AIM_SHARE);
+      expect(plan.holes).toHaveLength(found);
+      expect(await fewestHoles(input, await highsSolver())).toBe(found);
+    },
+  );
 });

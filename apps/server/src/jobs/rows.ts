@@ -180,7 +180,9 @@ export const holeFromRow = (row: HoleRow): HoleEntry => ({
   chipsG: row.chips_g,
   ...attribution(row),
 });
-export const holeToRow = (hole: CrankHole & { readonly chipsG?: number | null }): Omit<HoleRow, keyof AttributedRow | 'id' | 'job_id' | 'after_spin_id' | 'plan_id' | 'plan_index'> => ({
+export const holeToRow = (
+  hole: CrankHole & { readonly chipsG?: number | null },
+): Omit<HoleRow, keyof AttributedRow | 'id' | 'job_id' | 'after_spin_id' | 'plan_id' | 'plan_index'> => ({
   counterweight_id: hole.counterweightId,
   angle_deg: hole.angleDeg,
   bit_mm: hole.bitMm,

@@ -162,7 +162,8 @@ export class OwnSpinsController {
     const stop = new AbortController();
     response.on('close', () => stop.abort());
     try {
-      const { signal } = await this.standin.spin(mountedOf(sheet), { ...order, ...dials }, () => undefined, stop.signal);
+      const { lightG, ...setUp } = dials;
+      const { signal } = await this.standin.spin(mountedOf(sheet, lightG), { ...order, ...setUp }, () => undefined, stop.signal);
       if (format === 'wav') response.type('audio/wav').send(writeRecordingWav(signal, spec.channels));
       else response.type('text/csv').send(writeRecording(signal, { ...spec.columns, rateHz: signal.sampleRateHz }));
     } catch (error) {

@@ -10,10 +10,12 @@ export interface Mounted {
   readonly rotor: string;
   readonly crank: Crank;
   readonly holes: readonly CrankHole[];
+  /** Each counterweight is too light by so much at its rim, as heavier pistons leave it: the stand-in's to act on. */
+  readonly lightG?: number;
 }
 
 /** A spin; what hangs on the crank and how the machine is set up are the stand-in's to act on. */
-export interface SpinOrder extends StandinDials {
+export interface SpinOrder extends Omit<StandinDials, 'lightG'> {
   readonly speedRpm: number;
   readonly turns: number;
   /** Counts this crank's spins from 1. */

@@ -1,6 +1,6 @@
 import { promisify } from 'node:util';
 import { gzip } from 'node:zlib';
-import { Controller, Get, Inject, Param, Post, Res } from '@nestjs/common';
+import { Controller, Get, Inject, Param, Post, Query, Res } from '@nestjs/common';
 import { AS_IT_SHOULD_BE, spinRequestSchema, writeRecording, type SpinEvent, type SpinRequest } from '@tare/contract';
 import { BALANCED, CoreError, meanReading, processSpin, sensorSpread, unbalanceOf, type PlaneSpread, type PlaneUnbalance } from '@tare/core';
 import type { Response } from 'express';
@@ -46,8 +46,9 @@ export class SpinsController {
     try {
       if (!known) {
         const { speedRpm, turns, hung, dials = AS_IT_SHOULD_BE } = request;
-        const order = { speedRpm, turns, run: sheet.spins.length + 1, hung: hung ?? BALANCED, ...dials };
-        const spun = await this.machine.spin(mountedOf(sheet), order, send, stop.signal);
+        const { lightG, ...setUp } = dials;
+        const order = { speedRpm, turns, run: sheet.spins.length + 1, hung: hung ?? BALANCED, ...setUp };
+        const spun = await this.machine.spin(mountedOf(sheet, lightG), order, send, stop.signal);
         await this.ledger.keep(jobId, await standinSpin(request, sheet.spec.crank.planes, spun));
       }
       send({ type: 'done', spinId: request.id });
@@ -62,9 +63,9 @@ export class SpinsController {
 
   @Get('standin-truth')
   @Describe('What no machine knows: the true unbalance of this job’s crank in the stand-in. Only the stand-in’s own drawer asks')
-  async truth(@Param('jobId', IdPipe) jobId: string): Promise<PlaneUnbalance> {
+  async truth(@Param('jobId', IdPipe) jobId: string, @Query('lightG') lightG?: string): Promise<PlaneUnbalance> {
     try {
-      return await this.machine.truth(mountedOf(await this.jobs.sheet(jobId)));
+      return await this.machine.truth(mountedOf(await this.jobs.sheet(jobId), Number(lightG ?? 0)));
     } catch (error) {
       if (!(error instanceof MachineError)) throw error;
       throw new ProblemException(502, error.message);

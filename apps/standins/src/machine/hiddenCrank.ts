@@ -31,7 +31,7 @@ const OFF_MIDDLE_DEG = 25;
  * True unbalance of a mounted crank: what it came with, less what its holes really took.
  * The interface never sees this; it is here for the stand-in and for tests of it.
  */
-export function trueUnbalance({ rotor, crank, holes }: Mount): PlaneUnbalance {
+export function trueUnbalance({ rotor, crank, holes, lightG = 0 }: Mount): PlaneUnbalance {
   // A hole that is deepened or filled later is there as it really turned out, not as somebody measured it.
   const really: CrankHole[] = [];
   holes.forEach((hole, i) => {
@@ -39,15 +39,23 @@ export function trueUnbalance({ rotor, crank, holes }: Mount): PlaneUnbalance {
     really.push(drilledHole(rotor, crank, hole, i, before < 0 ? null : really[before]!));
   });
   const density = 1 + chanceFor(rotor, 'density').normal(DENSITY_RATIO);
-  return addPlanes(asReceived(rotor, crank), scalePlanes(effectOfHoles(crank, really), density));
+  const came = lightG === 0 ? asReceived(rotor, crank) : addPlanes(asReceived(rotor, crank), lacking(crank, lightG));
+  return addPlanes(came, scalePlanes(effectOfHoles(crank, really), density));
 }
+
+const counterweightsOf = (crank: Crank): Crank['counterweights'] => crank.counterweights.filter((rim) => rimKindOf(rim) === 'counterweight');
+
+/** What heavier pistons leave: every counterweight lacks as much. */
+const lacking = (crank: Crank, grams: number): PlaneUnbalance =>
+  counterweightsOf(crank)
+    .map(({ rimRadiusMm, arcCentreDeg, zMm }) => toPlanes(fromPolar(-grams * rimRadiusMm, arcCentreDeg), zMm, crank.planes))
+    .reduce(addPlanes, BALANCED);
 
 /** A raw crank is left heavy at its counterweights, more at some than at others. */
 function asReceived(rotor: string, crank: Crank): PlaneUnbalance {
   const chance = chanceFor(rotor, 'as received');
   // What bolts on is near enough neutral as it comes.
-  const own = crank.counterweights.filter((counterweight) => rimKindOf(counterweight) === 'counterweight');
-  const shape = own.reduce((sum, { arcCentreDeg, zMm }) => {
+  const shape = counterweightsOf(crank).reduce((sum, { arcCentreDeg, zMm }) => {
     const excess = fromPolar(chance.between(0.2, 1), arcCentreDeg + chance.between(-OFF_MIDDLE_DEG, OFF_MIDDLE_DEG));
     return addPlanes(sum, toPlanes(excess, zMm, crank.planes));
   }, BALANCED);
@@ -66,7 +74,8 @@ function drilledHole(rotor: string, crank: Crank, hole: CrankHole, index: number
   if (hole.rim) return { ...hole, depthMm: hole.depthMm + depthError * LATHE_TO_DRILL };
   if (hole.slug?.welded) return { ...hole, was, ...(before ? { depthMm: before.depthMm, angleDeg: before.angleDeg } : {}) };
   // A slug's length is sawn and measured; nothing stops it but itself.
-  const depthMm = hole.slug || hole.axialRadiusMm != null ? hole.depthMm + depthError : Math.min(hole.depthMm + depthError, Math.max(limitMm, hole.depthMm));
+  const depthMm =
+    hole.slug || hole.axialRadiusMm != null ? hole.depthMm + depthError : Math.min(hole.depthMm + depthError, Math.max(limitMm, hole.depthMm));
   return {
     ...hole,
     was,

@@ -12,6 +12,8 @@ export interface Mount {
   readonly rotor: string;
   readonly crank: Crank;
   readonly holes: readonly CrankHole[];
+  /** Each counterweight is too light by so many grams at its rim, as heavier pistons leave them. */
+  readonly lightG?: number;
 }
 
 /** A spin, with what is hung on the crank for it and what is wrong with the set-up. */
@@ -31,6 +33,7 @@ export const mountSchema = Joi.object<Mount>({
   rotor: Joi.string().min(1).max(80).required(),
   crank: crankSchema.required(),
   holes: Joi.array().items(crankHoleSchema).max(200).required(),
+  lightG: Joi.number().min(0).max(500),
 });
 
 const vectorSchema = Joi.object({ re: Joi.number().required(), im: Joi.number().required() }).required();

@@ -32,10 +32,11 @@ export function CrankFigure({ spec, supports = null, bobs = false, onPick }: Cra
   const cwZs = crank.counterweights.filter((c) => c.kind === undefined).map((c) => c.zMm);
   const overhung =
     spec.balance === 'external'
-      ? ([
-          ['damper', Math.min(...cwZs) - OVERHANG_MM.damper, 18],
-          ['flywheel', Math.max(...cwZs) + OVERHANG_MM.flywheel, 24],
-        ] as const
+      ? (
+          [
+            ['damper', Math.min(...cwZs) - OVERHANG_MM.damper, 18],
+            ['flywheel', Math.max(...cwZs) + OVERHANG_MM.flywheel, 24],
+          ] as const
         ).filter(([kind]) => !crank.counterweights.some((c) => c.kind === kind))
       : [];
   const zs = [

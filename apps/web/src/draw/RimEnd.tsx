@@ -17,7 +17,7 @@ interface RimEndProps {
 export function RimEnd({ crank, counterweight, holes, planned, onPick }: RimEndProps): ReactNode {
   const { name, rimRadiusMm: r, arcCentreDeg, arcHalfWidthDeg, depthLimitMm, noDrill = [] } = counterweight;
   const hatch = useId();
-  const half = r * 1.12;
+  const half = r * 1.22;
   const own = (all: readonly CrankHole[]): CrankHole[] => all.filter((hole) => hole.counterweightId === counterweight.id);
   return (
     <figure className="m-0">
@@ -56,7 +56,7 @@ export function RimEnd({ crank, counterweight, holes, planned, onPick }: RimEndP
         ))}
         <circle r={3} className="fill-ink" />
         {[0, 90, 180, 270].map((deg) => {
-          const at = endPoint(r * 1.06, deg);
+          const at = endPoint(r * 1.12, deg);
           return (
             <text key={deg} x={at.x} y={at.y + 3} textAnchor="middle" fontSize={r / 12} className="fill-ink-soft figure-type">
               {degrees(deg)}

@@ -34,7 +34,9 @@ export function RimMap({ crank: asItCame, tolerance, reading, drilled, planned, 
   );
   return (
     <figure className="m-0">
-      <svg viewBox={`0 0 ${LEFT + TURN_WIDTH + 16} ${scale.height}`} className={`w-full ${onPick ? 'cursor-crosshair' : ''}`}
+      <svg
+        viewBox={`0 0 ${LEFT + TURN_WIDTH + 16} ${scale.height}`}
+        className={`w-full ${onPick ? 'cursor-crosshair' : ''}`}
         role="img"
         aria-label={label(reading, planes)}
         onClick={({ currentTarget, clientX, clientY }) => {
@@ -104,7 +106,7 @@ export function RimMap({ crank: asItCame, tolerance, reading, drilled, planned, 
         })}
       </svg>
       <figcaption className="flex flex-wrap gap-x-5 text-[0.9rem] text-ink-soft">
-        <span>Heap: where a plane is too heavy (height on a root scale); the bar is its 95 % region, the dashes the tolerance.</span>
+        {reading && <span>Heap: where a plane is too heavy (height on a root scale); the bar is its 95 % region, the dashes the tolerance.</span>}
         <span>Blue: planned. Bright: drilled. A box lies in the side face, brass is heavy metal, hatched is not to be drilled.</span>
       </figcaption>
     </figure>

@@ -89,9 +89,14 @@ export function heap(vector: Vector, radius95: number, tolerance: number, larges
 }
 
 /** Where somebody pointed on the map: the counterweight there or nearest by, and the angle in half degrees. */
-export function placeAt(x: number, y: number, { counterweights }: Crank, { yOf, perMm }: RimScale): { counterweightId: string; angleDeg: number } | null {
+export function placeAt(
+  x: number,
+  y: number,
+  { counterweights }: Crank,
+  { yOf, perMm }: RimScale,
+): { counterweightId: string; angleDeg: number } | null {
   if (x < LEFT || x > LEFT + TURN_WIDTH) return null;
-  const angleDeg = normaliseAngleDeg(Math.round((((x - LEFT) / TURN_WIDTH) * 360) * 2) / 2);
+  const angleDeg = normaliseAngleDeg(Math.round(((x - LEFT) / TURN_WIDTH) * 360 * 2) / 2);
   const distance = ({ zMm, widthMm }: Counterweight): number => Math.max(0, Math.abs(y - yOf(zMm)) - (widthMm * perMm) / 2);
   const nearest = counterweights.reduce<Counterweight | null>((best, c) => (best === null || distance(c) < distance(best) ? c : best), null);
   return nearest && distance(nearest) <= REACH ? { counterweightId: nearest.id, angleDeg } : null;

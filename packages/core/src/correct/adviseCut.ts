@@ -9,7 +9,7 @@ export type CutAdvice =
   | { readonly kind: 'spinFirst' };
 
 /** So surely inside, a crank is left alone. */
-export const SURE_ENOUGH = 0.97;
+export const SURE_ENOUGH = 0.98;
 /** A cut that gains less than this is not worth its minutes. */
 const LEAST_GAIN = 0.1;
 

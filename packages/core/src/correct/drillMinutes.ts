@@ -15,7 +15,10 @@ function minutesOf(crank: Crank, hole: CrankHole, tools: ShopTools): number {
   const counterweight = counterweightOf(crank, hole.counterweightId);
   const densityGPerCm3 = densityOf(crank, counterweight);
   const reach = counterweight.awkward === true ? minutes.awkward : 0;
-  if (hole.rim) return reach + (hole.rim.halfArcDeg > GROUND_SPOT_DEG ? minutes.turnRim : minutes.setUpAgain + minutes.grindPerGram * holeMetal(crank, hole).massG);
+  if (hole.rim)
+    return (
+      reach + (hole.rim.halfArcDeg > GROUND_SPOT_DEG ? minutes.turnRim : minutes.setUpAgain + minutes.grindPerGram * holeMetal(crank, hole).massG)
+    );
   if (hole.slug) return reach + minutes.setUp + (hole.slug.welded ? minutes.weld : minutes.slug);
   // A deepened hole needs no centre and no pilot.
   return (

@@ -115,7 +115,9 @@ function modelOf(input: PlanInput, pieces: readonly Piece[], leftShare: number):
   const tangents = Array.from({ length: 360 / TANGENT_DEG }, (_, k) => k * TANGENT_DEG);
   const rows: string[] = [];
   const row = (terms: readonly (readonly [number, string])[], most: number): void => {
-    rows.push(` r${rows.length}: ${terms.map(([factor, name]) => `${factor < 0 ? '-' : '+'} ${Math.abs(factor).toFixed(9)} ${name}`).join(' ')} <= ${most.toFixed(6)}`);
+    rows.push(
+      ` r${rows.length}: ${terms.map(([factor, name]) => `${factor < 0 ? '-' : '+'} ${Math.abs(factor).toFixed(9)} ${name}`).join(' ')} <= ${most.toFixed(6)}`,
+    );
   };
   pieces.forEach(({ centreDeg, halfDeg, mostGmm }, p) => {
     const along = (deg: number): (readonly [number, string])[] => {

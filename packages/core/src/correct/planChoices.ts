@@ -54,8 +54,8 @@ export interface ChoicesInput {
 
 /** Metal that is missing has to be put back: bored, pressed in, and spun. */
 const OVERSHOT_MINUTES = 120;
-/** A plan may not be taken past nothing more often than this, where there is one that is not. */
-export const MOST_OVERSHOT = 0.01;
+/** A plan may not be taken past nothing more often than this, where there is one that is not: over three or four cuts that stays below one in a hundred. */
+export const MOST_OVERSHOT = 0.005;
 /** By so much less is cut where every plan would be; at most so often. */
 const LESS = 0.93;
 const MOST_LESSENINGS = 4;
@@ -79,7 +79,7 @@ export function planInputOf({ crank, known, bits, existing, maxHoles, share }: C
  * Plans side by side, from `planMenu`, each tried over and over by `planOutcome`. The one with the least expected cost is proposed:
  * its own minutes, a spin's for what may end outside, two hours for what may be taken past nothing, at the price of an hour, and
  * heavy metal by its length. Before cost comes the bound against overshoot: no plan is proposed that goes past nothing in more than
- * one try of a hundred while another does not; where all do, and nobody asked for so much, less is cut. Of the others, those are
+ * five tries of a thousand while another does not; where all do, and nobody asked for so much, less is cut. Of the others, those are
  * kept that are best at something.
  * @throws CoreError as planHoles
  */
@@ -110,7 +110,8 @@ function weigh(plan: HolePlan, { crank, known }: ChoicesInput, { unbalance, shar
   const minutes = drillMinutes(crank, holes, tools);
   const expectedMinutes = minutes + tools.minutes.spin * (1 - outcome.inside) + OVERSHOT_MINUTES * outcome.overshot;
   const metal = metalPrice(holes, tools);
-  const missedGmm = (plane: 'aGmm' | 'bGmm', spared: number): number => toPolar(subtract(plan.residual[plane], scale(unbalance[plane], spared))).amount;
+  const missedGmm = (plane: 'aGmm' | 'bGmm', spared: number): number =>
+    toPolar(subtract(plan.residual[plane], scale(unbalance[plane], spared))).amount;
   return {
     ...outcome,
     plan,

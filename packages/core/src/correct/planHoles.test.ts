@@ -151,7 +151,9 @@ describe('ruleBreaches', () => {
     expect(ruleBreaches(crank, one, others, { bits: BITS }).join(' ')).toContain(message);
   });
   it('names a bit that reaches less than the hole', () => {
-    expect(ruleBreaches(crank, hole({ depthMm: 30 }), [], { bits: [{ bitMm: 12, pointAngleDeg: 118, usableDepthMm: 25 }] })[0]).toContain('reaches 25 mm');
+    expect(ruleBreaches(crank, hole({ depthMm: 30 }), [], { bits: [{ bitMm: 12, pointAngleDeg: 118, usableDepthMm: 25 }] })[0]).toContain(
+      'reaches 25 mm',
+    );
   });
   it('lets a good hole pass, and holes of different counterweights alone', () => {
     expect(ruleBreaches(crank, hole({}), [hole({ counterweightId: 'cw2' })], { bits: BITS })).toEqual([]);

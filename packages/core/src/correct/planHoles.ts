@@ -193,8 +193,7 @@ function grow(input: PlanInput, state: State): State[] {
     const whole = stepsAround(counterweight.arcCentreDeg, counterweight.arcHalfWidthDeg, COARSE_STEP_DEG);
     for (const bit of input.bits) {
       const halfArcDeg = usableHalfArcDeg(counterweight, bit.bitMm, rimSagMm(counterweight.rimRadiusMm, bit.bitMm));
-      if (halfArcDeg !== null)
-        push(bestHole(input, state, counterweight, bit, stepsAround(counterweight.arcCentreDeg, halfArcDeg, COARSE_STEP_DEG)));
+      if (halfArcDeg !== null) push(bestHole(input, state, counterweight, bit, stepsAround(counterweight.arcCentreDeg, halfArcDeg, COARSE_STEP_DEG)));
       push(bestBesideHole(input, state, counterweight, bit, whole));
     }
     for (const bar of input.bars ?? []) push(bestSlug(input, state, counterweight, bar, whole));
@@ -220,7 +219,9 @@ function refit(given: PlanInput, without: State, hole: CrankHole): State | null 
   const input = { ...given, bits: hole.slug || hole.rim ? [] : [bitOf(given, hole)], bars: barsLike(given, hole) };
   if (hole.was) {
     const old = input.existing.find((one) => isBefore(one, hole))!;
-    const again = hole.slug ? filledIn(input, without, old).filter(({ holes }) => holes.at(-1)!.slug!.welded === hole.slug!.welded) : deepened(input, without, old);
+    const again = hole.slug
+      ? filledIn(input, without, old).filter(({ holes }) => holes.at(-1)!.slug!.welded === hole.slug!.welded)
+      : deepened(input, without, old);
     return again[0] ?? null;
   }
   const counterweight = input.crank.counterweights.find((c) => c.id === hole.counterweightId)!;
@@ -252,9 +253,7 @@ function distinct(states: readonly State[]): State[] {
   const seen = new Set<string>();
   return [...states].sort(byCost).filter((state) => {
     const key = state.holes
-      .map(
-        (hole) => `${hole.counterweightId}/${hole.bitMm}/${hole.pointAngleDeg}/${kindOf(hole)}${hole.was ? `was ${hole.angleDeg}` : ''}`,
-      )
+      .map((hole) => `${hole.counterweightId}/${hole.bitMm}/${hole.pointAngleDeg}/${kindOf(hole)}${hole.was ? `was ${hole.angleDeg}` : ''}`)
       .sort()
       .join(' ');
     if (seen.has(key)) return false;

@@ -82,7 +82,10 @@ describe('filling old holes', () => {
     depthMm: 15,
   }));
   const side = old.map((hole) => ({ ...hole, axialRadiusMm: 73 }));
-  const light = addPlanes(toPlanes(fromPolar(85 * 38, 0), crank.planes.zAMm, crank.planes), toPlanes(fromPolar(85 * 32, 180), crank.planes.zBMm, crank.planes));
+  const light = addPlanes(
+    toPlanes(fromPolar(85 * 38, 0), crank.planes.zAMm, crank.planes),
+    toPlanes(fromPolar(85 * 32, 180), crank.planes.zBMm, crank.planes),
+  );
   it('presses bars into holes of the side face: nothing new is drilled', () => {
     const holes = solved(planned(light, { existing: side, bars: USUAL_BARS, onlyExisting: true }));
     expect(holes).toHaveLength(2);
@@ -178,7 +181,12 @@ describe('what plans cost', () => {
     expect(needsPilot(USUAL_TOOLS, 10, 7.85)).toBe(false);
     expect(needsPilot(USUAL_TOOLS, 16, 7.1)).toBe(false);
     expect(drillMinutes(crank, [hole])).toBeGreaterThan(drillMinutes(iron, [hole]) + 1.5);
-    expect(drillMinutes(changed(() => ({ awkward: true })), [hole])).toBeCloseTo(drillMinutes(crank, [hole]) + 2, 9);
+    expect(
+      drillMinutes(
+        changed(() => ({ awkward: true })),
+        [hole],
+      ),
+    ).toBeCloseTo(drillMinutes(crank, [hole]) + 2, 9);
   });
   it('refuses tools that make no sense, by name', () => {
     expect(() => checkTools(USUAL_TOOLS)).not.toThrow();
@@ -222,7 +230,7 @@ describe('the same crank seen otherwise', () => {
 
 describe('adviseCut', () => {
   it('stops where it is surely inside, spins where a cut gains little, and cuts where it gains', () => {
-    expect(adviseCut(0.98, { inside: 1 }, false)).toEqual({ kind: 'stop' });
+    expect(adviseCut(0.985, { inside: 1 }, false)).toEqual({ kind: 'stop' });
     expect(adviseCut(0.6, { inside: 0.65 }, false)).toEqual({ kind: 'spinFirst' });
     expect(adviseCut(0.1, null, false)).toEqual({ kind: 'spinFirst' });
     expect(adviseCut(0.1, { inside: 0.8 }, false)).toEqual({ kind: 'worthIt' });

@@ -87,4 +87,3 @@ function distinctPlans(plans: readonly HolePlan[]): HolePlan[] {
     return !seen.has(key) && seen.add(key);
   });
 }
-

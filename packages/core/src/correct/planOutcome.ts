@@ -13,13 +13,15 @@ export interface Knowledge {
   readonly toleranceAGmm: number;
   readonly toleranceBGmm: number;
   readonly drill: DrillErrors;
+  /** As the crank came: light along that, it needs metal added. Left out where nobody knows. */
+  readonly received?: PlaneUnbalance;
 }
 
 /** How a plan may turn out. */
 export interface PlanOutcome {
   /** Share of the tries that end inside in both planes. */
   readonly inside: number;
-  /** Share that goes past nothing by more than the tolerance in a plane: more was taken than was there. */
+  /** Share that goes past nothing by more than the tolerance in a plane: more was taken than was there, now or as it came. */
   readonly overshot: number;
   /** Where the first tries end, to be drawn. */
   readonly cloud: readonly PlaneUnbalance[];
@@ -50,10 +52,18 @@ export function planOutcome(crank: Crank, holes: readonly CrankHole[], known: Kn
       before,
     );
     if (toPolar(after.aGmm).amount <= toleranceAGmm && toPolar(after.bGmm).amount <= toleranceBGmm) inside += 1;
-    if (isPast(before.aGmm, after.aGmm, toleranceAGmm) || isPast(before.bGmm, after.bGmm, toleranceBGmm)) overshot += 1;
+    if (isTakenPast(known, before, after)) overshot += 1;
     if (i < DRAWN) cloud.push(after);
   }
   return { inside: inside / tries, overshot: overshot / tries, cloud };
+}
+
+/** A plane came out past nothing: along where it was heavy before this, or where it was heavy as it came. */
+function isTakenPast({ received, toleranceAGmm, toleranceBGmm }: Knowledge, before: PlaneUnbalance, after: PlaneUnbalance): boolean {
+  const past = (plane: keyof PlaneUnbalance, toleranceGmm: number): boolean =>
+    isPast(before[plane], after[plane], toleranceGmm) ||
+    (received !== undefined && !isPast(received[plane], before[plane], toleranceGmm) && isPast(received[plane], after[plane], toleranceGmm));
+  return past('aGmm', toleranceAGmm) || past('bGmm', toleranceBGmm);
 }
 
 /** Along where it was heavy, a plane has come out light by more than its tolerance. */

@@ -96,7 +96,8 @@ export function checkTools({ drill, minutes, pilotAboveMm, bars, hourPrice, most
   checkNumber('What the density may be off by (a share)', drill.densityRatio, { min: 0, max: 0.2 }, 'drill.densityRatio');
   for (const [key, value] of Object.entries(minutes)) checkNumber('The time', value, { min: 0, max: 600, unit: 'min' }, `minutes.${key}`);
   for (const key of ['steel', 'cast'] as const)
-    if (pilotAboveMm[key] !== null) checkNumber('The largest bit without a pilot', pilotAboveMm[key], { min: 0, max: 100, unit: 'mm' }, `pilotAboveMm.${key}`);
+    if (pilotAboveMm[key] !== null)
+      checkNumber('The largest bit without a pilot', pilotAboveMm[key], { min: 0, max: 100, unit: 'mm' }, `pilotAboveMm.${key}`);
   bars.forEach((bar, i) => {
     checkNumber('The bar’s diameter', bar.diameterMm, { above: 0, max: 100, unit: 'mm' }, `bars.${i}.diameterMm`);
     checkNumber('The bar’s density', bar.densityGPerCm3, { min: 1, max: 25, unit: 'g/cm³' }, `bars.${i}.densityGPerCm3`);

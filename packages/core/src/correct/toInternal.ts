@@ -18,6 +18,8 @@ export interface BoltOnUnbalance {
  */
 export function toInternal(input: ChoicesInput, boltOns: readonly BoltOnUnbalance[]): ChoicesInput {
   const { known } = input;
+  // How all of it came says nothing of the crank by itself.
+  const { received: _, ...without } = known;
   const { crank, holes } = onlyRims({ crank: input.crank, holes: input.existing }, (rim) => rimKindOf(rim) === 'counterweight');
   const carried = boltOns.map(({ zMm, unbalanceGmm }) => toPlanes(unbalanceGmm, zMm, crank.planes));
   const less = (whole: Vector, plane: keyof PlaneUnbalance): Vector => carried.reduce((left, part) => subtract(left, part[plane]), whole);
@@ -28,7 +30,7 @@ export function toInternal(input: ChoicesInput, boltOns: readonly BoltOnUnbalanc
     bars: input.tools?.bars ?? input.bars,
     share: { a: 1, b: 1 },
     known: {
-      ...known,
+      ...without,
       a: { ...known.a, unbalanceGmm: less(known.a.unbalanceGmm, 'aGmm') },
       b: { ...known.b, unbalanceGmm: less(known.b.unbalanceGmm, 'bGmm') },
     },

@@ -23,7 +23,12 @@ const LEAST_G = 20;
  * @param holes as they stand
  */
 export function turnRims(
-  input: Tolerances & { readonly crank: Crank; readonly existing: readonly CrankHole[]; readonly unbalance: PlaneUnbalance; readonly mostTurnedMm: number },
+  input: Tolerances & {
+    readonly crank: Crank;
+    readonly existing: readonly CrankHole[];
+    readonly unbalance: PlaneUnbalance;
+    readonly mostTurnedMm: number;
+  },
 ): TurnedRims | null {
   const { crank, existing, unbalance, mostTurnedMm } = input;
   const rims = crank.counterweights.filter((c) => rimKindOf(c) === 'counterweight' && c.drillFrom !== 'face' && c.drillFrom !== 'grind');

@@ -16,7 +16,8 @@ export function whyNot(input: PlanInput, best: HolePlan): string {
     return (worst.plane === 'A' ? shareA : shareB) >= 0.5 && Math.abs(turnBetweenDeg(c.arcCentreDeg, worst.angleDeg)) <= c.arcHalfWidthDeg;
   });
   const where = `${(worst.amount / worst.radiusMm).toFixed(1)} g at ${worst.radiusMm} mm stay in plane ${worst.plane} at ${worst.angleDeg.toFixed(0)}°`;
-  if (leftLight(input)) return `${where}: the counterweights are too light, as heavier pistons leave them. No hole in a counterweight mends that; heavy metal has to be added.`;
+  if (leftLight(input))
+    return `${where}: the counterweights are too light, as heavier pistons leave them. No hole in a counterweight mends that; heavy metal has to be added.`;
   return covered
     ? `With ${best.holes.length} holes ${where}: allow more holes, a larger bit or more depth, or add weight opposite.`
     : `${where}, and no counterweight's arc lies there at that end: drilling cannot take it; weight has to be added opposite.`;

@@ -45,7 +45,7 @@ export function correctionInput(
     bars: heavyMetal ? tools.bars : [],
     tools,
     maxHoles,
-    known: { a: tracked.a, b: tracked.b, toleranceAGmm: aGmm, toleranceBGmm: bGmm, drill: tools.drill },
+    known: { a: tracked.a, b: tracked.b, received: tracked.received, toleranceAGmm: aGmm, toleranceBGmm: bGmm, drill: tools.drill },
     ...(share ? { share } : {}),
   };
 }

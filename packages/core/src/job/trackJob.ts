@@ -1,15 +1,17 @@
 import { drillSpread, USUAL_DRILL, type DrillErrors } from '../correct/drillErrors.js';
 import { trackUnbalance, type PlaneEvent, type TrackedPlane } from '../correct/trackUnbalance.js';
 import { effectOfHoles } from '../rotor/holeMetal.js';
-import { BALANCED, movePlanes } from '../rotor/planes.js';
+import { BALANCED, movePlanes, type PlaneUnbalance } from '../rotor/planes.js';
 import { planeReading, RAYLEIGH95 } from '../spin/planeReading.js';
-import { toPolar, type Vector } from '../units/vector.js';
+import { subtract, toPolar, type Vector } from '../units/vector.js';
 import type { JobFacts, SpinFact } from './jobFacts.js';
 
 /** What is known of the crank now, by every spin and hole since it has lain in this machine. */
 export interface TrackedJob {
   readonly a: TrackedPlane;
   readonly b: TrackedPlane;
+  /** As the first of those spins read it, less what hung on it. */
+  readonly received: PlaneUnbalance;
   /** Spins that tell of it. */
   readonly spins: number;
 }
@@ -44,7 +46,11 @@ export function trackJob({ spec, spins, holes }: Pick<JobFacts, 'spec' | 'spins'
     });
     return trackUnbalance(events, gainDeviationOf(own[0]!.spread?.[plane].commonGmm ?? 0, readings[0]!.readGmm));
   };
-  return { a: track('aGmm'), b: track('bGmm'), spins: own.length };
+  const asItCame = (plane: 'aGmm' | 'bGmm'): Vector => {
+    const { readGmm, hungGmm } = readingOf(own[0]!, crank.planes, plane);
+    return subtract(readGmm, hungGmm);
+  };
+  return { a: track('aGmm'), b: track('bGmm'), received: { aGmm: asItCame('aGmm'), bGmm: asItCame('bGmm') }, spins: own.length };
 }
 
 type Reading = Extract<PlaneEvent, { kind: 'read' }>;

@@ -19,6 +19,9 @@ export function axialHole({ bitMm, pointAngleDeg, depthMm, axialRadiusMm, densit
 }
 
 /** Depth at which such a hole takes a wanted moment; below zero when even its point takes more. */
-export function axialDepthForMomentMm(momentGmm: number, { bitMm, pointAngleDeg, axialRadiusMm, densityGPerCm3 }: Omit<AxialHole, 'depthMm'>): number {
+export function axialDepthForMomentMm(
+  momentGmm: number,
+  { bitMm, pointAngleDeg, axialRadiusMm, densityGPerCm3 }: Omit<AxialHole, 'depthMm'>,
+): number {
   return momentGmm / ((densityGPerCm3 / 1000) * (Math.PI / 4) * bitMm ** 2 * axialRadiusMm) - pointHeightMm(bitMm, pointAngleDeg) / 3;
 }

@@ -29,9 +29,9 @@ describe('a no-drill arc', () => {
     // (6 + 2) mm from the arc's end at the hole's inner end, 73 mm: asin(8/73) = 6.3°.
     expect(saysOf(crank, hole({ angleDeg: 188.2 }))).toContain('oil drilling');
     expect(saysOf(crank, hole({ angleDeg: 188.4 }))).toBe('');
-    expect(saysOf(crank, hole({ angleDeg: 176, bitMm: 16, pointAngleDeg: 180, depthMm: 20, slug: { radiusMm: 74, densityGPerCm3: 17.5 } }))).toContain(
-      'oil drilling',
-    );
+    expect(
+      saysOf(crank, hole({ angleDeg: 176, bitMm: 16, pointAngleDeg: 180, depthMm: 20, slug: { radiusMm: 74, densityGPerCm3: 17.5 } })),
+    ).toContain('oil drilling');
   });
   it('may lie across 0°', () => {
     const across = withFirst({ arcCentreDeg: 0, noDrill: [{ fromDeg: 350, toDeg: 5, why: 'plug' }] });

@@ -131,7 +131,8 @@ describe('a rim taken down', () => {
 describe('filling an old hole', () => {
   const side = radial({ bitMm: 16, depthMm: 14, axialRadiusMm: 74 });
   const was = { bitMm: 16, pointAngleDeg: 118, depthMm: 14, axialRadiusMm: 74 };
-  const bar = (more: Partial<CrankHole> = {}): CrankHole => radial({ pointAngleDeg: 180, depthMm: 14, slug: { radiusMm: 74, densityGPerCm3: 17.5 }, was, ...more });
+  const bar = (more: Partial<CrankHole> = {}): CrankHole =>
+    radial({ pointAngleDeg: 180, depthMm: 14, slug: { radiusMm: 74, densityGPerCm3: 17.5 }, was, ...more });
   it('brings ρ_slug·V where nothing is, and ρ_slug − ρ where it is bored out for more (handbook section 7)', () => {
     const cm3 = (d: number, l: number): number => (Math.PI / 4) * (d / 10) ** 2 * (l / 10);
     expect(holeMetal(crank, bar()).massG).toBeCloseTo(-17.5 * cm3(16, 14), 9);
@@ -141,7 +142,11 @@ describe('filling an old hole', () => {
   });
   it('welded shut gives back what the hole took, and leaves no hole', () => {
     const hole = radial({ depthMm: 18 });
-    const weld = radial({ depthMm: 18, slug: { radiusMm: 75, densityGPerCm3: 7.85, welded: true }, was: { bitMm: 16, pointAngleDeg: 118, depthMm: 18 } });
+    const weld = radial({
+      depthMm: 18,
+      slug: { radiusMm: 75, densityGPerCm3: 7.85, welded: true },
+      was: { bitMm: 16, pointAngleDeg: 118, depthMm: 18 },
+    });
     expect(toPolar(effectOfHoles(crank, [hole, weld]).aGmm).amount).toBeLessThan(1e-9);
     expect(standingHoles([hole, weld])).toEqual([]);
   });

@@ -36,7 +36,12 @@ function metalOf(crank: Crank, hole: CrankHole): { readonly counterweight: Count
 }
 
 /** What a rim loses that is taken down: the stretch without the upper ends of the holes in it, whose metal had gone before. */
-function rimMetal(hole: CrankHole, { halfArcDeg, holes }: RimCut, counterweight: Counterweight, densityGPerCm3: number): { massG: number; moment: Vector } {
+function rimMetal(
+  hole: CrankHole,
+  { halfArcDeg, holes }: RimCut,
+  counterweight: Counterweight,
+  densityGPerCm3: number,
+): { massG: number; moment: Vector } {
   const { rimRadiusMm, widthMm } = counterweight;
   const { depthMm } = hole;
   const stretch = rimStretch({ rimRadiusMm, widthMm, halfArcDeg, depthMm, densityGPerCm3 });
@@ -83,7 +88,9 @@ function filled({ bitMm, depthMm, was }: CrankHole, slug: Slug, parentGPerCm3: n
  */
 export function effectOfHole(crank: Crank, hole: CrankHole): PlaneUnbalance {
   const { counterweight, densityGPerCm3 } = metalOf(crank, hole);
-  const moment = hole.rim ? rimMetal(hole, hole.rim, counterweight, densityGPerCm3).moment : fromPolar(holeMetal(crank, hole).momentGmm, hole.angleDeg);
+  const moment = hole.rim
+    ? rimMetal(hole, hole.rim, counterweight, densityGPerCm3).moment
+    : fromPolar(holeMetal(crank, hole).momentGmm, hole.angleDeg);
   return toPlanes(scale(moment, -1), counterweight.zMm, crank.planes);
 }
 

@@ -51,7 +51,10 @@ describe('a slug of heavy metal', () => {
     expect(ruleBreaches(crank, hole, [pressed()], { bits })).toHaveLength(1);
     expect(ruleBreaches(crank, { ...hole, angleDeg: 205 }, [pressed()], { bits })).toEqual([]);
     // 74·sin 25° across, less both half diameters.
-    expect(webBesideMm({ ...pressed(), radiusMm: slug.radiusMm }, { ...hole, angleDeg: 205 }, 85)).toBeCloseTo(74 * Math.sin((25 * Math.PI) / 180) - 14, 9);
+    expect(webBesideMm({ ...pressed(), radiusMm: slug.radiusMm }, { ...hole, angleDeg: 205 }, 85)).toBeCloseTo(
+      74 * Math.sin((25 * Math.PI) / 180) - 14,
+      9,
+    );
   });
 });
 

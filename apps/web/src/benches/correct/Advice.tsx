@@ -9,9 +9,11 @@ const ORDINALS = ['first', 'second', 'third', 'fourth', 'fifth', 'sixth'];
 /** Whether another cut is worth it, in words: what it would do to the chance of being inside. */
 export function Advice({ plans, insideNow }: { readonly plans: PlanChoices; readonly insideNow: number }): ReactNode {
   const { sheet } = useOpenJob();
+  // Where nothing does it, that is said in its own place.
+  if (plans.kind === 'notFound') return null;
   const cuts = new Set(sheet.holes.map(({ afterSpinId }) => afterSpinId)).size;
   const proposed = plans.kind === 'choices' ? plans.choices[0]! : null;
-  const partOnly = plans.kind !== 'nothingToDo' && (plans.share.a < 1 || plans.share.b < 1);
+  const partOnly = plans.kind === 'choices' && (plans.share.a < 1 || plans.share.b < 1);
   const of100 = (share: number): string => `${fixed(100 * share, 0)} of 100`;
   const advice = adviseCut(insideNow, proposed, partOnly);
   const nth = `A ${ORDINALS[cuts] ?? 'further'} cut`;

@@ -87,7 +87,9 @@ function DoneRow({ number, planned, done }: { readonly number: number; readonly 
       </span>
       <span className="figure-type">{`${width} ${deep}, ${fixed(massG, 1)} g`}</span>
       <span className="figure-type text-ink-soft">
-        {Math.abs(moreG) < 0.05 ? 'as planned' : `${fixed(Math.abs(moreG), 1)} g ${moreG > 0 ? 'more' : 'less'} than planned (${fixed(planned.depthMm, 1)} mm)`}
+        {Math.abs(moreG) < 0.05
+          ? 'as planned'
+          : `${fixed(Math.abs(moreG), 1)} g ${moreG > 0 ? 'more' : 'less'} than planned (${fixed(planned.depthMm, 1)} mm)`}
         {done.chipsG === null ? '' : `; chips weighed ${fixed(done.chipsG, 1)} g`}
       </span>
       <span className="ml-auto text-ink-soft">done; {nameOf(done.personId)}</span>

@@ -146,7 +146,11 @@ function StepWords({ hole }: { readonly hole: CrankHole }): ReactNode {
   return (
     <p className="text-ink-soft">
       {bits.length > 1 && `Pilot first: ${bits.map((mm) => fixed(mm, 0)).join(', then ')} mm. `}
-      {hole.was ? `It is ${fixed(hole.was.bitMm, 0)} × ${fixed(hole.was.depthMm, 1)} mm now. ` : kind === 'radial' ? 'In the middle of its width. ' : ''}
+      {hole.was
+        ? `It is ${fixed(hole.was.bitMm, 0)} × ${fixed(hole.was.depthMm, 1)} mm now. `
+        : kind === 'radial'
+          ? 'In the middle of its width. '
+          : ''}
       Stop at <span className="figure-type">{fixed(stopAtMm(hole), 1)}</span> mm and measure.
     </p>
   );

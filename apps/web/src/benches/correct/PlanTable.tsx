@@ -51,7 +51,9 @@ export function PlanTable({ plan }: { readonly plan: HolePlan }): ReactNode {
                 <td>{degrees(hole.angleDeg, 1)}</td>
                 <td>{hole.rim ? '' : `${fixed(hole.bitMm, 0)} mm`}</td>
                 <td className="text-lg font-semibold">{fixed(hole.depthMm, 1)} mm</td>
-                <td>{hole.slug ? `at ${fixed(hole.slug.radiusMm, 1)} mm` : hole.rim ? 'off the radius' : `${fixed(hole.travelFromTouchMm, 1)} mm`}</td>
+                <td>
+                  {hole.slug ? `at ${fixed(hole.slug.radiusMm, 1)} mm` : hole.rim ? 'off the radius' : `${fixed(hole.travelFromTouchMm, 1)} mm`}
+                </td>
                 <td>
                   {kind === 'radial' ? (
                     <Worked

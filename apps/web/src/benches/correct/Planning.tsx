@@ -69,6 +69,13 @@ export function Planning(): ReactNode {
       {plans?.kind === 'choices' && plans.drillingFails !== null && (
         <ProblemNotice>{`Cannot be done by drilling: ${barsWords(plans.choices[0]!.plan.holes, nameOf)}. ${plans.drillingFails}`}</ProblemNotice>
       )}
+      {take.error && <ProblemNotice>{take.error.message}</ProblemNotice>}
+      <div className="flex flex-wrap items-end gap-4">
+        <Button look="primary" disabled={!plan || plan.holes.length === 0 || isFetching || personId === null || take.isPending} onClick={takeIt}>
+          {plans?.kind === 'notFound' ? 'Drill this much all the same' : 'Take this plan to the drill'}
+        </Button>
+        <PlanWishes wishes={wishes} share={plans && plans.kind !== 'nothingToDo' ? plans.share : null} onChange={setWishes} />
+      </div>
       {plans?.kind === 'choices' && (
         <PlanChoicesList choices={plans.choices} chosen={plans.choices.indexOf(choice!)} onChoose={pick} fewest={fewest} tools={entry!.tools} />
       )}
@@ -79,13 +86,6 @@ export function Planning(): ReactNode {
           <EndViews metal={metalNow(crank, sheet.holes)} planned={plan.holes} />
         </>
       )}
-      {take.error && <ProblemNotice>{take.error.message}</ProblemNotice>}
-      <div className="flex flex-wrap items-end gap-4">
-        <Button look="primary" disabled={!plan || plan.holes.length === 0 || isFetching || personId === null || take.isPending} onClick={takeIt}>
-          {plans?.kind === 'notFound' ? 'Drill this much all the same' : 'Take this plan to the drill'}
-        </Button>
-        <PlanWishes wishes={wishes} share={plans && plans.kind !== 'nothingToDo' ? plans.share : null} onChange={setWishes} />
-      </div>
       <NeutralRims />
       <ToInternal input={input} />
     </CorrectFrame>

@@ -17,7 +17,8 @@ interface RimStripsProps {
 }
 
 /** What is punched through a strip: holes that go in from the rim. */
-export const punched = (holes: readonly CrankHole[]): CrankHole[] => holes.filter((hole) => ['radial', 'deepened'].includes(kindOf(hole)) && hole.axialRadiusMm == null);
+export const punched = (holes: readonly CrankHole[]): CrankHole[] =>
+  holes.filter((hole) => ['radial', 'deepened'].includes(kindOf(hole)) && hole.axialRadiusMm == null);
 
 /** The rim of every counterweight that is drilled, unrolled at 1:1: cut out, wrapped round, punched through. */
 export function RimStrips({ crank, holes, onPrinted }: RimStripsProps): ReactNode {

@@ -1,4 +1,14 @@
-import { fromPolar, rimKindOf, toInternal, toPolar, typedNumber, type BoltOnUnbalance, type ChoicesInput, type PlanChoices, type Tolerance } from '@tare/core';
+import {
+  fromPolar,
+  rimKindOf,
+  toInternal,
+  toPolar,
+  typedNumber,
+  type BoltOnUnbalance,
+  type ChoicesInput,
+  type PlanChoices,
+  type Tolerance,
+} from '@tare/core';
 import { useState, type ReactNode } from 'react';
 import { fixed } from '../../format/numbers.js';
 import { useOpenJob } from '../../shell/JobContext.js';
@@ -40,7 +50,9 @@ export function ToInternal({ input }: { readonly input: ChoicesInput | null }): 
                 unit={key === 'g' ? 'g' : '°'}
                 className="w-56"
                 value={typed[rim.id]?.[key] ?? ''}
-                onChange={(event) => setDraft(JSON.stringify({ ...typed, [rim.id]: { g: '', deg: '', ...typed[rim.id], [key]: event.target.value } }))}
+                onChange={(event) =>
+                  setDraft(JSON.stringify({ ...typed, [rim.id]: { g: '', deg: '', ...typed[rim.id], [key]: event.target.value } }))
+                }
               />
             ))}
           </div>

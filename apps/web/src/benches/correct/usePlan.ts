@@ -28,7 +28,10 @@ export function useFewestHoles(input: ChoicesInput | null, plans: PlanChoices | 
   const { data } = useQuery({
     queryKey: ['fewest', key, input, fewest?.leftShare],
     queryFn: async (): Promise<number | null> =>
-      plannerInWorker().fewest({ ...input!, share: (plans as Extract<PlanChoices, { kind: 'choices' }>).share }, Math.max(AIM_SHARE, fewest!.leftShare)),
+      plannerInWorker().fewest(
+        { ...input!, share: (plans as Extract<PlanChoices, { kind: 'choices' }>).share },
+        Math.max(AIM_SHARE, fewest!.leftShare),
+      ),
     enabled: input !== null && fewest !== undefined,
     staleTime: Infinity,
     retry: false,
@@ -38,6 +41,4 @@ export function useFewestHoles(input: ChoicesInput | null, plans: PlanChoices | 
 
 /** Plans of holes alone, the one with the fewest first. */
 export const drilledOnly = (choices: readonly PlanChoice[]): PlanChoice[] =>
-  choices
-    .filter(({ plan }) => plan.holes.every(({ slug, rim }) => !slug && !rim))
-    .sort((x, y) => x.plan.holes.length - y.plan.holes.length);
+  choices.filter(({ plan }) => plan.holes.every(({ slug, rim }) => !slug && !rim)).sort((x, y) => x.plan.holes.length - y.plan.holes.length);

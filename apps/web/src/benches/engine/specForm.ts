@@ -63,7 +63,6 @@ export interface CylinderForm {
   readonly bankDeg: string;
 }
 
-
 /** A new job's form: an ordinary V8 until something else is chosen. */
 export function emptyForm(): SpecForm {
   return laidOut({

@@ -23,7 +23,7 @@ export function SpinOrderForm({ onStart }: { readonly onStart: Spin['start'] }):
   const [turns, setTurns] = useDraft(`turns.${sheet.id}`, '60');
   const { cautions, allConfirmed } = useCautions();
   const { hung, whole, fields } = useHung();
-  const [dials] = useStandinDials();
+  const [dials, setDials] = useStandinDials();
   const [speedRpm, n] = [parseDecimal(speed), parseDecimal(turns)];
   const speedProblem = within(speedRpm, SPEED_RPM) ? undefined : `A balancing speed is between ${SPEED_RPM.least} and ${SPEED_RPM.most} rpm.`;
   const turnsProblem = within(n, TURNS) && Number.isInteger(n.value) ? undefined : `A reading takes ${TURNS.least} to ${TURNS.most} whole turns.`;
@@ -63,7 +63,7 @@ export function SpinOrderForm({ onStart }: { readonly onStart: Spin['start'] }):
           {first ? 'Spin as received' : 'Spin again'}
         </Button>
       </div>
-      <StandinDrawer />
+      <StandinDrawer dials={dials} onChange={setDials} />
     </form>
   );
 }

@@ -7,17 +7,24 @@ import type { ProblemError } from '../../api/problem.js';
 import { degrees, fixed } from '../../format/numbers.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { Button } from '../../ui/Button.js';
+import { Choice } from '../../ui/Choice.js';
 import { ProblemNotice } from '../../ui/Notice.js';
 import { useDraft } from '../../ui/useDraft.js';
 
 /** How the stand-in is set up: kept at this screen, since no real machine has such a drawer. */
 export function useStandinDials(): readonly [StandinDials, (dials: StandinDials) => void] {
-  const [draft, setDraft] = useDraft('standin-dials');
+  const { sheet } = useOpenJob();
+  const [draft, setDraft] = useDraft(`standin-dials.${sheet.id}`);
   return [draft === '' ? AS_IT_SHOULD_BE : (JSON.parse(draft) as StandinDials), (dials) => setDraft(JSON.stringify(dials))];
 }
 
+interface DialsProps {
+  readonly dials: StandinDials;
+  readonly onChange: (dials: StandinDials) => void;
+}
+
 /** Ticks for how the stand-in is set up, and what is wrong with it. */
-export function StandinTicks({ dials, onChange }: { readonly dials: StandinDials; readonly onChange: (dials: StandinDials) => void }): ReactNode {
+export function StandinTicks({ dials, onChange }: DialsProps): ReactNode {
   const tick = (label: string, on: boolean, next: Partial<StandinDials>): ReactNode => (
     <label className="flex min-h-11 items-center gap-2">
       <input type="checkbox" className="size-5 shrink-0 accent-ink" checked={on} onChange={() => onChange({ ...dials, ...next })} />
@@ -29,15 +36,21 @@ export function StandinTicks({ dials, onChange }: { readonly dials: StandinDials
       {tick('soft supports', dials.supports === 'soft', { supports: dials.supports === 'soft' ? 'hard' : 'soft' })}
       {tick('a loose bob', dials.looseBob, { looseBob: !dials.looseBob })}
       {tick('end stop forgotten', dials.endStopForgotten, { endStopForgotten: !dials.endStopForgotten })}
+      <Choice
+        label="Heavier pistons: each counterweight too light by"
+        className="w-72"
+        value={String(dials.lightG ?? 0)}
+        onChange={(event) => onChange({ ...dials, lightG: Number(event.target.value) })}
+        options={[0, 10, 20, 30, 40, 60].map((grams) => ({ value: String(grams), label: grams === 0 ? 'nothing' : `${grams} g at its rim` }))}
+      />
     </>
   );
 }
 
 /** The stand-in's own drawer: what is wrong with its set-up, and what no machine could tell. */
-export function StandinDrawer(): ReactNode {
+export function StandinDrawer({ dials, onChange }: DialsProps): ReactNode {
   const { sheet } = useOpenJob();
-  const [dials, setDials] = useStandinDials();
-  const truth = useMutation<PlaneUnbalance, ProblemError>({ mutationFn: () => request('GET', `jobs/${sheet.id}/standin-truth`) });
+  const truth = useMutation<PlaneUnbalance, ProblemError>({ mutationFn: () => request('GET', `jobs/${sheet.id}/standin-truth?lightG=${dials.lightG ?? 0}`) });
   const { radiusAMm, radiusBMm } = sheet.spec.crank.planes;
   const words = (vector: Vector, radiusMm: number): string => {
     const { amount, angleDeg } = toPolar(vector);
@@ -47,7 +60,7 @@ export function StandinDrawer(): ReactNode {
     <details className="border-2 border-dashed border-steel px-3">
       <summary className="min-h-11 py-2 text-ink-soft">The stand-in’s drawer: it stands in for a real machine</summary>
       <div className="flex flex-wrap items-center gap-x-4 gap-y-1 pb-2">
-        <StandinTicks dials={dials} onChange={setDials} />
+        <StandinTicks dials={dials} onChange={onChange} />
         <Button disabled={truth.isPending} onClick={() => truth.mutate()}>
           Look at its truth
         </Button>

@@ -104,7 +104,8 @@ function Tools({ entry }: { readonly entry: ShopToolsEntry }): ReactNode {
   );
 }
 
-const problemAt = (error: ProblemError | null, path: string): string | undefined => error?.fields.find(({ field }) => field === `tools.${path}`)?.message;
+const problemAt = (error: ProblemError | null, path: string): string | undefined =>
+  error?.fields.find(({ field }) => field === `tools.${path}`)?.message;
 
 interface BarsProps {
   readonly bars: readonly TypedBar[];

@@ -48,8 +48,10 @@ export function bestSlug(input: PlanInput, state: State, counterweight: Counterw
   const perMm = slugNetG(diameterMm, 1, densityGPerCm3, densityOf(input.crank, counterweight)) * radiusMm;
   return bestOffer(input, state, counterweight, anglesDeg, (angleDeg, unit, lever) => {
     // Metal that is added answers what is light there.
-    const depthMm = roundTo(Math.min(counterweight.widthMm, -lever.wantedGmm(unit) / perMm), SLUG_STEP_MM);
-    if (depthMm < LEAST_SLUG_MM) return null;
+    const wantedMm = -lever.wantedGmm(unit) / perMm;
+    // The shortest brings too much where less is wanted: a hole may take that off again.
+    if (wantedMm < LEAST_SLUG_MM / 2) return null;
+    const depthMm = roundTo(Math.min(counterweight.widthMm, Math.max(LEAST_SLUG_MM, wantedMm)), SLUG_STEP_MM);
     const slug = { radiusMm, densityGPerCm3 };
     return {
       hole: { counterweightId: counterweight.id, angleDeg, bitMm: diameterMm, pointAngleDeg: 180, depthMm, slug },

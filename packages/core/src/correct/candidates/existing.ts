@@ -63,9 +63,7 @@ export function deepened(input: PlanInput, state: State, old: CrankHole): State[
 const deepestMm = (counterweight: Counterweight, { bitMm, pointAngleDeg, axialRadiusMm }: HoleShape, bit: Bit): number =>
   Math.min(
     bit.usableDepthMm,
-    axialRadiusMm == null
-      ? counterweight.depthLimitMm
-      : counterweight.widthMm - edgeMarginOf(counterweight) - pointHeightMm(bitMm, pointAngleDeg),
+    axialRadiusMm == null ? counterweight.depthLimitMm : counterweight.widthMm - edgeMarginOf(counterweight) - pointHeightMm(bitMm, pointAngleDeg),
   );
 
 function depthFor({ crank }: PlanInput, counterweight: Counterweight, shape: HoleShape, momentGmm: number, limitMm: number): number | null {
@@ -91,7 +89,12 @@ export function filledIn(input: PlanInput, state: State, old: CrankHole): State[
   const lightGmm = -lever.wantedGmm(fromPolar(1, old.angleDeg));
   if (lightGmm <= 0) return [];
   const was = shapeOf(old);
-  const base = { counterweightId: old.counterweightId, angleDeg: old.angleDeg, pointAngleDeg: was.axialRadiusMm == null ? was.pointAngleDeg : 180, was };
+  const base = {
+    counterweightId: old.counterweightId,
+    angleDeg: old.angleDeg,
+    pointAngleDeg: was.axialRadiusMm == null ? was.pointAngleDeg : 180,
+    was,
+  };
   const bars = (input.bars ?? []).flatMap((bar) => {
     const hole = barInHole(input, counterweight, base, bar, lightGmm);
     return hole ? withHole(input, state, hole) : [];

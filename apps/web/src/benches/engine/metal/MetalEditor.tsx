@@ -42,7 +42,9 @@ export function MetalEditor({ state }: { readonly state: SpecFormState }): React
     if (pointing !== 'noDrill') return;
     if (arcStart?.rimId !== counterweightId) return setArcStart({ rimId: counterweightId, deg: angleDeg });
     const path = `counterweights.${rim}.noDrill` as const;
-    form.setValue(path, [...form.getValues(path), { fromDeg: text(arcStart.deg), toDeg: text(angleDeg), why: 'oil drilling' }], { shouldDirty: true });
+    form.setValue(path, [...form.getValues(path), { fromDeg: text(arcStart.deg), toDeg: text(angleDeg), why: 'oil drilling' }], {
+      shouldDirty: true,
+    });
     setArcStart(null);
   };
   return (

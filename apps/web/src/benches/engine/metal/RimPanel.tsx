@@ -31,7 +31,7 @@ export function RimPanel({ form, index, found }: RimPanelProps): ReactNode {
   const noDrill = useFieldArray({ control: form.control, name: `${at}.noDrill`, keyName: 'rowId' });
   const own = found.fields.flatMap((hole, i) => (hole.counterweightId === id ? [{ hole, i }] : []));
   return (
-    <div className="grid gap-3">
+    <div className="grid min-w-0 gap-3">
       <div className="grid items-start gap-3 sm:grid-cols-2">
         <Choice
           label={`${name} is a`}
@@ -52,10 +52,10 @@ export function RimPanel({ form, index, found }: RimPanelProps): ReactNode {
       <fieldset className="grid gap-2">
         <legend className="mb-1 font-semibold">Not to be drilled</legend>
         {noDrill.fields.map((row, i) => (
-          <div key={row.rowId} className="flex items-start gap-2">
+          <div key={row.rowId} className="flex flex-wrap items-start gap-2">
             <NumberField label="From" unit="°" className="w-24" {...fieldProps(form, `${at}.noDrill.${i}.fromDeg`)} />
             <NumberField label="clockwise to" unit="°" className="w-24" {...fieldProps(form, `${at}.noDrill.${i}.toDeg`)} />
-            <Field label="Why" className="grow" {...fieldProps(form, `${at}.noDrill.${i}.why`)} />
+            <Field label="Why" className="w-40 grow" {...fieldProps(form, `${at}.noDrill.${i}.why`)} />
             <Button aria-label={`Take no-drill arc ${i + 1} off`} className="mt-6 px-2" onClick={() => noDrill.remove(i)}>
               <Trash2 aria-hidden className="size-5" />
             </Button>
@@ -68,11 +68,17 @@ export function RimPanel({ form, index, found }: RimPanelProps): ReactNode {
       <fieldset className="grid gap-2">
         <legend className="mb-1 font-semibold">Holes it came with, measured in</legend>
         {own.map(({ hole, i }) => (
-          <div key={hole.rowId} className="flex items-start gap-2">
+          <div key={hole.rowId} className="flex flex-wrap items-start gap-2">
             <NumberField label="At" unit="°" className="w-24" {...fieldProps(form, `found.${i}.angleDeg`)} />
             <NumberField label="Width" unit="mm" className="w-24" {...fieldProps(form, `found.${i}.bitMm`)} />
             <NumberField label="Depth" unit="mm" className="w-24" {...fieldProps(form, `found.${i}.depthMm`)} />
-            <NumberField label="In the face, at radius" unit="mm" className="w-40" hint="Blank: in the rim" {...fieldProps(form, `found.${i}.axialRadiusMm`)} />
+            <NumberField
+              label="In the face, at radius"
+              unit="mm"
+              className="w-40"
+              hint="Blank: in the rim"
+              {...fieldProps(form, `found.${i}.axialRadiusMm`)}
+            />
             <Button aria-label={`Take the hole at ${hole.angleDeg}° off`} className="mt-6 px-2" onClick={() => found.remove(i)}>
               <Trash2 aria-hidden className="size-5" />
             </Button>

@@ -122,5 +122,14 @@ export function boltOn(kind: Exclude<RimKind, 'counterweight'>, rims: readonly C
 const BOLT_ONS = {
   damper: { name: 'Damper', beyondMm: 46, overRimMm: 0, widthMm: 30, depthLimitMm: 12, densityGPerCm3: 7.1, drillFrom: 'rim', edgeMarginMm: 3 },
   flywheel: { name: 'Flywheel', beyondMm: 60, overRimMm: 50, widthMm: 26, depthLimitMm: 30, densityGPerCm3: 7.1, drillFrom: 'face', edgeMarginMm: 4 },
-  clutchCover: { name: 'Clutch cover', beyondMm: 88, overRimMm: 30, widthMm: 8, depthLimitMm: 3, densityGPerCm3: 7.85, drillFrom: 'grind', edgeMarginMm: 2 },
+  clutchCover: {
+    name: 'Clutch cover',
+    beyondMm: 88,
+    overRimMm: 30,
+    widthMm: 8,
+    depthLimitMm: 3,
+    densityGPerCm3: 7.85,
+    drillFrom: 'grind',
+    edgeMarginMm: 2,
+  },
 } as const;
