@@ -1,7 +1,18 @@
 import { randomUUID } from 'node:crypto';
 import type { APIRequestContext } from '@playwright/test';
 import { factsOf, type JobSheet, type NewReading, type Shop } from '@tare/contract';
-import { allMeasuresOf, crankTemplate, isSingleKind, jobFigures, layOut, LAYOUTS, type Crank, type JobSpec, type Measure, type SingleKind } from '@tare/core';
+import {
+  allMeasuresOf,
+  crankTemplate,
+  isSingleKind,
+  jobFigures,
+  layOut,
+  LAYOUTS,
+  type Crank,
+  type JobSpec,
+  type Measure,
+  type SingleKind,
+} from '@tare/core';
 import { expect } from './app.js';
 
 const WEIGHTS: Readonly<Record<SingleKind, number>> = { piston: 612, pin: 148, lockPair: 2.4, ringSet: 46, rod: 629, bearingPair: 42 };

@@ -5,7 +5,7 @@ export { bitSchema, crankHoleSchema, crankSchema } from './crankMetal.js';
 export { planesSchema } from './planes.js';
 export { NO_MARKS, newDecisionSchema, type DecisionBody, type NewDecision, type PartMarks } from './decisions.js';
 export { readCrankFile, writeCrankFile, type CrankFile } from './crankFile.js';
-export { shopToolsChangeSchema, type ShopToolsChange, type ShopToolsEntry } from './shopTools.js';
+export { shopToolsChangeSchema, shopToolsSchema, type ShopToolsChange, type ShopToolsEntry } from './shopTools.js';
 export {
   newHoleSchema,
   newJobSchema,

@@ -1,7 +1,20 @@
 import { randomUUID } from 'node:crypto';
 import { createServer, type AddressInfo, type Server } from 'node:net';
 import { factsOf, type JobSheet, type Problem, type Shop, type SpinEvent } from '@tare/contract';
-import { BALANCED, fromPolar, jobFigures, planChoices, subtract, toPolar, trackJob, USUAL_DRILL, type CrankHole, type PlanChoices } from '@tare/core';
+import {
+  BALANCED,
+  bareHole,
+  correctionInput,
+  fromPolar,
+  jobFigures,
+  planChoices,
+  subtract,
+  toPolar,
+  trackJob,
+  USUAL_TOOLS,
+  type CrankHole,
+  type PlanChoices,
+} from '@tare/core';
 import type { Response } from 'supertest';
 import { TestServer } from '../testing/testServer.js';
 import { trueUnbalance } from '@tare/standins/truth';
@@ -21,30 +34,13 @@ const linesOf = (response: Response): SpinEvent[] =>
     .map((line) => JSON.parse(line) as SpinEvent);
 const spin = (job: JobSheet, more: object = {}): Promise<Response> =>
   server.post(`jobs/${job.id}/spins`, { id: randomUUID(), personId: server.personId, speedRpm: 600, turns: 40, cautionsConfirmed: true, ...more });
-const bare = ({ counterweightId, angleDeg, bitMm, pointAngleDeg, depthMm, slug = null, was = null }: CrankHole): CrankHole => ({
-  counterweightId,
-  angleDeg,
-  bitMm,
-  pointAngleDeg,
-  depthMm,
-  slug,
-  was,
-});
-
 /** Plans by all that is known of a job. */
 async function plansOf(job: JobSheet): Promise<PlanChoices> {
   const sheet = await server.sheet(job.id);
   const { tolerance } = jobFigures(factsOf(sheet));
-  const { a, b } = trackJob(sheet)!;
   const { bits } = (await server.get('shop')).body as Shop;
-  return planChoices({
-    crank: sheet.spec.crank,
-    bits,
-    bars: [],
-    existing: sheet.holes,
-    maxHoles: 8,
-    known: { a, b, toleranceAGmm: tolerance.aGmm, toleranceBGmm: tolerance.bGmm, drill: USUAL_DRILL },
-  });
+  const wishes = { maxHoles: 8, heavyMetal: false, neutralReason: null };
+  return planChoices(correctionInput(sheet, tolerance, { bits, tools: USUAL_TOOLS }, wishes)!);
 }
 
 describe('spins', () => {
@@ -137,13 +133,13 @@ describe('correcting and signing', () => {
         id: planId,
         personId: server.personId,
         spinId: sheet.spins.at(-1)!.id,
-        holes: plan.holes.map(bare),
+        holes: plan.holes.map(bareHole),
       });
       // The server's own prediction is the planner's.
       expect(taken.body).toMatchObject({ predicted: plan.residual });
       for (const [planIndex, hole] of plan.holes.entries()) {
         expect(
-          (await server.post(`jobs/${job.id}/holes`, { id: randomUUID(), personId: server.personId, planId, planIndex, ...bare(hole) })).status,
+          (await server.post(`jobs/${job.id}/holes`, { id: randomUUID(), personId: server.personId, planId, planIndex, ...bareHole(hole) })).status,
         ).toBe(201);
       }
       expect((await sign()).status).toBe(422);

@@ -17,9 +17,7 @@ export interface BoltOnUnbalance {
  * section 5: converting external to internal needs heavy metal).
  */
 export function toInternal(input: ChoicesInput, boltOns: readonly BoltOnUnbalance[]): ChoicesInput {
-  const { known } = input;
-  // How all of it came says nothing of the crank by itself.
-  const { received: _, ...without } = known;
+  const { a, b, toleranceAGmm, toleranceBGmm, drill } = input.known;
   const { crank, holes } = onlyRims({ crank: input.crank, holes: input.existing }, (rim) => rimKindOf(rim) === 'counterweight');
   const carried = boltOns.map(({ zMm, unbalanceGmm }) => toPlanes(unbalanceGmm, zMm, crank.planes));
   const less = (whole: Vector, plane: keyof PlaneUnbalance): Vector => carried.reduce((left, part) => subtract(left, part[plane]), whole);
@@ -29,10 +27,13 @@ export function toInternal(input: ChoicesInput, boltOns: readonly BoltOnUnbalanc
     existing: holes,
     bars: input.tools?.bars ?? input.bars,
     share: { a: 1, b: 1 },
+    // How all of it came says nothing of the crank by itself.
     known: {
-      ...without,
-      a: { ...known.a, unbalanceGmm: less(known.a.unbalanceGmm, 'aGmm') },
-      b: { ...known.b, unbalanceGmm: less(known.b.unbalanceGmm, 'bGmm') },
+      a: { ...a, unbalanceGmm: less(a.unbalanceGmm, 'aGmm') },
+      b: { ...b, unbalanceGmm: less(b.unbalanceGmm, 'bGmm') },
+      toleranceAGmm,
+      toleranceBGmm,
+      drill,
     },
   };
 }

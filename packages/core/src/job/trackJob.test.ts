@@ -59,6 +59,13 @@ describe('trackJob', () => {
     expect(a.gainDeviation).toBeLessThan(0.012);
     expect(toPolar(a.unbalanceGmm).amount / 2600).toBeCloseTo(1, 1);
   });
+  it('remembers how the crank came, without what hung on it', () => {
+    const hung = { ...BALANCED, aGmm: fromPolar(500, 20) };
+    const { received } = trackJob({ spec, spins: [spin('s1', own, { hung }), spin('s2', after)], holes: [hole] })!;
+    const came = { aGmm: times(GAIN, own.aGmm), bGmm: times(GAIN, own.bGmm) };
+    expect(received.aGmm.re).toBeCloseTo(came.aGmm.re - hung.aGmm.re, 6);
+    expect(received.bGmm.im).toBeCloseTo(came.bGmm.im, 6);
+  });
   it('begins anew where the crank went to another machine', () => {
     const spins = [spin('s1', own, { machineId: 'one' }), spin('s2', after, { machineId: 'other' })];
     expect(trackJob({ spec, spins, holes: [hole] })).toMatchObject({ spins: 1 });

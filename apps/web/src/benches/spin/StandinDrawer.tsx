@@ -50,7 +50,9 @@ export function StandinTicks({ dials, onChange }: DialsProps): ReactNode {
 /** The stand-in's own drawer: what is wrong with its set-up, and what no machine could tell. */
 export function StandinDrawer({ dials, onChange }: DialsProps): ReactNode {
   const { sheet } = useOpenJob();
-  const truth = useMutation<PlaneUnbalance, ProblemError>({ mutationFn: () => request('GET', `jobs/${sheet.id}/standin-truth?lightG=${dials.lightG ?? 0}`) });
+  const truth = useMutation<PlaneUnbalance, ProblemError>({
+    mutationFn: () => request('GET', `jobs/${sheet.id}/standin-truth?lightG=${dials.lightG ?? 0}`),
+  });
   const { radiusAMm, radiusBMm } = sheet.spec.crank.planes;
   const words = (vector: Vector, radiusMm: number): string => {
     const { amount, angleDeg } = toPolar(vector);
