@@ -1,30 +1,19 @@
 import {
-  addPlanes,
-  BALANCED,
   bobCard,
-  crankTemplate,
   factorShaking,
   factorSweep,
-  fromPolar,
   layOut,
   LAYOUTS,
   SINGLE_KINDS,
-  planHoles,
-  toPlanes,
   weighParts,
   type EngineLayout,
-  type PlanInput,
-  type PlaneUnbalance,
   type ReadingFact,
   type ShakingEngine,
   type WeighedJob,
 } from '@tare/core';
-import { chanceFor } from '@tare/standins/chance';
 import { timed, type Figure } from './figures.js';
 
 const layout = layOut(LAYOUTS.v8Cross90, 110);
-
-export const planTime = (): Promise<Figure> => timed('plan of a V8, 20–36 g a plane', 40, (i) => planHoles(heavyV8(i)));
 
 const v16 = layOut(LAYOUTS.v16At45, 110);
 
@@ -46,18 +35,6 @@ export function sweepTime(): Promise<Figure> {
 }
 
 export const weighTime = (): Promise<Figure> => timed('all means of a V8, 192 readings', 200, () => allWeighed(layout));
-
-function heavyV8(seed: number): PlanInput {
-  const chance = chanceFor('bench', seed);
-  const crank = crankTemplate(LAYOUTS.v8Cross90, layout, 88);
-  const unbalance = crank.counterweights.reduce<PlaneUnbalance>(
-    (sum, c) =>
-      addPlanes(sum, toPlanes(fromPolar(c.rimRadiusMm * chance.between(5, 25), c.arcCentreDeg + chance.between(-25, 25)), c.zMm, crank.planes)),
-    BALANCED,
-  );
-  const bits = [6, 8, 10, 12, 16, 20].map((bitMm) => ({ bitMm, pointAngleDeg: 118, usableDepthMm: 50 }));
-  return { crank, unbalance, toleranceAGmm: 85, toleranceBGmm: 85, bits, existing: [], maxHoles: 8, share: { a: 1, b: 1 } };
-}
 
 function allWeighed({ cylinders }: EngineLayout): WeighedJob {
   const parts = cylinders.flatMap(({ number }) => SINGLE_KINDS.map((kind) => ({ id: `${kind}${number}`, kind, cylinder: number, damaged: false })));

@@ -1,7 +1,8 @@
 import { accuracy } from './accuracy.js';
-import { bobCardTime, planTime, sweepTime, weighTime } from './arithmetic.js';
+import { bobCardTime, sweepTime, weighTime } from './arithmetic.js';
 import { buildTimes } from './bobs.js';
 import { rodFigures, swapSpread, swapTimes } from './matching.js';
+import { optimalityGap, planTimes } from './planning.js';
 import { practice } from './practice.js';
 import { signalTime } from './signal.js';
 import { print, type Figure } from './figures.js';
@@ -11,7 +12,8 @@ import { firstScreenBytes, readingRoundTrip, serverMemory } from './server.js';
 /** ./tare bench [NAME…] [--json]: the named benchmarks, or all; memory first, before anything has warmed the server. */
 const BENCHMARKS: Readonly<Record<string, () => Promise<Figure | readonly Figure[]>>> = {
   memory: serverMemory,
-  plan: planTime,
+  plan: planTimes,
+  gap: optimalityGap,
   bob: bobCardTime,
   sweep: sweepTime,
   build: buildTimes,

@@ -27,6 +27,11 @@ test('pictures of every view, from the demo shop', async ({ page }) => {
 
   await open(page, 'Dorvell marine V8', 'Engine');
   await shot(page, 'engine');
+  await page.getByLabel('Pointing at the drawings means').evaluate((choice) => choice.scrollIntoView({ block: 'start' }));
+  await shot(page, 'metal');
+  await page.getByRole('link', { name: 'Tools' }).click();
+  await page.getByRole('heading', { name: 'How far the drill misses' }).or(page.getByText('How far the drill misses')).first().evaluate((title) => title.scrollIntoView({ block: 'start' }));
+  await shot(page, 'tools');
   await open(page, 'Bramwick diesel four', 'Check in');
   await shot(page, 'check-in');
   await page.getByRole('link', { name: 'Instruments' }).click();

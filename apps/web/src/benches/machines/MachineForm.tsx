@@ -79,6 +79,12 @@ function specOf(typed: Typed): unknown {
   };
 }
 
+/** The form's field of a server's path: its last word, but a WAV channel has the name of a CSV column. */
+function fieldOf(path: string): string | undefined {
+  const [group, last] = path.split('.').slice(-2);
+  return group === 'channels' && last !== undefined ? `wav${last.charAt(0).toUpperCase()}${last.slice(1)}` : last;
+}
+
 /** What a balancing machine says and how. */
 export function MachineForm({ machine, onDone }: { readonly machine: Machine | null; readonly onDone: () => void }): ReactNode {
   const personId = useWho();
@@ -88,7 +94,7 @@ export function MachineForm({ machine, onDone }: { readonly machine: Machine | n
   const field = (key: keyof Typed): { value: string; onChange: (event: { target: { value: string } }) => void; problem: string | undefined } => ({
     value: typed[key],
     onChange: (event) => setTyped({ ...typed, [key]: event.target.value }),
-    problem: entry.error?.fields.find(({ field: path }) => path.endsWith(`.${key}`))?.message,
+    problem: entry.error?.fields.find(({ field: path }) => fieldOf(path) === key)?.message,
   });
   const submit = (): void => {
     if (personId === null) return;

@@ -1,4 +1,4 @@
-import { typedNumber, type Bar, type ShopTools } from '@tare/core';
+import { typedNumber, type ShopTools } from '@tare/core';
 
 /** Every figure as text until it is checked, by its path in the tools; blank where there may be none. */
 export type TypedTools = Readonly<Record<string, string>>;
@@ -66,7 +66,7 @@ export const formOfTools = (tools: ShopTools): ToolsForm => ({
   figures: Object.fromEntries(
     PATHS.map((path) => {
       const value = valueAt(tools, path);
-      return [path, value === null ? '' : String(value as string | number)];
+      return [path, typeof value === 'number' || typeof value === 'string' ? String(value) : ''];
     }),
   ),
   bars: tools.bars.map(({ diameterMm, densityGPerCm3, pricePerCm }) => ({
@@ -91,7 +91,7 @@ export function toolsOfForm({ figures, bars, means }: ToolsForm): ShopTools {
       diameterMm: numberOrNull(bar.diameterMm),
       densityGPerCm3: numberOrNull(bar.densityGPerCm3),
       pricePerCm: bar.pricePerCm.trim() === '' ? null : typedOrText(bar.pricePerCm),
-    })) as readonly unknown[] as readonly Bar[],
+    })),
   };
   for (const path of PATHS) {
     const typed = figures[path] ?? '';
