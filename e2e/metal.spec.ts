@@ -51,7 +51,9 @@ test('the crank as metal: a no-drill arc and a hole it came with, pointed at; ou
     await expect(metal.getByRole('img', { name: 'CW 1 from the front: 0 holes, 0 no-drill arcs' })).toBeVisible();
     await page.getByLabel('Crank file').setInputFiles(file);
     await expect(metal.getByRole('img', { name: 'CW 1 from the front: 1 hole, 1 no-drill arcs' })).toBeVisible();
-    await page.getByLabel('Crank file').setInputFiles({ name: 'half.json', mimeType: 'application/json', buffer: Buffer.from('{"format":"tare-crank"') });
+    await page
+      .getByLabel('Crank file')
+      .setInputFiles({ name: 'half.json', mimeType: 'application/json', buffer: Buffer.from('{"format":"tare-crank"') });
     await expect(page.getByText(/half\.json: The file is not JSON/)).toBeVisible();
   });
 });
@@ -78,5 +80,10 @@ test('what the shop corrects with is written down once, and plans go by it', asy
     .first()
     .click();
   await bench(page, 'Correct');
-  await expect(page.getByRole('radiogroup', { name: 'Which plan' }).getByText(/about \d+ min, \d+ marks/).first()).toBeVisible();
+  await expect(
+    page
+      .getByRole('radiogroup', { name: 'Which plan' })
+      .getByText(/about \d+ min, \d+ marks/)
+      .first(),
+  ).toBeVisible();
 });

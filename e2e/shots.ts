@@ -30,7 +30,11 @@ test('pictures of every view, from the demo shop', async ({ page }) => {
   await page.getByLabel('Pointing at the drawings means').evaluate((choice) => choice.scrollIntoView({ block: 'start' }));
   await shot(page, 'metal');
   await page.getByRole('link', { name: 'Tools' }).click();
-  await page.getByRole('heading', { name: 'How far the drill misses' }).or(page.getByText('How far the drill misses')).first().evaluate((title) => title.scrollIntoView({ block: 'start' }));
+  await page
+    .getByRole('heading', { name: 'How far the drill misses' })
+    .or(page.getByText('How far the drill misses'))
+    .first()
+    .evaluate((title) => title.scrollIntoView({ block: 'start' }));
   await shot(page, 'tools');
   await open(page, 'Bramwick diesel four', 'Check in');
   await shot(page, 'check-in');

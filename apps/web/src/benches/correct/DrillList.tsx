@@ -78,18 +78,20 @@ function DoneRow({ number, planned, done }: { readonly number: number; readonly 
   const { crank } = sheet.spec;
   const massG = holeMetal(crank, done).massG;
   const moreG = massG - holeMetal(crank, planned).massG;
-  const width = done.rim ? 'rim down' : `${fixed(done.bitMm, 0)} mm bit,`;
+  const width = done.rim ? 'rim down' : `${fixed(done.bitMm, 0)} mm ${done.slug ? 'bar' : 'bit'},`;
+  const mass = massG < 0 ? `+${fixed(-massG, 1)} g net` : `${fixed(massG, 1)} g`;
+  const brings = massG < 0 ? -moreG : moreG;
   const deep = `${fixed(done.depthMm, 1)} mm${done.rim ? '' : done.slug ? ' long' : ' deep'}`;
   return (
     <li className="flex flex-wrap items-center gap-x-5 border-l-8 border-steel bg-plate-low px-4 py-2">
       <span className="text-xl font-semibold">
         {number}. {counterweightOf(crank, done.counterweightId).name} at <span className="figure-type">{degrees(done.angleDeg, 1)}</span>
       </span>
-      <span className="figure-type">{`${width} ${deep}, ${fixed(massG, 1)} g`}</span>
+      <span className="figure-type">{`${width} ${deep}, ${mass}`}</span>
       <span className="figure-type text-ink-soft">
         {Math.abs(moreG) < 0.05
           ? 'as planned'
-          : `${fixed(Math.abs(moreG), 1)} g ${moreG > 0 ? 'more' : 'less'} than planned (${fixed(planned.depthMm, 1)} mm)`}
+          : `${fixed(Math.abs(moreG), 1)} g ${brings > 0 ? 'more' : 'less'} than planned (${fixed(planned.depthMm, 1)} mm)`}
         {done.chipsG === null ? '' : `; chips weighed ${fixed(done.chipsG, 1)} g`}
       </span>
       <span className="ml-auto text-ink-soft">done; {nameOf(done.personId)}</span>

@@ -10,7 +10,7 @@ import type { SpecForm } from '../specForm.js';
 import { fieldProps } from '../useSpecForm.js';
 
 const SIDES: readonly { readonly value: DrillSide | 'usual'; readonly label: string }[] = [
-  { value: 'usual', label: 'its rim, and its face where the shop does so' },
+  { value: 'usual', label: 'rim; face where the shop does so' },
   { value: 'rim', label: 'its rim only' },
   { value: 'face', label: 'its side face only' },
   { value: 'both', label: 'rim and side face' },
