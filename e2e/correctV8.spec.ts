@@ -18,6 +18,16 @@ test('a V8 that needs holes only', async ({ page, request }) => {
   await expect(page.getByText('Cannot be done by drilling')).toHaveCount(0);
   await page.getByText('From the front, one rim by one').click();
   await expect(page.getByRole('img', { name: /CW \d from the front/ }).first()).toBeVisible();
+
+  await test.step('a plan can be put aside; a cut cannot, and the next plan starts from it', async () => {
+    await page.getByRole('button', { name: 'Take this plan to the drill' }).click();
+    await page.getByLabel('Chips, if weighed').first().fill('20,5');
+    await page.getByRole('button', { name: 'Drilled' }).first().click();
+    await expect(page.getByText('chips weighed 20.5 g')).toBeVisible();
+    await page.getByRole('button', { name: 'Put this plan aside and plan anew' }).click();
+    await expect(page.getByRole('radiogroup', { name: 'Which plan' })).toBeVisible();
+  });
+
   await correctUntilInside(page, MOST_SPINS);
   const sheet = await sheetOf(request, job.id);
   expect(sheet.holes.length).toBeGreaterThan(0);

@@ -142,7 +142,5 @@ function requireLatestSpin(sheet: JobSheet, spinId: string): JobSheet['spins'][n
   const latest = sheet.spins.at(-1);
   if (!latest) throw new ProblemException(422, 'Spin the crank before planning: there is no reading to correct.');
   if (latest.id !== spinId) throw new ProblemException(409, 'The crank was spun again since this plan was made. Plan from the latest spin.');
-  if (sheet.holes.some((hole) => hole.afterSpinId === spinId))
-    throw new ProblemException(409, 'Holes were drilled since this spin. Spin again before planning more.');
   return latest;
 }

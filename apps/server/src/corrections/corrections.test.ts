@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
-import type { HoleEntry, JobSheet, Problem, ShopToolsEntry } from '@tare/contract';
-import { counterweightOf, metalNow, toPolar, subtract, trackJob, USUAL_TOOLS, type Counterweight, type CrankHole, type ShopTools } from '@tare/core';
+import type { HoleEntry, JobSheet, PlanEntry, Problem, ShopToolsEntry } from '@tare/contract';
+import { counterweightOf, effectOfHoles, metalNow, toPolar, subtract, trackJob, USUAL_TOOLS, type Counterweight, type CrankHole, type ShopTools } from '@tare/core';
 import { trueUnbalance } from '@tare/standins/truth';
 import type { Response } from 'supertest';
 import { TestServer } from '../testing/testServer.js';
@@ -52,6 +52,20 @@ describe('plans', () => {
     await keepTools({ ...USUAL_TOOLS, means: { ...USUAL_TOOLS.means, faces: false } });
     expect(await detailOf(plan(job, [side]))).toContain('is not drilled from its side face');
     await keepTools(USUAL_TOOLS);
+  });
+
+  it('start from a wrong cut as from any other fact, without a spin between', async () => {
+    const job = await spunV8();
+    const meant = radial({ depthMm: 10 });
+    const first = (await plan(job, [meant])).body as PlanEntry;
+    await log(job, { ...meant, depthMm: 14 });
+    const sheet = await server.sheet(job.id);
+    const next = (await plan(sheet, [radial({ angleDeg: 210, depthMm: 5 })])).body as PlanEntry;
+    // What it predicts knows of the four millimetres more: 4 of 14 mm of a 12 mm hole are gone from plane A besides the new one.
+    const by = effectOfHoles(job.spec.crank, [radial({ depthMm: 14 }), radial({ angleDeg: 210, depthMm: 5 })]);
+    const planned = effectOfHoles(job.spec.crank, [meant]);
+    const moved = subtract(next.predicted.aGmm, first.predicted.aGmm);
+    expect(toPolar(subtract(moved, subtract(by.aGmm, planned.aGmm))).amount).toBeLessThan(1);
   });
 
   it('leave the flywheel of an internal balance alone until a reason is on record', async () => {

@@ -12,9 +12,10 @@ import { STEEL_G_PER_CM3 } from './hole.js';
  * crank radius; arcs are ± 55°. The planes lie in the end counterweights, with the rim as correction radius.
  *
  * @param strokeMm twice the crank radius
+ * @param measuredRimMm the rim radius where it was measured; left out, it follows from the stroke
  */
-export function crankTemplate(template: LayoutTemplate, layout: EngineLayout, strokeMm: number): Crank {
-  const rimRadiusMm = Math.round(strokeMm / 2 + RIM_OVER_CRANK_RADIUS_MM);
+export function crankTemplate(template: LayoutTemplate, layout: EngineLayout, strokeMm: number, measuredRimMm?: number): Crank {
+  const rimRadiusMm = measuredRimMm ?? Math.round(strokeMm / 2 + RIM_OVER_CRANK_RADIUS_MM);
   const throwSpacingMm = throwSpacingOf(template, layout);
   const webMm = Math.round(throwSpacingMm * WEB_SHARE * 10) / 10;
   const counterweights: Counterweight[] = [];
@@ -52,10 +53,10 @@ export function crankTemplate(template: LayoutTemplate, layout: EngineLayout, st
  * The same first guess for a layout that came from no template: every pin stands as a throw of its own.
  * @throws CoreError for a layout without pins
  */
-export function crankOfPins(layout: EngineLayout, strokeMm: number): Crank {
+export function crankOfPins(layout: EngineLayout, strokeMm: number, measuredRimMm?: number): Crank {
   checkLayout(layout);
   const throws = layout.pins.map(({ angleDeg }) => ({ angleDeg, splayDeg: 0 }));
-  return crankTemplate({ ...LAYOUTS.own, throws }, layout, strokeMm);
+  return crankTemplate({ ...LAYOUTS.own, throws }, layout, strokeMm, measuredRimMm);
 }
 
 /** Rim beyond the crank radius: an 88 mm stroke gives the 85 mm rim of the handbook's examples. */

@@ -1,5 +1,5 @@
 import { trackJob } from '@tare/core';
-import type { ReactNode } from 'react';
+import { useState, type ReactNode } from 'react';
 import { Link } from 'react-router';
 import { RimMap } from '../../draw/RimMap.js';
 import { useOpenJob } from '../../shell/JobContext.js';
@@ -13,6 +13,8 @@ import { Planning } from './Planning.js';
 /** Takes metal out of the counterweights until both planes are inside. */
 export function CorrectBench(): ReactNode {
   const { sheet, figures } = useOpenJob();
+  // A plan can be undone; what was cut by it stays, and the next one starts from that.
+  const [putAside, setPutAside] = useState<string | null>(null);
   const last = figures.spins.at(-1);
   const inside = last?.verdict === 'inside' && figures.holesSinceLastSpin === 0;
   const taken = sheet.plans.filter((plan) => plan.spinId === last?.spinId).at(-1);
@@ -34,7 +36,7 @@ export function CorrectBench(): ReactNode {
       </CorrectFrame>
     );
   }
-  if (taken && (left.length > 0 || figures.holesSinceLastSpin > 0)) {
+  if (taken && taken.id !== putAside && (left.length > 0 || figures.holesSinceLastSpin > 0)) {
     return (
       <CorrectFrame
         next={
@@ -44,7 +46,7 @@ export function CorrectBench(): ReactNode {
         }
       >
         <RimMap crank={sheet.spec.crank} tolerance={figures.tolerance} reading={last} drilled={sheet.holes} planned={left} />
-        <DrillList plan={taken} />
+        <DrillList plan={taken} onPutAside={() => setPutAside(taken.id)} />
       </CorrectFrame>
     );
   }

@@ -7,7 +7,7 @@ import { degrees, fixed } from '../../format/numbers.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { benchPath } from '../../shell/paths.js';
 import { Button } from '../../ui/Button.js';
-import { Caution, Note } from '../../ui/Notice.js';
+import { Caution } from '../../ui/Notice.js';
 import { usePersonName } from '../../ui/usePersonName.js';
 import { kindOf } from './cutWords.js';
 import { LogHole } from './LogHole.js';
@@ -15,7 +15,7 @@ import { ResidualLine } from './PlanTable.js';
 import { punched, RimStrips } from './RimStrips.js';
 
 /** The holes of a taken plan, each to be drilled and logged with the depth that was measured. */
-export function DrillList({ plan }: { readonly plan: PlanEntry }): ReactNode {
+export function DrillList({ plan, onPutAside }: { readonly plan: PlanEntry; readonly onPutAside: () => void }): ReactNode {
   const { sheet } = useOpenJob();
   const [printing, setPrinting] = useState(false);
   const logged = (index: number): HoleEntry | undefined => sheet.holes.find((h) => h.planId === plan.id && h.planIndex === index);
@@ -49,7 +49,10 @@ export function DrillList({ plan }: { readonly plan: PlanEntry }): ReactNode {
           Spin again
         </Link>
       ) : (
-        <Note>To leave some holes out, go to the spin bench and spin: what is left is planned anew from that reading.</Note>
+        <div className="flex flex-wrap items-center gap-4">
+          <Button onClick={onPutAside}>Put this plan aside and plan anew</Button>
+          <p className="text-ink-soft">What is cut stays cut: the new plan starts from it. Or spin first, and plan from that reading.</p>
+        </div>
       )}
     </section>
   );

@@ -1,9 +1,10 @@
 import { readCrankFile, writeCrankFile } from '@tare/contract';
-import { checkCrank, CoreError, crankOfPins, crankTemplate, LAYOUTS, typedNumber, type RimKind } from '@tare/core';
+import { checkCrank, checkNumber, CoreError, crankOfPins, crankTemplate, LAYOUTS, typedNumber, type RimKind } from '@tare/core';
 import { Download, Plus, Upload } from 'lucide-react';
 import { useRef, useState, type ReactNode } from 'react';
 import { RIM_KIND_NAMES } from '../../../format/words.js';
 import { Button } from '../../../ui/Button.js';
+import { NumberField } from '../../../ui/Field.js';
 import { ProblemNotice } from '../../../ui/Notice.js';
 import { saveText } from '../../../ui/saveText.js';
 import { crankOf, layoutOf } from '../specForm.js';
@@ -17,6 +18,7 @@ export function CrankFiles({ state }: { readonly state: SpecFormState }): ReactN
   const { form, takeCrank } = state;
   const input = useRef<HTMLInputElement>(null);
   const [problem, setProblem] = useState<string | null>(null);
+  const [rim, setRim] = useState('');
   const orSay = (work: () => void, of = ''): void => {
     try {
       work();
@@ -37,7 +39,8 @@ export function CrankFiles({ state }: { readonly state: SpecFormState }): ReactN
     const values = form.getValues();
     const layout = layoutOf(values);
     const strokeMm = typedNumber(values.strokeMm);
-    takeCrank(values.layoutId === 'own' ? crankOfPins(layout, strokeMm) : crankTemplate(LAYOUTS[values.layoutId], layout, strokeMm));
+    const rimMm = rim.trim() === '' ? undefined : checkNumber('The rim radius', typedNumber(rim), { above: 0, max: 2000, unit: 'mm' }, '');
+    takeCrank(values.layoutId === 'own' ? crankOfPins(layout, strokeMm, rimMm) : crankTemplate(LAYOUTS[values.layoutId], layout, strokeMm, rimMm));
   };
   const add = (kind: Exclude<RimKind, 'counterweight'>): void => {
     const rims = form.getValues('counterweights');
@@ -66,12 +69,15 @@ export function CrankFiles({ state }: { readonly state: SpecFormState }): ReactN
         <Button onClick={() => orSay(write)}>
           <Download aria-hidden className="size-5" /> Metal to a file
         </Button>
-        <Button onClick={() => orSay(fromLayout)}>Afresh from layout and stroke</Button>
         {BOLT_ON_KINDS.map((kind) => (
           <Button key={kind} onClick={() => add(kind)}>
             <Plus aria-hidden className="size-5" /> {RIM_KIND_NAMES[kind]}
           </Button>
         ))}
+      </div>
+      <div className="flex flex-wrap items-end gap-3">
+        <NumberField label="Rim radius, if measured" unit="mm" className="w-48" value={rim} onChange={(event) => setRim(event.target.value)} />
+        <Button onClick={() => orSay(fromLayout)}>Afresh from layout and stroke</Button>
       </div>
       {problem !== null && <ProblemNotice>{problem}</ProblemNotice>}
     </div>
