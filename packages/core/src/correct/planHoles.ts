@@ -70,6 +70,8 @@ export const AIM_SHARE = 0.5;
 /** Plans kept from one hole to the next: by each bit more there are more ideas. */
 const BEAM_PER_BIT = 5;
 const MOST_BEAM = 24;
+/** A hole more that leaves so much of what was left, squared, is not on the way to anything. */
+const STUCK_RATIO = 0.98;
 const COARSE_STEP_DEG = 3;
 const FINE_STEP_DEG = 0.5;
 const FINE_REACH_DEG = 6;
@@ -123,6 +125,7 @@ function search(input: PlanInput): { readonly holes: readonly CrankHole[]; reado
   let beam: State[] = [bare(input)];
   let best = beam[0]!;
   let statesTried = 0;
+  let least = best.cost;
   const beamWidth = Math.min(MOST_BEAM, BEAM_PER_BIT * (input.bits.length + (input.bars?.length ?? 0)));
   for (let count = 1; count <= input.maxHoles; count += 1) {
     const grown = beam.flatMap((state) => grow(input, state));
@@ -132,10 +135,13 @@ function search(input: PlanInput): { readonly holes: readonly CrankHole[]; reado
       .slice(0, beamWidth)
       .map((state) => polish(input, state))
       .sort(byCost);
+    const before = least;
+    least = beam[0]!.cost;
     const worst = (state: State): number => worstShare(input, state.residual);
     const leader = beam.reduce((a, b) => (worst(b) < worst(a) ? b : a));
     if (worst(leader) < worst(best)) best = leader;
-    if (worst(best) <= AIM_SHARE) break;
+    // More of what hardly helps does not get there.
+    if (worst(best) <= AIM_SHARE || least > STUCK_RATIO * before) break;
   }
   return { holes: best.holes, statesTried };
 }

@@ -9,6 +9,12 @@ import { Button } from '../../ui/Button.js';
 import { NumberField } from '../../ui/Field.js';
 import { ProblemNotice } from '../../ui/Notice.js';
 
+const BIT_FIELDS = [
+  ['bitMm', 'Bit', 'mm'],
+  ['pointAngleDeg', 'Point', '°'],
+  ['usableDepthMm', 'Reach', 'mm'],
+] as const;
+
 type TypedBit = Readonly<Record<keyof Bit, string>>;
 
 /** The bits in the shop's drawer, from which every plan is made. */
@@ -46,33 +52,18 @@ function Bits({ bits }: { readonly bits: readonly Bit[] }): ReactNode {
     >
       {rows.map((row, i) => (
         <div key={i} className="flex items-start gap-3">
-          <NumberField
-            label="Bit"
-            unit="mm"
-            value={row.bitMm}
-            onChange={(event) => {
-              set(i, 'bitMm', event.target.value);
-            }}
-            problem={problemOf(save.error, i, 'bitMm')}
-          />
-          <NumberField
-            label="Point"
-            unit="°"
-            value={row.pointAngleDeg}
-            onChange={(event) => {
-              set(i, 'pointAngleDeg', event.target.value);
-            }}
-            problem={problemOf(save.error, i, 'pointAngleDeg')}
-          />
-          <NumberField
-            label="Reach"
-            unit="mm"
-            value={row.usableDepthMm}
-            onChange={(event) => {
-              set(i, 'usableDepthMm', event.target.value);
-            }}
-            problem={problemOf(save.error, i, 'usableDepthMm')}
-          />
+          {BIT_FIELDS.map(([key, label, unit]) => (
+            <NumberField
+              key={key}
+              label={label}
+              unit={unit}
+              value={row[key]}
+              onChange={(event) => {
+                set(i, key, event.target.value);
+              }}
+              problem={problemOf(save.error, i, key)}
+            />
+          ))}
           <Button
             aria-label={`Take the ${row.bitMm} mm bit out`}
             className="mt-6 px-2"
