@@ -30,7 +30,7 @@ export function Shell(): ReactNode {
         <Link to="/" className="flex min-h-11 items-center gap-2 text-xl font-bold tracking-wide">
           <img src="/mark.svg" alt="" className="size-7" /> Tare
         </Link>
-        <span className="hidden truncate opacity-85 lg:inline">{shop?.name ?? (error ? 'no answer from the server' : '')}</span>
+        <span className="hidden truncate opacity-85 xl:inline">{shop?.name ?? (error ? 'no answer from the server' : '')}</span>
         <span className="grow" />
         <button
           type="button"

@@ -12,7 +12,7 @@ export function PlanTable({ plan }: { readonly plan: HolePlan }): ReactNode {
   const { crank } = sheet.spec;
   return (
     <div className="grid gap-2 overflow-x-auto">
-      <table className="w-full text-right figure-type">
+      <table className="w-full text-right figure-type [&_td]:pl-3 [&_th+th]:pl-3">
         <caption className="sr-only">Planned holes</caption>
         <thead className="border-b-2 border-ink font-sign text-ink-soft">
           <tr>
