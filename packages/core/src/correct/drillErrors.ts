@@ -1,9 +1,10 @@
 import { counterweightOf, type Crank } from '../rotor/crank.js';
 import type { CrankHole } from '../rotor/crankHole.js';
 import { effectOfHole, holeMetal } from '../rotor/holeMetal.js';
-import { addPlanes, scalePlanes, toPlanes, type PlaneUnbalance } from '../rotor/planes.js';
+import { addPlanes, checkPlanes, planeShares, scalePlanes, type PlaneUnbalance } from '../rotor/planes.js';
 import type { PerPlane } from '../spin/readingSpread.js';
-import { fromPolar, toPolar } from '../units/vector.js';
+import { degToRad } from '../units/angle.js';
+import { toPolar } from '../units/vector.js';
 
 /** How far a drill misses, as standard deviations. */
 export interface DrillErrors {
@@ -66,8 +67,13 @@ export interface Miss {
 /** What a hole took for every way it may go amiss; a drill that is out by more than half the depth would be noticed. */
 export function missingHole(crank: Crank, hole: CrankHole): (miss: Miss) => PlaneUnbalance {
   const { momentGmm, perMm, zMm } = biteOf(crank, hole);
+  checkPlanes(crank.planes);
+  const { shareA, shareB } = planeShares(zMm, crank.planes);
+  // Asked thousands of times for every plan: worked out by hand, with nothing to check any more.
   return ({ depthMm, angleDeg, densityRatio }) => {
     const moment = (momentGmm + perMm * Math.max(-hole.depthMm / 2, depthMm)) * (1 + densityRatio);
-    return toPlanes(fromPolar(-moment, hole.angleDeg + angleDeg), zMm, crank.planes);
+    const angle = degToRad(hole.angleDeg + angleDeg);
+    const [re, im] = [-moment * Math.cos(angle), -moment * Math.sin(angle)];
+    return { aGmm: { re: re * shareA, im: im * shareA }, bGmm: { re: re * shareB, im: im * shareB } };
   };
 }

@@ -12,7 +12,7 @@ import { cutShare } from './cutShare.js';
 import { drillSpread, missingHole } from './drillErrors.js';
 import { drillMinutes } from './drillMinutes.js';
 import { drillOrder } from './drillOrder.js';
-import { planChoices, type ChoicesInput } from './planChoices.js';
+import { MOST_OVERSHOT, planChoices, type ChoicesInput } from './planChoices.js';
 import { isPast, planOutcome, type Knowledge } from './planOutcome.js';
 import type { TrackedPlane } from './trackUnbalance.js';
 
@@ -117,9 +117,10 @@ describe('planChoices', () => {
     const result = planChoices(input);
     if (result.kind !== 'choices') throw new Error(result.kind);
     const [proposed] = result.choices;
-    for (const { plan, expectedMinutes, minutes } of result.choices) {
+    for (const { plan, expectedMinutes, minutes, overshot } of result.choices) {
       plan.holes.forEach((one, i) => expect(ruleBreaches(crank, one, plan.holes.toSpliced(i, 1), { bits })).toEqual([]));
-      expect(expectedMinutes).toBeGreaterThanOrEqual(proposed!.expectedMinutes);
+      // What hardly ever goes past nothing comes before what is cheap.
+      if (overshot <= MOST_OVERSHOT) expect(expectedMinutes).toBeGreaterThanOrEqual(proposed!.expectedMinutes);
       expect(minutes).toBeCloseTo(drillMinutes(crank, plan.holes), 9);
       // What a plan should leave is what its holes leave, worked out anew.
       const left = addPlanes({ aGmm: input.known.a.unbalanceGmm, bGmm: input.known.b.unbalanceGmm }, effectOfHoles(crank, plan.holes));

@@ -57,8 +57,8 @@ const OVERSHOT_MINUTES = 120;
 /** A plan may not be taken past nothing more often than this, where there is one that is not: over three or four cuts that stays below one in a hundred. */
 export const MOST_OVERSHOT = 0.005;
 /** By so much less is cut where every plan would be; at most so often. */
-const LESS = 0.93;
-const MOST_LESSENINGS = 4;
+const LESS = 0.88;
+const MOST_LESSENINGS = 2;
 
 /** What is planned for: the share of what is known that may be cut at once. */
 export function planInputOf({ crank, known, bits, existing, maxHoles, share }: ChoicesInput): PlanInput {

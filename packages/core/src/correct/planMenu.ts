@@ -24,8 +24,8 @@ const MORE_HOLES = 3;
 
 /**
  * Plans by `planHoles` from every pair of the drawer's bits and each bit alone; with nothing but what is there; and in what is easy
- * to reach. Few plans want a third bit; the whole drawer is tried where no pair does. So a drawer with more bits offers every
- * plan of the smaller one again, and the best of them is not worse. Side faces, heavy metal and the lathe are looked at where
+ * to reach. Few plans want a third bit: so a drawer with more bits offers every plan of the smaller one again, and the best of them
+ * is not worse. Where many holes are needed, or no pair does it, the whole drawer is planned for at once. Side faces, heavy metal and the lathe are looked at where
  * drilling rims cannot do it, or takes many holes: they take longer, and bars are money.
  */
 export function planMenu(usual: PlanInput, bars: readonly Bar[], tools: ShopTools): PlanMenu | 'nothingToDo' {
@@ -33,7 +33,7 @@ export function planMenu(usual: PlanInput, bars: readonly Bar[], tools: ShopTool
   const first = planHoles(rims);
   if (first.kind === 'nothingToDo') return 'nothingToDo';
   const pairs =
-    first.kind === 'solved'
+    first.kind === 'solved' && first.holes.length <= MANY_HOLES
       ? pairsOf(rims.bits).map((bits) => planHoles({ ...rims, bits, maxHoles: Math.min(rims.maxHoles, first.holes.length + MORE_HOLES) }))
       : [];
   const solvedPairs = solvedOf(pairs);

@@ -2,7 +2,8 @@ import { randomLcg, randomNormal } from 'd3-random';
 import type { CrankHole } from '../rotor/crankHole.js';
 import type { Crank } from '../rotor/crank.js';
 import { addPlanes, type PlaneUnbalance } from '../rotor/planes.js';
-import { dot, toPolar, type Vector } from '../units/vector.js';
+import { absolute } from '../units/complex.js';
+import { dot, type Vector } from '../units/vector.js';
 import { missingHole, type DrillErrors } from './drillErrors.js';
 import type { TrackedPlane } from './trackUnbalance.js';
 
@@ -51,7 +52,7 @@ export function planOutcome(crank: Crank, holes: readonly CrankHole[], known: Kn
       (sum, took) => addPlanes(sum, took({ depthMm: drill.depthMm * normal(), angleDeg: drill.angleDeg * normal(), densityRatio: density })),
       before,
     );
-    if (toPolar(after.aGmm).amount <= toleranceAGmm && toPolar(after.bGmm).amount <= toleranceBGmm) inside += 1;
+    if (absolute(after.aGmm) <= toleranceAGmm && absolute(after.bGmm) <= toleranceBGmm) inside += 1;
     if (isTakenPast(known, before, after)) overshot += 1;
     if (i < DRAWN) cloud.push(after);
   }
@@ -68,6 +69,6 @@ function isTakenPast({ received, toleranceAGmm, toleranceBGmm }: Knowledge, befo
 
 /** Along where it was heavy, a plane has come out light by more than its tolerance. */
 export function isPast(before: Vector, after: Vector, toleranceGmm: number): boolean {
-  const { amount } = toPolar(before);
+  const amount = absolute(before);
   return amount > toleranceGmm && dot(before, after) / amount < -toleranceGmm;
 }

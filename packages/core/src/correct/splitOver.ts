@@ -1,7 +1,9 @@
 import { normaliseAngleDeg, turnBetweenDeg } from '../units/angle.js';
 import { fromPolar } from '../units/vector.js';
-import { mayDrillFrom, type Counterweight } from '../rotor/crank.js';
+import { densityOf, mayDrillFrom, type Counterweight, type Crank } from '../rotor/crank.js';
+import type { Bit } from '../rotor/crankHole.js';
 import { usableHalfArcDeg } from '../rotor/drillingRules.js';
+import { holeMomentGmm } from '../rotor/hole.js';
 import { planeShares, toPlanes, type PlaneUnbalance } from '../rotor/planes.js';
 import type { PlanInput } from './planHoles.js';
 
@@ -13,6 +15,8 @@ export interface Portion {
 
 const STEP_DEG = 5;
 const SWEEPS = 400;
+/** No step is larger than this share of a tolerance any more. */
+const SETTLED_RATIO = 1e-3;
 /** What total metal weighs against what is left: so little that it only breaks ties. */
 const METAL_WEIGHT = 1e-3;
 /** Places nearer together than this are one. */
@@ -25,6 +29,10 @@ interface Place {
   readonly angleDeg: number;
   /** What one g·mm does, in tolerances: both components of both planes. */
   readonly column: readonly [number, number, number, number];
+  /** Its square. */
+  readonly square: number;
+  /** What one hole can take there. */
+  readonly mostGmm: number;
 }
 
 /**
@@ -46,18 +54,26 @@ export function splitOver(input: PlanInput): Portion[] {
   const scaleGmm = Math.min(toleranceAGmm, toleranceBGmm);
   const metal = new Float64Array(places.length);
   for (let sweep = 0; sweep < SWEEPS; sweep += 1) {
-    places.forEach(({ column }, k) => {
-      const square = column.reduce((sum, x) => sum + x * x, 0);
-      const along = column.reduce((sum, x, i) => sum + x * left[i]!, 0);
+    let largest = 0;
+    for (let k = 0; k < places.length; k += 1) {
+      const { column, square } = places[k]!;
+      const [a, b, c, d] = column;
+      const along = a * left[0] + b * left[1] + c * left[2] + d * left[3];
       const next = Math.max(0, metal[k]! + (along - METAL_WEIGHT / scaleGmm) / square);
       const step = next - metal[k]!;
-      if (step === 0) return;
+      if (step === 0) continue;
       metal[k] = next;
-      column.forEach((x, i) => {
-        left[i] = left[i]! - x * step;
-      });
-    });
+      left[0] -= a * step;
+      left[1] -= b * step;
+      left[2] -= c * step;
+      left[3] -= d * step;
+      largest = Math.max(largest, Math.abs(step));
+    }
+    if (largest < SETTLED_RATIO * scaleGmm) break;
   }
+  // Further from it than the tolerance, or more metal than so many holes can take: no use drilling for it.
+  const holes = places.reduce((sum, { mostGmm }, k) => sum + metal[k]! / mostGmm, 0);
+  if (Math.hypot(left[0], left[1]) > 1 || Math.hypot(left[2], left[3]) > 1 || holes > input.maxHoles) return [];
   return portionsOf(input, places, metal, WORTH_RATIO * scaleGmm);
 }
 
@@ -67,6 +83,8 @@ function placesOf({ crank, bits, toleranceAGmm, toleranceBGmm }: PlanInput): Pla
     const halfDeg = mayDrillFrom(counterweight, 'rim', false) ? usableHalfArcDeg(counterweight, smallestMm, smallestMm) : null;
     if (halfDeg === null) return [];
     const { shareA, shareB } = planeShares(counterweight.zMm, crank.planes);
+    const square = (shareA / toleranceAGmm) ** 2 + (shareB / toleranceBGmm) ** 2;
+    const mostGmm = Math.max(...bits.map((bit) => mostOf(crank, counterweight, bit)));
     const steps = Math.max(1, Math.ceil((2 * halfDeg) / STEP_DEG));
     return Array.from({ length: steps + 1 }, (_, i): Place => {
       const angleDeg = normaliseAngleDeg(counterweight.arcCentreDeg - halfDeg + (2 * halfDeg * i) / steps);
@@ -74,10 +92,19 @@ function placesOf({ crank, bits, toleranceAGmm, toleranceBGmm }: PlanInput): Pla
       return {
         counterweight,
         angleDeg,
+        square,
+        mostGmm,
         column: [(shareA * re) / toleranceAGmm, (shareA * im) / toleranceAGmm, (shareB * re) / toleranceBGmm, (shareB * im) / toleranceBGmm],
       };
     });
   });
+}
+
+/** The deepest hole of a bit; of one that does not go in, next to nothing. */
+function mostOf(crank: Crank, counterweight: Counterweight, bit: Bit): number {
+  const { rimRadiusMm, depthLimitMm } = counterweight;
+  if (usableHalfArcDeg(counterweight, bit.bitMm, 0) === null) return 1;
+  return holeMomentGmm({ rimRadiusMm, densityGPerCm3: densityOf(crank, counterweight), ...bit, depthMm: Math.min(depthLimitMm, bit.usableDepthMm) });
 }
 
 /** Neighbouring places of a counterweight together: what they are to take, as one vector. */
