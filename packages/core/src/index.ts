@@ -172,7 +172,6 @@ export {
   counterweightOf,
   densityOf,
   DRILL_SIDES,
-  EDGE_MARGIN_MM,
   RIM_KINDS,
   rimKindOf,
   type Counterweight,
@@ -187,31 +186,29 @@ export {
   GROUND_SPOT_DEG,
   isBefore,
   sideRadiusMm,
-  standingHoles,
   type Bit,
   type CrankHole,
   type HoleInRim,
   type HoleShape,
   type RimCut,
 } from './rotor/crankHole.js';
-export { leastTurnBetweenDeg, ruleBreaches, usableHalfArcDeg, WEB_SHARE_OF_BIT, type Workshop } from './rotor/drillingRules.js';
+export { ruleBreaches } from './rotor/drillingRules.js';
 export { effectOfHole, effectOfHoles, holeMetal } from './rotor/holeMetal.js';
 export { measuredFrom, metalNow, type MetalNow } from './rotor/metalNow.js';
-export { isCorrectable, onlyRims } from './rotor/correctable.js';
+export { isCorrectable } from './rotor/correctable.js';
 
 export { checkConvention, fromHeavyDeg, toHeavyDeg, type ConventionCheck, type ConventionFault, type MachineConvention } from './spin/convention.js';
 export { influenceOf, meanReading, unbalanceOf, type Influence, type InfluenceResult, type SupportReading, type TrialRun } from './spin/influence.js';
 export { processSpin, type ProcessedSpin, type SignalWarning, type SpinSignal } from './spin/signal/processSpin.js';
 export { cutShare, type CutShares } from './correct/cutShare.js';
 export { drillSpread, missingHole, USUAL_DRILL, type DrillErrors, type Miss } from './correct/drillErrors.js';
-export { HEAVY_METAL_G_PER_CM3, PRESS_FIT_RATIO, slugForceN, slugNetG, USUAL_BARS, type Bar, type Slug } from './rotor/slug.js';
+export { HEAVY_METAL_G_PER_CM3, PRESS_FIT_RATIO, slugForceN, USUAL_BARS, type Bar, type Slug } from './rotor/slug.js';
 export { drillOrder } from './correct/drillOrder.js';
-export { drillMinutes, metalPrice } from './correct/drillMinutes.js';
-export { adviseCut, SURE_ENOUGH, type CutAdvice } from './correct/adviseCut.js';
+export { adviseCut, SURE_ENOUGH } from './correct/adviseCut.js';
 export { fewestHoles } from './correct/fewestHoles.js';
 export { drillSequence } from './correct/drillSequence.js';
 export { toInternal, type BoltOnUnbalance } from './correct/toInternal.js';
-export { checkTools, isCast, needsPilot, USUAL_TOOLS, type DrillMinutes, type ShopTools } from './correct/shopTools.js';
+export { checkTools, USUAL_TOOLS, type ShopTools } from './correct/shopTools.js';
 export {
   planChoices,
   planInputOf,

@@ -1,14 +1,11 @@
-import { pointHeightMm, sideRadiusMm, type CrankHole } from '@tare/core';
+import { GROUND_SPOT_DEG, pointHeightMm, sideRadiusMm, type CrankHole } from '@tare/core';
 import { fixed } from '../../format/numbers.js';
 
 /** What a hole is made by: everything that is said of it follows from this. */
 export type CutKind = 'radial' | 'deepened' | 'side' | 'slug' | 'filled' | 'welded' | 'turned' | 'ground';
 
-/** More of a rim than this is turned, not ground. */
-const GROUND_UP_TO_DEG = 20;
-
 export function kindOf({ rim, slug, was, ...hole }: CrankHole): CutKind {
-  if (rim) return rim.halfArcDeg > GROUND_UP_TO_DEG ? 'turned' : 'ground';
+  if (rim) return rim.halfArcDeg > GROUND_SPOT_DEG ? 'turned' : 'ground';
   if (slug?.welded) return 'welded';
   if (slug) return was ? 'filled' : 'slug';
   if (was) return 'deepened';
