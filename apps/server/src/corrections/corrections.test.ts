@@ -1,6 +1,17 @@
 import { randomUUID } from 'node:crypto';
 import type { HoleEntry, JobSheet, PlanEntry, Problem, ShopToolsEntry } from '@tare/contract';
-import { counterweightOf, effectOfHoles, metalNow, toPolar, subtract, trackJob, USUAL_TOOLS, type Counterweight, type CrankHole, type ShopTools } from '@tare/core';
+import {
+  counterweightOf,
+  effectOfHoles,
+  metalNow,
+  toPolar,
+  subtract,
+  trackJob,
+  USUAL_TOOLS,
+  type Counterweight,
+  type CrankHole,
+  type ShopTools,
+} from '@tare/core';
 import { trueUnbalance } from '@tare/standins/truth';
 import type { Response } from 'supertest';
 import { TestServer } from '../testing/testServer.js';
