@@ -21,7 +21,8 @@ export interface Bar {
 
 /** Tungsten heavy metal, 17 to 18.5 by maker (handbook section 7). */
 export const HEAVY_METAL_G_PER_CM3 = 17.5;
-export const USUAL_BARS: readonly Bar[] = [12, 16, 20, 25].map((diameterMm) => ({ diameterMm, densityGPerCm3: HEAVY_METAL_G_PER_CM3 }));
+/** The thin ones are for the last grams. */
+export const USUAL_BARS: readonly Bar[] = [8, 10, 12, 16, 20, 25].map((diameterMm) => ({ diameterMm, densityGPerCm3: HEAVY_METAL_G_PER_CM3 }));
 
 /** What a press fit is bored under the bar, as a share of its diameter: 0.02 to 0.03 mm at 16 mm. */
 export const PRESS_FIT_RATIO = 0.0015;
