@@ -172,6 +172,7 @@ export {
   counterweightOf,
   densityOf,
   DRILL_SIDES,
+  RIM_KIND_WORDS,
   RIM_KINDS,
   rimKindOf,
   type Counterweight,
@@ -183,7 +184,7 @@ export {
 export { crankOfPins, crankTemplate } from './rotor/crankTemplate.js';
 export {
   bareHole,
-  GROUND_SPOT_DEG,
+  isTurned,
   isBefore,
   sideRadiusMm,
   type Bit,

@@ -8,6 +8,7 @@ import {
   jobFigures,
   measuredFrom,
   metalNow,
+  RIM_KIND_WORDS,
   rimKindOf,
   ruleBreaches,
   trackJob,
@@ -133,10 +134,8 @@ function refusalOfNeutral({ spec, decisions }: JobSheet, hole: CrankHole): strin
   const reason = (decisions['correct.neutralReason']?.value ?? null) as string | null;
   return isCorrectable(counterweight, spec.balance, reason)
     ? null
-    : `${counterweight.name} is the ${NEUTRAL_NAMES[rimKindOf(counterweight)]} of an internally balanced crank: it is left neutral, unless a reason is put on record.`;
+    : `${counterweight.name} is the ${RIM_KIND_WORDS[rimKindOf(counterweight)]} of an internally balanced crank: it is left neutral, unless a reason is put on record.`;
 }
-
-const NEUTRAL_NAMES = { counterweight: 'counterweight', damper: 'damper', flywheel: 'flywheel', clutchCover: 'clutch cover' };
 
 function requireLatestSpin(sheet: JobSheet, spinId: string): JobSheet['spins'][number] {
   const latest = sheet.spins.at(-1);

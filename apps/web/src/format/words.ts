@@ -1,4 +1,4 @@
-import type { BenchId, Measure, MissingWeight, PartKind, RimKind, ToleranceSchool, Verdict } from '@tare/core';
+import type { BenchId, Measure, MissingWeight, PartKind, ToleranceSchool, Verdict } from '@tare/core';
 
 export const KIND_NAMES: Readonly<Record<PartKind, { readonly one: string; readonly many: string }>> = {
   piston: { one: 'Piston', many: 'Pistons' },
@@ -44,10 +44,3 @@ export function missingWords(missing: readonly MissingWeight[]): string {
   const shown = missing.slice(0, 6).map(word).join(', ');
   return missing.length > 6 ? `${shown} and ${missing.length - 6} more` : shown;
 }
-
-export const RIM_KIND_NAMES: Readonly<Record<RimKind, string>> = {
-  counterweight: 'counterweight',
-  damper: 'damper',
-  flywheel: 'flywheel',
-  clutchCover: 'clutch cover',
-};

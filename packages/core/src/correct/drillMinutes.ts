@@ -1,6 +1,5 @@
 import { counterweightOf, densityOf, type Crank } from '../rotor/crank.js';
-import type { CrankHole } from '../rotor/crankHole.js';
-import { GROUND_SPOT_DEG } from '../rotor/crankHole.js';
+import { isTurned, type CrankHole } from '../rotor/crankHole.js';
 import { holeMetal } from '../rotor/holeMetal.js';
 import { isCast, needsPilot, USUAL_TOOLS, type ShopTools } from './shopTools.js';
 
@@ -15,10 +14,7 @@ function minutesOf(crank: Crank, hole: CrankHole, tools: ShopTools): number {
   const counterweight = counterweightOf(crank, hole.counterweightId);
   const densityGPerCm3 = densityOf(crank, counterweight);
   const reach = counterweight.awkward === true ? minutes.awkward : 0;
-  if (hole.rim)
-    return (
-      reach + (hole.rim.halfArcDeg > GROUND_SPOT_DEG ? minutes.turnRim : minutes.setUpAgain + minutes.grindPerGram * holeMetal(crank, hole).massG)
-    );
+  if (hole.rim) return reach + (isTurned(hole) ? minutes.turnRim : minutes.setUpAgain + minutes.grindPerGram * holeMetal(crank, hole).massG);
   if (hole.slug) return reach + minutes.setUp + (hole.slug.welded ? minutes.weld : minutes.slug);
   // A deepened hole needs no centre and no pilot.
   return (

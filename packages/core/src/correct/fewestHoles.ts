@@ -1,7 +1,8 @@
 import { densityOf, edgeMarginOf, mayDrillFrom, type Counterweight } from '../rotor/crank.js';
 import { GROUND_SPOT_DEG } from '../rotor/crankHole.js';
 import { axialHole } from '../rotor/axialHole.js';
-import { holeMomentGmm, pointHeightMm } from '../rotor/hole.js';
+import { deepestBesideMm } from '../rotor/drillingRules.js';
+import { holeMomentGmm } from '../rotor/hole.js';
 import { planeShares } from '../rotor/planes.js';
 import { rimStretch } from '../rotor/rimCut.js';
 import { barG, outermostRadiusMm } from '../rotor/slug.js';
@@ -96,7 +97,7 @@ function mostTakenGmm(input: PlanInput, c: Counterweight): number {
     ...radial.map((bit) => holeMomentGmm({ rimRadiusMm, densityGPerCm3, ...bit, depthMm: Math.min(depthLimitMm, bit.usableDepthMm) })),
     ...beside.map((bit) => {
       const axialRadiusMm = outermostRadiusMm(c, bit.bitMm);
-      const depthMm = Math.min(bit.usableDepthMm, widthMm - edgeMarginOf(c) - pointHeightMm(bit.bitMm, bit.pointAngleDeg));
+      const depthMm = Math.min(bit.usableDepthMm, deepestBesideMm(c, bit.bitMm, bit.pointAngleDeg));
       return axialRadiusMm === null || depthMm <= 0 ? 0 : axialHole({ ...bit, depthMm, axialRadiusMm, densityGPerCm3 }).momentGmm;
     }),
   );

@@ -6,6 +6,14 @@ import { checkPlanes, type Planes } from './planes.js';
 export const RIM_KINDS = ['counterweight', 'damper', 'flywheel', 'clutchCover'] as const;
 export type RimKind = (typeof RIM_KINDS)[number];
 
+/** The words for what a rim belongs to. */
+export const RIM_KIND_WORDS: Readonly<Record<RimKind, string>> = {
+  counterweight: 'counterweight',
+  damper: 'damper',
+  flywheel: 'flywheel',
+  clutchCover: 'clutch cover',
+};
+
 /** From where metal may be taken: radially from the rim, parallel to the shaft from the side face, both, or only ground off the rim. */
 export const DRILL_SIDES = ['rim', 'face', 'both', 'grind'] as const;
 export type DrillSide = (typeof DRILL_SIDES)[number];

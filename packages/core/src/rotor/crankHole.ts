@@ -54,7 +54,7 @@ export const sideRadiusMm = ({ axialRadiusMm, slug, was }: CrankHole): number | 
   slug ? (was && was.axialRadiusMm == null ? null : slug.radiusMm) : (axialRadiusMm ?? null);
 
 /** Whether a rim was taken down all over its arc, or only ground at a spot. */
-const isTurned = ({ rim }: CrankHole, spotDeg: number): boolean => rim != null && rim.halfArcDeg > spotDeg;
+export const isTurned = ({ rim }: CrankHole): boolean => rim != null && rim.halfArcDeg > GROUND_SPOT_DEG;
 /** A spot that is ground reaches this far to both sides. */
 export const GROUND_SPOT_DEG = 8;
 
@@ -65,7 +65,7 @@ export const GROUND_SPOT_DEG = 8;
 export function standingHoles<T extends CrankHole>(holes: readonly T[]): T[] {
   return holes.reduce<T[]>((standing, hole) => {
     if (hole.rim) {
-      if (!isTurned(hole, GROUND_SPOT_DEG)) return standing;
+      if (!isTurned(hole)) return standing;
       return standing
         .map((old) =>
           old.counterweightId === hole.counterweightId && sideRadiusMm(old) === null
@@ -81,9 +81,7 @@ export function standingHoles<T extends CrankHole>(holes: readonly T[]): T[] {
 
 /** How far each rim was turned down by these, mm. */
 export function turnedMm(holes: readonly CrankHole[], counterweightId: string): number {
-  return holes
-    .filter((hole) => hole.counterweightId === counterweightId && isTurned(hole, GROUND_SPOT_DEG))
-    .reduce((sum, { depthMm }) => sum + depthMm, 0);
+  return holes.filter((hole) => hole.counterweightId === counterweightId && isTurned(hole)).reduce((sum, { depthMm }) => sum + depthMm, 0);
 }
 
 /** A bit the shop has. */

@@ -48,6 +48,10 @@ function forbidding(counterweight: Counterweight, { angleDeg, bitMm }: CrankHole
 /** Radius down to which a hole takes metal: of one in the side face its own axis', where its wall is as near a flank as anywhere. */
 const innerRadiusMm = (counterweight: Counterweight, hole: CrankHole): number => sideRadiusMm(hole) ?? counterweight.rimRadiusMm - hole.depthMm;
 
+/** How deep a bit may go into a side face: its point leaves the margin to the other one. */
+export const deepestBesideMm = (counterweight: Counterweight, bitMm: number, pointAngleDeg: number): number =>
+  counterweight.widthMm - edgeMarginOf(counterweight) - pointHeightMm(bitMm, pointAngleDeg);
+
 /** Least turn between the axes of two radial holes in one counterweight so that their web holds all the way down, degrees. */
 export function leastTurnBetweenDeg(rimRadiusMm: number, one: { bitMm: number; depthMm: number }, other: { bitMm: number; depthMm: number }): number {
   // Radial holes draw together inward; where the shallower ends is the narrowest place both walls reach.

@@ -1,11 +1,12 @@
-import { GROUND_SPOT_DEG, pointHeightMm, sideRadiusMm, type CrankHole } from '@tare/core';
+import { isTurned, pointHeightMm, sideRadiusMm, type CrankHole } from '@tare/core';
 import { fixed } from '../../format/numbers.js';
 
 /** What a hole is made by: everything that is said of it follows from this. */
 export type CutKind = 'radial' | 'deepened' | 'side' | 'slug' | 'filled' | 'welded' | 'turned' | 'ground';
 
-export function kindOf({ rim, slug, was, ...hole }: CrankHole): CutKind {
-  if (rim) return rim.halfArcDeg > GROUND_SPOT_DEG ? 'turned' : 'ground';
+export function kindOf(hole: CrankHole): CutKind {
+  const { rim, slug, was } = hole;
+  if (rim) return isTurned(hole) ? 'turned' : 'ground';
   if (slug?.welded) return 'welded';
   if (slug) return was ? 'filled' : 'slug';
   if (was) return 'deepened';

@@ -1,8 +1,7 @@
 import { axialDepthForMomentMm, axialHole } from '../../rotor/axialHole.js';
-import { densityOf, edgeMarginOf, mayDrillFrom, type Counterweight } from '../../rotor/crank.js';
+import { densityOf, mayDrillFrom, type Counterweight } from '../../rotor/crank.js';
 import type { Bit, CrankHole } from '../../rotor/crankHole.js';
-import { fitsBeside } from '../../rotor/drillingRules.js';
-import { pointHeightMm } from '../../rotor/hole.js';
+import { deepestBesideMm, fitsBeside } from '../../rotor/drillingRules.js';
 import { LEAST_SLUG_MM, outermostRadiusMm, slugNetG, type Bar } from '../../rotor/slug.js';
 import type { Vector } from '../../units/vector.js';
 import type { PlanInput } from '../planHoles.js';
@@ -68,7 +67,7 @@ export function bestBesideHole(input: PlanInput, state: State, counterweight: Co
   const { bitMm, pointAngleDeg } = bit;
   const shape = { bitMm, pointAngleDeg, axialRadiusMm };
   const densityGPerCm3 = densityOf(input.crank, counterweight);
-  const limitMm = Math.min(bit.usableDepthMm, counterweight.widthMm - edgeMarginOf(counterweight) - pointHeightMm(bitMm, pointAngleDeg));
+  const limitMm = Math.min(bit.usableDepthMm, deepestBesideMm(counterweight, bitMm, pointAngleDeg));
   return bestOffer(input, state, counterweight, anglesDeg, (angleDeg, unit, lever) => {
     const wantedMm = axialDepthForMomentMm(lever.wantedGmm(unit), { ...shape, densityGPerCm3 });
     const depthMm = Math.floor(Math.min(limitMm, roundTo(wantedMm, DEPTH_STEP_MM)) * 10 + 1e-9) / 10;

@@ -1,8 +1,8 @@
 import { axialDepthForMomentMm } from '../../rotor/axialHole.js';
-import { counterweightOf, densityOf, edgeMarginOf, type Counterweight } from '../../rotor/crank.js';
+import { counterweightOf, densityOf, type Counterweight } from '../../rotor/crank.js';
 import { isBefore, type Bit, type CrankHole, type HoleShape } from '../../rotor/crankHole.js';
-import { fitsBeside, keepsMarginAndWebs } from '../../rotor/drillingRules.js';
-import { depthForMoment, pointHeightMm } from '../../rotor/hole.js';
+import { deepestBesideMm, fitsBeside, keepsMarginAndWebs } from '../../rotor/drillingRules.js';
+import { depthForMoment } from '../../rotor/hole.js';
 import { holeMetal } from '../../rotor/holeMetal.js';
 import { LEAST_SLUG_MM, type Bar } from '../../rotor/slug.js';
 import { fromPolar } from '../../units/vector.js';
@@ -61,10 +61,7 @@ export function deepened(input: PlanInput, state: State, old: CrankHole): State[
 }
 
 const deepestMm = (counterweight: Counterweight, { bitMm, pointAngleDeg, axialRadiusMm }: HoleShape, bit: Bit): number =>
-  Math.min(
-    bit.usableDepthMm,
-    axialRadiusMm == null ? counterweight.depthLimitMm : counterweight.widthMm - edgeMarginOf(counterweight) - pointHeightMm(bitMm, pointAngleDeg),
-  );
+  Math.min(bit.usableDepthMm, axialRadiusMm == null ? counterweight.depthLimitMm : deepestBesideMm(counterweight, bitMm, pointAngleDeg));
 
 function depthFor({ crank }: PlanInput, counterweight: Counterweight, shape: HoleShape, momentGmm: number, limitMm: number): number | null {
   const { bitMm, pointAngleDeg, axialRadiusMm } = shape;

@@ -1,6 +1,7 @@
 import { densityOf, type Counterweight } from '../../rotor/crank.js';
 import { GROUND_SPOT_DEG } from '../../rotor/crankHole.js';
 import { rimDepthForMomentMm, rimStretch } from '../../rotor/rimCut.js';
+import { turnBetweenDeg } from '../../units/angle.js';
 import type { PlanInput } from '../planHoles.js';
 import { DEPTH_STEP_MM, leverOf, roundTo, unitAt, type State } from './lever.js';
 
@@ -14,7 +15,7 @@ export function bestGroundSpot(input: PlanInput, state: State, counterweight: Co
   let best: State | null = null;
   for (const angleDeg of anglesDeg) {
     // Two spots that lap over would take the same metal twice.
-    if (taken.some((other) => Math.abs(((other.angleDeg - angleDeg + 540) % 360) - 180) < 2 * GROUND_SPOT_DEG)) continue;
+    if (taken.some((other) => Math.abs(turnBetweenDeg(other.angleDeg, angleDeg)) < 2 * GROUND_SPOT_DEG)) continue;
     const unit = unitAt(angleDeg);
     const wantedMm = rimDepthForMomentMm(lever.wantedGmm(unit), stretch);
     const depthMm = roundTo(Math.min(depthLimitMm, Number.isNaN(wantedMm) ? depthLimitMm : wantedMm), DEPTH_STEP_MM);

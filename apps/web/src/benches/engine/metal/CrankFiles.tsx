@@ -1,8 +1,7 @@
 import { readCrankFile, writeCrankFile } from '@tare/contract';
-import { checkCrank, checkNumber, CoreError, crankOfPins, crankTemplate, LAYOUTS, typedNumber, type RimKind } from '@tare/core';
+import { checkCrank, checkNumber, CoreError, crankOfPins, crankTemplate, LAYOUTS, RIM_KIND_WORDS, typedNumber, type RimKind } from '@tare/core';
 import { Download, Plus, Upload } from 'lucide-react';
 import { useRef, useState, type ReactNode } from 'react';
-import { RIM_KIND_NAMES } from '../../../format/words.js';
 import { Button } from '../../../ui/Button.js';
 import { NumberField } from '../../../ui/Field.js';
 import { ProblemNotice } from '../../../ui/Notice.js';
@@ -71,7 +70,7 @@ export function CrankFiles({ state }: { readonly state: SpecFormState }): ReactN
         </Button>
         {BOLT_ON_KINDS.map((kind) => (
           <Button key={kind} onClick={() => add(kind)}>
-            <Plus aria-hidden className="size-5" /> {RIM_KIND_NAMES[kind]}
+            <Plus aria-hidden className="size-5" /> {RIM_KIND_WORDS[kind]}
           </Button>
         ))}
       </div>

@@ -1,8 +1,7 @@
-import { RIM_KINDS, type DrillSide } from '@tare/core';
+import { RIM_KIND_WORDS, RIM_KINDS, type DrillSide } from '@tare/core';
 import { Plus, Trash2 } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { useFieldArray, useWatch, type UseFieldArrayReturn, type UseFormReturn } from 'react-hook-form';
-import { RIM_KIND_NAMES } from '../../../format/words.js';
 import { Button } from '../../../ui/Button.js';
 import { Choice } from '../../../ui/Choice.js';
 import { Field, NumberField } from '../../../ui/Field.js';
@@ -36,7 +35,7 @@ export function RimPanel({ form, index, found }: RimPanelProps): ReactNode {
         <Choice
           label={`${name} is a`}
           {...form.register(`${at}.kind`)}
-          options={RIM_KINDS.map((kind) => ({ value: kind, label: RIM_KIND_NAMES[kind] }))}
+          options={RIM_KINDS.map((kind) => ({ value: kind, label: RIM_KIND_WORDS[kind] }))}
         />
         <Choice label="Metal is taken from" {...form.register(`${at}.drillFrom`)} options={SIDES} />
       </div>
