@@ -33,7 +33,7 @@ async function weighedV6(url: string): Promise<void> {
       cutId: null,
     })),
   );
-  const batch: ReadingBatch = { readings };
+  const batch: ReadingBatch = { id: randomUUID(), personId, readings };
   await post(`jobs/${sheet.id}/readings/batch`, batch);
 }
 

@@ -6,21 +6,22 @@ import { ServeStaticModule } from '@nestjs/serve-static';
 import { DocumentBuilder, SwaggerModule } from '@nestjs/swagger';
 import helmet from 'helmet';
 import type { Knex } from 'knex';
-import { pino } from 'pino';
+import { pino, type Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
 import { BobBoxController } from './bobs/bobBox.controller.js';
 import { ComputeController } from './compute/compute.controller.js';
 import { CorrectionsController } from './corrections/corrections.controller.js';
 import { KNEX } from './database/connect.js';
 import { DecisionsController } from './decisions/decisions.controller.js';
-import { ProblemFilter } from './http/problemFilter.js';
+import { LOG, ProblemFilter } from './http/problemFilter.js';
 import { InstrumentsController } from './instruments/instruments.controller.js';
 import { JobAccess } from './jobs/jobAccess.js';
 import { JobsController } from './jobs/jobs.controller.js';
 import { CurrentShop } from './shop/currentShop.js';
 import { ShopController } from './shop/shop.controller.js';
 import { ShopToolsController } from './shop/shopTools.controller.js';
-import { JobChanges } from './live/jobChanges.js';
+import { Changes } from './live/changes.js';
+import { EntriesController } from './entries/entries.controller.js';
 import { LiveController } from './live/live.controller.js';
 import { ToolsController } from './tools/tools.controller.js';
 import { SignOffsController } from './signoffs/signoffs.controller.js';
@@ -46,7 +47,7 @@ export interface AppParts {
 
 @Module({})
 class AppModule {
-  static with({ db, machine, scalePort, webRoot }: AppParts): DynamicModule {
+  static with({ db, machine, scalePort, webRoot }: AppParts, log: Logger): DynamicModule {
     return {
       module: AppModule,
       imports:
@@ -63,6 +64,7 @@ class AppModule {
         ToolsController,
         BobBoxController,
         LiveController,
+        EntriesController,
         StandinScaleController,
         DecisionsController,
         SpinsController,
@@ -76,9 +78,11 @@ class AppModule {
         { provide: KNEX, useValue: db },
         { provide: BALANCING_MACHINE, useValue: machine },
         { provide: SCALE_PORT, useValue: scalePort },
+        { provide: LOG, useValue: log },
         CurrentShop,
         JobAccess,
-        JobChanges,
+        Changes,
+        ProblemFilter,
         MachineStore,
         SpinLedger,
       ],
@@ -90,7 +94,7 @@ class AppModule {
 export async function createApp(parts: AppParts): Promise<NestExpressApplication> {
   const log = pino({ level: parts.logLevel });
   // eslint-disable-next-line @typescript-eslint/no-unsafe-class-instance-assignment -- Nest declares its options as a class and takes them plain
-  const app = await NestFactory.create<NestExpressApplication>(AppModule.with(parts), {
+  const app = await NestFactory.create<NestExpressApplication>(AppModule.with(parts, log), {
     logger: ['error', 'warn'],
     // A browser's idle connection must not hold up Ctrl-C.
     forceCloseConnections: true,
@@ -100,7 +104,7 @@ export async function createApp(parts: AppParts): Promise<NestExpressApplication
   app.useBodyParser('json', { limit: '1mb' });
   app.useBodyParser('raw', { type: 'application/gzip', limit: `${MOST_RECORDING_MB}mb` });
   app.useBodyParser('raw', { type: ['image/*', 'application/octet-stream'], limit: `${MOST_PHOTO_MB}mb` });
-  app.useGlobalFilters(new ProblemFilter(log));
+  app.useGlobalFilters(app.get(ProblemFilter));
   const document = SwaggerModule.createDocument(
     app,
     new DocumentBuilder()

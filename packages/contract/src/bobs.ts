@@ -6,10 +6,12 @@ import {
   type BobWeighIn,
   type BuiltBob,
   type ExtraLine,
-  type MountingCheck,
+  type BobBuildChoice,
+  type UsualBobChoices,
 } from '@tare/core';
 import Joi from 'joi';
-import { idSchema, named } from './ids.js';
+import { change, type Change } from './byPerson.js';
+import { named } from './ids.js';
 
 /** The shop's box of clamps and pieces, as it was last written down. */
 export interface BobBoxEntry {
@@ -18,9 +20,7 @@ export interface BobBoxEntry {
   readonly box: BobBox;
 }
 
-export interface BobBoxChange {
-  readonly personId: string;
-  readonly baseVersion: number;
+export interface BobBoxChange extends Change {
   readonly box: BobBox;
 }
 
@@ -46,8 +46,7 @@ const pieceSchema = Joi.object<BobPiece, true>({
 });
 
 export const bobBoxChangeSchema = Joi.object<BobBoxChange>({
-  personId: named(idSchema, 'Who is at the bench'),
-  baseVersion: Joi.number().integer().min(0).required(),
+  ...change,
   box: Joi.object<BobBox>({
     clamps: named(Joi.array().items(clampSchema).max(40).required(), 'The clamps'),
     pieces: named(Joi.array().items(pieceSchema).max(120).required(), 'The pieces'),
@@ -55,28 +54,14 @@ export const bobBoxChangeSchema = Joi.object<BobBoxChange>({
 });
 
 /** What the shop takes where a job says nothing else. */
-export interface ShopUsual {
-  readonly personId: string;
-  readonly factorRatio: number;
-  readonly oilG: number;
-}
+export interface ShopUsual extends Change, UsualBobChoices {}
 export const factorSchema = named(Joi.number().min(0).max(1), 'The balance factor (0 to 1)');
 export const oilSchema = named(Joi.number().min(0).max(100), 'The oil allowance');
 export const shopUsualSchema = Joi.object<ShopUsual, true>({
-  personId: named(idSchema, 'Who is at the bench'),
+  ...change,
   factorRatio: factorSchema.required(),
   oilG: oilSchema.required(),
 });
-
-/** How the bobs of a job are put together, and the figures they were meant for. */
-export interface BobBuildChoice {
-  readonly pinDiameterMm: number;
-  readonly limitG: number;
-  /** Pins from the front, g. */
-  readonly figuresG: readonly number[];
-  /** Empty where the shop builds by hand. */
-  readonly bobs: readonly BuiltBob[];
-}
 
 const massG = (name: string): Joi.NumberSchema => named(Joi.number().min(0).max(100000).required(), name);
 export const extraLinesSchema = named(
@@ -123,8 +108,6 @@ export const bobWeighInSchema = Joi.object<BobWeighIn, true>({
   halfBG: weighedG('Half B'),
   wholeG: weighedG('The whole bob'),
 });
-/** What was seen of each mounted bob, pins from the front. */
-export type BobsMounted = readonly (readonly MountingCheck[])[];
 export const bobsMountedSchema = named(
   Joi.array()
     .items(

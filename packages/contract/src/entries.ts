@@ -1,35 +1,31 @@
-import { MEASURES, type CrankHole, type JobSpec, type Measure } from '@tare/core';
+import { MEASURES, type CrankHole, type JobSpec, type Measure, type PlaneUnbalance } from '@tare/core';
 import Joi from 'joi';
-import { personId, type ByPerson } from './byPerson.js';
+import { amendsSchema, change, reasonSchema, write, type Amends, type Change, type Write } from './byPerson.js';
 import { crankHole, crankHoleSchema } from './crankMetal.js';
 import { idSchema, named } from './ids.js';
 import { SOURCES, type Source } from './instruments.js';
 import { jobSpecSchema } from './jobSpec.js';
+import { weightsSchema } from './spins.js';
 
-export interface NewJob extends ByPerson {
-  readonly id: string;
+export interface NewJob extends Write {
   readonly spec: JobSpec;
 }
-export const newJobSchema = Joi.object<NewJob, true>({ id: idSchema, personId, spec: jobSpecSchema.required() });
+export const newJobSchema = Joi.object<NewJob, true>({ ...write, spec: jobSpecSchema.required() });
 
-/** A changed spec; `baseVersion` is the version that was on the screen, so that nobody's change is lost unseen. */
-export interface SpecChange extends ByPerson {
-  readonly baseVersion: number;
+export interface SpecChange extends Change {
   readonly spec: JobSpec;
 }
-export const specChangeSchema = Joi.object<SpecChange, true>({
-  personId,
-  baseVersion: Joi.number().integer().min(1).required(),
-  spec: jobSpecSchema.required(),
-});
+export const specChangeSchema = Joi.object<SpecChange, true>({ ...change, spec: jobSpecSchema.required() });
 
-export interface Removal extends ByPerson {
+/** Takes a job off the list, or an entry out of a record, with the reason. */
+export interface Removal extends Write {
   readonly reason: string;
 }
-export const removalSchema = Joi.object<Removal, true>({ personId, reason: named(Joi.string().pattern(/\S/).max(300).required(), 'The reason') });
+export const removalSchema = Joi.object<Removal, true>({ ...write, reason: reasonSchema });
+/** Takes back one's own last entry, while nothing followed it. */
+export const undoSchema = Joi.object<Write, true>(write);
 
-export interface NewReading extends ByPerson {
-  readonly id: string;
+export interface NewReading extends Write {
   readonly partId: string;
   readonly measure: Measure;
   readonly valueG: number;
@@ -40,10 +36,11 @@ export interface NewReading extends ByPerson {
   readonly source?: Source;
   /** Set when the value is a signed difference from this part. */
   readonly referencePartId?: string | null;
+  /** The reading that it stands in for. */
+  readonly amends?: Amends;
 }
-export const newReadingSchema = Joi.object<NewReading, true>({
-  id: idSchema,
-  personId,
+export const newReadingSchema = Joi.object<NewReading>({
+  ...write,
   partId: idSchema,
   measure: named(
     Joi.string()
@@ -56,23 +53,25 @@ export const newReadingSchema = Joi.object<NewReading, true>({
   instrumentId: Joi.string().uuid().allow(null),
   source: named(Joi.string().valid(...SOURCES), 'Where the reading came from'),
   referencePartId: Joi.string().uuid().allow(null),
+  amends: amendsSchema,
 });
 
 /** Several readings in one go, all or none: what a file brings in. */
-export interface ReadingBatch {
+export interface ReadingBatch extends Write {
   readonly readings: readonly NewReading[];
 }
 export const readingBatchSchema = Joi.object<ReadingBatch>({
+  ...write,
   readings: named(Joi.array().items(newReadingSchema).min(1).max(2000).required(), 'The readings'),
 });
 
 /** The zeros seen before and after a placement. */
-export interface NewZero extends ByPerson {
+export interface NewZero extends Write {
   readonly beforeG: number;
   readonly afterG: number;
 }
 export const newZeroSchema = Joi.object<NewZero, true>({
-  personId,
+  ...write,
   beforeG: named(Joi.number().min(-1000).max(1000).required(), 'The zero before'),
   afterG: named(Joi.number().min(-1000).max(1000).required(), 'The zero after'),
 });
@@ -84,8 +83,7 @@ export interface CutRemoval {
   readonly smallEnd?: number;
 }
 
-export interface NewPartCut extends ByPerson {
-  readonly id: string;
+export interface NewPartCut extends Write {
   readonly partId: string;
   /** Left out when nobody said. */
   readonly removal?: CutRemoval;
@@ -94,13 +92,20 @@ export interface NewPartCut extends ByPerson {
   readonly seconds?: number | null;
   /** A new part has come in this one's place. */
   readonly replaced?: boolean;
+  /** Somebody else logged a cut of this part within the minute, and this is another one. */
+  readonly another?: true;
+  /** The cut that it stands in for. */
+  readonly amends?: Amends;
 }
+/** The answer to "is this the same one?": no, another. */
+const another = Joi.boolean().valid(true);
 // An end can gain: metal off beyond a bore's centre makes the other end read heavier.
 const removedG = named(Joi.number().min(-500).max(5000), 'What was to come off');
 const cutSeconds = named(Joi.number().greater(0).max(7200), 'The time of the cut');
 export const newPartCutSchema = Joi.object<NewPartCut>({
-  id: idSchema,
-  personId,
+  ...write,
+  another,
+  amends: amendsSchema,
   partId: idSchema,
   removal: Joi.object({ mass: removedG, bigEnd: removedG, smallEnd: removedG }),
   toolId: Joi.string().uuid().allow(null),
@@ -109,27 +114,23 @@ export const newPartCutSchema = Joi.object<NewPartCut>({
 });
 
 /** A tool with one bit: together they have a rate. */
-export interface NewTool extends ByPerson {
-  readonly id: string;
+export interface NewTool extends Write {
   readonly name: string;
   readonly bit: string;
 }
 export const newToolSchema = Joi.object<NewTool, true>({
-  id: idSchema,
-  personId,
+  ...write,
   name: named(Joi.string().pattern(/\S/).max(80).required(), 'The tool’s name'),
   bit: named(Joi.string().pattern(/\S/).max(80).required(), 'The bit'),
 });
 
 /** A cut on scrap, weighed before and after. */
-export interface NewPracticeCut extends ByPerson {
-  readonly id: string;
+export interface NewPracticeCut extends Write {
   readonly grams: number;
   readonly seconds: number;
 }
 export const newPracticeCutSchema = Joi.object<NewPracticeCut, true>({
-  id: idSchema,
-  personId,
+  ...write,
   grams: named(Joi.number().greater(0).max(500).required(), 'What came off'),
   seconds: cutSeconds.required(),
 });
@@ -137,47 +138,54 @@ export const newPracticeCutSchema = Joi.object<NewPracticeCut, true>({
 /** Holes of a plan, and every rim taken down before them. */
 const MOST_CUTS = 44;
 
-export interface NewPlan extends ByPerson {
-  readonly id: string;
+export interface NewPlan extends Write {
   readonly spinId: string;
   readonly holes: readonly CrankHole[];
 }
 export const newPlanSchema = Joi.object<NewPlan>({
-  id: idSchema,
-  personId,
+  ...write,
   spinId: idSchema,
   holes: named(Joi.array().items(crankHoleSchema).min(1).max(MOST_CUTS).required(), 'The holes'),
 });
 
-export interface NewHole extends CrankHole, ByPerson {
-  readonly id: string;
+export interface NewHole extends CrankHole, Write {
   /** The planned hole that this one carries out; null for a hole drilled without a plan. */
   readonly planId: string | null;
   readonly planIndex: number | null;
   /** What its chips weighed; left out where nobody did. */
   readonly chipsG?: number | null;
+  /** Somebody else logged a hole like it within the minute, and this is another one. */
+  readonly another?: true;
+  /** The hole that it stands in for. */
+  readonly amends?: Amends;
 }
 export const newHoleSchema = Joi.object<NewHole>({
-  id: idSchema,
-  personId,
+  ...write,
+  another,
+  amends: amendsSchema,
   chipsG: named(Joi.number().greater(0).max(5000).allow(null), 'The chips'),
   planId: Joi.string().uuid().allow(null).required(),
   planIndex: Joi.number().integer().min(0).less(MOST_CUTS).allow(null).required(),
   ...crankHole,
 });
 
-export interface NewSignOff extends ByPerson {
-  readonly id: string;
+/** Known weights that are said to have hung on the crank in a spin, g·mm in the spin’s planes. */
+export interface NewHungWeight extends Write {
+  readonly spinId: string;
+  readonly hung: PlaneUnbalance;
+  /** What was said before, that it stands in for. */
+  readonly amends?: Amends;
 }
-export const newSignOffSchema = Joi.object<NewSignOff, true>({ id: idSchema, personId });
+export const newHungWeightSchema = Joi.object<NewHungWeight>({ ...write, spinId: idSchema, hung: weightsSchema.required(), amends: amendsSchema });
+
+export const newSignOffSchema = Joi.object<Write, true>(write);
 
 /** A picture of a part; the picture itself is the request's body, these are its query. */
-export interface NewPhoto extends ByPerson {
-  readonly id: string;
+export interface NewPhoto extends Write {
   readonly partId: string;
 }
-export const newPhotoSchema = Joi.object<NewPhoto, true>({ id: idSchema, personId, partId: idSchema });
-export const photoRemovalSchema = Joi.object<ByPerson, true>({ personId });
+export const newPhotoSchema = Joi.object<NewPhoto, true>({ ...write, partId: idSchema });
+export const photoRemovalSchema = Joi.object<Write, true>(write);
 
 /** How good the stand-in scale is; its own source says what each means. */
 export interface StandinCharacter {

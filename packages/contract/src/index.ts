@@ -1,9 +1,13 @@
+export { type Amends, type ByPerson, type Change, type Write } from './byPerson.js';
+export { bitsChangeSchema, newPersonSchema, type BitsChange } from './shop.js';
+export type { ChangeWord } from './changes.js';
+export { addressOf, ROUTE_BODIES, type Api, type RouteIds, type RouteName } from './api.js';
 export { check, CHECK_OPTIONS, type Checked, type FieldProblem, type Problem } from './messages.js';
 export { AS_IT_SHOULD_BE, spinRequestSchema, type SpinEvent, type SpinRequest, type StandinDials, type Wave } from './spins.js';
 export { jobSpecSchema, layoutSchema } from './jobSpec.js';
 export { bitSchema, crankHoleSchema, crankSchema } from './crankMetal.js';
 export { planesSchema } from './planes.js';
-export { NO_MARKS, newDecisionSchema, type DecisionBody, type NewDecision, type PartMarks } from './decisions.js';
+export { newDecisionSchema, type DecisionBody, type NewDecision } from './decisions.js';
 export { readCrankFile, writeCrankFile, type CrankFile } from './crankFile.js';
 export { shopToolsChangeSchema, shopToolsSchema, type ShopToolsChange, type ShopToolsEntry } from './shopTools.js';
 export {
@@ -18,7 +22,9 @@ export {
   newReadingSchema,
   newZeroSchema,
   readingBatchSchema,
+  newHungWeightSchema,
   newSignOffSchema,
+  undoSchema,
   removalSchema,
   scaleCommandSchema,
   specChangeSchema,
@@ -32,7 +38,7 @@ export {
   type NewReading,
   type NewZero,
   type ReadingBatch,
-  type NewSignOff,
+  type NewHungWeight,
   type Removal,
   type CutRemoval,
   type ScaleCommand,
@@ -41,6 +47,12 @@ export {
 } from './entries.js';
 export {
   factsOf,
+  sheetOf,
+  type BarePart,
+  type HungWeightEntry,
+  type JobRecord,
+  type VoidEntry,
+  type WrittenReading,
   type Attribution,
   type DecisionEntry,
   type HoleEntry,
@@ -79,8 +91,6 @@ export {
   shopUsualSchema,
   type BobBoxChange,
   type BobBoxEntry,
-  type BobBuildChoice,
-  type BobsMounted,
   type ShopUsual,
 } from './bobs.js';
 export {
@@ -108,6 +118,7 @@ export {
   type NewTypedSpin,
   type RecordingColumns,
   type RecordingSummary,
+  type Reprocessed,
   type ShownReading,
   type StandinRecording,
 } from './machines.js';

@@ -1,5 +1,6 @@
 import Joi from 'joi';
-import { idSchema, named } from './ids.js';
+import { amendsSchema, change, write, type Amends, type Change, type Write } from './byPerson.js';
+import { named } from './ids.js';
 import type { Attribution } from './sheets.js';
 
 export const INSTRUMENT_KINDS = ['scale', 'rodFixture'] as const;
@@ -59,42 +60,36 @@ export interface Instrument {
   readonly spec: InstrumentSpec;
 }
 
-export interface NewInstrument {
-  readonly id: string;
-  readonly personId: string;
+export interface NewInstrument extends Write {
   readonly spec: InstrumentSpec;
 }
 export const newInstrumentSchema = Joi.object<NewInstrument, true>({
-  id: idSchema,
-  personId: named(idSchema, 'Who is at the bench'),
+  ...write,
   spec: instrumentSpecSchema.required(),
 });
 
-export interface InstrumentChange {
-  readonly personId: string;
-  readonly baseVersion: number;
+export interface InstrumentChange extends Change {
   readonly spec: InstrumentSpec;
 }
 export const instrumentChangeSchema = Joi.object<InstrumentChange, true>({
-  personId: named(idSchema, 'Who is at the bench'),
-  baseVersion: Joi.number().integer().min(1).required(),
+  ...change,
   spec: instrumentSpecSchema.required(),
 });
 
 /** Ten placements of one thing, or a check weight on a day. */
-export interface NewStudy {
-  readonly id: string;
-  readonly personId: string;
+export interface NewStudy extends Write {
   readonly kind: 'repeatability' | 'drift';
   /** What stood on it. */
   readonly subject: string;
   readonly readingsG: readonly number[];
   /** What the check weight is marked; null for a repeatability study. */
   readonly nominalG: number | null;
+  /** The study that it stands in for. */
+  readonly amends?: Amends;
 }
 export const newStudySchema = Joi.object<NewStudy>({
-  id: idSchema,
-  personId: named(idSchema, 'Who is at the bench'),
+  ...write,
+  amends: amendsSchema,
   kind: named(Joi.string().valid('repeatability', 'drift').required(), 'The kind of study'),
   subject: named(Joi.string().pattern(/\S/).max(120).required(), 'What stood on it'),
   readingsG: named(Joi.array().items(Joi.number().greater(0).max(500000)).max(50).required(), 'The readings').when('kind', {

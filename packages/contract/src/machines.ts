@@ -1,5 +1,6 @@
 import type { Influence, MachineConvention, PlaneUnbalance, Planes, SupportReading, TrialRun, WeightCheck } from '@tare/core';
 import Joi from 'joi';
+import { amendsSchema, change, write, type Amends, type Change, type Write } from './byPerson.js';
 import { idSchema, named } from './ids.js';
 import { planesSchema } from './planes.js';
 import type { Attribution } from './sheets.js';
@@ -85,7 +86,6 @@ export interface MachineHall {
   readonly checks: readonly MachineCheck[];
 }
 
-const person = named(idSchema, 'Who is at the bench');
 const column = (name: string): Joi.StringSchema => named(Joi.string().max(60).allow('').required(), name);
 export const columnsSchema = Joi.object<RecordingColumns, true>({
   time: column('The column of time'),
@@ -129,31 +129,21 @@ export const machineSpecSchema = Joi.object<MachineSpec>({
   notes: named(Joi.string().max(500).allow('').required(), 'The notes'),
 });
 
-export interface NewMachine {
-  readonly id: string;
-  readonly personId: string;
+export interface NewMachine extends Write {
   readonly spec: MachineSpec;
 }
-export const newMachineSchema = Joi.object<NewMachine>({ id: idSchema, personId: person, spec: machineSpecSchema.required() });
+export const newMachineSchema = Joi.object<NewMachine>({ ...write, spec: machineSpecSchema.required() });
 
-export interface MachineChange {
-  readonly personId: string;
-  readonly baseVersion: number;
+export interface MachineChange extends Change {
   readonly spec: MachineSpec;
 }
-export const machineChangeSchema = Joi.object<MachineChange>({
-  personId: person,
-  baseVersion: Joi.number().integer().min(1).required(),
-  spec: machineSpecSchema.required(),
-});
+export const machineChangeSchema = Joi.object<MachineChange>({ ...change, spec: machineSpecSchema.required() });
 
 const vectorSchema = Joi.object({ re: Joi.number().required(), im: Joi.number().required() });
 const readingSchema = Joi.object<SupportReading>({ left: vectorSchema.required(), right: vectorSchema.required() });
 
 /** Runs with known weights; the coefficients are worked out by the server anew. */
-export interface NewCalibration {
-  readonly id: string;
-  readonly personId: string;
+export interface NewCalibration extends Write {
   readonly machineId: string;
   readonly rotorClass: string;
   readonly planes: Planes;
@@ -161,8 +151,7 @@ export interface NewCalibration {
   readonly runs: readonly TrialRun[];
 }
 export const newCalibrationSchema = Joi.object<NewCalibration>({
-  id: idSchema,
-  personId: person,
+  ...write,
   machineId: named(idSchema, 'The machine'),
   rotorClass: named(Joi.string().pattern(/\S/).max(120).required(), 'The kind of rotor'),
   planes: planesSchema.required(),
@@ -183,9 +172,7 @@ export interface ShownReading {
 }
 
 /** Readings of a machine that are typed: once, or of several spins. */
-export interface NewTypedSpin {
-  readonly id: string;
-  readonly personId: string;
+export interface NewTypedSpin extends Write {
   readonly machineId: string;
   /** Needed where the machine has no unit. */
   readonly calibrationId: string | null;
@@ -194,6 +181,8 @@ export interface NewTypedSpin {
   readonly cautionsConfirmed: true;
   /** Known weights that hang on the crank; none when left out. */
   readonly hung?: PlaneUnbalance | null;
+  /** The spin that it stands in for. */
+  readonly amends?: Amends;
 }
 const shownSchema = (plane: string): Joi.ObjectSchema<ShownReading> =>
   Joi.object<ShownReading, true>({
@@ -202,8 +191,7 @@ const shownSchema = (plane: string): Joi.ObjectSchema<ShownReading> =>
   });
 const speed = named(Joi.number().min(50).max(5000).required(), 'The balancing speed');
 export const newTypedSpinSchema = Joi.object<NewTypedSpin>({
-  id: idSchema,
-  personId: person,
+  ...write,
   machineId: named(idSchema, 'The machine'),
   calibrationId: Joi.string().uuid().allow(null).required(),
   speedRpm: speed,
@@ -217,24 +205,24 @@ export const newTypedSpinSchema = Joi.object<NewTypedSpin>({
   ),
   cautionsConfirmed: cautionsSchema,
   hung: weightsSchema.allow(null),
+  amends: amendsSchema,
 });
 
 /** A recorded spin; the recording itself, gzipped CSV or WAV, is the request's body, these are its query. */
-export interface NewRecordedSpin {
-  readonly id: string;
-  readonly personId: string;
+export interface NewRecordedSpin extends Write {
   readonly machineId: string;
   readonly calibrationId: string;
   readonly cautionsConfirmed: true;
   readonly hung?: PlaneUnbalance | null;
+  readonly amends?: Amends;
 }
 export const newRecordedSpinSchema = Joi.object<NewRecordedSpin>({
-  id: idSchema,
-  personId: person,
+  ...write,
   machineId: named(idSchema, 'The machine'),
   calibrationId: named(idSchema, 'The calibration'),
   cautionsConfirmed: cautionsSchema,
   hung: weightsSchema.allow(null),
+  amends: amendsSchema,
 });
 
 /** What a recording says, before any calibration. */
@@ -245,6 +233,16 @@ export interface RecordingSummary {
   readonly mean: SupportReading;
   readonly orders: { readonly left: readonly number[]; readonly right: readonly number[] };
   readonly warnings: readonly { readonly kind: string; readonly sentence: string }[];
+}
+
+/** What a recording says again, beside what was kept of it. */
+export interface Reprocessed {
+  readonly now: RecordingSummary;
+  /** Mean vectors as kept and as worked out now, g·mm. */
+  readonly kept: PlaneUnbalance;
+  readonly anew: PlaneUnbalance;
+  /** How far the two are apart, g·mm. */
+  readonly differsGmm: { readonly a: number; readonly b: number };
 }
 
 /** A spin on the stand-in bench whose signals are wanted as a file. */

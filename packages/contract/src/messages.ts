@@ -14,6 +14,8 @@ export interface Problem {
   readonly status: number;
   readonly detail: string;
   readonly errors?: readonly FieldProblem[];
+  /** The field that, sent along as true, answers what the detail asks. */
+  readonly ask?: 'another';
 }
 
 const messages: Joi.LanguageMessages = {

@@ -1,18 +1,25 @@
-import type {
-  BenchStatus,
-  Bit,
-  CrankHole,
-  CutSample,
-  HoleFact,
-  JobFacts,
-  JobFigures,
-  JobSpec,
-  PartCutFact,
-  PlaneUnbalance,
-  ReadingFact,
-  SpinFact,
+import {
+  choicesOf,
+  decidedParts,
+  openLedgers,
+  type BenchStatus,
+  type Bit,
+  type CrankHole,
+  type CutSample,
+  type HoleFact,
+  type HungFact,
+  type JobChoices,
+  type JobFacts,
+  type JobFigures,
+  type JobSpec,
+  type PartCutFact,
+  type PartFact,
+  type PlaneUnbalance,
+  type ReadingFact,
+  type SpinFact,
+  type UsualBobChoices,
+  type VoidFact,
 } from '@tare/core';
-import type { PartMarks } from './decisions.js';
 import type { CutRemoval } from './entries.js';
 import type { Source } from './instruments.js';
 
@@ -31,19 +38,36 @@ export interface Person {
 export interface Shop {
   readonly id: string;
   readonly name: string;
-  readonly factorRatio: number;
-  readonly oilG: number;
+  /** What new jobs start with; version 0 while nobody changed it. */
+  readonly usual: UsualBobChoices & { readonly version: number };
   readonly people: readonly Person[];
   readonly bits: readonly Bit[];
+  /** Of the list of bits; 0 while nobody changed it. */
+  readonly bitsVersion: number;
 }
 
-export interface ReadingEntry extends ReadingFact, Attribution {
+/** A reading as it was written. */
+export interface WrittenReading extends Omit<ReadingFact, 'voided'>, Attribution {
   readonly instrumentId: string | null;
   readonly source: Source;
   /** The zeros seen round this placement; null when nobody looked. */
   readonly zero: { readonly beforeG: number; readonly afterG: number } | null;
+}
+
+/** The same as it counts. */
+export interface ReadingEntry extends WrittenReading {
+  readonly voided: boolean;
   readonly voidedBy: (Attribution & { readonly reason: string }) | null;
 }
+
+/** Word that an entry is not to count, or that another stands in its place. */
+export interface VoidEntry extends VoidFact, Attribution {
+  readonly reason: string;
+  /** Taken back by its own author before anything followed. */
+  readonly undone: boolean;
+}
+
+export interface HungWeightEntry extends HungFact, Attribution {}
 
 export interface PartCutEntry extends PartCutFact, Attribution {
   readonly removal: CutRemoval | null;
@@ -57,6 +81,7 @@ export interface DecisionEntry extends Attribution {
 }
 
 export interface SpinEntry extends SpinFact, Attribution {
+  readonly hung: PlaneUnbalance | null;
   /** The shop's machine that it was read on; null for the stand-in. */
   readonly machineId: string | null;
   readonly source: 'standin' | 'typed' | 'recorded';
@@ -102,27 +127,61 @@ export interface SignOffEntry extends Attribution {
   readonly figures: JobFigures;
 }
 
-/** Everything that is on record of a job. Figures follow from it by `jobFigures`. */
-export interface JobSheet extends Omit<JobFacts, 'signedOffSpinId'>, Attribution {
+/** A part as it came with the job, before anything was decided about it. */
+export type BarePart = Omit<PartFact, 'damaged' | 'runsIn'>;
+
+/** Everything that is on record of a job, as it was written: entries oldest first, and the latest decision on each subject. */
+export interface JobRecord extends Attribution {
   readonly id: string;
   readonly number: number;
   readonly spec: JobSpec;
   readonly specVersion: number;
-  readonly readings: readonly ReadingEntry[];
+  /** What the shop took when this job was begun, where the job decided nothing else. */
+  readonly usual: UsualBobChoices;
+  readonly parts: readonly BarePart[];
+  readonly readings: readonly WrittenReading[];
   readonly partCuts: readonly PartCutEntry[];
-  /** What is noted of parts, by the part’s id; a part without notes is not in it. */
-  readonly partMarks: Readonly<Record<string, PartMarks>>;
-  /** The latest decision on each subject. */
   readonly decisions: Readonly<Record<string, DecisionEntry>>;
-  readonly spins: readonly SpinEntry[];
+  readonly spins: readonly Omit<SpinEntry, 'hung'>[];
+  readonly hungWeights: readonly HungWeightEntry[];
   readonly plans: readonly PlanEntry[];
   readonly holes: readonly HoleEntry[];
+  readonly voids: readonly VoidEntry[];
   readonly signOffs: readonly SignOffEntry[];
   readonly photos: readonly PhotoEntry[];
 }
 
-/** The facts of a sheet, in the shape that the core works out. */
-export const factsOf = (sheet: JobSheet): JobFacts => ({ ...sheet, signedOffSpinId: sheet.signOffs.at(-1)?.figures.spins.at(-1)?.spinId ?? null });
+type AsItCounts = 'readings' | 'parts' | 'spins';
+
+/** A job's record as it counts: voids and amendments applied, decisions read. Figures follow from it by `jobFigures`. */
+export interface JobSheet extends Omit<JobRecord, AsItCounts>, JobChoices {
+  readonly parts: readonly PartFact[];
+  readonly readings: readonly ReadingEntry[];
+  readonly spins: readonly SpinEntry[];
+}
+
+/** The one reading of a record, for server and screen alike. */
+export function sheetOf(record: JobRecord): JobSheet {
+  const { standing, readings, ...ledgers } = openLedgers<WrittenReading, PartCutEntry, Omit<SpinEntry, 'hung'>, HoleEntry>(record);
+  const voids = new Map(record.voids.map((word) => [word.id, word]));
+  return {
+    ...record,
+    ...ledgers,
+    ...choicesOf(record.decisions, record.usual),
+    parts: decidedParts(record.parts, record.decisions),
+    readings: readings.map((reading) => {
+      const word = voids.get(standing.against(reading.id)?.id ?? '');
+      return { ...reading, voidedBy: word ? { reason: word.reason, personId: word.personId, at: word.at } : null };
+    }),
+  };
+}
+
+/** The facts of a sheet, and nothing else of it, in the shape that the core works out. */
+export function factsOf(sheet: JobSheet): JobFacts {
+  const { spec, parts, readings, partCuts, weighChoices, matchChoices, fixedTargets, arrivals, bobChoices, spins, holes, signOffs } = sheet;
+  const signedOffSpinId = signOffs.at(-1)?.figures.spins.at(-1)?.spinId ?? null;
+  return { spec, parts, readings, partCuts, weighChoices, matchChoices, fixedTargets, arrivals, bobChoices, spins, holes, signedOffSpinId };
+}
 
 /** A line of the job list. */
 export interface JobLine {

@@ -1,6 +1,7 @@
 import type { Bar, ShopTools } from '@tare/core';
 import Joi from 'joi';
-import { idSchema, named } from './ids.js';
+import { change, type Change } from './byPerson.js';
+import { named } from './ids.js';
 
 const number = (name: string): Joi.NumberSchema => named(Joi.number().required(), name);
 const yes = (name: string): Joi.BooleanSchema => named(Joi.boolean().required(), name);
@@ -64,14 +65,10 @@ export interface ShopToolsEntry {
   readonly tools: ShopTools;
 }
 
-export interface ShopToolsChange {
-  readonly personId: string;
-  /** The version that was on the screen, so that nobody's change is lost unseen. */
-  readonly baseVersion: number;
+export interface ShopToolsChange extends Change {
   readonly tools: ShopTools;
 }
 export const shopToolsChangeSchema = Joi.object<ShopToolsChange, true>({
-  personId: named(idSchema, 'Who is at the bench'),
-  baseVersion: Joi.number().integer().min(0).required(),
+  ...change,
   tools: shopToolsSchema.required(),
 });

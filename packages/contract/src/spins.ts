@@ -1,6 +1,7 @@
 import type { PlaneUnbalance } from '@tare/core';
 import Joi from 'joi';
-import { idSchema, named } from './ids.js';
+import { write, type Write } from './byPerson.js';
+import { named } from './ids.js';
 
 const vectorSchema = Joi.object({ re: Joi.number().required(), im: Joi.number().required() });
 /** Known weights on the crank, g·mm in its planes. */
@@ -29,9 +30,7 @@ export const dialsSchema = Joi.object<StandinDials>({
 });
 export const AS_IT_SHOULD_BE: StandinDials = { supports: 'hard', looseBob: false, endStopForgotten: false };
 
-export interface SpinRequest {
-  readonly id: string;
-  readonly personId: string;
+export interface SpinRequest extends Write {
   readonly speedRpm: number;
   readonly turns: number;
   readonly cautionsConfirmed: true;
@@ -40,8 +39,7 @@ export interface SpinRequest {
   readonly dials?: StandinDials;
 }
 export const spinRequestSchema = Joi.object<SpinRequest>({
-  id: idSchema,
-  personId: named(idSchema, 'Who is at the bench'),
+  ...write,
   speedRpm: named(Joi.number().min(100).max(1500).required(), 'The balancing speed'),
   turns: named(Joi.number().integer().min(10).max(1000).required(), 'The number of turns'),
   cautionsConfirmed: cautionsSchema,

@@ -225,7 +225,8 @@ export { trackJob, type TrackedJob } from './job/trackJob.js';
 export { correctionInput, type CorrectionShop, type CorrectionWishes } from './job/correctionInput.js';
 export { averageSpins, type PlaneEstimate, type PlaneSpread, type SpinOfPlane } from './spin/averageSpins.js';
 export { judge, type Judgement, type Verdict } from './spin/judge.js';
-export { planeReading, LEAST_TURNS, RAYLEIGH95, type PlaneReading } from './spin/planeReading.js';
+export { summariseTurns, moveTurns, turnsInPlane, type PlaneTurns, type TurnSummary } from './spin/turnSummary.js';
+export { planeReading, planeReadingOf, LEAST_TURNS, RAYLEIGH95, type PlaneReading } from './spin/planeReading.js';
 export { calibrationFactor, sensorSpread, type PerPlane } from './spin/readingSpread.js';
 export { liveSpin, type LiveSpin, type LiveView } from './spin/signal/liveSpin.js';
 export { weightCheck, type WeightCheck } from './spin/weightCheck.js';
@@ -235,6 +236,22 @@ export { planHoles, assessHoles, AIM_SHARE, type HolePlan, type PlanInput, type 
 export { CORE_VERSION } from './version.js';
 
 export type { WeighChoices, BobChoices, HoleFact, JobFacts, JobSpec, SpinFact } from './job/jobFacts.js';
+export { openLedgers, type HungFact, type Ledgers, type OpenLedgers } from './record/openLedgers.js';
+export { standingEntries, standingOf, standingReference, type VoidFact, type WhatStands } from './record/standing.js';
+export {
+  familyOf,
+  latestOf,
+  latestOn,
+  NO_MARKS,
+  type BobBuildChoice,
+  type BobsMounted,
+  type Decided,
+  type DecisionKind,
+  type DecisionValues,
+  type PartMarks,
+  type SubjectOf,
+} from './decisions/decisions.js';
+export { choicesOf, decidedParts, type JobChoices, type UsualBobChoices } from './decisions/choicesOf.js';
 export { jobFigures, ONE_BOB_FIGURE_WITHIN_G, type JobFigures, type Refused, type SpinFigures } from './job/jobFigures.js';
 export { arrivalList, missingFor, CRANK_ITEMS, type Arrival, type ArrivalItem, type ArrivalKey } from './job/arrivals.js';
 export { ARRIVAL_WORDS, benchStatuses, BENCHES, type BenchId, type BenchState, type BenchStatus } from './job/benches.js';

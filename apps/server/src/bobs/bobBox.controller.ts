@@ -1,12 +1,15 @@
 import { Controller, Get, Inject, Put } from '@nestjs/common';
 import { bobBoxChangeSchema, type BobBoxChange, type BobBoxEntry } from '@tare/contract';
-import { checkBox, CoreError } from '@tare/core';
+import { checkBox, type BobBox } from '@tare/core';
 import type { Knex } from 'knex';
 import { KNEX } from '../database/connect.js';
 import { CheckedBody } from '../http/checkedBody.js';
 import { Describe } from '../http/describe.js';
-import { fieldProblem, ProblemException } from '../http/problem.js';
+import { asFieldOf } from '../http/problem.js';
+import { putVersion, readVersion, type VersionedTable } from '../ledger/versions.js';
 import { CurrentShop } from '../shop/currentShop.js';
+
+const boxOf = (shopId: string): VersionedTable => ({ table: 'bob_box', column: 'box', key: { shop_id: shopId } });
 
 @Controller('api/bob-box')
 export class BobBoxController {
@@ -18,28 +21,17 @@ export class BobBoxController {
   @Get()
   @Describe('The clamps and pieces that the shop builds bob weights from')
   async read(): Promise<BobBoxEntry> {
-    const row = await this.db('bob_box')
-      .where({ shop_id: await this.shop.id() })
-      .orderBy('version', 'desc')
-      .first<BobBoxEntry | undefined>('version', 'box');
-    return row ?? { version: 0, box: { clamps: [], pieces: [] } };
+    const last = await readVersion<BobBox>(this.db, boxOf(await this.shop.id()));
+    return last ? { version: last.version, box: last.value } : { version: 0, box: { clamps: [], pieces: [] } };
   }
 
   @Put()
   @Describe('Write down what is in the box; refused when somebody changed it since `baseVersion`', bobBoxChangeSchema)
-  async change(@CheckedBody(bobBoxChangeSchema) { personId, baseVersion, box }: BobBoxChange): Promise<BobBoxEntry> {
-    try {
-      checkBox(box);
-    } catch (error) {
-      if (error instanceof CoreError) throw fieldProblem(`box.${error.field}`, error.message);
-      throw error;
-    }
-    const before = await this.read();
-    const row = { shop_id: await this.shop.id(), version: baseVersion + 1, box: JSON.stringify(box), person_id: personId };
-    const made =
-      before.version === baseVersion ? await this.db('bob_box').insert(row).onConflict().ignore().returning<{ version: number }[]>('version') : [];
-    if (made.length === 0)
-      throw new ProblemException(409, 'Somebody changed the box meanwhile. Reload to see it; what you typed is kept here until you do.');
-    return this.read();
+  async change(@CheckedBody(bobBoxChangeSchema) { box, ...change }: BobBoxChange): Promise<BobBoxEntry> {
+    asFieldOf('box', () => checkBox(box));
+    const shopId = await this.shop.id();
+    const write = { ...change, kind: 'bobBox', shopId, jobId: null, content: { box, ...change }, value: box } as const;
+    const { version, value } = await putVersion(this.db, boxOf(shopId), write);
+    return { version, box: value };
   }
 }

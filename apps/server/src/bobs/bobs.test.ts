@@ -13,7 +13,7 @@ const boxOf = (massG: number): BobBox => ({
   clamps: [{ id: randomUUID(), name: 'Clamp', fromMm: 45, toMm: 60, halfG: 412, studMm: 60, count: 8 }],
   pieces: [{ id: randomUUID(), name: 'Disc', massG, thicknessMm: 8, count: 16 }],
 });
-const put = (baseVersion: number, box: BobBox) => server.put('bob-box', { personId: server.personId, baseVersion, box });
+const put = (baseVersion: number, box: BobBox) => server.put('bob-box', { id: randomUUID(), personId: server.personId, baseVersion, box });
 
 describe('the box of bob weights', () => {
   it('is empty until somebody writes down what is in it, and refuses the slower of two people', async () => {
@@ -34,11 +34,11 @@ describe('the box of bob weights', () => {
 describe('what the shop takes as usual', () => {
   it('is what new jobs start with; a job that was begun keeps what it had', async () => {
     const begun = await server.job();
-    const answer = await server.put('shop/usual', { personId: server.personId, factorRatio: 0.48, oilG: 3 });
-    expect(answer.body as Shop).toMatchObject({ factorRatio: 0.48, oilG: 3 });
+    const answer = await server.put('shop/usual', { id: randomUUID(), personId: server.personId, baseVersion: 0, factorRatio: 0.48, oilG: 3 });
+    expect(answer.body as Shop).toMatchObject({ usual: { version: 1, factorRatio: 0.48, oilG: 3 } });
     expect((await server.sheet(begun.id)).bobChoices).toMatchObject({ factorRatio: 0.5, oilG: 4 });
     expect((await server.sheet((await server.job()).id)).bobChoices).toMatchObject({ factorRatio: 0.48, oilG: 3 });
-    expect((await server.put('shop/usual', { personId: server.personId, factorRatio: 48, oilG: 3 })).status).toBe(400);
+    expect((await server.put('shop/usual', { id: randomUUID(), personId: server.personId, baseVersion: 1, factorRatio: 48, oilG: 3 })).status).toBe(400);
   });
 });
 

@@ -1,18 +1,31 @@
 import { Controller, Param, Post } from '@nestjs/common';
-import { factsOf, newHoleSchema, newPlanSchema, type HoleEntry, type JobSheet, type NewHole, type NewPlan, type PlanEntry } from '@tare/contract';
+import {
+  factsOf,
+  newHoleSchema,
+  newHungWeightSchema,
+  newPlanSchema,
+  type HoleEntry,
+  type HungWeightEntry,
+  type JobSheet,
+  type NewHole,
+  type NewHungWeight,
+  type NewPlan,
+  type PlanEntry,
+} from '@tare/contract';
+import type { Knex } from 'knex';
 import {
   assessHoles,
   counterweightOf,
   holeMetal,
   isCorrectable,
   jobFigures,
+  latestOn,
   measuredFrom,
   metalNow,
   RIM_KIND_WORDS,
   rimKindOf,
   ruleBreaches,
   trackJob,
-  type Bit,
   type CrankHole,
 } from '@tare/core';
 import { CheckedBody } from '../http/checkedBody.js';
@@ -20,8 +33,12 @@ import { Describe } from '../http/describe.js';
 import { IdPipe } from '../http/idPipe.js';
 import { fieldProblem, ProblemException } from '../http/problem.js';
 import { JobAccess } from '../jobs/jobAccess.js';
+import { holeFromRow, holeToRow, hungWeightFromRow, planFromRow, type HoleRow, type HungWeightRow, type PlanRow } from '../jobs/rows.js';
+import { amend } from '../ledger/amend.js';
+import { askWhetherAnother } from '../ledger/askWhetherAnother.js';
+import { insertOnce, lockJob } from '../ledger/insertOnce.js';
 import { readShopTools } from '../shop/readShopTools.js';
-import { holeFromRow, holeToRow, planFromRow, type HoleRow, type PlanRow } from '../jobs/rows.js';
+import { readBits } from '../shop/shopUsual.js';
 
 @Controller('api/jobs/:jobId')
 export class CorrectionsController {
@@ -31,11 +48,26 @@ export class CorrectionsController {
   @Post('plans')
   @Describe('Take a plan to the drill; every hole is checked against the drilling rules', newPlanSchema)
   async plan(@Param('jobId', IdPipe) jobId: string, @CheckedBody(newPlanSchema) plan: NewPlan): Promise<PlanEntry> {
-    const sheet = await this.jobs.sheet(jobId);
+    const { shopId } = await this.jobs.require(jobId);
+    const { id, personId } = plan;
+    await insertOnce(this.jobs.db, { id, kind: 'plan', shopId, jobId, personId, content: plan }, async (trx) => {
+      // Nobody may spin or drill while the plan is checked against what is there.
+      await lockJob(trx, jobId);
+      const { spinId, holes, predicted } = await this.checkedPlan(trx, jobId, plan);
+      const json = { holes: JSON.stringify(holes), predicted: JSON.stringify(predicted) };
+      await trx('plan').insert({ id, shop_id: shopId, job_id: jobId, spin_id: spinId, ...json, person_id: personId });
+    });
+    return planFromRow((await this.jobs.db('plan').where({ id }).first<PlanRow>())!);
+  }
+
+  private async checkedPlan(trx: Knex, jobId: string, plan: NewPlan): Promise<Pick<PlanEntry, 'spinId' | 'holes' | 'predicted'>> {
+    const sheet = await this.jobs.sheet(jobId, trx);
     const spin = requireLatestSpin(sheet, plan.spinId);
-    const { tools } = await readShopTools(this.jobs.db, await this.jobs.shop.id());
+    const shopId = await this.jobs.shop.id();
+    const { tools } = await readShopTools(trx, shopId);
     const holes = asMeasured(sheet, plan.holes);
-    const workshop = { bits: await this.bits(), faces: tools.means.faces };
+    const { bits } = await readBits(trx, shopId);
+    const workshop = { bits, faces: tools.means.faces };
     const refuse = (i: number, why: string): ProblemException => fieldProblem(`holes.${i}`, `Hole ${i + 1} cannot be drilled. ${why}`);
     holes.forEach((hole, i) => {
       const neutral = refusalOfNeutral(sheet, hole);
@@ -57,19 +89,7 @@ export class CorrectionsController {
       },
       holes,
     );
-    const row = {
-      id: plan.id,
-      shop_id: await this.jobs.shop.id(),
-      job_id: jobId,
-      spin_id: spin.id,
-      holes: JSON.stringify(holes),
-      predicted: JSON.stringify(residual),
-      person_id: plan.personId,
-    };
-    await this.jobs.db('plan').insert(row).onConflict('id').ignore();
-    const kept = await this.jobs.db('plan').where({ id: plan.id, job_id: jobId }).first<PlanRow | undefined>();
-    if (!kept) throw new ProblemException(409, 'This entry’s id belongs to another plan. Nothing was recorded.');
-    return planFromRow(kept);
+    return { spinId: spin.id, holes, predicted: residual };
   }
 
   /**
@@ -79,47 +99,78 @@ export class CorrectionsController {
   @Post('holes')
   @Describe('Log a hole as drilled, with the depth measured', newHoleSchema)
   async drill(@Param('jobId', IdPipe) jobId: string, @CheckedBody(newHoleSchema) hole: NewHole): Promise<HoleEntry> {
-    const sheet = await this.jobs.sheet(jobId);
-    const known = sheet.holes.find((h) => h.id === hole.id);
-    if (known) return known;
-    const spin = sheet.spins.at(-1);
-    if (!spin) throw new ProblemException(422, 'Spin the crank before drilling: there is no reading to correct.');
-    const taken = sheet.holes.find((h) => h.planId !== null && h.planId === hole.planId && h.planIndex === hole.planIndex);
-    if (taken) throw new ProblemException(409, 'That hole of the plan is logged already. Reload to see who drilled it.');
-    const { depthLimitMm, name } = counterweightOf(sheet.spec.crank, hole.counterweightId);
-    if (!hole.slug && hole.axialRadiusMm == null && hole.depthMm > depthLimitMm * DEEPEST_BELIEVED)
-      throw fieldProblem(
-        'depthMm',
-        `${hole.depthMm} mm is far past the ${depthLimitMm} mm that ${name} allows. Check the decimal point; if it is true, stop and look at the crank.`,
-      );
-    const [measured] = asMeasured(sheet, [hole]);
-    holeMetal(sheet.spec.crank, measured!);
-    const row = {
-      id: hole.id,
-      shop_id: await this.jobs.shop.id(),
-      job_id: jobId,
-      after_spin_id: spin.id,
-      plan_id: hole.planId,
-      plan_index: hole.planIndex,
-      ...holeToRow(measured!),
-      person_id: hole.personId,
-    };
-    const [inserted] = await this.jobs.db('hole').insert(row).onConflict().ignore().returning<HoleRow[]>('*');
-    if (!inserted) throw new ProblemException(409, 'That hole of the plan was logged by somebody else meanwhile. Reload to see it.');
-    return holeFromRow(inserted);
+    const { shopId } = await this.jobs.require(jobId);
+    const { id, personId, planId, planIndex, amends } = hole;
+    await insertOnce(this.jobs.db, { id, kind: 'hole', shopId, jobId, personId, content: hole }, async (trx) => {
+      await lockJob(trx, jobId);
+      const sheet = await this.jobs.sheet(jobId, trx);
+      const afterSpinId = amends ? (sheet.holes.find((h) => h.id === amends.entryId)?.afterSpinId ?? null) : (sheet.spins.at(-1)?.id ?? null);
+      if (afterSpinId === null && !amends) throw new ProblemException(422, 'Spin the crank before drilling: there is no reading to correct.');
+      const taken = sheet.holes.find((h) => h.planId !== null && h.planId === planId && h.planIndex === planIndex && h.id !== amends?.entryId);
+      if (taken) throw new ProblemException(409, 'That hole of the plan is logged already. Reload to see who drilled it.');
+      const [measured] = asMeasured({ ...sheet, holes: sheet.holes.filter((h) => h.id !== amends?.entryId) }, [hole]);
+      checkBelieved(sheet, measured!);
+      holeMetal(sheet.spec.crank, measured!);
+      if (planId === null && !hole.another && !amends)
+        await askWhetherAnother(trx, {
+          table: 'hole',
+          jobId,
+          personId,
+          alike: { plan_id: null, counterweight_id: hole.counterweightId, bit_mm: hole.bitMm },
+          near: (query) => query.whereRaw('abs((angle_deg - ? + 540)::numeric % 360 - 180) <= ?', [hole.angleDeg, SAME_PLACE_DEG]),
+          what: 'a hole like this',
+        });
+      await trx('hole').insert({
+        id,
+        shop_id: shopId,
+        job_id: jobId,
+        after_spin_id: afterSpinId,
+        plan_id: planId,
+        plan_index: planIndex,
+        ...holeToRow(measured!),
+        person_id: personId,
+      });
+      await amend(trx, { shopId, jobId, personId, kind: 'hole', entryId: id, amends });
+    });
+    return holeFromRow((await this.jobs.db('hole').where({ id }).first<HoleRow>())!);
   }
 
-  private async bits(): Promise<Bit[]> {
-    const rows = await this.jobs
-      .db('bit')
-      .where({ shop_id: await this.jobs.shop.id() })
-      .select<{ bit_mm: number; point_angle_deg: number; usable_depth_mm: number }[]>('*');
-    return rows.map((row) => ({ bitMm: row.bit_mm, pointAngleDeg: row.point_angle_deg, usableDepthMm: row.usable_depth_mm }));
+  /** What hung on the crank, where that was left out or said wrongly with the spin. */
+  @Post('hung-weights')
+  @Describe('Say which known weights hung on the crank in a spin that is kept already', newHungWeightSchema)
+  async hang(@Param('jobId', IdPipe) jobId: string, @CheckedBody(newHungWeightSchema) weight: NewHungWeight): Promise<HungWeightEntry> {
+    const { shopId } = await this.jobs.require(jobId);
+    const { id, personId, spinId, hung, amends } = weight;
+    await insertOnce(this.jobs.db, { id, kind: 'hungWeight', shopId, jobId, personId, content: weight }, async (trx) => {
+      await lockJob(trx, jobId);
+      const { spins, hungWeights } = await this.jobs.sheet(jobId, trx);
+      const spin = spins.find((s) => s.id === spinId);
+      if (!spin) throw fieldProblem('spinId', 'That spin is not in this job, or was voided.');
+      const before = hungWeights.find((w) => w.id === amends?.entryId);
+      if (spin.hung !== null && before?.spinId !== spinId)
+        throw new ProblemException(409, 'It is on record already what hung on the crank in this spin; amend that.');
+      await trx('hung_weight').insert({ id, shop_id: shopId, job_id: jobId, spin_id: spinId, hung: JSON.stringify(hung), person_id: personId });
+      await amend(trx, { shopId, jobId, personId, kind: 'hungWeight', entryId: id, amends });
+    });
+    return hungWeightFromRow((await this.jobs.db('hung_weight').where({ id }).first<HungWeightRow>())!);
   }
 }
 
+/** Two people's angles of one hole, as they read them off, agree within this. */
+const SAME_PLACE_DEG = 5;
+
 /** A hole may really have gone past the limit a little; half as deep again is a slip of the finger. */
 const DEEPEST_BELIEVED = 1.5;
+
+/** @throws ProblemException 400 for a depth that is a slip of the finger */
+function checkBelieved({ spec }: JobSheet, hole: CrankHole): void {
+  const { depthLimitMm, name } = counterweightOf(spec.crank, hole.counterweightId);
+  if (!hole.slug && hole.axialRadiusMm == null && hole.depthMm > depthLimitMm * DEEPEST_BELIEVED)
+    throw fieldProblem(
+      'depthMm',
+      `${hole.depthMm} mm is far past the ${depthLimitMm} mm that ${name} allows. Check the decimal point; if it is true, stop and look at the crank.`,
+    );
+}
 
 /** The holes with the rims that they are measured from, where those were turned down before. */
 function asMeasured<T extends CrankHole>({ spec, holes: drilled }: JobSheet, holes: readonly T[]): T[] {
@@ -131,7 +182,7 @@ function asMeasured<T extends CrankHole>({ spec, holes: drilled }: JobSheet, hol
 /** Why a part that should be neutral is not corrected; null where it may be. */
 function refusalOfNeutral({ spec, decisions }: JobSheet, hole: CrankHole): string | null {
   const counterweight = counterweightOf(spec.crank, hole.counterweightId);
-  const reason = (decisions['correct.neutralReason']?.value ?? null) as string | null;
+  const reason = latestOn(decisions, 'correct.neutralReason') ?? null;
   return isCorrectable(counterweight, spec.balance, reason)
     ? null
     : `${counterweight.name} is the ${RIM_KIND_WORDS[rimKindOf(counterweight)]} of an internally balanced crank: it is left neutral, unless a reason is put on record.`;

@@ -29,7 +29,7 @@ const spin = (job: JobSheet): Promise<Response> =>
 async function spunV8(change: (rims: readonly Counterweight[]) => readonly Counterweight[] = (rims) => rims): Promise<JobSheet> {
   const job = await server.job('v8Cross90');
   const spec = { ...job.spec, crank: { ...job.spec.crank, counterweights: change(job.spec.crank.counterweights) } };
-  const answer = await server.put(`jobs/${job.id}/spec`, { personId: server.personId, baseVersion: job.specVersion, spec });
+  const answer = await server.put(`jobs/${job.id}/spec`, { id: randomUUID(), personId: server.personId, baseVersion: job.specVersion, spec });
   expect(answer.status).toBe(200);
   await spin(job);
   return server.sheet(job.id);
@@ -150,14 +150,14 @@ describe('the log', () => {
 
 const keepTools = async (tools: ShopTools): Promise<Response> => {
   const { version } = (await server.get('shop-tools')).body as ShopToolsEntry;
-  return server.put('shop-tools', { personId: server.personId, baseVersion: version, tools });
+  return server.put('shop-tools', { id: randomUUID(), personId: server.personId, baseVersion: version, tools });
 };
 
 describe('what the shop corrects with', () => {
   it('is a first guess until somebody writes it down, and refuses the slower of two people', async () => {
     const { version } = (await server.get('shop-tools')).body as ShopToolsEntry;
     const put = (hourPrice: number): Promise<Response> =>
-      Promise.resolve(server.put('shop-tools', { personId: server.personId, baseVersion: version, tools: { ...USUAL_TOOLS, hourPrice } }));
+      Promise.resolve(server.put('shop-tools', { id: randomUUID(), personId: server.personId, baseVersion: version, tools: { ...USUAL_TOOLS, hourPrice } }));
     const answers = await Promise.all([put(70), put(80)]);
     expect(answers.map(({ status }) => status).sort()).toEqual([200, 409]);
     expect((await server.get('shop-tools')).body as ShopToolsEntry).toMatchObject({ version: version + 1 });

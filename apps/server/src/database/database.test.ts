@@ -1,11 +1,11 @@
 import { benchStatuses, jobFigures, type BenchId } from '@tare/core';
-import { factsOf, type JobSheet } from '@tare/contract';
+import { factsOf, sheetOf, type JobSheet } from '@tare/contract';
 import { configFrom } from '../config.js';
 import { TestServer } from '../testing/testServer.js';
 import { migrate } from './connect.js';
 import { ensureShop } from './firstShop.js';
 import { ensureDemo } from './seeds/demo.js';
-import { loadSheets } from '../jobs/loadSheets.js';
+import { loadRecords } from '../jobs/loadRecords.js';
 
 describe('the demo shop', () => {
   let server: TestServer;
@@ -16,7 +16,7 @@ describe('the demo shop', () => {
     await ensureDemo(server.db);
     const shop = await server.db('shop').first<{ id: string }>('id');
     const ids = await server.db('job').orderBy('number').pluck<string[]>('id');
-    sheets = await loadSheets(server.db, shop.id, ids);
+    sheets = (await loadRecords(server.db, shop.id, ids)).map(sheetOf);
   });
   afterAll(() => server.stop());
 

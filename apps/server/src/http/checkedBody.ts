@@ -13,6 +13,8 @@ class SchemaPipe<T> implements PipeTransform<unknown, T> {
 
 /** @throws ProblemException 400 with a path and a sentence for every complaint */
 export function checked<T>(schema: Joi.Schema<T>, input: unknown): T {
+  // A body that nobody parsed is no body at all, whatever the schema makes of undefined.
+  if (input === undefined) throw new ProblemException(400, 'The request has no body that can be read: it has to be JSON.');
   const result = check(schema, input);
   if (result.ok) return result.value;
   throw new ProblemException(400, result.problems.map((p) => p.message).join(' '), result.problems);

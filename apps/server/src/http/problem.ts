@@ -1,5 +1,6 @@
 import { HttpException } from '@nestjs/common';
 import type { FieldProblem, Problem } from '@tare/contract';
+import { CoreError } from '@tare/core';
 
 const TITLES: Readonly<Record<number, string>> = {
   400: 'Something in this entry cannot be',
@@ -17,8 +18,25 @@ export class ProblemException extends HttpException {
   }
 }
 
+/** A question before something is recorded: sent again with the field `ask` true, it is. */
+export class AskException extends HttpException {
+  constructor(detail: string, ask: NonNullable<Problem['ask']>) {
+    super({ ...problem(409, detail), ask }, 409);
+  }
+}
+
 export function problem(status: number, detail: string, errors?: readonly FieldProblem[]): Problem {
   return { type: 'about:blank', title: TITLES[status] ?? 'This did not work', status, detail, ...(errors ? { errors } : {}) };
+}
+
+/** Does some work of the core; what it complains of is at a field below `place`. @throws ProblemException 400 for a CoreError */
+export function asFieldOf<T>(place: string, work: () => T): T {
+  try {
+    return work();
+  } catch (error) {
+    if (error instanceof CoreError) throw fieldProblem(error.field === '' ? place : `${place}.${error.field}`, error.message);
+    throw error;
+  }
 }
 
 /** A 400 that points at one field. */

@@ -1,9 +1,13 @@
-import { Catch, HttpException, type ArgumentsHost, type ExceptionFilter } from '@nestjs/common';
+import { Catch, HttpException, Inject, Injectable, type ArgumentsHost, type ExceptionFilter } from '@nestjs/common';
 import type { Problem } from '@tare/contract';
 import { CoreError } from '@tare/core';
 import type { Response } from 'express';
 import type { Logger } from 'pino';
+import { MachineError } from '../spins/balancingMachine.js';
 import { problem } from './problem.js';
+
+/** Token of the server's log. */
+export const LOG = Symbol('LOG');
 
 /** Refusals that come from the framework, before any handler of ours saw the request. */
 const SENTENCES: Readonly<Record<number, string>> = {
@@ -14,21 +18,22 @@ const SENTENCES: Readonly<Record<number, string>> = {
 
 /** Turns every failure into problem details; what nobody foresaw is logged in full and told in one sentence. */
 @Catch()
+@Injectable()
 export class ProblemFilter implements ExceptionFilter {
-  constructor(private readonly log: Pick<Logger, 'error'>) {}
+  constructor(@Inject(LOG) private readonly log: Pick<Logger, 'error'>) {}
 
   catch(error: unknown, host: ArgumentsHost): void {
     const response = host.switchToHttp().getResponse<Response>();
-    if (response.headersSent) {
-      response.end();
-      return;
-    }
-    const answer = this.problemOf(error);
-    response.status(answer.status).type('application/problem+json').json(answer);
+    const answer = this.told(error);
+    // An answer that has begun can say no more than that it is over; its handler tells in it what it can.
+    if (response.headersSent) response.end();
+    else response.status(answer.status).type('application/problem+json').json(answer);
   }
 
-  private problemOf(error: unknown): Problem {
+  /** What to say of a failure; whatever nobody foresaw is logged, whether or not an answer has begun. */
+  told(error: unknown): Problem {
     if (error instanceof CoreError) return problem(400, error.message, [{ field: error.field, message: error.message }]);
+    if (error instanceof MachineError) return problem(502, error.message);
     if (error instanceof HttpException) {
       const body = error.getResponse();
       if (typeof body === 'object' && 'detail' in body) return body as Problem;

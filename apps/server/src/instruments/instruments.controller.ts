@@ -11,7 +11,7 @@ import {
   type NewStudy,
   type Study,
 } from '@tare/contract';
-import { CoreError, lineReader } from '@tare/core';
+import { CoreError, lineReader, standingEntries, standingOf, type VoidFact } from '@tare/core';
 import type { Knex } from 'knex';
 import { KNEX } from '../database/connect.js';
 import { CheckedBody } from '../http/checkedBody.js';
@@ -19,6 +19,9 @@ import { Describe } from '../http/describe.js';
 import { IdPipe } from '../http/idPipe.js';
 import { fieldProblem, ProblemException } from '../http/problem.js';
 import { attribution, type AttributedRow } from '../jobs/rows.js';
+import { amend } from '../ledger/amend.js';
+import { insertOnce } from '../ledger/insertOnce.js';
+import { putVersion, readVersion, type VersionRow, type VersionedTable } from '../ledger/versions.js';
 import { CurrentShop } from '../shop/currentShop.js';
 
 interface StudyRow extends AttributedRow {
@@ -38,6 +41,20 @@ const studyFromRow = (row: StudyRow): Study => ({
   nominalG: row.nominal_g,
   ...attribution(row),
 });
+const studyToRow = (study: NewStudy): Omit<StudyRow, 'instrument_id' | 'created_at'> => ({
+  id: study.id,
+  kind: study.kind,
+  subject: study.subject,
+  readings_g: [...study.readingsG],
+  nominal_g: study.nominalG,
+  person_id: study.personId,
+});
+
+const specOf = (instrumentId: string): VersionedTable => ({
+  table: 'instrument_spec',
+  column: 'spec',
+  key: { instrument_id: instrumentId },
+});
 
 @Controller('api/instruments')
 export class InstrumentsController {
@@ -50,15 +67,19 @@ export class InstrumentsController {
   @Describe('The shop’s scales and rod fixtures, and every study of them')
   async read(): Promise<InstrumentCupboard> {
     const shopId = await this.shop.id();
-    const [instruments, studies] = await Promise.all([
+    const [instruments, studies, words] = await Promise.all([
       this.db.raw<{ rows: Instrument[] }>(
-        /* sql */ `select distinct on (instrument.created_at, id) id, version, spec from instrument join instrument_spec on instrument_id = id
-                   where instrument.shop_id = ? order by instrument.created_at, id, version desc`,
+        /* sql */ `select distinct on (instrument.created_at, instrument_id) instrument_id as id, version, spec from instrument join instrument_spec on instrument_id = instrument.id
+                   where instrument.shop_id = ? order by instrument.created_at, instrument_id, version desc`,
         [shopId],
       ),
       this.db('study').where({ shop_id: shopId }).orderBy('seq').select<StudyRow[]>('*'),
+      this.db('entry_void')
+        .where({ shop_id: shopId, job_id: null })
+        .orderBy('seq')
+        .select<VoidFact[]>('id', { entryId: 'entry_id', replacedById: 'replaced_by' }),
     ]);
-    return { instruments: instruments.rows, studies: studies.map(studyFromRow) };
+    return { instruments: instruments.rows, studies: standingEntries(studies.map(studyFromRow), standingOf(words)) };
   }
 
   @Post()
@@ -66,73 +87,53 @@ export class InstrumentsController {
   async add(@CheckedBody(newInstrumentSchema) { id, personId, spec }: NewInstrument): Promise<Instrument> {
     checkTemplate(spec);
     const shopId = await this.shop.id();
-    await this.db.transaction(async (trx) => {
-      const made = await trx('instrument')
-        .insert({ id, shop_id: shopId, person_id: personId })
-        .onConflict('id')
-        .ignore()
-        .returning<{ id: string }[]>('id');
-      if (made.length > 0)
-        await trx('instrument_spec').insert({ instrument_id: id, shop_id: shopId, version: 1, spec: JSON.stringify(spec), person_id: personId });
+    await insertOnce(this.db, { id, kind: 'instrument', shopId, jobId: null, personId, content: spec }, async (trx) => {
+      await trx('instrument').insert({ id, shop_id: shopId, person_id: personId });
+      await trx('instrument_spec').insert({ id, instrument_id: id, shop_id: shopId, version: 1, spec: JSON.stringify(spec), person_id: personId });
     });
-    return this.instrument(id);
+    return instrumentOf(id, (await readVersion<InstrumentSpec>(this.db, specOf(id), id))!);
   }
 
   @Put(':instrumentId')
   @Describe('Change what is known of an instrument; refused when somebody changed it since `baseVersion`', instrumentChangeSchema)
   async change(
     @Param('instrumentId', IdPipe) instrumentId: string,
-    @CheckedBody(instrumentChangeSchema) { personId, baseVersion, spec }: InstrumentChange,
+    @CheckedBody(instrumentChangeSchema) { spec, ...change }: InstrumentChange,
   ): Promise<Instrument> {
     checkTemplate(spec);
-    const before = await this.instrument(instrumentId);
-    const row = {
-      instrument_id: instrumentId,
-      shop_id: await this.shop.id(),
-      version: baseVersion + 1,
-      spec: JSON.stringify(spec),
-      person_id: personId,
-    };
-    const made =
-      before.version === baseVersion
-        ? await this.db('instrument_spec').insert(row).onConflict().ignore().returning<{ version: number }[]>('version')
-        : [];
-    if (made.length === 0)
-      throw new ProblemException(409, `Somebody changed ${before.spec.name} meanwhile. Reload to see it; what you typed is kept here until you do.`);
-    return this.instrument(instrumentId);
+    await this.require(instrumentId);
+    const shopId = await this.shop.id();
+    const write = { ...change, kind: 'instrumentChange', shopId, jobId: null, content: { spec, ...change }, value: spec } as const;
+    return instrumentOf(instrumentId, await putVersion(this.db, specOf(instrumentId), write));
   }
 
   @Post(':instrumentId/studies')
   @Describe('Record a repeatability study or a drift check', newStudySchema)
   async study(@Param('instrumentId', IdPipe) instrumentId: string, @CheckedBody(newStudySchema) study: NewStudy): Promise<Study> {
-    const { spec } = await this.instrument(instrumentId);
+    const spec = await this.require(instrumentId);
     if (study.readingsG.some((g) => g > spec.capacityG))
       throw fieldProblem('readingsG', `${spec.name} carries ${spec.capacityG} g: a reading above that cannot be its own.`);
-    const row = {
-      id: study.id,
-      shop_id: await this.shop.id(),
-      instrument_id: instrumentId,
-      kind: study.kind,
-      subject: study.subject,
-      readings_g: [...study.readingsG],
-      nominal_g: study.nominalG,
-      person_id: study.personId,
-    };
-    await this.db('study').insert(row).onConflict('id').ignore();
-    const kept = await this.db('study').where({ id: study.id, instrument_id: instrumentId }).first<StudyRow | undefined>();
-    if (!kept) throw new ProblemException(409, 'This entry’s id belongs to another study. Nothing was recorded.');
-    return studyFromRow(kept);
+    const shopId = await this.shop.id();
+    const { id, personId, amends } = study;
+    await insertOnce(this.db, { id, kind: 'study', shopId, jobId: null, personId, content: { instrumentId, study } }, async (trx) => {
+      await trx('study').insert({ ...studyToRow(study), shop_id: shopId, instrument_id: instrumentId });
+      await amend(trx, { shopId, jobId: null, personId, kind: 'study', entryId: id, amends });
+    });
+    return studyFromRow((await this.db('study').where({ id }).first<StudyRow>())!);
   }
 
-  private async instrument(id: string): Promise<Instrument> {
-    const row = await this.db('instrument_spec')
-      .where({ instrument_id: id, shop_id: await this.shop.id() })
-      .orderBy('version', 'desc')
-      .first<{ version: number; spec: InstrumentSpec } | undefined>('version', 'spec');
-    if (!row) throw new ProblemException(404, 'There is no such instrument in this shop.');
-    return { id, version: row.version, spec: row.spec };
+  /** @throws ProblemException 404 for an instrument of nobody here */
+  private async require(id: string): Promise<InstrumentSpec> {
+    const owned = await this.db('instrument')
+      .where({ id, shop_id: await this.shop.id() })
+      .first('id');
+    const last = owned ? await readVersion<InstrumentSpec>(this.db, specOf(id)) : undefined;
+    if (!last) throw new ProblemException(404, 'There is no such instrument in this shop.');
+    return last.value;
   }
 }
+
+const instrumentOf = (id: string, { version, value }: VersionRow<InstrumentSpec>): Instrument => ({ id, version, spec: value });
 
 /** A serial scale whose lines cannot be read would give nothing; its pattern is tried before it is kept. */
 function checkTemplate({ source, lineTemplate }: InstrumentSpec): void {

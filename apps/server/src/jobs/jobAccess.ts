@@ -1,10 +1,10 @@
 import { Inject, Injectable } from '@nestjs/common';
-import type { JobSheet } from '@tare/contract';
+import { sheetOf, type JobRecord, type JobSheet } from '@tare/contract';
 import type { Knex } from 'knex';
 import { KNEX } from '../database/connect.js';
 import { ProblemException } from '../http/problem.js';
 import { CurrentShop } from '../shop/currentShop.js';
-import { loadSheets } from './loadSheets.js';
+import { loadRecords } from './loadRecords.js';
 
 /** Finds a job of the current shop, or says why it is not there. */
 @Injectable()
@@ -14,14 +14,22 @@ export class JobAccess {
     readonly shop: CurrentShop,
   ) {}
 
-  /** @throws ProblemException 404 for a job that never was, 410 for one that was removed */
-  async sheet(jobId: string): Promise<JobSheet> {
-    const [sheet] = await loadSheets(this.db, await this.shop.id(), [jobId]);
-    if (sheet) return sheet;
+  /**
+   * A job as it was written. Within a transaction that is going to write, it is read by that.
+   * @throws ProblemException 404 for a job that never was, 410 for one that was removed
+   */
+  async record(jobId: string, db: Knex = this.db): Promise<JobRecord> {
+    const [record] = await loadRecords(db, await this.shop.id(), [jobId]);
+    if (record) return record;
     throw await this.whyNotHere(jobId);
   }
 
-  /** The shop's id and the job's number, without loading the job's ledgers. @throws as sheet */
+  /** A job as it counts. @throws as record */
+  async sheet(jobId: string, db: Knex = this.db): Promise<JobSheet> {
+    return sheetOf(await this.record(jobId, db));
+  }
+
+  /** The shop's id and the job's number, without loading the job's ledgers. @throws as record */
   async require(jobId: string): Promise<{ shopId: string; number: number }> {
     const shopId = await this.shop.id();
     const row = await this.db('job')

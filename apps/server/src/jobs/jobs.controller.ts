@@ -5,7 +5,9 @@ import {
   newJobSchema,
   removalSchema,
   specChangeSchema,
+  sheetOf,
   type JobLine,
+  type JobRecord,
   type JobSheet,
   type NewJob,
   type Removal,
@@ -16,9 +18,12 @@ import type { Knex } from 'knex';
 import { CheckedBody } from '../http/checkedBody.js';
 import { Describe } from '../http/describe.js';
 import { IdPipe } from '../http/idPipe.js';
-import { fieldProblem, ProblemException } from '../http/problem.js';
+import { fieldProblem } from '../http/problem.js';
+import { insertOnce, lockJob } from '../ledger/insertOnce.js';
+import { putVersion } from '../ledger/versions.js';
+import { readUsual } from '../shop/shopUsual.js';
 import { JobAccess } from './jobAccess.js';
-import { loadSheets } from './loadSheets.js';
+import { loadRecords } from './loadRecords.js';
 
 /** Lines of one page of the job list. */
 const LIST_PAGE = 40;
@@ -31,59 +36,61 @@ export class JobsController {
   @Describe('The shop’s jobs, newest first, at most 40; `q` searches number, customer, boat and engine')
   async list(@Query('q') q?: string): Promise<JobLine[]> {
     const shopId = await this.jobs.shop.id();
-    const sheets = await loadSheets(this.jobs.db, shopId, await findJobIds(this.jobs.db, shopId, typeof q === 'string' ? q.trim() : ''));
-    return sheets.map(jobLine);
+    const records = await loadRecords(this.jobs.db, shopId, await findJobIds(this.jobs.db, shopId, typeof q === 'string' ? q.trim() : ''));
+    return records.map((record) => jobLine(sheetOf(record)));
   }
 
   @Post()
   @Describe('Start a job; its parts follow from the layout', newJobSchema)
-  async create(@CheckedBody(newJobSchema) job: NewJob): Promise<JobSheet> {
+  async create(@CheckedBody(newJobSchema) job: NewJob): Promise<JobRecord> {
     checkSpec(job.spec);
     await insertJob(this.jobs.db, await this.jobs.shop.id(), job);
-    return this.jobs.sheet(job.id);
+    return this.jobs.record(job.id);
   }
 
   @Get(':jobId')
   @Describe('Everything on record of a job')
-  sheet(@Param('jobId', IdPipe) jobId: string): Promise<JobSheet> {
-    return this.jobs.sheet(jobId);
+  record(@Param('jobId', IdPipe) jobId: string): Promise<JobRecord> {
+    return this.jobs.record(jobId);
   }
 
   @Put(':jobId/spec')
   @Describe('Replace what is agreed for a job; refused when somebody changed it since `baseVersion`', specChangeSchema)
-  async changeSpec(@Param('jobId', IdPipe) jobId: string, @CheckedBody(specChangeSchema) change: SpecChange): Promise<JobSheet> {
+  async changeSpec(@Param('jobId', IdPipe) jobId: string, @CheckedBody(specChangeSchema) { spec, ...change }: SpecChange): Promise<JobRecord> {
     const { shopId } = await this.jobs.require(jobId);
-    checkSpec(change.spec);
-    const before = await this.jobs.sheet(jobId);
-    const cylindersBefore = before.spec.layout.cylinders.length;
-    if (change.spec.layout.cylinders.length !== cylindersBefore) {
-      throw fieldProblem(
-        'spec.layout.cylinders',
-        `This job was started with ${cylindersBefore} cylinders and has parts for them; start a new job for another engine.`,
-      );
-    }
-    const drilled = before.holes.find((hole) => !change.spec.crank.counterweights.some((c) => c.id === hole.counterweightId));
-    if (drilled) throw fieldProblem('spec.crank.counterweights', 'A counterweight with holes in it cannot be taken off the list.');
-    const row = { shop_id: shopId, job_id: jobId, version: change.baseVersion + 1, spec: JSON.stringify(change.spec), person_id: change.personId };
-    const isNext = before.specVersion === change.baseVersion;
-    const inserted = isNext
-      ? await this.jobs.db('job_spec').insert(row).onConflict(['job_id', 'version']).ignore().returning<{ version: number }[]>('version')
-      : [];
-    if (inserted.length === 0)
-      throw new ProblemException(
-        409,
-        'Somebody changed this engine’s figures since you opened them. Reload to see theirs; what you typed is kept here until you do.',
-      );
-    return this.jobs.sheet(jobId);
+    checkSpec(spec);
+    const write = { ...change, kind: 'spec', shopId, jobId, content: { spec, ...change }, value: spec } as const;
+    await putVersion(this.jobs.db, { table: 'job_spec', column: 'spec', key: { job_id: jobId } }, write, async (trx) => {
+      // Nobody may drill into a counterweight while it is taken off the list.
+      await lockJob(trx, jobId);
+      checkFollows(await this.jobs.sheet(jobId, trx), spec);
+    });
+    return this.jobs.record(jobId);
   }
 
   @Post(':jobId/removal')
   @Describe('Take a job off the list, with a reason; its records stay in the database', removalSchema)
-  async remove(@Param('jobId', IdPipe) jobId: string, @CheckedBody(removalSchema) { personId, reason }: Removal): Promise<{ removed: true }> {
-    const { shopId } = await this.jobs.require(jobId);
-    await this.jobs.db('job_removal').insert({ job_id: jobId, shop_id: shopId, reason, person_id: personId }).onConflict('job_id').ignore();
+  async remove(@Param('jobId', IdPipe) jobId: string, @CheckedBody(removalSchema) { id, personId, reason }: Removal): Promise<{ removed: true }> {
+    const shopId = await this.jobs.shop.id();
+    await insertOnce(this.jobs.db, { id, kind: 'jobRemoval', shopId, jobId, personId, content: { reason } }, async (trx) => {
+      await this.jobs.require(jobId);
+      await trx('job_removal').insert({ job_id: jobId, shop_id: shopId, reason, person_id: personId }).onConflict('job_id').ignore();
+    });
     return { removed: true };
   }
+}
+
+/** What was begun with a job's figures has to fit the new ones. @throws ProblemException 400 */
+function checkFollows({ spec: before, holes }: JobSheet, spec: JobSpec): void {
+  const cylindersBefore = before.layout.cylinders.length;
+  if (spec.layout.cylinders.length !== cylindersBefore) {
+    throw fieldProblem(
+      'spec.layout.cylinders',
+      `This job was started with ${cylindersBefore} cylinders and has parts for them; start a new job for another engine.`,
+    );
+  }
+  const drilled = holes.find((hole) => !spec.crank.counterweights.some((c) => c.id === hole.counterweightId));
+  if (drilled) throw fieldProblem('spec.crank.counterweights', 'A counterweight with holes in it cannot be taken off the list.');
 }
 
 /** @throws CoreError naming the figure that cannot be */
@@ -96,15 +103,15 @@ function checkSpec(spec: JobSpec): void {
   }
 }
 
-/** Inserts a job with its parts; a second try with the same id changes nothing. */
+/** Inserts a job with its parts. */
 async function insertJob(db: Knex, shopId: string, { id, personId, spec }: NewJob): Promise<void> {
-  await db.transaction(async (trx) => {
+  await insertOnce(db, { id, kind: 'job', shopId, jobId: id, personId, content: spec }, async (trx) => {
     // The shop's row is the lock that keeps job numbers in sequence.
     await trx('shop').where({ id: shopId }).forUpdate().select('id');
-    if (await trx('job').where({ id }).first('id')) return;
     const last = await trx('job').where({ shop_id: shopId }).max<{ max: number | null }[]>('number');
-    await trx('job').insert({ id, shop_id: shopId, number: (last[0]?.max ?? 0) + 1, person_id: personId });
-    await trx('job_spec').insert({ shop_id: shopId, job_id: id, version: 1, spec: JSON.stringify(spec), person_id: personId });
+    const { version } = await readUsual(trx, shopId);
+    await trx('job').insert({ id, shop_id: shopId, number: (last[0]?.max ?? 0) + 1, usual_version: version, person_id: personId });
+    await trx('job_spec').insert({ id, shop_id: shopId, job_id: id, version: 1, spec: JSON.stringify(spec), person_id: personId });
     const parts = spec.layout.cylinders.flatMap(({ number }) =>
       PART_KINDS.map((kind) => ({ id: randomUUID(), shop_id: shopId, job_id: id, kind, cylinder: number })),
     );

@@ -55,7 +55,7 @@ describe('jobs', () => {
   });
   it('keeps both versions of a spec, and refuses the slower of two people', async () => {
     const job = await server.job();
-    const change = { personId: server.personId, baseVersion: 1, spec: { ...job.spec, redlineRpm: 4000 } };
+    const change = { id: randomUUID(), personId: server.personId, baseVersion: 1, spec: { ...job.spec, redlineRpm: 4000 } };
     const answers = await Promise.all([
       server.put(`jobs/${job.id}/spec`, change),
       server.put(`jobs/${job.id}/spec`, { ...change, spec: { ...job.spec, redlineRpm: 4500 } }),
@@ -66,13 +66,13 @@ describe('jobs', () => {
   });
   it('will not change how many cylinders a job has', async () => {
     const job = await server.job('inline3');
-    const response = await server.put(`jobs/${job.id}/spec`, { personId: server.personId, baseVersion: 1, spec: specOf('inline4') });
+    const response = await server.put(`jobs/${job.id}/spec`, { id: randomUUID(), personId: server.personId, baseVersion: 1, spec: specOf('inline4') });
     expect(response.status).toBe(400);
     expect((response.body as Problem).detail).toContain('started with 3 cylinders');
   });
   it('says who removed a job, and why', async () => {
     const job = await server.job();
-    await server.post(`jobs/${job.id}/removal`, { personId: server.personId, reason: 'entered twice' });
+    await server.post(`jobs/${job.id}/removal`, { id: randomUUID(), personId: server.personId, reason: 'entered twice' });
     const gone = await server.get(`jobs/${job.id}`);
     expect(gone.status).toBe(410);
     expect((gone.body as Problem).detail).toMatch(/Job \d+ was removed by Ottoline Fasch on \d{4}-\d\d-\d\d: entered twice/);
@@ -102,9 +102,10 @@ describe('the shop', () => {
   });
   it('replaces its bits, and refuses a bit twice', async () => {
     const bits = [{ bitMm: 5, pointAngleDeg: 118, usableDepthMm: 30 }];
-    expect((await server.put('shop/bits', { bits })).body).toEqual(bits);
-    expect((await server.put('shop/bits', { bits: [...bits, ...bits] })).status).toBe(400);
-    expect((await server.put('shop/bits', { bits: [{ bitMm: null, pointAngleDeg: 118, usableDepthMm: 30 }] })).body).toMatchObject({
+    const put = (list: readonly object[]) => server.put('shop/bits', { id: randomUUID(), personId: server.personId, baseVersion: 0, bits: list });
+    expect((await put(bits)).body).toMatchObject({ bits, bitsVersion: 1 });
+    expect((await put([...bits, ...bits])).status).toBe(400);
+    expect((await put([{ bitMm: null, pointAngleDeg: 118, usableDepthMm: 30 }])).body).toMatchObject({
       errors: [{ field: 'bits.0.bitMm', message: 'The bit has to be a number.' }],
     });
     expect((await server.get('shop')).body).toMatchObject({ bits });

@@ -1,17 +1,22 @@
 import type {
-  CutRemoval,
-  PartCutEntry,
-  Source,
-  NewReading,
   Attribution,
+  BarePart,
+  CutRemoval,
+  DecisionEntry,
   HoleEntry,
+  HungWeightEntry,
+  NewPartCut,
+  NewReading,
+  PartCutEntry,
   PhotoEntry,
   PlanEntry,
-  ReadingEntry,
   SignOffEntry,
+  Source,
   SpinEntry,
+  VoidEntry,
+  WrittenReading,
 } from '@tare/contract';
-import type { JobFigures, Measure, PartKind, Planes, PlaneUnbalance, CrankHole } from '@tare/core';
+import type { CrankHole, JobFigures, Measure, PartKind, Planes, PlaneUnbalance, TurnSummary } from '@tare/core';
 
 /** Who and when, as every ledger row has it. */
 export interface AttributedRow {
@@ -26,6 +31,7 @@ export interface PartRow {
   kind: PartKind;
   cylinder: number;
 }
+export const partFromRow = ({ id, kind, cylinder }: PartRow): BarePart => ({ id, kind, cylinder });
 
 export interface ReadingRow extends AttributedRow {
   id: string;
@@ -39,20 +45,13 @@ export interface ReadingRow extends AttributedRow {
   reference_part_id: string | null;
 }
 
-/** What was said of a reading afterwards: the zeros round it, and whether it was voided. */
-export interface ReadingSequelRow {
+/** The zeros that were seen round a reading, said afterwards. */
+export interface ReadingZeroRow {
   zero_before_g: number | null;
   zero_after_g: number | null;
-  void_reason: string | null;
-  void_person_id: string | null;
-  void_at: Date | null;
 }
 
-export function readingFromRow(row: ReadingRow & ReadingSequelRow): ReadingEntry {
-  const voidedBy =
-    row.void_reason !== null && row.void_person_id !== null && row.void_at !== null
-      ? { reason: row.void_reason, personId: row.void_person_id, at: row.void_at.toISOString() }
-      : null;
+export function readingFromRow(row: ReadingRow & ReadingZeroRow): WrittenReading {
   return {
     id: row.id,
     partId: row.part_id,
@@ -63,8 +62,6 @@ export function readingFromRow(row: ReadingRow & ReadingSequelRow): ReadingEntry
     source: row.source,
     referencePartId: row.reference_part_id,
     zero: row.zero_before_g !== null && row.zero_after_g !== null ? { beforeG: row.zero_before_g, afterG: row.zero_after_g } : null,
-    voided: voidedBy !== null,
-    voidedBy,
     ...attribution(row),
   };
 }
@@ -99,29 +96,36 @@ export const partCutFromRow = (row: PartCutRow): PartCutEntry => ({
   replaced: row.replaced,
   ...attribution(row),
 });
+export const partCutToRow = (cut: NewPartCut): Omit<PartCutRow, 'job_id' | 'created_at'> => ({
+  id: cut.id,
+  part_id: cut.partId,
+  removal: cut.removal ?? null,
+  tool_id: cut.toolId ?? null,
+  seconds: cut.seconds ?? null,
+  replaced: cut.replaced ?? false,
+  person_id: cut.personId,
+});
 
 export interface SpinRow extends AttributedRow {
   id: string;
   job_id: string;
   speed_rpm: number;
   planes: Planes;
-  turns: PlaneUnbalance[];
+  turn_summary: TurnSummary;
   known_deviation_gmm: number | null;
   machine_id: string | null;
   source: SpinEntry['source'];
   calibration_id: string | null;
   spread: SpinEntry['spread'];
-  hung: PlaneUnbalance | null;
   warnings: string[];
 }
-export const spinFromRow = (row: SpinRow): SpinEntry => ({
+export const spinFromRow = (row: SpinRow): Omit<SpinEntry, 'hung'> => ({
   id: row.id,
   speedRpm: row.speed_rpm,
   planes: row.planes,
-  turns: row.turns,
+  turns: row.turn_summary,
   knownDeviationGmm: row.known_deviation_gmm,
   spread: row.spread ?? null,
-  hung: row.hung,
   warnings: row.warnings,
   machineId: row.machine_id,
   source: row.source,
@@ -221,5 +225,42 @@ export const signOffFromRow = (row: SignOffRow): SignOffEntry => ({
   id: row.id,
   coreVersion: row.core_version,
   figures: row.figures,
+  ...attribution(row),
+});
+
+export interface VoidRow extends AttributedRow {
+  id: string;
+  job_id: string | null;
+  entry_id: string;
+  replaced_by: string | null;
+  reason: string;
+  undone: boolean;
+}
+export const voidFromRow = (row: VoidRow): VoidEntry => ({
+  id: row.id,
+  entryId: row.entry_id,
+  replacedById: row.replaced_by,
+  reason: row.reason,
+  undone: row.undone,
+  ...attribution(row),
+});
+
+export interface HungWeightRow extends AttributedRow {
+  id: string;
+  job_id: string;
+  spin_id: string;
+  hung: PlaneUnbalance;
+}
+export const hungWeightFromRow = (row: HungWeightRow): HungWeightEntry => ({ id: row.id, spinId: row.spin_id, hung: row.hung, ...attribution(row) });
+
+export interface DecisionRow extends AttributedRow {
+  job_id: string;
+  subject: string;
+  version: number;
+  value: unknown;
+}
+export const decisionFromRow = (row: Omit<DecisionRow, 'job_id' | 'subject'>): DecisionEntry => ({
+  version: row.version,
+  value: row.value,
   ...attribution(row),
 });

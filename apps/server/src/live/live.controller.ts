@@ -1,27 +1,28 @@
-import { Controller, Param, Sse, type MessageEvent } from '@nestjs/common';
+import { Controller, Query, Sse, type MessageEvent } from '@nestjs/common';
 import { interval, map, merge, type Observable } from 'rxjs';
 import { Describe } from '../http/describe.js';
 import { IdPipe } from '../http/idPipe.js';
 import { JobAccess } from '../jobs/jobAccess.js';
-import { JobChanges } from './jobChanges.js';
+import { Changes } from './changes.js';
 
 /** A line that nobody hears would be kept for ever; a word now and then finds out. */
 const STILL_HERE_MS = 25_000;
 
-@Controller('api/jobs/:jobId/changes')
+@Controller('api/changes')
 export class LiveController {
   constructor(
     private readonly jobs: JobAccess,
-    private readonly changes: JobChanges,
+    private readonly changes: Changes,
   ) {}
 
   @Sse()
-  @Describe('Says “changed” whenever anything about a job changes, until the reader hangs up (server-sent events)')
-  async listen(@Param('jobId', IdPipe) jobId: string): Promise<Observable<MessageEvent>> {
-    await this.jobs.require(jobId);
+  @Describe('Says what was written of the shop’s own things, and of the job that `job` names, until the reader hangs up (server-sent events)')
+  async listen(@Query('job') job?: string): Promise<Observable<MessageEvent>> {
+    const jobId = job === undefined ? null : new IdPipe().transform(job);
+    if (jobId !== null) await this.jobs.require(jobId);
     return merge(
-      this.changes.of(jobId).pipe(map((): MessageEvent => ({ data: 'changed' }))),
-      interval(STILL_HERE_MS).pipe(map((): MessageEvent => ({ data: 'still here' }))),
+      this.changes.of(await this.jobs.shop.id(), jobId).pipe(map((data): MessageEvent => ({ data }))),
+      interval(STILL_HERE_MS).pipe(map((): MessageEvent => ({ type: 'still-here', data: '' }))),
     );
   }
 }

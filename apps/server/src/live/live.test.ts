@@ -1,5 +1,6 @@
 import type { AddressInfo } from 'node:net';
 import { randomUUID } from 'node:crypto';
+import type { ChangeWord } from '@tare/contract';
 import { TestServer } from '../testing/testServer.js';
 
 let server: TestServer;
@@ -12,18 +13,18 @@ beforeAll(async () => {
 afterAll(() => server.stop());
 
 /** Listens to a job's changes; `next` waits for the next word. */
-async function listenTo(jobId: string): Promise<{ next: () => Promise<string>; hangUp: () => void }> {
+async function listenTo(jobId: string): Promise<{ next: () => Promise<ChangeWord>; hangUp: () => void }> {
   const stop = new AbortController();
-  const response = await fetch(`${base}/jobs/${jobId}/changes`, { signal: stop.signal });
+  const response = await fetch(`${base}/changes?job=${jobId}`, { signal: stop.signal });
   expect(response.headers.get('content-type')).toContain('text/event-stream');
   const reader = response.body!.pipeThrough(new TextDecoderStream()).getReader();
   let heard = '';
-  const next = async (): Promise<string> => {
+  const next = async (): Promise<ChangeWord> => {
     for (;;) {
       const found = /data: (.*)\n/.exec(heard);
       if (found) {
         heard = heard.slice(found.index + found[0].length);
-        return found[1]!;
+        return JSON.parse(found[1]!) as ChangeWord;
       }
       const { value } = await reader.read();
       heard += value ?? '';
@@ -33,39 +34,62 @@ async function listenTo(jobId: string): Promise<{ next: () => Promise<string>; h
 }
 
 describe('word of changes', () => {
-  it('comes to whoever has the job open, for readings, voids, cuts and decisions', async () => {
+  it('names the ledger and the write, for everything that is written to an open job', async () => {
     const job = await server.job();
     const line = await listenTo(job.id);
     const part = job.parts.find(({ kind }) => kind === 'pin')!;
     const reading = (await server.reading(job, part, 148)).body as { id: string };
-    expect(await line.next()).toBe('changed');
-    await server.post(`jobs/${job.id}/readings/${reading.id}/void`, { personId: server.personId, reason: 'not settled' });
-    expect(await line.next()).toBe('changed');
-    await server.post(`jobs/${job.id}/part-cuts`, { id: randomUUID(), personId: server.personId, partId: part.id });
-    expect(await line.next()).toBe('changed');
-    await server.post(`jobs/${job.id}/decisions`, { id: randomUUID(), personId: server.personId, baseVersion: 0, subject: 'bob.oilG', value: 3 });
-    expect(await line.next()).toBe('changed');
+    expect(await line.next()).toEqual({ jobId: job.id, table: 'reading', writeId: reading.id });
+    const [zeroId, voidId, cutId, decisionId] = [randomUUID(), randomUUID(), randomUUID(), randomUUID()];
+    const by = { personId: server.personId };
+    await server.post(`jobs/${job.id}/readings/${reading.id}/zero`, { id: zeroId, ...by, beforeG: 0, afterG: 0 });
+    expect(await line.next()).toEqual({ jobId: job.id, table: 'reading_zero', writeId: zeroId });
+    await server.void(reading.id, 'not settled', { id: voidId });
+    expect(await line.next()).toEqual({ jobId: job.id, table: 'entry_void', writeId: voidId });
+    await server.post(`jobs/${job.id}/part-cuts`, { id: cutId, ...by, partId: part.id });
+    expect(await line.next()).toEqual({ jobId: job.id, table: 'part_cut', writeId: cutId });
+    await server.post(`jobs/${job.id}/decisions`, { id: decisionId, ...by, baseVersion: 0, subject: 'bob.oilG', value: 3 });
+    expect(await line.next()).toEqual({ jobId: job.id, table: 'decision', writeId: decisionId });
     line.hangUp();
   });
-  it('is not about other jobs', async () => {
+  it('is one word for a whole file of readings', async () => {
+    const job = await server.job();
+    const line = await listenTo(job.id);
+    const pins = job.parts.filter(({ kind }) => kind === 'pin');
+    const readings = pins.map(({ id: partId }) => ({ id: randomUUID(), personId: server.personId, partId, measure: 'mass', valueG: 148, cutId: null }));
+    const id = randomUUID();
+    await server.post(`jobs/${job.id}/readings/batch`, { id, personId: server.personId, readings });
+    const reading = (await server.reading(job, pins[0]!, 148)).body as { id: string };
+    expect([await line.next(), await line.next()].map(({ writeId }) => writeId)).toEqual([id, reading.id]);
+    line.hangUp();
+  });
+  it('is not about other jobs, but about the shop’s own things and the list', async () => {
     const [mine, other] = [await server.job(), await server.job()];
     const line = await listenTo(mine.id);
     const pin = (job: typeof mine) => job.parts.find(({ kind }) => kind === 'pin')!;
     await server.reading(other, pin(other), 148);
-    const word = line.next();
-    await server.reading(mine, pin(mine), 149);
-    expect(await word).toBe('changed');
-    expect((await server.sheet(mine.id)).readings).toHaveLength(1);
+    const ids = Array.from({ length: 3 }, () => randomUUID());
+    const change = (id: string, baseVersion: number) => ({ id, personId: server.personId, baseVersion });
+    await server.put('shop/usual', { ...change(ids[0]!, 0), factorRatio: 0.5, oilG: 3 });
+    await server.put('bob-box', { ...change(ids[1]!, 0), box: { clamps: [], pieces: [] } });
+    await server.post(`jobs/${other.id}/removal`, { id: ids[2]!, personId: server.personId, reason: 'entered twice' });
+    const heard = [await line.next(), await line.next(), await line.next()];
+    expect(heard.map(({ table, writeId }) => [table, writeId])).toEqual([
+      ['shop_usual', ids[0]],
+      ['bob_box', ids[1]],
+      ['job_removal', ids[2]],
+    ]);
     line.hangUp();
   });
-  it('comes again after the listening connection was killed, with a word to look', async () => {
+  it('comes again after the listening connection was killed, with a word to look at everything', async () => {
     const job = await server.job();
     const line = await listenTo(job.id);
-    await server.db.raw(`select pg_terminate_backend(pid) from pg_stat_activity where datname = current_database() and query = 'listen tare_job'`);
-    expect(await line.next()).toBe('changed');
+    await server.db.raw(`select pg_terminate_backend(pid) from pg_stat_activity where datname = current_database() and query = 'listen tare'`);
+    expect(await line.next()).toEqual({ jobId: null, table: '*', writeId: null });
     line.hangUp();
   });
   it('says where there is no such job', async () => {
-    expect((await fetch(`${base}/jobs/${randomUUID()}/changes`)).status).toBe(404);
+    expect((await fetch(`${base}/changes?job=${randomUUID()}`)).status).toBe(404);
+    expect((await fetch(`${base}/changes?job=seven`)).status).toBe(404);
   });
 });

@@ -1,9 +1,10 @@
 import { Inject, Injectable } from '@nestjs/common';
-import type { Calibration, Machine, MachineSpec } from '@tare/contract';
+import type { Calibration, Machine, MachineSpec, NewCalibration } from '@tare/contract';
 import type { Knex } from 'knex';
 import { KNEX } from '../database/connect.js';
 import { ProblemException } from '../http/problem.js';
 import { attribution, type AttributedRow } from '../jobs/rows.js';
+import { readVersion, type VersionRow, type VersionedTable } from '../ledger/versions.js';
 import { CurrentShop } from '../shop/currentShop.js';
 
 export interface CalibrationRow extends AttributedRow {
@@ -28,6 +29,24 @@ export const calibrationFromRow = (row: CalibrationRow): Calibration => ({
   ...attribution(row),
 });
 
+export const calibrationToRow = (
+  { id, machineId, rotorClass, planes, speedRpm, runs, personId }: NewCalibration,
+  { influence, condition }: Pick<Calibration, 'influence' | 'condition'>,
+): Omit<CalibrationRow, 'created_at'> => ({
+  id,
+  machine_id: machineId,
+  rotor_class: rotorClass,
+  planes,
+  speed_rpm: speedRpm,
+  runs,
+  influence,
+  condition,
+  person_id: personId,
+});
+
+export const machineSpecOf = (machineId: string): VersionedTable => ({ table: 'machine_spec', column: 'spec', key: { machine_id: machineId } });
+export const machineOf = (id: string, { version, value }: VersionRow<MachineSpec>): Machine => ({ id, version, spec: value });
+
 /** The shop's machines and calibrations, or why there is none. */
 @Injectable()
 export class MachineStore {
@@ -38,12 +57,12 @@ export class MachineStore {
 
   /** @throws ProblemException 404 */
   async machine(id: string): Promise<Machine> {
-    const row = await this.db('machine_spec')
-      .where({ machine_id: id, shop_id: await this.shop.id() })
-      .orderBy('version', 'desc')
-      .first<{ version: number; spec: MachineSpec } | undefined>('version', 'spec');
-    if (!row) throw new ProblemException(404, 'There is no such machine in this shop.');
-    return { id, version: row.version, spec: row.spec };
+    const owned = await this.db('machine')
+      .where({ id, shop_id: await this.shop.id() })
+      .first('id');
+    const last = owned ? await readVersion<MachineSpec>(this.db, machineSpecOf(id)) : undefined;
+    if (!last) throw new ProblemException(404, 'There is no such machine in this shop.');
+    return machineOf(id, last);
   }
 
   /** @throws ProblemException 404 for none, 422 for one of another machine */

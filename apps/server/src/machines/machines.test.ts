@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { gunzipSync, gzipSync } from 'node:zlib';
-import { AS_IT_SHOULD_BE, factsOf, type Calibration, type Machine, type MachineHall, type MachineSpec, type Problem } from '@tare/contract';
+import { AS_IT_SHOULD_BE, factsOf, type Calibration, type Machine, type MachineHall, type MachineSpec, type Problem, type Reprocessed } from '@tare/contract';
 import {
   add,
   BALANCED,
@@ -16,7 +16,6 @@ import {
 } from '@tare/core';
 import { TestServer } from '../testing/testServer.js';
 import { writeRecordingWav } from './recordingWav.js';
-import type { Reprocessed } from './ownSpins.controller.js';
 
 let server: TestServer;
 beforeAll(async () => {
@@ -55,7 +54,7 @@ const typed = (jobId: string, machineId: string, more: object = {}) =>
 describe('machines', () => {
   it('are kept in every version, the slower of two people refused', async () => {
     const machine = await put();
-    const change = (name: string) => server.put(`machines/${machine.id}`, { personId: server.personId, baseVersion: 1, spec: { ...floor, name } });
+    const change = (name: string) => server.put(`machines/${machine.id}`, { id: randomUUID(), personId: server.personId, baseVersion: 1, spec: { ...floor, name } });
     const answers = await Promise.all([Promise.resolve(change('One')), Promise.resolve(change('Other'))]);
     expect(answers.map(({ status }) => status).sort()).toEqual([200, 409]);
     const { machines } = (await server.get('machines')).body as MachineHall;
@@ -71,8 +70,10 @@ describe('a typed spin', () => {
     const [spin] = (await server.sheet(job.id)).spins;
     const { radiusAMm } = job.spec.crank.planes;
     // Rear and clockwise counts against Tare: 90 − 30, and the light spot is opposite the heavy one.
-    const first = toPolar(spin!.turns[0]!.aGmm);
-    expect(first.amount).toBeCloseTo(10 * radiusAMm, 6);
+    const first = toPolar(spin!.turns.mean.aGmm);
+    expect(spin!.turns.n).toBe(4);
+    // The mean of 10.0 to 10.3 g.
+    expect(first.amount).toBeCloseTo(10.15 * radiusAMm, 6);
     expect(first.angleDeg).toBeCloseTo(240, 6);
     expect(spin).toMatchObject({ source: 'typed', machineId: machine.id, calibrationId: null });
   });
@@ -153,7 +154,7 @@ describe('a recorded spin', () => {
     const answer = await send(`jobs/${jobId}/spins/recorded`, query, recordingOf(own));
     expect([answer.status, (answer.body as { summary?: { turns: number } }).summary?.turns]).toEqual([201, 23]);
     const [spin] = (await server.sheet(jobId)).spins;
-    const [a, b] = [toPolar(spin!.turns[3]!.aGmm), toPolar(spin!.turns[3]!.bGmm)];
+    const [a, b] = [toPolar(spin!.turns.mean.aGmm), toPolar(spin!.turns.mean.bGmm)];
     expect(a.amount).toBeCloseTo(900, 0);
     expect(a.angleDeg).toBeCloseTo(60, 1);
     expect(b.amount).toBeCloseTo(700, 0);
@@ -219,7 +220,7 @@ describe('a recorded spin', () => {
   });
   it('carries the runs of its calibration in its region, and what hung on the crank', async () => {
     const { machine, calibration, jobId } = await calibrated();
-    await server.put(`machines/${machine.id}`, { personId: server.personId, baseVersion: 1, spec: { ...machine.spec, scatterGmm: 20 } });
+    await server.put(`machines/${machine.id}`, { id: randomUUID(), personId: server.personId, baseVersion: 1, spec: { ...machine.spec, scatterGmm: 20 } });
     const hung = { aGmm: fromPolar(300, 10), bGmm: ZERO };
     const query = { personId: server.personId, machineId: machine.id, calibrationId: calibration.id, cautionsConfirmed: true };
     const on = { ...own, aGmm: add(own.aGmm, hung.aGmm) };

@@ -1,3 +1,4 @@
+import { createHash } from 'node:crypto';
 import { Controller, Get, HttpCode, Inject, Param, Post, Query, Req, Res } from '@nestjs/common';
 import {
   newRecordedSpinSchema,
@@ -9,6 +10,7 @@ import {
   type NewRecordedSpin,
   type NewTypedSpin,
   type RecordingSummary,
+  type Reprocessed,
   type ShownReading,
   type StandinRecording,
 } from '@tare/contract';
@@ -35,22 +37,12 @@ import { Describe } from '../http/describe.js';
 import { IdPipe } from '../http/idPipe.js';
 import { fieldProblem, ProblemException } from '../http/problem.js';
 import { JobAccess } from '../jobs/jobAccess.js';
-import { BALANCING_MACHINE, MachineError, type BalancingMachine } from '../spins/balancingMachine.js';
+import { BALANCING_MACHINE, type BalancingMachine } from '../spins/balancingMachine.js';
 import { mountedOf } from '../spins/mounted.js';
 import { SpinLedger } from '../spins/spinLedger.js';
 import { MachineStore } from './machineStore.js';
 import { processRecording, summaryOf, type RecordingFormat, type RecordingPlaces } from './recording.js';
 import { writeRecordingWav } from './recordingWav.js';
-
-/** What a recording says again, beside what was kept of it. */
-export interface Reprocessed {
-  readonly now: RecordingSummary;
-  /** Mean vectors as kept and as worked out now, g·mm. */
-  readonly kept: PlaneUnbalance;
-  readonly anew: PlaneUnbalance;
-  /** How far the two are apart, g·mm. */
-  readonly differsGmm: { readonly a: number; readonly b: number };
-}
 
 /** Spins on the shop's own machines: typed from a display or a needle, or recorded and brought in as a file. */
 @Controller('api')
@@ -99,7 +91,8 @@ export class OwnSpinsController {
       influence: null,
       warnings: [],
       shown: spin.repeats,
-    });
+      amends: spin.amends,
+    }, spin);
     return { id: spin.id };
   }
 
@@ -113,7 +106,8 @@ export class OwnSpinsController {
     const spin = checked<NewRecordedSpin>(newRecordedSpinSchema, {
       ...query,
       cautionsConfirmed: query['cautionsConfirmed'] === 'true',
-      hung: weightsOf(query['hung']),
+      hung: jsonOf(query['hung'], null),
+      amends: jsonOf(query['amends'], undefined),
     });
     const sheet = await this.jobs.sheet(jobId);
     const machine = await this.machines.machine(spin.machineId);
@@ -137,7 +131,8 @@ export class OwnSpinsController {
       influence: calibration.influence,
       warnings: processed.warnings.map(({ sentence }) => sentence),
       recording: { bytes: request.body as Buffer, format, columns: spec.columns, channels: spec.channels },
-    });
+      amends: spin.amends,
+    }, { spin, bytes: createHash('sha256').update(request.body as Buffer).digest('base64') });
     return { id: spin.id, summary: summaryOf(processed) };
   }
 
@@ -161,15 +156,10 @@ export class OwnSpinsController {
     const { spec } = await this.machines.machine(machineId);
     const stop = new AbortController();
     response.on('close', () => stop.abort());
-    try {
-      const { lightG, ...setUp } = dials;
-      const { signal } = await this.standin.spin(mountedOf(sheet, lightG), { ...order, ...setUp }, () => undefined, stop.signal);
-      if (format === 'wav') response.type('audio/wav').send(writeRecordingWav(signal, spec.channels));
-      else response.type('text/csv').send(writeRecording(signal, { ...spec.columns, rateHz: signal.sampleRateHz }));
-    } catch (error) {
-      if (!(error instanceof MachineError)) throw error;
-      throw new ProblemException(502, error.message);
-    }
+    const { lightG, ...setUp } = dials;
+    const { signal } = await this.standin.spin(mountedOf(sheet, lightG), { ...order, ...setUp }, () => undefined, stop.signal);
+    if (format === 'wav') response.type('audio/wav').send(writeRecordingWav(signal, spec.channels));
+    else response.type('text/csv').send(writeRecording(signal, { ...spec.columns, rateHz: signal.sampleRateHz }));
   }
 
   @Get('jobs/:jobId/spins/:spinId/recording')
@@ -229,9 +219,9 @@ const calibrationDeviation = ({ spec }: Machine, { runs }: Calibration, mean: Pl
 const hungIn = (hung: PlaneUnbalance | null | undefined, from: Planes, to: Planes): PlaneUnbalance | null =>
   hung ? movePlanes(hung, from, to) : null;
 
-/** Weights in an address are JSON; what is no JSON is told where it is checked. */
-function weightsOf(text: string | undefined): unknown {
-  if (text === undefined) return null;
+/** What is more than a word in an address is JSON; what is no JSON is told where it is checked. */
+function jsonOf(text: string | undefined, leftOut: null | undefined): unknown {
+  if (text === undefined) return leftOut;
   try {
     return JSON.parse(text);
   } catch {

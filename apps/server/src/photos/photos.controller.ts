@@ -1,11 +1,13 @@
+import { createHash } from 'node:crypto';
 import { Controller, Get, HttpCode, Param, Post, Query, Req, Res } from '@nestjs/common';
-import { newPhotoSchema, photoRemovalSchema, type NewPhoto } from '@tare/contract';
+import { newPhotoSchema, photoRemovalSchema, type NewPhoto, type Write } from '@tare/contract';
 import type { Request, Response } from 'express';
 import { checked, CheckedBody } from '../http/checkedBody.js';
 import { Describe } from '../http/describe.js';
 import { IdPipe } from '../http/idPipe.js';
 import { fieldProblem, ProblemException } from '../http/problem.js';
 import { JobAccess } from '../jobs/jobAccess.js';
+import { insertOnce } from '../ledger/insertOnce.js';
 import { cleanPhoto } from './cleanPhoto.js';
 
 @Controller('api/jobs/:jobId/photos')
@@ -19,11 +21,11 @@ export class PhotosController {
     const { shopId } = await this.jobs.require(jobId);
     if (!(await this.jobs.db('part').where({ id: partId, job_id: jobId }).first('id'))) throw fieldProblem('partId', 'That part is not in this job.');
     const { image, widthPx, heightPx } = await cleanPhoto(request.body);
-    await this.jobs
-      .db('photo')
-      .insert({ id, shop_id: shopId, job_id: jobId, part_id: partId, image, width_px: widthPx, height_px: heightPx, person_id: personId })
-      .onConflict('id')
-      .ignore();
+    const content = { partId, sent: createHash('sha256').update(request.body as Buffer).digest('base64') };
+    await insertOnce(this.jobs.db, { id, kind: 'photo', shopId, jobId, personId, content }, async (trx) => {
+      const size = { width_px: widthPx, height_px: heightPx };
+      await trx('photo').insert({ id, shop_id: shopId, job_id: jobId, part_id: partId, image, ...size, person_id: personId });
+    });
     return { attached: true };
   }
 
@@ -41,11 +43,14 @@ export class PhotosController {
   async remove(
     @Param('jobId', IdPipe) jobId: string,
     @Param('photoId', IdPipe) photoId: string,
-    @CheckedBody(photoRemovalSchema) { personId }: { readonly personId: string },
+    @CheckedBody(photoRemovalSchema) { id, personId }: Write,
   ): Promise<{ removed: true }> {
     const { shopId } = await this.jobs.require(jobId);
     await this.photo(jobId, photoId);
-    await this.jobs.db('photo_removal').insert({ photo_id: photoId, shop_id: shopId, person_id: personId }).onConflict('photo_id').ignore();
+    await insertOnce(this.jobs.db, { id, kind: 'photoRemoval', shopId, jobId, personId, content: { photoId } }, async (trx) => {
+      const row = { photo_id: photoId, shop_id: shopId, job_id: jobId, person_id: personId };
+      await trx('photo_removal').insert(row).onConflict('photo_id').ignore();
+    });
     return { removed: true };
   }
 

@@ -62,8 +62,8 @@ describe('photos of parts', () => {
     const count = async (): Promise<number> => (await server.sheet(job.id)).photos.filter((p) => p.id === id).length;
     expect(await count()).toBe(1);
     for (let twice = 0; twice < 2; twice += 1)
-      expect((await server.post(`jobs/${job.id}/photos/${id}/removal`, { personId: server.personId })).status).toBe(200);
+      expect((await server.post(`jobs/${job.id}/photos/${id}/removal`, { id: randomUUID(), personId: server.personId })).status).toBe(200);
     expect(await count()).toBe(0);
-    expect((await server.post(`jobs/${job.id}/photos/${randomUUID()}/removal`, { personId: server.personId })).status).toBe(404);
+    expect((await server.post(`jobs/${job.id}/photos/${randomUUID()}/removal`, { id: randomUUID(), personId: server.personId })).status).toBe(404);
   });
 });

@@ -1,13 +1,14 @@
 import { Controller, Get, Inject, Put } from '@nestjs/common';
 import { shopToolsChangeSchema, type ShopToolsChange, type ShopToolsEntry } from '@tare/contract';
-import { checkTools, CoreError } from '@tare/core';
+import { checkTools } from '@tare/core';
 import type { Knex } from 'knex';
 import { KNEX } from '../database/connect.js';
 import { CheckedBody } from '../http/checkedBody.js';
 import { Describe } from '../http/describe.js';
-import { fieldProblem, ProblemException } from '../http/problem.js';
+import { asFieldOf } from '../http/problem.js';
+import { putVersion } from '../ledger/versions.js';
 import { CurrentShop } from './currentShop.js';
-import { readShopTools } from './readShopTools.js';
+import { readShopTools, shopToolsOf } from './readShopTools.js';
 
 @Controller('api/shop-tools')
 export class ShopToolsController {
@@ -24,19 +25,11 @@ export class ShopToolsController {
 
   @Put()
   @Describe('Write down what the shop corrects with; refused when somebody changed it since `baseVersion`', shopToolsChangeSchema)
-  async change(@CheckedBody(shopToolsChangeSchema) { personId, baseVersion, tools }: ShopToolsChange): Promise<ShopToolsEntry> {
-    try {
-      checkTools(tools);
-    } catch (error) {
-      if (error instanceof CoreError) throw fieldProblem(`tools.${error.field}`, error.message);
-      throw error;
-    }
-    const before = await this.read();
-    const row = { shop_id: await this.shop.id(), version: baseVersion + 1, tools: JSON.stringify(tools), person_id: personId };
-    const made =
-      before.version === baseVersion ? await this.db('shop_tools').insert(row).onConflict().ignore().returning<{ version: number }[]>('version') : [];
-    if (made.length === 0)
-      throw new ProblemException(409, 'Somebody changed the tools meanwhile. Reload to see them; what you typed is kept here until you do.');
-    return this.read();
+  async change(@CheckedBody(shopToolsChangeSchema) { tools, ...change }: ShopToolsChange): Promise<ShopToolsEntry> {
+    asFieldOf('tools', () => checkTools(tools));
+    const shopId = await this.shop.id();
+    const write = { ...change, kind: 'shopTools', shopId, jobId: null, content: { tools, ...change }, value: tools } as const;
+    const { version, value } = await putVersion(this.db, shopToolsOf(shopId), write);
+    return { version, tools: value };
   }
 }

@@ -1,8 +1,12 @@
 import { Injectable } from '@nestjs/common';
-import { factsOf, type MachineSpec, type NewTypedSpin, type SpinEntry } from '@tare/contract';
-import { CoreError, jobFigures, planeReading, type Influence, type PlaneUnbalance, type Planes } from '@tare/core';
-import { fieldProblem, ProblemException } from '../http/problem.js';
+import { factsOf, type Amends, type MachineSpec, type NewTypedSpin, type SpinEntry } from '@tare/contract';
+import { CoreError, jobFigures, planeReadingOf, summariseTurns, turnsInPlane, type Influence, type PlaneUnbalance, type Planes } from '@tare/core';
+import { randomUUID } from 'node:crypto';
+import type { Knex } from 'knex';
+import { fieldProblem } from '../http/problem.js';
 import { JobAccess } from '../jobs/jobAccess.js';
+import { amend } from '../ledger/amend.js';
+import { insertOnce, lockJob, register, type OneWrite } from '../ledger/insertOnce.js';
 
 /** A spin's recording, gzipped, and how it is to be read again. */
 export interface KeptRecording {
@@ -30,6 +34,7 @@ export interface SpinToKeep {
   readonly warnings: readonly string[];
   readonly shown?: NewTypedSpin['repeats'];
   readonly recording?: KeptRecording;
+  readonly amends?: Amends | undefined;
 }
 
 /** The spins of the shop's jobs, added to and never changed. */
@@ -37,67 +42,79 @@ export interface SpinToKeep {
 export class SpinLedger {
   constructor(private readonly jobs: JobAccess) {}
 
+  /** The write that a spin is: known already, it need not be spun. @throws ProblemException 409 for an id that belongs to something else */
+  async isKnown(jobId: string, spin: { readonly id: string; readonly personId: string }, content: unknown): Promise<boolean> {
+    const write = await this.writeOf(jobId, spin, content);
+    const known = await this.jobs.db('write_id').where({ id: spin.id }).first('id');
+    return known !== undefined && (await insertOnce(this.jobs.db, write, () => Promise.resolve())) === 'known';
+  }
+
   /**
-   * Adds a spin, once.
-   * @throws ProblemException 400 for one that cannot be judged, 409 for an id that belongs to another spin
+   * Adds a spin, once, with what hung on it and what the machine made of that.
+   * @param content what was sent, by which a second try is known
+   * @throws ProblemException 400 for one that cannot be judged, 409 for an id that belongs to another entry
    */
-  async keep(jobId: string, spin: SpinToKeep): Promise<void> {
-    try {
-      planeReading(
-        spin.turns.map((turn) => turn.aGmm),
-        spin.knownDeviationGmm,
-      );
-    } catch (error) {
-      if (!(error instanceof CoreError)) throw error;
-      throw fieldProblem('repeats', `${error.message} Spin and read it again, or write down the machine’s scatter on its page.`);
-    }
-    const { db, shop } = this.jobs;
-    const json = (value: unknown): string | null => (value === null || value === undefined ? null : JSON.stringify(value));
-    await db('spin')
-      .insert({
-        id: spin.id,
-        shop_id: await shop.id(),
-        job_id: jobId,
-        speed_rpm: spin.speedRpm,
-        planes: json(spin.planes),
-        turns: json(spin.turns),
-        known_deviation_gmm: spin.knownDeviationGmm,
-        spread: json(spin.spread),
-        hung: json(spin.hung),
-        cautions_confirmed: true,
-        person_id: spin.personId,
-        machine_id: spin.machineId,
-        source: spin.source,
-        calibration_id: spin.calibrationId,
-        influence: json(spin.influence),
-        warnings: json(spin.warnings),
-        shown: json(spin.shown),
-        recording: spin.recording?.bytes ?? null,
-        recording_format: spin.recording?.format ?? null,
-        columns: json(spin.recording?.columns),
-        channels: json(spin.recording?.channels),
-      })
-      .onConflict('id')
-      .ignore();
-    if (!(await db('spin').where({ id: spin.id, job_id: jobId }).first('id')))
-      throw new ProblemException(409, 'This entry’s id belongs to another spin.');
-    if (spin.machineId !== null) await this.keepCheck(jobId, spin, spin.machineId);
+  async keep(jobId: string, spin: SpinToKeep, content: unknown): Promise<void> {
+    const write = await this.writeOf(jobId, spin, content);
+    await insertOnce(this.jobs.db, write, async (trx) => {
+      await lockJob(trx, jobId);
+      checkJudged(spin);
+      await insertSpin(trx, write.shopId, jobId, spin);
+      await amend(trx, { ...write, kind: 'spin', entryId: spin.id, amends: spin.amends });
+      if (spin.machineId !== null) await this.keepCheck(trx, write.shopId, jobId, spin, spin.machineId);
+    });
+  }
+
+  private async writeOf(jobId: string, { id, personId }: { readonly id: string; readonly personId: string }, content: unknown): Promise<OneWrite & { personId: string }> {
+    return { id, kind: 'spin', shopId: await this.jobs.shop.id(), jobId, personId, content };
   }
 
   /** Where a known weight came on or off since the spin before, what the machine made of it stays with the machine. */
-  private async keepCheck(jobId: string, spin: SpinToKeep, machineId: string): Promise<void> {
-    const figures = jobFigures(factsOf(await this.jobs.sheet(jobId))).spins.find(({ spinId }) => spinId === spin.id);
+  private async keepCheck(trx: Knex.Transaction, shopId: string, jobId: string, spin: SpinToKeep, machineId: string): Promise<void> {
+    const figures = jobFigures(factsOf(await this.jobs.sheet(jobId, trx))).spins.find(({ spinId }) => spinId === spin.id);
     if (!figures || (figures.checks.a === null && figures.checks.b === null)) return;
-    await this.jobs
-      .db('machine_check')
-      .insert({
-        spin_id: spin.id,
-        shop_id: await this.jobs.shop.id(),
-        machine_id: machineId,
-        calibration_id: spin.calibrationId,
-        checks: JSON.stringify(figures.checks),
-      })
-      .onConflict('spin_id')
-      .ignore();
+    const checks = JSON.stringify(figures.checks);
+    await trx('machine_check').insert({ spin_id: spin.id, shop_id: shopId, machine_id: machineId, calibration_id: spin.calibrationId, checks });
   }
+}
+
+function checkJudged({ turns, knownDeviationGmm }: SpinToKeep): void {
+  try {
+    planeReadingOf(turnsInPlane(summariseTurns(turns), 'aGmm'), knownDeviationGmm);
+  } catch (error) {
+    if (!(error instanceof CoreError)) throw error;
+    throw fieldProblem('repeats', `${error.message} Spin and read it again, or write down the machine’s scatter on its page.`);
+  }
+}
+
+async function insertSpin(trx: Knex.Transaction, shopId: string, jobId: string, spin: SpinToKeep): Promise<void> {
+  const json = (value: unknown): string | null => (value === null || value === undefined ? null : JSON.stringify(value));
+  await trx('spin').insert({
+    id: spin.id,
+    shop_id: shopId,
+    job_id: jobId,
+    speed_rpm: spin.speedRpm,
+    planes: json(spin.planes),
+    turns: json(spin.turns),
+    known_deviation_gmm: spin.knownDeviationGmm,
+    spread: json(spin.spread),
+    cautions_confirmed: true,
+    person_id: spin.personId,
+    machine_id: spin.machineId,
+    source: spin.source,
+    calibration_id: spin.calibrationId,
+    influence: json(spin.influence),
+    warnings: json(spin.warnings),
+    shown: json(spin.shown),
+    recording: spin.recording?.bytes ?? null,
+    recording_format: spin.recording?.format ?? null,
+    columns: json(spin.recording?.columns),
+    channels: json(spin.recording?.channels),
+  });
+  if (spin.hung === null) return;
+  const hungId = randomUUID();
+  const { personId, hung } = spin;
+  await register(trx, { id: hungId, kind: 'hungWeight', shopId, jobId, personId, content: hung });
+  await trx('hung_weight').insert({ id: hungId, shop_id: shopId, job_id: jobId, spin_id: spin.id, hung: json(hung), person_id: personId });
+  await trx.raw("select set_config('tare.write_id', ?, true)", [spin.id]);
 }

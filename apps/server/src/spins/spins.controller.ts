@@ -2,14 +2,14 @@ import { promisify } from 'node:util';
 import { gzip } from 'node:zlib';
 import { Controller, Get, Inject, Param, Post, Query, Res } from '@nestjs/common';
 import { AS_IT_SHOULD_BE, spinRequestSchema, writeRecording, type SpinEvent, type SpinRequest } from '@tare/contract';
-import { BALANCED, CoreError, meanReading, processSpin, sensorSpread, unbalanceOf, type PlaneSpread, type PlaneUnbalance } from '@tare/core';
+import { BALANCED, meanReading, processSpin, sensorSpread, unbalanceOf, type PlaneSpread, type PlaneUnbalance } from '@tare/core';
 import type { Response } from 'express';
 import { CheckedBody } from '../http/checkedBody.js';
 import { Describe } from '../http/describe.js';
 import { IdPipe } from '../http/idPipe.js';
-import { ProblemException } from '../http/problem.js';
+import { ProblemFilter } from '../http/problemFilter.js';
 import { JobAccess } from '../jobs/jobAccess.js';
-import { BALANCING_MACHINE, MachineError, type BalancingMachine, type KnowsTheTruth, type MachineSpin } from './balancingMachine.js';
+import { BALANCING_MACHINE, type BalancingMachine, type KnowsTheTruth, type MachineSpin } from './balancingMachine.js';
 import { mountedOf } from './mounted.js';
 import { SpinLedger, type SpinToKeep } from './spinLedger.js';
 
@@ -20,6 +20,7 @@ export class SpinsController {
   constructor(
     private readonly jobs: JobAccess,
     private readonly ledger: SpinLedger,
+    private readonly problems: ProblemFilter,
     @Inject(BALANCING_MACHINE) private readonly machine: BalancingMachine & KnowsTheTruth,
   ) {}
 
@@ -31,9 +32,7 @@ export class SpinsController {
   @Describe('Spin the crank; progress and outcome come as lines of JSON (application/x-ndjson)', spinRequestSchema)
   async spin(@Param('jobId', IdPipe) jobId: string, @CheckedBody(spinRequestSchema) request: SpinRequest, @Res() response: Response): Promise<void> {
     const sheet = await this.jobs.sheet(jobId);
-    const known = sheet.spins.find((spin) => spin.id === request.id);
-    if (!known && (await this.jobs.db('spin').where({ id: request.id }).first('id')))
-      throw new ProblemException(409, 'This entry’s id belongs to another spin.');
+    const known = await this.ledger.isKnown(jobId, request, request);
 
     const stop = new AbortController();
     response.on('close', () => {
@@ -49,13 +48,12 @@ export class SpinsController {
         const { lightG, ...setUp } = dials;
         const order = { speedRpm, turns, run: sheet.spins.length + 1, hung: hung ?? BALANCED, ...setUp };
         const spun = await this.machine.spin(mountedOf(sheet, lightG), order, send, stop.signal);
-        await this.ledger.keep(jobId, await standinSpin(request, sheet.spec.crank.planes, spun));
+        await this.ledger.keep(jobId, await standinSpin(request, sheet.spec.crank.planes, spun), request);
       }
       send({ type: 'done', spinId: request.id });
     } catch (error) {
-      const told = error instanceof MachineError || error instanceof CoreError || error instanceof ProblemException;
-      if (!told) throw error;
-      send({ type: 'problem', title: 'The spin gave no reading', detail: error.message });
+      // The answer has begun, so the filter cannot speak any more: what went wrong is told in the stream.
+      send({ type: 'problem', title: 'The spin gave no reading', detail: this.problems.told(error).detail });
     } finally {
       response.end();
     }
@@ -64,12 +62,7 @@ export class SpinsController {
   @Get('standin-truth')
   @Describe('What no machine knows: the true unbalance of this job’s crank in the stand-in. Only the stand-in’s own drawer asks')
   async truth(@Param('jobId', IdPipe) jobId: string, @Query('lightG') lightG?: string): Promise<PlaneUnbalance> {
-    try {
-      return await this.machine.truth(mountedOf(await this.jobs.sheet(jobId), Number(lightG ?? 0)));
-    } catch (error) {
-      if (!(error instanceof MachineError)) throw error;
-      throw new ProblemException(502, error.message);
-    }
+    return this.machine.truth(mountedOf(await this.jobs.sheet(jobId), Number(lightG ?? 0)));
   }
 }
 

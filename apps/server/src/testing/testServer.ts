@@ -2,11 +2,12 @@ import { randomUUID } from 'node:crypto';
 import type { Server } from 'node:net';
 import type { AddressInfo } from 'node:net';
 import { crankTemplate, layOut, LAYOUTS, type JobSpec, type LayoutId, type Measure, type PartFact } from '@tare/core';
-import type { JobSheet } from '@tare/contract';
+import { sheetOf, type JobRecord, type JobSheet } from '@tare/contract';
 import { listen } from '@tare/standins/listen';
 import { listen as listenAsScale } from '@tare/standins/scale';
 import type { NestExpressApplication } from '@nestjs/platform-express';
 import type { Knex } from 'knex';
+import pg from 'pg';
 import request, { type Response } from 'supertest';
 import { createApp } from '../app.js';
 import { connect, migrate } from '../database/connect.js';
@@ -30,9 +31,8 @@ export class TestServer {
     if (!base) throw new Error('TARE_TEST_PG is not set: ./tare test starts a throwaway PostgreSQL and sets it.');
     const name = `test_${randomUUID().replaceAll('-', '')}`;
     const admin = connect(`${base}/postgres`);
-    await admin.raw(`create database ${name}`);
+    await admin.raw(`create database ${name} template ${await emptyTemplate(admin, base)}`);
     const db = connect(`${base}/${name}`);
-    await migrate(db);
     const shopId = randomUUID();
     await insertShop(db, shopId, 'The Winch House');
     const personId = randomUUID();
@@ -86,7 +86,7 @@ export class TestServer {
   /** A new job of this layout. */
   async job(layoutId: LayoutId = 'inline3'): Promise<JobSheet> {
     const response = await this.post('jobs', { id: randomUUID(), personId: this.personId, spec: specOf(layoutId) });
-    return response.body as JobSheet;
+    return sheetOf(response.body as JobRecord);
   }
 
   /** Captures one reading and returns the answer. */
@@ -104,8 +104,43 @@ export class TestServer {
   }
 
   async sheet(jobId: string): Promise<JobSheet> {
-    return (await this.get(`jobs/${jobId}`)).body as JobSheet;
+    return sheetOf((await this.get(`jobs/${jobId}`)).body as JobRecord);
   }
+
+  /** Voids an entry and returns the answer. */
+  void(entryId: string, reason = 'not settled', more: object = {}): Promise<Response> {
+    return this.post(`entries/${entryId}/void`, { id: randomUUID(), personId: this.personId, reason, ...more });
+  }
+
+  /** Another person of the shop. */
+  async anotherPerson(name = 'Bram Tewitt'): Promise<string> {
+    const id = randomUUID();
+    const response = await this.post('shop/people', { id, name, role: 'machining' });
+    if (response.status !== 201) throw new Error(response.text);
+    return id;
+  }
+}
+
+/** The name of a database with this version's tables and nothing in it, made by whoever needs it first. */
+async function emptyTemplate(admin: Knex, base: string): Promise<string> {
+  const name = 'tare_empty';
+  // Databases cannot be made in a transaction, so the lock is the session's: one connection makes it while the others wait.
+  const maker = new pg.Client(`${base}/postgres`);
+  await maker.connect();
+  try {
+    await maker.query('select pg_advisory_lock(7)');
+    const { rowCount } = await maker.query('select from pg_database where datname = $1', [name]);
+    if (rowCount === 0) {
+      await admin.raw(`create database ${name}_in_the_making`);
+      const db = connect(`${base}/${name}_in_the_making`);
+      await migrate(db);
+      await db.destroy();
+      await admin.raw(`alter database ${name}_in_the_making rename to ${name}`);
+    }
+  } finally {
+    await maker.end();
+  }
+  return name;
 }
 
 function unread(response: unknown, done: (error: Error | null, body: unknown) => void): void {

@@ -9,6 +9,7 @@ import { Describe } from '../http/describe.js';
 import { IdPipe } from '../http/idPipe.js';
 import { ProblemException } from '../http/problem.js';
 import { attribution, type AttributedRow } from '../jobs/rows.js';
+import { insertOnce } from '../ledger/insertOnce.js';
 import { CurrentShop } from '../shop/currentShop.js';
 import { selectCutSamples } from './selectCutSamples.js';
 
@@ -47,7 +48,9 @@ export class ToolsController {
   @Describe('Put a tool with its bit in the drawer', newToolSchema)
   async add(@CheckedBody(newToolSchema) { id, name, bit, personId }: NewTool): Promise<{ added: true }> {
     const shopId = await this.shop.id();
-    await this.db('tool').insert({ id, shop_id: shopId, name: name.trim(), bit: bit.trim(), person_id: personId }).onConflict('id').ignore();
+    await insertOnce(this.db, { id, kind: 'tool', shopId, jobId: null, personId, content: { name, bit } }, async (trx) => {
+      await trx('tool').insert({ id, shop_id: shopId, name: name.trim(), bit: bit.trim(), person_id: personId });
+    });
     return { added: true };
   }
 
@@ -58,9 +61,11 @@ export class ToolsController {
     @CheckedBody(newPracticeCutSchema) { id, grams, seconds, personId }: NewPracticeCut,
   ): Promise<{ added: true }> {
     const shopId = await this.shop.id();
-    if (!(await this.db('tool').where({ id: toolId, shop_id: shopId }).first('id')))
-      throw new ProblemException(404, 'That tool is not in the drawer.');
-    await this.db('practice_cut').insert({ id, shop_id: shopId, tool_id: toolId, grams, seconds, person_id: personId }).onConflict('id').ignore();
+    const content = { toolId, grams, seconds };
+    await insertOnce(this.db, { id, kind: 'practiceCut', shopId, jobId: null, personId, content }, async (trx) => {
+      if (!(await trx('tool').where({ id: toolId, shop_id: shopId }).first('id'))) throw new ProblemException(404, 'That tool is not in the drawer.');
+      await trx('practice_cut').insert({ id, shop_id: shopId, tool_id: toolId, grams, seconds, person_id: personId });
+    });
     return { added: true };
   }
 }

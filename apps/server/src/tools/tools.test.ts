@@ -38,7 +38,7 @@ describe('tools', () => {
     expect(await samplesOf(toolId)).toEqual([]);
     await server.reading(job, part, 613.2, { cutId: first.id });
     const slip = (await server.reading(job, part, 631.2, { cutId: first.id })).body as ReadingEntry;
-    await server.post(`jobs/${job.id}/readings/${slip.id}/void`, { personId: server.personId, reason: 'mistyped' });
+    await server.void(slip.id, 'mistyped');
     const [sample] = await samplesOf(toolId);
     expect(sample!.seconds).toBe(40);
     expect(sample!.grams).toBeCloseTo(0.8, 9);

@@ -1,60 +1,50 @@
 import type { NewReading } from '@tare/contract';
-import { allMeasuresOf, differenceComplaint, hasEnds, readingComplaint, type PartKind } from '@tare/core';
+import {
+  allMeasuresOf,
+  differenceComplaint,
+  hasEnds,
+  readingComplaint,
+  standingEntries,
+  standingOf,
+  standingReference,
+  type PartKind,
+  type WhatStands,
+} from '@tare/core';
 import type { Knex } from 'knex';
 import { fieldProblem, ProblemException } from '../http/problem.js';
 import { readingToRow } from '../jobs/rows.js';
-import { selectReadings } from '../jobs/selectReadings.js';
+import { amend, standingIn } from '../ledger/amend.js';
 
 interface PartNow {
   kind: PartKind;
-  last_cut_id: string | null;
+  /** Its cuts, oldest first. */
+  cut_ids: string[];
 }
 
 /**
- * Captures readings of one job, all or none; those that are there already change nothing.
- * @param at path of the readings in the request, for complaints
- * @throws ProblemException 400 at the reading at fault, 409 for a stale cut or an id that means another reading
+ * Captures readings of one job, all or none. Called in the transaction that registered their ids.
+ * @param at path of a reading in the request, for complaints
+ * @throws ProblemException 400 at the reading at fault, 409 for a stale cut
  */
 export async function captureReadings(
-  db: Knex,
+  trx: Knex.Transaction,
   shopId: string,
   jobId: string,
   readings: readonly NewReading[],
   at: (index: number) => string,
 ): Promise<void> {
-  const parts = await partsNow(db, jobId, readings);
-  const known = new Map(
-    (
-      await selectReadings(db, (query) =>
-        query.whereIn(
-          'reading.id',
-          readings.map((r) => r.id),
-        ),
-      )
-    ).map((row) => [row.id, row]),
-  );
-  readings.forEach((reading, i) => {
-    const part = parts.get(reading.partId);
-    if (!part) throw fieldProblem(`${at(i)}partId`, 'That part is not in this job.');
-    const before = known.get(reading.id);
-    if (before) {
-      if (before.job_id === jobId && before.part_id === reading.partId && before.measure === reading.measure && before.value_g === reading.valueG)
-        return;
-      throw new ProblemException(409, 'This entry’s id belongs to another reading. Nothing was recorded; capture it again.');
-    }
-    checkReading(reading, part, parts, at(i));
-  });
-  const fresh = readings.filter((reading) => !known.has(reading.id));
-  await requireInstruments(db, shopId, fresh, at);
-  if (fresh.length === 0) return;
-  // Two tries at once may both find nothing known; the id decides between them.
-  await db('reading')
-    .insert(fresh.map((reading) => ({ ...readingToRow(reading), shop_id: shopId, job_id: jobId })))
-    .onConflict('id')
-    .ignore();
+  const parts = await partsNow(trx, jobId, readings);
+  const isCut = [...parts.values()].some(({ cut_ids }) => cut_ids.length > 0);
+  const standing = isCut ? await standingIn(trx, jobId) : standingOf([]);
+  readings.forEach((reading, i) => checkReading(reading, parts, standing, at(i)));
+  await requireInstruments(trx, shopId, readings, at);
+  await trx('reading').insert(readings.map((reading) => ({ ...readingToRow(reading), shop_id: shopId, job_id: jobId })));
+  for (const { id, personId, amends } of readings) await amend(trx, { shopId, jobId, personId, kind: 'reading', entryId: id, amends });
 }
 
-function checkReading(reading: NewReading, part: PartNow, parts: ReadonlyMap<string, PartNow>, at: string): void {
+function checkReading(reading: NewReading, parts: ReadonlyMap<string, PartNow>, standing: WhatStands, at: string): void {
+  const part = parts.get(reading.partId);
+  if (!part) throw fieldProblem(`${at}partId`, 'That part is not in this job.');
   if (!allMeasuresOf(part.kind).includes(reading.measure)) {
     throw fieldProblem(
       `${at}measure`,
@@ -67,9 +57,12 @@ function checkReading(reading: NewReading, part: PartNow, parts: ReadonlyMap<str
   if (referenceId !== null && (referenceId === reading.partId || parts.get(referenceId)?.kind !== part.kind)) {
     throw fieldProblem(`${at}referencePartId`, 'The reference has to be another part of the same kind in this job.');
   }
-  // A reading that names an older cut was taken before somebody cut the part again: it would say the wrong weight.
-  if (part.last_cut_id !== reading.cutId)
-    throw new ProblemException(409, 'This part was cut since your screen last heard of it. Reload, and weigh it as it is now.');
+  const cuts = part.cut_ids.map((id) => ({ id }));
+  const stand = [null, ...standingEntries(cuts, standing).map(({ id }) => id)];
+  const cutId = standingReference(reading.cutId, cuts, standing);
+  // An amendment says what was read then; any other reading that names an older cut was taken before somebody cut the part again.
+  const known = reading.amends ? stand.includes(cutId) : cutId === stand.at(-1);
+  if (!known) throw new ProblemException(409, 'This part was cut since your screen last heard of it. Reload, and weigh it as it is now.');
 }
 
 async function requireInstruments(db: Knex, shopId: string, readings: readonly NewReading[], at: (index: number) => string): Promise<void> {
@@ -84,7 +77,7 @@ async function partsNow(db: Knex, jobId: string, readings: readonly NewReading[]
   const ids = readings.flatMap((r) => (r.referencePartId ? [r.partId, r.referencePartId] : [r.partId]));
   const { rows } = await db.raw<{ rows: (PartNow & { id: string })[] }>(
     /* sql */ `
-    select id, kind, (select part_cut.id from part_cut where part_id = part.id order by seq desc limit 1) as last_cut_id
+    select id, kind, array(select part_cut.id from part_cut where part_id = part.id order by seq) as cut_ids
     from part where job_id = ? and id = any(?::uuid[])`,
     [jobId, ids],
   );

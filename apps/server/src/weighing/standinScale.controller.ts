@@ -73,17 +73,10 @@ export class StandinScaleController {
 
   /** A part as the scale knows it: it holds the true weights, and is told what was meant to come off. */
   private async placed({ jobId, partId, measure }: Extract<ScaleCommand, { word: 'PUT' }>): Promise<object> {
-    const { number } = await this.jobs.require(jobId);
-    const part = await this.jobs
-      .db('part')
-      .where({ id: partId, job_id: jobId })
-      .first<{ kind: string; cylinder: number } | undefined>('kind', 'cylinder');
+    const { number, parts, partCuts } = await this.jobs.sheet(jobId);
+    const part = parts.find(({ id }) => id === partId);
     if (!part) throw fieldProblem('partId', 'That part is not in this job.');
-    const cuts = await this.jobs
-      .db('part_cut')
-      .where({ part_id: partId })
-      .orderBy('seq')
-      .select<{ removal: object | null; replaced: boolean }[]>('removal', 'replaced');
+    const cuts = partCuts.filter((cut) => cut.partId === partId);
     const sinceNew = cuts.slice(cuts.findLastIndex((cut) => cut.replaced) + 1);
     return { job: `job-${number}`, kind: part.kind, cylinder: part.cylinder, measure, cuts: sinceNew.map(({ removal }) => removal ?? {}) };
   }

@@ -1,3 +1,4 @@
+import { randomUUID } from 'node:crypto';
 import type { AddressInfo } from 'node:net';
 import { lineReader, USUAL_TEMPLATES } from '@tare/core';
 import type { Problem, StandinCharacter } from '@tare/contract';
@@ -31,7 +32,7 @@ describe('the stand-in scale', () => {
     const put = { word: 'PUT', jobId: job.id, partId: piston.id, measure: 'mass' };
     expect((await server.post('standin-scale/commands', put)).body).toEqual({ done: true });
     const before = await settled();
-    await server.post(`jobs/${job.id}/part-cuts`, { id: job.id, personId: server.personId, partId: piston.id, removal: { mass: 5 } });
+    await server.post(`jobs/${job.id}/part-cuts`, { id: randomUUID(), personId: server.personId, partId: piston.id, removal: { mass: 5 } });
     await server.post('standin-scale/commands', put);
     const after = await settled();
     expect(before - after).toBeGreaterThan(4);

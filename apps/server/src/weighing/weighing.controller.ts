@@ -4,22 +4,24 @@ import {
   newReadingSchema,
   newZeroSchema,
   readingBatchSchema,
-  removalSchema,
   type NewPartCut,
   type NewReading,
   type NewZero,
   type PartCutEntry,
   type ReadingBatch,
-  type ReadingEntry,
-  type Removal,
+  type WrittenReading,
 } from '@tare/contract';
+import type { Knex } from 'knex';
 import { CheckedBody } from '../http/checkedBody.js';
 import { Describe } from '../http/describe.js';
 import { IdPipe } from '../http/idPipe.js';
 import { fieldProblem, ProblemException } from '../http/problem.js';
 import { JobAccess } from '../jobs/jobAccess.js';
-import { partCutFromRow, readingFromRow, type PartCutRow } from '../jobs/rows.js';
+import { partCutFromRow, partCutToRow, readingFromRow, type PartCutRow } from '../jobs/rows.js';
 import { selectReadings } from '../jobs/selectReadings.js';
+import { amend } from '../ledger/amend.js';
+import { askWhetherAnother } from '../ledger/askWhetherAnother.js';
+import { insertOnce, lockJob, register, type OneWrite } from '../ledger/insertOnce.js';
 import { captureReadings } from './captureReadings.js';
 
 @Controller('api/jobs/:jobId')
@@ -28,20 +30,32 @@ export class WeighingController {
 
   @Post('readings')
   @Describe('Capture a reading; the same id again changes nothing', newReadingSchema)
-  async capture(@Param('jobId', IdPipe) jobId: string, @CheckedBody(newReadingSchema) reading: NewReading): Promise<ReadingEntry> {
+  async capture(@Param('jobId', IdPipe) jobId: string, @CheckedBody(newReadingSchema) reading: NewReading): Promise<WrittenReading> {
     const { shopId } = await this.jobs.require(jobId);
-    await captureReadings(this.jobs.db, shopId, jobId, [reading], () => '');
+    await insertOnce(this.jobs.db, readingWrite(shopId, jobId, reading), (trx) => captureReadings(trx, shopId, jobId, [reading], () => ''));
     return (await this.reading(jobId, reading.id))!;
   }
 
   @Post('readings/batch')
-  @Describe('Capture several readings, all or none', readingBatchSchema)
+  @Describe('Capture several readings, all or none; those that are there already change nothing', readingBatchSchema)
   async captureBatch(
     @Param('jobId', IdPipe) jobId: string,
-    @CheckedBody(readingBatchSchema) { readings }: ReadingBatch,
+    @CheckedBody(readingBatchSchema) { id, personId, readings }: ReadingBatch,
   ): Promise<{ captured: number }> {
     const { shopId } = await this.jobs.require(jobId);
-    await captureReadings(this.jobs.db, shopId, jobId, readings, (i) => `readings.${i}.`);
+    await insertOnce(this.jobs.db, { id, kind: 'readingBatch', shopId, jobId, personId, content: readings }, async (trx) => {
+      const fresh: number[] = [];
+      for (const [i, reading] of readings.entries()) if (await register(trx, readingWrite(shopId, jobId, reading))) fresh.push(i);
+      await trx.raw("select set_config('tare.write_id', ?, true)", [id]);
+      if (fresh.length > 0)
+        await captureReadings(
+          trx,
+          shopId,
+          jobId,
+          fresh.map((i) => readings[i]!),
+          (i) => `readings.${fresh[i]}.`,
+        );
+    });
     return { captured: readings.length };
   }
 
@@ -50,32 +64,17 @@ export class WeighingController {
   async zero(
     @Param('jobId', IdPipe) jobId: string,
     @Param('readingId', IdPipe) readingId: string,
-    @CheckedBody(newZeroSchema) { personId, beforeG, afterG }: NewZero,
-  ): Promise<ReadingEntry> {
+    @CheckedBody(newZeroSchema) { id, personId, beforeG, afterG }: NewZero,
+  ): Promise<WrittenReading> {
     const { shopId } = await this.jobs.require(jobId);
-    if (!(await this.reading(jobId, readingId))) throw new ProblemException(404, 'That reading is not in this job.');
-    await this.jobs
-      .db('reading_zero')
-      .insert({ reading_id: readingId, shop_id: shopId, before_g: beforeG, after_g: afterG, person_id: personId })
-      .onConflict('reading_id')
-      .ignore();
-    return (await this.reading(jobId, readingId))!;
-  }
-
-  @Post('readings/:readingId/void')
-  @Describe('Void a reading with a reason; it stays in the ledger', removalSchema)
-  async voidReading(
-    @Param('jobId', IdPipe) jobId: string,
-    @Param('readingId', IdPipe) readingId: string,
-    @CheckedBody(removalSchema) { personId, reason }: Removal,
-  ): Promise<ReadingEntry> {
-    const { shopId } = await this.jobs.require(jobId);
-    if (!(await this.reading(jobId, readingId))) throw new ProblemException(404, 'That reading is not in this job.');
-    await this.jobs
-      .db('reading_void')
-      .insert({ reading_id: readingId, shop_id: shopId, reason, person_id: personId })
-      .onConflict('reading_id')
-      .ignore();
+    const content = { readingId, beforeG, afterG };
+    await insertOnce(this.jobs.db, { id, kind: 'zero', shopId, jobId, personId, content }, async (trx) => {
+      if (!(await trx('reading').where({ id: readingId, job_id: jobId }).first('id'))) throw new ProblemException(404, 'That reading is not in this job.');
+      await trx('reading_zero')
+        .insert({ reading_id: readingId, shop_id: shopId, job_id: jobId, before_g: beforeG, after_g: afterG, person_id: personId })
+        .onConflict('reading_id')
+        .ignore();
+    });
     return (await this.reading(jobId, readingId))!;
   }
 
@@ -83,33 +82,36 @@ export class WeighingController {
   @Describe('Record that metal was taken off a part; its weight is unknown until it is weighed again', newPartCutSchema)
   async cut(@Param('jobId', IdPipe) jobId: string, @CheckedBody(newPartCutSchema) cut: NewPartCut): Promise<PartCutEntry> {
     const { shopId } = await this.jobs.require(jobId);
-    if (!(await this.jobs.db('part').where({ id: cut.partId, job_id: jobId }).first<{ id: string } | undefined>('id')))
-      throw fieldProblem('partId', 'That part is not in this job.');
-    await this.requireTool(shopId, cut.toolId ?? null);
-    const row = {
-      id: cut.id,
-      shop_id: shopId,
-      job_id: jobId,
-      part_id: cut.partId,
-      person_id: cut.personId,
-      removal: cut.removal ? JSON.stringify(cut.removal) : null,
-      tool_id: cut.toolId ?? null,
-      seconds: cut.seconds ?? null,
-      replaced: cut.replaced ?? false,
-    };
-    await this.jobs.db('part_cut').insert(row).onConflict('id').ignore();
-    const kept = await this.jobs.db('part_cut').where({ id: cut.id, job_id: jobId, part_id: cut.partId }).first<PartCutRow | undefined>();
-    if (!kept) throw new ProblemException(409, 'This entry’s id belongs to another entry. Nothing was recorded; log the cut again.');
-    return partCutFromRow(kept);
+    const { id, personId, partId, amends } = cut;
+    await insertOnce(this.jobs.db, { id, kind: 'partCut', shopId, jobId, personId, content: cut }, async (trx) => {
+      if (!(await trx('part').where({ id: partId, job_id: jobId }).first('id'))) throw fieldProblem('partId', 'That part is not in this job.');
+      await requireTool(trx, shopId, cut.toolId ?? null);
+      await lockJob(trx, jobId);
+      if (!cut.another && !amends)
+        await askWhetherAnother(trx, { table: 'part_cut', jobId, personId, alike: { part_id: partId }, what: 'a cut of this part' });
+      const row = partCutToRow(cut);
+      await trx('part_cut').insert({ ...row, removal: row.removal && JSON.stringify(row.removal), shop_id: shopId, job_id: jobId });
+      await amend(trx, { shopId, jobId, personId, kind: 'partCut', entryId: id, amends });
+    });
+    return partCutFromRow((await this.jobs.db('part_cut').where({ id }).first<PartCutRow>())!);
   }
 
-  private async requireTool(shopId: string, toolId: string | null): Promise<void> {
-    if (toolId !== null && !(await this.jobs.db('tool').where({ id: toolId, shop_id: shopId }).first('id')))
-      throw fieldProblem('toolId', 'That tool is not in the drawer.');
-  }
-
-  private async reading(jobId: string, readingId: string): Promise<ReadingEntry | undefined> {
+  private async reading(jobId: string, readingId: string): Promise<WrittenReading | undefined> {
     const [row] = await selectReadings(this.jobs.db, (query) => query.where({ 'reading.id': readingId, 'reading.job_id': jobId }));
     return row && readingFromRow(row);
   }
+}
+
+const readingWrite = (shopId: string, jobId: string, reading: NewReading): OneWrite => ({
+  id: reading.id,
+  kind: 'reading',
+  shopId,
+  jobId,
+  personId: reading.personId,
+  content: reading,
+});
+
+async function requireTool(db: Knex, shopId: string, toolId: string | null): Promise<void> {
+  if (toolId !== null && !(await db('tool').where({ id: toolId, shop_id: shopId }).first('id')))
+    throw fieldProblem('toolId', 'That tool is not in the drawer.');
 }

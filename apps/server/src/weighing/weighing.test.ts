@@ -17,7 +17,7 @@ describe('readings', () => {
   it('captures with who and when', async () => {
     const { body, status } = await server.reading(job, part('piston'), 612.4);
     expect(status).toBe(201);
-    expect(body).toMatchObject({ valueG: 612.4, measure: 'mass', personId: server.personId, voided: false });
+    expect(body).toMatchObject({ valueG: 612.4, measure: 'mass', personId: server.personId, zero: null });
     expect(Date.parse((body as ReadingEntry).at)).toBeGreaterThan(Date.now() - 60000);
   });
   it('makes one reading of a doubled request', async () => {
@@ -43,11 +43,13 @@ describe('readings', () => {
   it('voids with a reason and erases nothing', async () => {
     const { body } = await server.reading(job, part('ringSet'), 46.1);
     const { id } = body as ReadingEntry;
-    const voided = await server.post(`jobs/${job.id}/readings/${id}/void`, { personId: server.personId, reason: 'not settled' });
-    expect(voided.body).toMatchObject({ id, valueG: 46.1, voided: true, voidedBy: { reason: 'not settled', personId: server.personId } });
-    await server.post(`jobs/${job.id}/readings/${id}/void`, { personId: server.personId, reason: 'another reason' });
-    expect((await server.sheet(job.id)).readings.find((r) => r.id === id)?.voidedBy?.reason).toBe('not settled');
-    expect((await server.post(`jobs/${job.id}/readings/${id}/void`, { personId: server.personId, reason: ' ' })).status).toBe(400);
+    const voided = await server.void(id, 'not settled');
+    expect(voided.body).toMatchObject({ entryId: id, replacedById: null, reason: 'not settled', personId: server.personId });
+    const again = await server.void(id, 'another reason');
+    expect([again.status, (again.body as Problem).detail]).toEqual([409, 'Ottoline Fasch voided that reading already: not settled']);
+    const kept = (await server.sheet(job.id)).readings.find((r) => r.id === id);
+    expect(kept).toMatchObject({ valueG: 46.1, voided: true, voidedBy: { reason: 'not settled', personId: server.personId } });
+    expect((await server.void(id, ' ')).status).toBe(400);
   });
   it('keeps what is in the ledger out of reach even of the database’s own user error', async () => {
     await expect(
@@ -136,7 +138,7 @@ describe('where a reading came from', () => {
   it('keeps the zeros round it, once', async () => {
     const { body } = await server.reading(job, part('lockPair'), 2.4);
     const zero = (afterG: number) =>
-      server.post(`jobs/${job.id}/readings/${(body as ReadingEntry).id}/zero`, { personId: server.personId, beforeG: 0, afterG });
+      server.post(`jobs/${job.id}/readings/${(body as ReadingEntry).id}/zero`, { id: randomUUID(), personId: server.personId, beforeG: 0, afterG });
     expect((await zero(0.1)).body).toMatchObject({ zero: { beforeG: 0, afterG: 0.1 } });
     expect((await zero(0)).body).toMatchObject({ zero: { beforeG: 0, afterG: 0.1 } });
     expect((await zero(5000)).status).toBe(400);
@@ -178,6 +180,8 @@ describe('what is weighed together', () => {
 
 describe('a batch of readings', () => {
   const batch = (values: number[]) => ({
+    id: randomUUID(),
+    personId: server.personId,
     readings: values.map((valueG) => ({
       id: randomUUID(),
       personId: server.personId,

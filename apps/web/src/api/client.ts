@@ -1,8 +1,23 @@
-import type { Problem } from '@tare/contract';
+import { addressOf, type Api, type Problem, type RouteIds, type RouteName } from '@tare/contract';
 import { ProblemError, UNREACHABLE } from './problem.js';
+import { noteWrite } from './ownWrites.js';
 
-/** Sends a request and returns its JSON. @throws ProblemError with a sentence for the person at the bench */
-export async function request<T>(method: 'GET' | 'POST' | 'PUT', path: string, body?: unknown): Promise<T> {
+/** What goes with a request: the ids in its address, its body, and words behind the address. */
+export type Given<R extends RouteName> = (keyof RouteIds<R> extends never ? { readonly ids?: undefined } : { readonly ids: RouteIds<R> }) &
+  (Api[R]['body'] extends undefined ? { readonly body?: undefined } : { readonly body: Api[R]['body'] }) & {
+    readonly search?: Readonly<Record<string, string>>;
+  };
+
+/** Asks the server for one of the things it can be asked for. @throws ProblemError with a sentence for the person at the bench */
+export async function ask<R extends RouteName>(route: R, given: Given<R>): Promise<Api[R]['answer']> {
+  const [method] = route.split(' ') as ['GET' | 'POST' | 'PUT'];
+  const { ids, body, search } = given as { ids?: RouteIds<R>; body?: unknown; search?: Record<string, string> };
+  const words = search ? `?${new URLSearchParams(search).toString()}` : '';
+  return sendJson(method, `${addressOf(route, ids ?? ({} as RouteIds<R>))}${words}`, body);
+}
+
+/** Sends JSON to an address below /api and returns what comes back. @throws ProblemError */
+export async function sendJson<T>(method: 'GET' | 'POST' | 'PUT', path: string, body?: unknown): Promise<T> {
   const response = await send(method, path, body);
   return (await response.json()) as T;
 }
@@ -45,6 +60,7 @@ export async function sendGzipped<T>(path: string, file: File): Promise<T> {
 }
 
 async function send(method: string, path: string, body: unknown, signal?: AbortSignal): Promise<Response> {
+  noteWrite(body);
   let response: Response;
   try {
     response = await fetch(`/api/${path}`, {

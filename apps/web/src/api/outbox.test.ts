@@ -3,9 +3,9 @@ import 'fake-indexeddb/auto';
 import { Outbox, type OutboxEntry } from './outbox.js';
 import { ProblemError, UNREACHABLE } from './problem.js';
 
-const entry = (n: number): OutboxEntry => ({ jobId: 'j', path: 'readings', body: { id: String(n) }, at: '' });
+const entry = (n: number): OutboxEntry => ({ jobId: 'j', path: 'jobs/j/readings', body: { id: String(n) }, at: '' });
 const alone = (work: () => Promise<void>): Promise<void> => work();
-const idOf = (e: OutboxEntry): string => (e.body as { id: string }).id;
+const idOf = (e: OutboxEntry): string => e.body.id;
 
 async function emptied(outbox: Outbox): Promise<void> {
   for (const { seq } of outbox.snapshot()) await outbox.drop(seq!);
@@ -39,7 +39,7 @@ describe('the outbox', () => {
     await Promise.all(adding);
     expect(outbox.snapshot().map(idOf)).toEqual(['1', '2']);
     expect(Math.max(...seen)).toBe(2);
-    await expect(outbox.add({ ...entry(3), body: () => undefined })).rejects.toThrow();
+    await expect(outbox.add({ ...entry(3), body: { id: '3', cannotBeKept: () => undefined } })).rejects.toThrow();
     expect(outbox.snapshot().map(idOf)).toEqual(['1', '2']);
     await emptied(outbox);
     outbox.close();

@@ -1,4 +1,4 @@
-import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
+import { openDB, type DBSchema, type IDBPDatabase, type IDBPTransaction } from 'idb';
 import type { NewReading } from '@tare/contract';
 import { ProblemError } from './problem.js';
 
@@ -7,9 +7,10 @@ export interface OutboxEntry {
   /** Order of making; the store hands it out. */
   readonly seq?: number;
   readonly jobId: string;
-  /** Address below the job's. */
+  /** Address below /api. */
   readonly path: string;
-  readonly body: unknown;
+  /** With an id of its own, by which the server knows it again. */
+  readonly body: OutboxBody;
   /** The reading, when the entry is one: the bench shows it at once. */
   readonly reading?: NewReading;
   readonly at: string;
@@ -17,8 +18,28 @@ export interface OutboxEntry {
   readonly refusal?: string;
 }
 
+/** An entry with an id of its own, and whatever else it says. */
+export interface OutboxBody {
+  readonly id: string;
+  readonly [field: string]: unknown;
+}
+
 interface Store extends DBSchema {
   entries: { key: number; value: OutboxEntry };
+}
+
+/** Entries of version 1 had addresses below their job's, and voids and zeros no ids; those that wait are brought over. */
+async function upgrade(db: IDBPDatabase<Store>, oldVersion: number, _: number | null, trx: IDBPTransaction<Store, 'entries'[], 'versionchange'>): Promise<void> {
+  if (oldVersion === 0) {
+    db.createObjectStore('entries', { keyPath: 'seq', autoIncrement: true });
+    return;
+  }
+  const entries = trx.objectStore('entries');
+  for (const entry of await entries.getAll()) {
+    const voided = /^readings\/([^/]+)\/void$/.exec(entry.path)?.[1];
+    const path = voided === undefined ? `jobs/${entry.jobId}/${entry.path}` : `entries/${voided}/void`;
+    await entries.put({ ...entry, path, body: { ...entry.body, id: (entry.body as { id?: string }).id ?? crypto.randomUUID() } });
+  }
 }
 
 type Send = (entry: OutboxEntry) => Promise<void>;
@@ -47,7 +68,7 @@ export class Outbox {
     /** Only one window sends at a time; the rest wait for it. */
     private readonly alone: (work: () => Promise<void>) => Promise<void> = (work) => navigator.locks.request('tare.outbox', work),
   ) {
-    this.db = openDB<Store>('tare', 1, { upgrade: (db) => db.createObjectStore('entries', { keyPath: 'seq', autoIncrement: true }) });
+    this.db = openDB<Store>('tare', 2, { upgrade });
     void this.refresh().then(() => this.flush());
   }
 

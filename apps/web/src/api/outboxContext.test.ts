@@ -1,41 +1,38 @@
-import { readingOf, sheetOf } from '../testing.js';
+/** @jest-environment node */
+import { sheetOf as readRecord, type JobRecord } from '@tare/contract';
 import type { OutboxEntry } from './outbox.js';
-import { withWaiting } from './outboxContext.js';
+import { withPending } from './outboxContext.js';
+import { readingOf, sheetOf } from '../testing.js';
 
-const waiting = (id: string, more: Partial<OutboxEntry> = {}): OutboxEntry => {
-  const reading = { id, personId: 'ines', partId: 'piston1', measure: 'mass' as const, valueG: 612.4, cutId: null };
-  return { jobId: 'job', path: 'readings', body: reading, reading, at: '2026-11-25T02:00:00.000Z', ...more };
-};
+const reading = (id: string) => ({ id, personId: 'ottoline', partId: 'piston1', measure: 'mass', valueG: 612.4, cutId: null }) as const;
+const waiting = (id: string): OutboxEntry => ({ jobId: 'job', path: 'jobs/job/readings', body: reading(id), reading: reading(id), at: 'now' });
+const voiding = (entryId: string): OutboxEntry => ({
+  jobId: 'job',
+  path: `entries/${entryId}/void`,
+  body: { id: `void-${entryId}`, personId: 'ines', reason: 'not settled' },
+  at: 'later',
+});
+const record: JobRecord = sheetOf('inline3', { readings: [readingOf('piston1', 612, { id: 'old' })] });
+const readings = (pending: readonly OutboxEntry[]) => readRecord(withPending(record, pending)).readings.map((r) => [r.id, r.voidedBy?.reason ?? null]);
 
-describe('a sheet with what waits', () => {
-  it('is the same sheet when nothing waits', () => {
-    const sheet = sheetOf('inline3');
-    expect(withWaiting(sheet, [])).toBe(sheet);
+describe('a record with what waits for the server', () => {
+  it('is the record itself while nothing waits', () => {
+    expect(withPending(record, [])).toBe(record);
   });
-  it('shows a reading that has not arrived, with who and when', () => {
-    const { readings } = withWaiting(sheetOf('inline3'), [waiting('a')]);
-    expect(readings).toHaveLength(1);
-    expect(readings[0]).toMatchObject({ id: 'a', valueG: 612.4, personId: 'ines', at: '2026-11-25T02:00:00.000Z', voided: false, source: 'typed' });
-  });
-  it('does not show twice what has arrived already', () => {
-    const sheet = sheetOf('inline3', { readings: [readingOf('piston1', 612.4, { id: 'a' })] });
-    expect(withWaiting(sheet, [waiting('a')]).readings).toHaveLength(1);
-  });
-  it('leaves out what the server refused', () => {
-    expect(withWaiting(sheetOf('inline3'), [waiting('a', { refusal: 'cut since' })]).readings).toHaveLength(0);
+  it('has a reading as if it had arrived', () => {
+    expect(readings([waiting('a')])).toEqual([
+      ['old', null],
+      ['a', null],
+    ]);
   });
   it('voids at once what is to be voided, arrived or not', () => {
-    const voiding = (id: string): OutboxEntry => ({
-      jobId: 'job',
-      path: `readings/${id}/void`,
-      body: { personId: 'ines', reason: 'not settled' },
-      at: 'later',
-    });
-    const sheet = sheetOf('inline3', { readings: [readingOf('piston1', 612, { id: 'old' })] });
-    const { readings } = withWaiting(sheet, [waiting('a'), voiding('a'), voiding('old')]);
-    expect(readings.map((r) => [r.id, r.voided, r.voidedBy?.reason])).toEqual([
-      ['old', true, 'not settled'],
-      ['a', true, 'not settled'],
+    expect(readings([waiting('a'), voiding('a'), voiding('old')])).toEqual([
+      ['old', 'not settled'],
+      ['a', 'not settled'],
     ]);
+  });
+  it('leaves a zero to the server', () => {
+    const zero = { jobId: 'job', path: 'jobs/job/readings/old/zero', body: { id: 'z', beforeG: 0, afterG: 0 }, at: 'now' };
+    expect(withPending(record, [zero])).toBe(record);
   });
 });

@@ -1,9 +1,9 @@
 import { useQueryClient } from '@tanstack/react-query';
-import type { JobSheet, NewReading, ReadingEntry, Removal } from '@tare/contract';
-import { createContext, use, useEffect, useMemo, useState, useSyncExternalStore, type ReactNode } from 'react';
-import { request } from './client.js';
+import type { JobRecord, NewReading, Removal, VoidEntry, WrittenReading } from '@tare/contract';
+import { createContext, use, useEffect, useState, useSyncExternalStore, type ReactNode } from 'react';
+import { sendJson } from './client.js';
 import { Outbox, type OutboxEntry } from './outbox.js';
-import { putReading } from './queries.js';
+import { putReading, putVoid } from './queries.js';
 
 const OutboxContext = createContext<Outbox | null>(null);
 
@@ -13,8 +13,9 @@ export function OutboxProvider({ children }: { readonly children: ReactNode }): 
   const [outbox] = useState(
     () =>
       new Outbox(async ({ jobId, path, body }) => {
-        const entry = await request<ReadingEntry>('POST', `jobs/${jobId}/${path}`, body);
-        await putReading(queries, jobId, entry);
+        if (VOID.test(path)) await putVoid(queries, jobId, await sendJson<VoidEntry>('POST', path, body));
+        // Readings and zeros are both answered with the reading.
+        else await putReading(queries, jobId, await sendJson<WrittenReading>('POST', path, body));
       }),
   );
   useEffect(() => {
@@ -34,35 +35,53 @@ export function useOutbox(): Outbox {
   return outbox;
 }
 
-/** What waits for the server, of one job or of all. */
-export function useWaitingEntries(jobId?: string): readonly OutboxEntry[] {
+/** What waits for the server, of all jobs. */
+export function useWaitingEntries(): readonly OutboxEntry[] {
   const outbox = useOutbox();
-  const entries = useSyncExternalStore(outbox.subscribe, outbox.snapshot);
-  return useMemo(() => (jobId === undefined ? entries : entries.filter((entry) => entry.jobId === jobId)), [entries, jobId]);
+  return useSyncExternalStore(outbox.subscribe, outbox.snapshot);
 }
 
-/** A sheet with the readings and voidings that wait here already in it, so that the bench goes on as if they had arrived. */
-export function withWaiting(sheet: JobSheet, waiting: readonly OutboxEntry[]): JobSheet {
-  const pending = waiting.filter((entry) => entry.refusal === undefined);
-  if (pending.length === 0) return sheet;
-  const arrived = new Set(sheet.readings.map((r) => r.id));
-  const here = pending.flatMap(({ reading, at }): ReadingEntry[] => (reading && !arrived.has(reading.id) ? [asEntry(reading, at)] : []));
-  const readings = [...sheet.readings, ...here].map((reading) => {
-    const voiding = pending.find(({ path }) => path === `readings/${reading.id}/void`);
-    return voiding ? { ...reading, voided: true, voidedBy: { ...(voiding.body as Removal), at: voiding.at } } : reading;
-  });
-  return { ...sheet, readings };
+/**
+ * What of a job is not in its record yet: waiting, not refused, and not arrived. The same list as long as it holds the same, so that
+ * an entry's way from the screen to the browser's database to the server is not a reason to work anything out anew.
+ */
+export function usePendingEntries(record: JobRecord | undefined): readonly OutboxEntry[] {
+  const entries = useWaitingEntries();
+  const [pending, setPending] = useState<readonly OutboxEntry[]>([]);
+  const now = record ? pendingOf(record, entries) : [];
+  const same = now.length === pending.length && now.every(({ body }, i) => body.id === pending[i]!.body.id);
+  // Set while rendering: React goes on with the new list at once, without showing the old.
+  if (!same) setPending(now);
+  return same ? pending : now;
 }
 
-function asEntry(reading: NewReading, at: string): ReadingEntry {
-  return {
-    ...reading,
-    instrumentId: reading.instrumentId ?? null,
-    source: reading.source ?? 'typed',
-    referencePartId: reading.referencePartId ?? null,
-    zero: null,
-    voided: false,
-    voidedBy: null,
-    at,
-  };
+function pendingOf(record: JobRecord, entries: readonly OutboxEntry[]): OutboxEntry[] {
+  const arrived = new Set([...record.readings, ...record.voids].map(({ id }) => id));
+  return entries.filter((entry) => entry.jobId === record.id && entry.refusal === undefined && !arrived.has(entry.body.id));
+}
+
+/** A record with the readings and voids that wait here already in it, so that the bench goes on as if they had arrived. */
+export function withPending(record: JobRecord, pending: readonly OutboxEntry[]): JobRecord {
+  const readings = pending.flatMap(({ reading, at }): WrittenReading[] => (reading ? [asWritten(reading, at)] : []));
+  const voids = pending.flatMap((entry): VoidEntry[] => asVoid(entry));
+  if (readings.length + voids.length === 0) return record;
+  return { ...record, readings: [...record.readings, ...readings], voids: [...record.voids, ...voids] };
+}
+
+const asWritten = ({ amends: _, ...reading }: NewReading, at: string): WrittenReading => ({
+  ...reading,
+  instrumentId: reading.instrumentId ?? null,
+  source: reading.source ?? 'typed',
+  referencePartId: reading.referencePartId ?? null,
+  zero: null,
+  at,
+});
+
+const VOID = /^entries\/([^/]+)\/void$/;
+
+function asVoid({ path, body, at }: OutboxEntry): VoidEntry[] {
+  const entryId = VOID.exec(path)?.[1];
+  if (entryId === undefined) return [];
+  const { id, personId, reason } = body as unknown as Removal;
+  return [{ id, entryId, replacedById: null, reason, undone: false, personId, at }];
 }

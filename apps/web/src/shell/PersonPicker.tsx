@@ -1,12 +1,9 @@
-import { useMutation, useQueryClient } from '@tanstack/react-query';
-import type { Person } from '@tare/contract';
 import { ChevronDown, UserRound } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { useState, type ReactNode } from 'react';
-import { request } from '../api/client.js';
 import { useAtTheBench } from '../api/person.js';
-import type { ProblemError } from '../api/problem.js';
 import { useShop } from '../api/queries.js';
+import { useWrite } from '../api/useWrite.js';
 import { Button } from '../ui/Button.js';
 import { Field } from '../ui/Field.js';
 import { Modal } from '../ui/Modal.js';
@@ -65,23 +62,15 @@ export function PersonPicker(): ReactNode {
 }
 
 function NewPerson({ onDone }: { readonly onDone: (id: string) => void }): ReactNode {
-  const queries = useQueryClient();
-  const [id] = useState(() => crypto.randomUUID());
   const [name, setName] = useState('');
   const [role, setRole] = useState('');
-  const add = useMutation<Person, ProblemError>({
-    mutationFn: () => request<Person>('POST', 'shop/people', { id, name, role }),
-    onSuccess: async () => {
-      await queries.invalidateQueries({ queryKey: ['shop'] });
-      onDone(id);
-    },
-  });
+  const add = useWrite('POST shop/people');
   return (
     <form
       className="grid gap-3"
       onSubmit={(event) => {
         event.preventDefault();
-        add.mutate();
+        add.mutate({ name, role }, { onSuccess: ({ id }) => onDone(id) });
       }}
     >
       <Field

@@ -1,7 +1,8 @@
 import { Calculator, Drill, Moon, Scale, Search, Sun } from 'lucide-react';
 import { useMemo, useState, type ReactNode } from 'react';
-import { Link, Outlet } from 'react-router';
+import { Link, Outlet, useMatch } from 'react-router';
 import { useShop } from '../api/queries.js';
+import { useChanges } from '../api/useChanges.js';
 import { useKeys, type KeyAction } from '../ui/useKeys.js';
 import { JobFinder } from './JobFinder.js';
 import { OutboxStatus } from './OutboxStatus.js';
@@ -10,6 +11,7 @@ import { PersonPicker } from './PersonPicker.js';
 /** The shop's name plate across the top, and whatever is open below it. */
 export function Shell(): ReactNode {
   const { data: shop, error } = useShop();
+  useChanges(useMatch('/jobs/:jobId/*')?.params.jobId);
   const [finding, setFinding] = useState(false);
   const keys = useMemo<KeyAction[]>(
     () => [

@@ -1,5 +1,5 @@
 import { factsOf, type JobSheet } from '@tare/contract';
-import { fromPolar, jobFigures } from '@tare/core';
+import { fromPolar, jobFigures, summariseTurns } from '@tare/core';
 import { readingOf, sheetOf } from '../testing.js';
 import { bobLines, matchLines, spinLines, toleranceLine, weightLines } from './cardFigures.js';
 
@@ -60,7 +60,7 @@ describe('the card', () => {
   });
   it('gives a spin’s planes at their radius, and the tolerance once when both are alike', () => {
     const bare = sheetOf('inline3');
-    const turns = Array.from({ length: 8 }, (_, i) => ({ aGmm: fromPolar(1700 + (i % 2), 205), bGmm: fromPolar(850, 32) }));
+    const turns = summariseTurns(Array.from({ length: 8 }, (_, i) => ({ aGmm: fromPolar(1700 + (i % 2), 205), bGmm: fromPolar(850, 32) })));
     const sheet = {
       ...bare,
       spins: [
@@ -73,6 +73,7 @@ describe('the card', () => {
           speedRpm: 600,
           planes: bare.spec.crank.planes,
           turns,
+          hung: null,
           personId: 'bram',
           at: bare.at,
         },

@@ -1,7 +1,9 @@
-import type { DecisionBody } from '@tare/contract';
+import { useMutation, useQueryClient } from '@tanstack/react-query';
+import type { DecisionBody, DecisionEntry, NewDecision } from '@tare/contract';
+import { ask } from '../api/client.js';
 import type { ProblemError } from '../api/problem.js';
-import { useEntry } from '../api/queries.js';
-import { useOpenJob } from '../shell/JobContext.js';
+import { putDecision, retryUnreachable } from '../api/queries.js';
+import { useSheet } from '../shell/JobContext.js';
 import { useWho } from './WhoFirst.js';
 
 export interface Decide {
@@ -12,16 +14,31 @@ export interface Decide {
   readonly error: ProblemError | null;
 }
 
-/** How a choice on the open job is kept: against the version on the screen, so that nobody's choice is lost unseen. */
+/**
+ * How a choice on the open job is kept: against the version on the screen, so that nobody's choice is lost unseen. It shows at once,
+ * and is withdrawn when the server refuses it.
+ */
 export function useDecide(): Decide {
-  const { sheet } = useOpenJob();
+  const { id: jobId, decisions } = useSheet();
   const personId = useWho();
-  const entry = useEntry(sheet.id);
+  const queries = useQueryClient();
+  const entry = useMutation<DecisionEntry, ProblemError, NewDecision, DecisionEntry | undefined>({
+    mutationFn: (body) => ask('POST jobs/:jobId/decisions', { ids: { jobId }, body }),
+    retry: retryUnreachable,
+    onMutate: async ({ subject, value, personId: by, baseVersion }) => {
+      const before = decisions[subject];
+      await putDecision(queries, jobId, subject, { value, version: baseVersion + 1, personId: by, at: new Date().toISOString() });
+      return before;
+    },
+    onSuccess: (made, { subject }) => putDecision(queries, jobId, subject, made),
+    onError: (_, { subject }, before) => putDecision(queries, jobId, subject, before),
+    onSettled: () => queries.invalidateQueries({ queryKey: ['jobs'] }),
+  });
   return {
     decide: (body, onKept) => {
       if (personId === null) return;
-      const baseVersion = sheet.decisions[body.subject]?.version ?? 0;
-      entry.mutate({ path: 'decisions', body: { id: crypto.randomUUID(), personId, baseVersion, ...body } }, { onSuccess: () => onKept?.() });
+      const baseVersion = decisions[body.subject]?.version ?? 0;
+      entry.mutate({ id: crypto.randomUUID(), personId, baseVersion, ...body }, { onSuccess: () => onKept?.() });
     },
     blocked: personId === null || entry.isPending,
     error: entry.error,

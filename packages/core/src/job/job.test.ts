@@ -1,6 +1,7 @@
 import { layOut } from '../engine/layout.js';
 import { LAYOUTS, type LayoutId } from '../engine/library.js';
 import { crankTemplate } from '../rotor/crankTemplate.js';
+import { summariseTurns, type TurnSummary } from '../spin/turnSummary.js';
 import { fromPolar, toPolar } from '../units/vector.js';
 import { benchStatuses, type BenchId } from './benches.js';
 import { USUAL_MATCH_CHOICES } from '../match/matchChoices.js';
@@ -135,9 +136,16 @@ function job(layoutId: LayoutId, more: Partial<JobFacts> = {}): JobFacts {
   };
 }
 
+const turnsOf = (amountGmm: number, swingAGmm = 0.5): TurnSummary =>
+  summariseTurns(
+    Array.from({ length: 20 }, (_, i) => ({
+      aGmm: fromPolar(amountGmm + 0.5 + (i % 2 ? swingAGmm : -swingAGmm), 180),
+      bGmm: fromPolar(amountGmm - (i % 2), 0),
+    })),
+  );
+
 function spin(facts: JobFacts, id: string, amountGmm: number): SpinFact {
-  const turns = Array.from({ length: 20 }, (_, i) => ({ aGmm: fromPolar(amountGmm + (i % 2), 180), bGmm: fromPolar(amountGmm - (i % 2), 0) }));
-  return { id, speedRpm: 600, planes: facts.spec.crank.planes, turns };
+  return { id, speedRpm: 600, planes: facts.spec.crank.planes, turns: turnsOf(amountGmm) };
 }
 
 const stateOf = (facts: JobFacts, bench: BenchId): string => {
@@ -236,9 +244,7 @@ describe('jobFigures', () => {
     const facts = job('v8Cross90');
     const near = {
       ...facts,
-      spins: [
-        { ...spin(facts, 's', 80), turns: spin(facts, 's', 80).turns.map((t, i) => ({ ...t, aGmm: fromPolar(80 + (i % 2 ? 20 : -20), 180) })) },
-      ],
+      spins: [{ ...spin(facts, 's', 80), turns: turnsOf(80, 20) }],
     };
     const [figures] = jobFigures(near).spins;
     expect(figures!.verdict).toBe('cannotYetTell');

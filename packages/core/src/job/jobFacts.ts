@@ -6,6 +6,7 @@ import type { CrankHole } from '../rotor/crankHole.js';
 import type { PlaneUnbalance, Planes } from '../rotor/planes.js';
 import type { ToleranceChoice } from '../rotor/tolerance.js';
 import type { PlaneSpread } from '../spin/averageSpins.js';
+import type { TurnSummary } from '../spin/turnSummary.js';
 import type { FixedTarget, MatchChoices, TargetGroup } from '../match/matchChoices.js';
 import type { Arrival, ArrivalKey } from './arrivals.js';
 import type { PartKind, PartSchool, RodSchool, WeighFacts } from './facts.js';
@@ -33,9 +34,9 @@ export interface SpinFact {
   readonly speedRpm: number;
   /** The planes the vectors are stated in. */
   readonly planes: Planes;
-  /** Turns, or repeated readings of a machine that says one number a spin. */
-  readonly turns: readonly PlaneUnbalance[];
-  /** Scatter of one of them in each component where it is known from elsewhere, g·mm. */
+  /** What its turns say together, or repeated readings of a machine that says one number a spin. */
+  readonly turns: TurnSummary;
+  /** Scatter of one turn in each component where it is known from elsewhere, g·mm. */
   readonly knownDeviationGmm?: number | null;
   /** What its means are off by beyond that; left out where nobody knows. */
   readonly spread?: { readonly aGmm: PlaneSpread; readonly bGmm: PlaneSpread } | null;
@@ -49,7 +50,8 @@ export interface SpinFact {
 /** A hole that was really drilled, after the spin it answers. */
 export interface HoleFact extends CrankHole {
   readonly id: string;
-  readonly afterSpinId: string;
+  /** The last spin before it; null where none stands. */
+  readonly afterSpinId: string | null;
 }
 
 /** What the shop chose for the bob weights. */

@@ -8,7 +8,8 @@ import { BALANCED, movePlanes } from '../rotor/planes.js';
 import { tolerance, type Tolerance } from '../rotor/tolerance.js';
 import { averageSpins, type PlaneEstimate, type SpinOfPlane } from '../spin/averageSpins.js';
 import { judge, type Verdict } from '../spin/judge.js';
-import { planeReading, type PlaneReading } from '../spin/planeReading.js';
+import { planeReadingOf, type PlaneReading } from '../spin/planeReading.js';
+import { moveTurns, turnsInPlane } from '../spin/turnSummary.js';
 import { CoreError } from '../units/check.js';
 import { weightCheck, type WeightCheck } from '../spin/weightCheck.js';
 import { subtract, toPolar, type Vector } from '../units/vector.js';
@@ -143,13 +144,10 @@ function withoutWeights(spins: readonly SpinOfPlanes[]): readonly SpinOfPlanes[]
 }
 
 function spinOfPlanes(spin: SpinFact, { crank }: JobFacts['spec']): SpinOfPlanes {
-  const turns = spin.turns.map((turn) => movePlanes(turn, spin.planes, crank.planes));
+  const turns = moveTurns(spin.turns, spin.planes, crank.planes);
   const hung = movePlanes(spin.hung ?? BALANCED, spin.planes, crank.planes);
   const of = (plane: 'aGmm' | 'bGmm'): SpinOfPlane => ({
-    reading: planeReading(
-      turns.map((turn) => subtract(turn[plane], hung[plane])),
-      spin.knownDeviationGmm ?? null,
-    ),
+    reading: planeReadingOf(turnsInPlane(turns, plane, hung), spin.knownDeviationGmm ?? null),
     spread: spin.spread?.[plane] ?? NOBODY_KNOWS,
   });
   return { a: of('aGmm'), b: of('bGmm'), hung: { a: hung.aGmm, b: hung.bGmm } };

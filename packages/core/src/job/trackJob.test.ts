@@ -3,6 +3,7 @@ import { LAYOUTS } from '../engine/library.js';
 import { effectOfHoles } from '../rotor/holeMetal.js';
 import { crankTemplate } from '../rotor/crankTemplate.js';
 import { addPlanes, BALANCED, type PlaneUnbalance } from '../rotor/planes.js';
+import { summariseTurns } from '../spin/turnSummary.js';
 import { times } from '../units/complex.js';
 import { fromPolar, toPolar } from '../units/vector.js';
 import type { HoleFact, JobFacts, SpinFact } from './jobFacts.js';
@@ -21,10 +22,12 @@ const spin = (id: string, on: PlaneUnbalance, more: Partial<SpinFact> = {}): Spi
     id,
     speedRpm: 600,
     planes: crank.planes,
-    turns: Array.from({ length: 20 }, (_, i) => ({
-      aGmm: { re: read.aGmm.re + (i % 2 ? 5 : -5), im: read.aGmm.im },
-      bGmm: { re: read.bGmm.re + (i % 2 ? 5 : -5), im: read.bGmm.im },
-    })),
+    turns: summariseTurns(
+      Array.from({ length: 20 }, (_, i) => ({
+        aGmm: { re: read.aGmm.re + (i % 2 ? 5 : -5), im: read.aGmm.im },
+        bGmm: { re: read.bGmm.re + (i % 2 ? 5 : -5), im: read.bGmm.im },
+      })),
+    ),
     spread: { aGmm: spread(toPolar(read.aGmm).amount), bGmm: spread(toPolar(read.bGmm).amount) },
     ...more,
   };

@@ -2,7 +2,8 @@ import { drillSpread, USUAL_DRILL, type DrillErrors } from '../correct/drillErro
 import { trackUnbalance, type PlaneEvent, type TrackedPlane } from '../correct/trackUnbalance.js';
 import { effectOfHoles } from '../rotor/holeMetal.js';
 import { BALANCED, movePlanes, type PlaneUnbalance } from '../rotor/planes.js';
-import { planeReading, RAYLEIGH95 } from '../spin/planeReading.js';
+import { planeReadingOf, RAYLEIGH95 } from '../spin/planeReading.js';
+import { moveTurns, turnsInPlane } from '../spin/turnSummary.js';
 import { subtract, toPolar, type Vector } from '../units/vector.js';
 import type { JobFacts, SpinFact } from './jobFacts.js';
 
@@ -57,8 +58,8 @@ type Reading = Extract<PlaneEvent, { kind: 'read' }>;
 type Planes = JobFacts['spec']['crank']['planes'];
 
 function readingOf(spin: SpinFact, planes: Planes, plane: 'aGmm' | 'bGmm'): Reading {
-  const turns = spin.turns.map((turn) => movePlanes(turn, spin.planes, planes)[plane]);
-  const { meanGmm, radius95Gmm } = planeReading(turns, spin.knownDeviationGmm ?? null);
+  const turns = turnsInPlane(moveTurns(spin.turns, spin.planes, planes), plane);
+  const { meanGmm, radius95Gmm } = planeReadingOf(turns, spin.knownDeviationGmm ?? null);
   return {
     kind: 'read',
     readGmm: meanGmm,

@@ -1,5 +1,6 @@
 import { checkNumber, CoreError } from '../units/check.js';
-import { scale, subtract, sumOf, type Vector } from '../units/vector.js';
+import { scale, subtract, sumOf, ZERO, type Vector } from '../units/vector.js';
+import type { PlaneTurns } from './turnSummary.js';
 
 /** One plane's unbalance as read over many turns. */
 export interface PlaneReading {
@@ -25,22 +26,24 @@ export interface PlaneReading {
  * @throws CoreError for too few turns or a value that is not a number
  */
 export function planeReading(turnsGmm: readonly Vector[], knownDeviationGmm: number | null = null): PlaneReading {
-  const n = turnsGmm.length;
-  if (n > 0 && n < LEAST_TURNS && knownDeviationGmm !== null) {
-    checkNumber('The scatter of a reading', knownDeviationGmm, { above: 0, unit: 'g·mm' }, 'knownDeviationGmm');
-    return { n, meanGmm: scale(sumOf(turnsGmm), 1 / n), radius95Gmm: (RAYLEIGH95 * knownDeviationGmm) / Math.sqrt(n) };
-  }
-  if (n < LEAST_TURNS) throw new CoreError(`${n} turns are too few to know how good a reading is; at least ${LEAST_TURNS} are needed.`, 'turns');
   turnsGmm.forEach((turn, i) => {
     checkNumber('A turn', turn.re, {}, `turns.${i}.re`);
     checkNumber('A turn', turn.im, {}, `turns.${i}.im`);
   });
-  const meanGmm = scale(sumOf(turnsGmm), 1 / n);
+  const n = turnsGmm.length;
+  const meanGmm = n === 0 ? ZERO : scale(sumOf(turnsGmm), 1 / n);
   const off = turnsGmm.map((turn) => subtract(turn, meanGmm));
-  const moment = (product: (v: Vector) => number): number => off.reduce((sum, v) => sum + product(v), 0) / (n - 1);
-  const xx = moment((v) => v.re * v.re);
-  const yy = moment((v) => v.im * v.im);
-  const xy = moment((v) => v.re * v.im);
+  const moment = (product: (v: Vector) => number): number => off.reduce((sum, v) => sum + product(v), 0) / Math.max(1, n - 1);
+  return planeReadingOf({ n, meanGmm, xx: moment((v) => v.re * v.re), xy: moment((v) => v.re * v.im), yy: moment((v) => v.im * v.im) }, knownDeviationGmm);
+}
+
+/** planeReading from the mean and sample covariance of the turns, which is all it needs of them. @throws as planeReading */
+export function planeReadingOf({ n, meanGmm, xx, xy, yy }: PlaneTurns, knownDeviationGmm: number | null = null): PlaneReading {
+  if (n > 0 && n < LEAST_TURNS && knownDeviationGmm !== null) {
+    checkNumber('The scatter of a reading', knownDeviationGmm, { above: 0, unit: 'g·mm' }, 'knownDeviationGmm');
+    return { n, meanGmm, radius95Gmm: (RAYLEIGH95 * knownDeviationGmm) / Math.sqrt(n) };
+  }
+  if (n < LEAST_TURNS) throw new CoreError(`${n} turns are too few to know how good a reading is; at least ${LEAST_TURNS} are needed.`, 'turns');
   const variance = (xx + yy) / 2;
   if (variance === 0) return { n, meanGmm, radius95Gmm: 0 };
   const roundness = Math.max(0, xx * yy - xy ** 2) / variance ** 2;

@@ -7,6 +7,7 @@ import * as slugs from './0008_slugs.js';
 import * as spinDetail from './0007_spin_detail.js';
 import * as matching from './0004_matching.js';
 import * as crankMetal from './0009_crank_metal.js';
+import * as writtenOnce from './0010_written_once.js';
 import * as togetherAndPhotos from './0003_together_and_photos.js';
 
 const MIGRATIONS: Readonly<Record<string, Knex.Migration>> = {
@@ -19,6 +20,7 @@ const MIGRATIONS: Readonly<Record<string, Knex.Migration>> = {
   '0007_spin_detail': spinDetail,
   '0008_slugs': slugs,
   '0009_crank_metal': crankMetal,
+  '0010_written_once': writtenOnce,
 };
 
 /** The migrations as code, so that they run the same compiled, in tests and from any folder. */

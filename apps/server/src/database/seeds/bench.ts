@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { factsOf, type DecisionBody, type JobSheet, type Shop } from '@tare/contract';
+import { factsOf, sheetOf, type DecisionBody, type JobRecord, type JobSheet, type Shop } from '@tare/contract';
 import {
   arrivalList,
   bareHole,
@@ -55,8 +55,8 @@ export class Bench {
     return (await response.json()) as T;
   }
 
-  sheet(jobId: string): Promise<JobSheet> {
-    return this.get(`jobs/${jobId}`);
+  async sheet(jobId: string): Promise<JobSheet> {
+    return sheetOf(await this.get<JobRecord>(`jobs/${jobId}`));
   }
 
   async figures(jobId: string): Promise<JobFigures> {
@@ -64,7 +64,7 @@ export class Bench {
   }
 
   async start(personId: string, spec: JobSpec, nominals: Nominals): Promise<JobSheet> {
-    const sheet = await this.send<JobSheet>('jobs', { id: randomUUID(), personId, spec });
+    const sheet = sheetOf(await this.send<JobRecord>('jobs', { id: randomUUID(), personId, spec }));
     const chance = chanceFor('demo', sheet.number);
     for (const part of sheet.parts.filter(({ kind }) => isSingleKind(kind))) this.truth.set(part.id, trueWeights(part, nominals, chance));
     return sheet;

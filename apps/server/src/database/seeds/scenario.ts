@@ -233,7 +233,7 @@ export async function stockTheCupboard(bench: Bench): Promise<void> {
   ])
     await bench.send(`tools/${toolId}/practice-cuts`, { id: randomUUID(), personId: bram.id, grams, seconds });
   for (const spec of DEMO_MACHINES) await bench.send('machines', { id: randomUUID(), personId: ottoline.id, spec });
-  await bench.send('bob-box', { personId: ottoline.id, baseVersion: 0, box: demoBox() }, 'PUT');
+  await bench.send('bob-box', { id: randomUUID(), personId: ottoline.id, baseVersion: 0, box: demoBox() }, 'PUT');
   const scale: InstrumentSpec = {
     kind: 'scale',
     name: 'Bench scale',

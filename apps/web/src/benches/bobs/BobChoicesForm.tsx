@@ -1,7 +1,7 @@
 import { LAYOUTS, type BobCard } from '@tare/core';
 import { Slider } from 'radix-ui';
 import type { ReactNode } from 'react';
-import { useShopUsual } from '../../api/bobBox.js';
+import { useShopUsual } from '../../api/shopThings.js';
 import { useShop } from '../../api/queries.js';
 import { fixed } from '../../format/numbers.js';
 import { useOpenJob } from '../../shell/JobContext.js';
@@ -67,7 +67,7 @@ export function BobChoicesForm({ factor, oil, kept, live }: BobChoicesFormProps)
           </div>
           <p className="text-[0.9rem] text-ink-soft">
             {`Customary here ${fixed(customaryFactorRatio * 100, 0)} %: ${factorReason}.`}
-            {shop && ` The shop’s usual: ${fixed(shop.factorRatio * 100, 1)} % and ${fixed(shop.oilG, 1)} g of oil.`}
+            {shop && ` The shop’s usual: ${fixed(shop.usual.factorRatio * 100, 1)} % and ${fixed(shop.usual.oilG, 1)} g of oil.`}
           </p>
         </div>
         <NumberField
@@ -147,13 +147,13 @@ function ShopUsually({ factor, oil }: Pick<BobChoicesFormProps, 'factor' | 'oil'
   const { data: shop } = useShop();
   const personId = useWho();
   const usual = useShopUsual();
-  if (!shop || personId === null || (shop.factorRatio === factor.value && shop.oilG === oil.value)) return null;
+  if (!shop || personId === null || (shop.usual.factorRatio === factor.value && shop.usual.oilG === oil.value)) return null;
   return (
     <div className="flex flex-wrap items-center gap-3">
       <Button
         look="quiet"
         disabled={usual.isPending}
-        onClick={() => usual.mutate({ personId, factorRatio: factor.value, oilG: oil.value })}
+        onClick={() => usual.mutate({ personId, baseVersion: shop.usual.version, factorRatio: factor.value, oilG: oil.value })}
       >{`Make ${fixed(factor.value * 100, 1)} % and ${fixed(oil.value, 1)} g the shop’s usual, for new jobs`}</Button>
       {usual.error && <ProblemNotice>{usual.error.message}</ProblemNotice>}
     </div>

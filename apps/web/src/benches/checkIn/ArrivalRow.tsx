@@ -1,11 +1,10 @@
 import { ARRIVAL_WORDS, parseDecimal, type Arrival, type ArrivalItem, type ArrivalKey } from '@tare/core';
 import { useState, type ReactNode } from 'react';
-import { useEntry } from '../../api/queries.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { Button } from '../../ui/Button.js';
 import { Field, NumberField } from '../../ui/Field.js';
 import { VerdictMark } from '../../ui/Verdict.js';
-import { useWho } from '../../ui/WhoFirst.js';
+import { useDecide } from '../../ui/useDecide.js';
 
 /** What belongs to an item and is easily left behind. */
 const COMES_WITH: Partial<Record<ArrivalKey, string>> = {
@@ -18,8 +17,7 @@ const COMES_WITH: Partial<Record<ArrivalKey, string>> = {
 /** One line of the list: counted, its condition and marks noted; kept when the cursor leaves. */
 export function ArrivalRow({ item }: { readonly item: ArrivalItem }): ReactNode {
   const { sheet } = useOpenJob();
-  const personId = useWho();
-  const decide = useEntry(sheet.id);
+  const { decide, blocked, error } = useDecide();
   const { key, count, needed } = item;
   const kept = sheet.arrivals[key];
   const [typed, setTyped] = useState<{ count: string; condition: string; marks: string } | null>(null);
@@ -29,17 +27,9 @@ export function ArrivalRow({ item }: { readonly item: ArrivalItem }): ReactNode 
     found.kind === 'notANumber' || (found.kind === 'number' && !Number.isInteger(found.value)) ? 'A whole number, please.' : undefined;
 
   const keep = (arrival: Arrival): void => {
-    if (personId === null) return;
     const sent = typed;
-    const subject = `arrival.${key}`;
-    decide.mutate(
-      {
-        path: 'decisions',
-        body: { id: crypto.randomUUID(), personId, baseVersion: sheet.decisions[subject]?.version ?? 0, subject, value: arrival },
-      },
-      // What was typed since it was sent stays.
-      { onSuccess: () => setTyped((now) => (now === sent ? null : now)) },
-    );
+    // What was typed since it was sent stays.
+    decide({ subject: `arrival.${key}`, value: arrival }, () => setTyped((now) => (now === sent ? null : now)));
   };
   const keepTyped = (): void => {
     if (typed === null || complaint !== undefined) return;
@@ -70,7 +60,7 @@ export function ArrivalRow({ item }: { readonly item: ArrivalItem }): ReactNode 
       </th>
       <td className="pt-2 figure-type">{count}</td>
       <td className="w-24">
-        <NumberField label={`${name}: found`} {...field('count')} problem={complaint ?? decide.error?.message} />
+        <NumberField label={`${name}: found`} {...field('count')} problem={complaint ?? error?.message} />
       </td>
       <td>
         <Field label={`${name}: condition`} {...field('condition')} />
@@ -86,7 +76,7 @@ export function ArrivalRow({ item }: { readonly item: ArrivalItem }): ReactNode 
         ) : (
           <Button
             aria-label={`${name}: all ${count} here`}
-            disabled={personId === null || decide.isPending}
+            disabled={blocked}
             onClick={() => keep({ count, condition: shown.condition, marks: shown.marks })}
           >
             {count === 1 ? 'Here' : `All ${count} here`}

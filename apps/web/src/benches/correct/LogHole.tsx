@@ -12,10 +12,11 @@ import {
   type CrankHole,
   type Slug,
 } from '@tare/core';
-import { useRef, useState, type ReactNode } from 'react';
+import { useState, type ReactNode } from 'react';
 import { useMachines } from '../../api/machines.js';
-import { useEntry, useShop } from '../../api/queries.js';
-import { useShopTools } from '../../api/shopTools.js';
+import { useShop } from '../../api/queries.js';
+import { useWrite } from '../../api/useWrite.js';
+import { useShopTools } from '../../api/shopThings.js';
 import { degrees, fixed } from '../../format/numbers.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { Button } from '../../ui/Button.js';
@@ -64,8 +65,7 @@ export function LogHole({ plan, hole, index }: LogHoleProps): ReactNode {
 function LogForm({ plan, hole, index }: LogHoleProps): ReactNode {
   const { sheet } = useOpenJob();
   const personId = useWho();
-  const log = useEntry(sheet.id);
-  const id = useRef(crypto.randomUUID());
+  const log = useWrite('POST jobs/:jobId/holes', { jobId: sheet.id });
   const [depth, setDepth] = useDraft(`hole.${plan.id}.${index}`, fixed(hole.depthMm, 1));
   const [chips, setChips] = useDraft(`chips.${plan.id}.${index}`);
   const [complaint, setComplaint] = useState<{ readonly depth?: string; readonly chips?: string }>({});
@@ -79,10 +79,7 @@ function LogForm({ plan, hole, index }: LogHoleProps): ReactNode {
     };
     setComplaint(wrong);
     if (typeof depthMm === 'string' || typeof chipsG === 'string') return;
-    log.mutate({
-      path: 'holes',
-      body: { id: id.current, personId, planId: plan.id, planIndex: index, ...bareHole(hole), depthMm, chipsG },
-    });
+    if (personId !== null) log.mutate({ personId, planId: plan.id, planIndex: index, ...bareHole(hole), depthMm, chipsG });
   };
   return (
     <form

@@ -1,4 +1,4 @@
-import { rimKindOf } from '@tare/core';
+import { latestOn, rimKindOf } from '@tare/core';
 import { useState, type ReactNode } from 'react';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { Button } from '../../ui/Button.js';
@@ -9,7 +9,7 @@ import { useDecide } from '../../ui/useDecide.js';
 /** Why parts that should be neutral are corrected all the same; null while they are left alone. */
 export function useNeutralReason(): string | null {
   const { sheet } = useOpenJob();
-  return (sheet.decisions['correct.neutralReason']?.value ?? null) as string | null;
+  return latestOn(sheet.decisions, 'correct.neutralReason') ?? null;
 }
 
 /** On an internally balanced crank, what bolts on stays neutral unless somebody says why not. */

@@ -1,7 +1,8 @@
 import { bareHole, correctionInput, drillOrder, metalNow, trackJob, type PlanChoices } from '@tare/core';
 import { useMemo, useState, type ReactNode } from 'react';
-import { useEntry, useShop } from '../../api/queries.js';
-import { useShopTools } from '../../api/shopTools.js';
+import { useShop } from '../../api/queries.js';
+import { useWrite } from '../../api/useWrite.js';
+import { useShopTools } from '../../api/shopThings.js';
 import { RimMap } from '../../draw/RimMap.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { Button } from '../../ui/Button.js';
@@ -26,7 +27,7 @@ export function Planning(): ReactNode {
   const { data: shop } = useShop();
   const { data: entry } = useShopTools();
   const personId = useWho();
-  const take = useEntry(sheet.id);
+  const take = useWrite('POST jobs/:jobId/plans', { jobId: sheet.id });
   const [wishes, setWishes] = useState(USUAL_WISHES);
   const [picked, pick] = useState(0);
   const neutralReason = useNeutralReason();
@@ -56,7 +57,7 @@ export function Planning(): ReactNode {
   const takeIt = (): void => {
     const ids = crank.counterweights.map(({ id }) => id);
     const holes = drillOrder(plan!.holes, ids).map(bareHole);
-    take.mutate({ path: 'plans', body: { id: crypto.randomUUID(), personId, spinId: last.spinId, holes } });
+    if (personId !== null) take.mutate({ personId, spinId: last.spinId, holes });
   };
   const nameOf = (id: string): string => crank.counterweights.find((c) => c.id === id)?.name ?? id;
   return (

@@ -1,6 +1,6 @@
 import { useState, type ReactNode } from 'react';
 import { useNavigate } from 'react-router';
-import { useEntry } from '../../api/queries.js';
+import { useWrite } from '../../api/useWrite.js';
 import { CrankFigure } from '../../draw/CrankFigure.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { BenchHead } from '../../ui/BenchHead.js';
@@ -18,14 +18,15 @@ export function EngineBench(): ReactNode {
   const { sheet } = useOpenJob();
   const [saved, setSaved] = useState(false);
   const personId = useWho();
-  const change = useEntry(sheet.id);
+  const change = useWrite('PUT jobs/:jobId/spec', { jobId: sheet.id });
   const state = useSpecForm(
     `spec.${sheet.id}.${sheet.specVersion}`,
     () => formOf(sheet.spec),
     false,
     async (spec) => {
       setSaved(false);
-      await change.mutateAsync({ method: 'PUT', path: 'spec', body: { personId, baseVersion: sheet.specVersion, spec } });
+      if (personId === null) return;
+      await change.mutateAsync({ personId, baseVersion: sheet.specVersion, spec });
       setSaved(true);
     },
   );
@@ -64,7 +65,7 @@ function RemoveJob(): ReactNode {
   const personId = useWho();
   const [asking, setAsking] = useState(false);
   const [reason, setReason] = useState('');
-  const remove = useEntry(sheet.id);
+  const remove = useWrite('POST jobs/:jobId/removal', { jobId: sheet.id });
   return (
     <>
       <Button
@@ -91,14 +92,7 @@ function RemoveJob(): ReactNode {
           <Button
             disabled={personId === null || reason.trim() === ''}
             onClick={() => {
-              remove.mutate(
-                { path: 'removal', body: { personId, reason } },
-                {
-                  onSuccess: () => {
-                    void navigate('/');
-                  },
-                },
-              );
+              if (personId !== null) remove.mutate({ personId, reason }, { onSuccess: () => void navigate('/') });
             }}
           >
             Take it off

@@ -1,11 +1,6 @@
-import { useMutation } from '@tanstack/react-query';
-import type { JobSheet } from '@tare/contract';
-import type { JobSpec } from '@tare/core';
-import { useState, type ReactNode } from 'react';
+import type { ReactNode } from 'react';
 import { useNavigate } from 'react-router';
-import { request } from '../../api/client.js';
-import type { ProblemError } from '../../api/problem.js';
-import { retryUnreachable } from '../../api/queries.js';
+import { useWrite } from '../../api/useWrite.js';
 import { benchPath } from '../../shell/paths.js';
 import { Button } from '../../ui/Button.js';
 import { ProblemNotice } from '../../ui/Notice.js';
@@ -18,13 +13,10 @@ import { useSpecForm } from './useSpecForm.js';
 export function NewJobPage(): ReactNode {
   const navigate = useNavigate();
   const personId = useWho();
-  const [id] = useState(() => crypto.randomUUID());
-  const start = useMutation<JobSheet, ProblemError, JobSpec>({
-    mutationFn: (spec) => request('POST', 'jobs', { id, personId, spec }),
-    retry: retryUnreachable,
-  });
+  const start = useWrite('POST jobs');
   const state = useSpecForm('new-job', emptyForm, true, async (spec) => {
-    const job = await start.mutateAsync(spec);
+    if (personId === null) return;
+    const job = await start.mutateAsync({ personId, spec });
     await navigate(benchPath(job.id, 'weigh'));
   });
   return (

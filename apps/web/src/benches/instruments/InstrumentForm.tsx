@@ -1,7 +1,7 @@
 import { INSTRUMENT_KINDS, SOURCES, type Instrument, type InstrumentSpec, type Source } from '@tare/contract';
 import { parseDecimal, USUAL_TEMPLATES } from '@tare/core';
 import { useState, type ReactNode } from 'react';
-import { useInstrumentEntry } from '../../api/instruments.js';
+import { useWrite } from '../../api/useWrite.js';
 import { Button } from '../../ui/Button.js';
 import { Choice } from '../../ui/Choice.js';
 import { Field, NumberField } from '../../ui/Field.js';
@@ -35,8 +35,9 @@ interface InstrumentFormProps {
 
 export function InstrumentForm({ instrument, onDone }: InstrumentFormProps): ReactNode {
   const personId = useWho();
-  const entry = useInstrumentEntry();
-  const [id] = useState(() => crypto.randomUUID());
+  const add = useWrite('POST instruments');
+  const change = useWrite('PUT instruments/:instrumentId', { instrumentId: instrument?.id ?? '' });
+  const entry = instrument ? change : add;
   const [typed, setTyped] = useState<Typed>(() => (instrument ? typedOf(instrument.spec) : EMPTY));
   const field = (key: keyof Typed): { value: string; onChange: (event: { target: { value: string } }) => void; problem: string | undefined } => ({
     value: typed[key],
@@ -45,13 +46,11 @@ export function InstrumentForm({ instrument, onDone }: InstrumentFormProps): Rea
   });
   const submit = (): void => {
     const numbers = Object.fromEntries((['divisionG', 'capacityG', 'fixtureG', 'baudRate'] as const).map((key) => [key, numberOf(typed[key])]));
-    const spec = { ...typed, ...numbers };
-    entry.mutate(
-      instrument
-        ? { method: 'PUT', path: `instruments/${instrument.id}`, body: { personId, baseVersion: instrument.version, spec } }
-        : { method: 'POST', path: 'instruments', body: { id, personId, spec } },
-      { onSuccess: onDone },
-    );
+    if (personId === null) return;
+    // What is no number is left for the server to complain about, at its field.
+    const spec = { ...typed, ...numbers } as unknown as InstrumentSpec;
+    if (instrument) change.mutate({ personId, baseVersion: instrument.version, spec }, { onSuccess: onDone });
+    else add.mutate({ personId, spec }, { onSuccess: onDone });
   };
   return (
     <form

@@ -1,7 +1,7 @@
 import type { Instrument, NewStudy } from '@tare/contract';
 import { parseDecimal, repeatabilityLimitG, roundingDeviationG, summariseReadings } from '@tare/core';
 import { useState, type ReactNode } from 'react';
-import { useInstrumentEntry } from '../../api/instruments.js';
+import { useWrite } from '../../api/useWrite.js';
 import { fixed } from '../../format/numbers.js';
 import { Button } from '../../ui/Button.js';
 import { Field, NumberField } from '../../ui/Field.js';
@@ -40,8 +40,7 @@ const PLACEMENTS = 10;
 
 function Repeatability({ instrument, onDone }: StudyProps): ReactNode {
   const personId = useWho();
-  const entry = useInstrumentEntry();
-  const [id] = useState(() => crypto.randomUUID());
+  const entry = useWrite('POST instruments/:instrumentId/studies', { instrumentId: instrument.id });
   const [subject, setSubject] = useDraft(`study.subject.${instrument.id}`, instrument.spec.kind === 'scale' ? 'a piston' : 'a rod’s small end');
   // One line a placement: what was read survives a reload.
   const [kept, setKept] = useDraft(`study.readings.${instrument.id}`);
@@ -60,9 +59,9 @@ function Repeatability({ instrument, onDone }: StudyProps): ReactNode {
     return setTyped('');
   };
   const send = (): void => {
-    const body: NewStudy = { id, personId: personId!, kind: 'repeatability', subject, readingsG: readings, nominalG: null };
+    if (personId === null) return;
     entry.mutate(
-      { method: 'POST', path: `instruments/${instrument.id}/studies`, body },
+      { personId, kind: 'repeatability', subject, readingsG: readings, nominalG: null },
       {
         onSuccess: () => {
           setKept('');
@@ -115,23 +114,18 @@ function verdict(readings: readonly number[], divisionG: number): string {
 
 function Drift({ instrument, onDone }: StudyProps): ReactNode {
   const personId = useWho();
-  const entry = useInstrumentEntry();
-  const [id] = useState(() => crypto.randomUUID());
+  const entry = useWrite('POST instruments/:instrumentId/studies', { instrumentId: instrument.id });
   const [nominal, setNominal] = useDraft(`check.nominal.${instrument.id}`, '500');
   const [shown, setShown] = useState('');
   const [complaint, setComplaint] = useState<string | null>(null);
   const send = (): void => {
     const [nominalG, shownG] = [parseDecimal(nominal), parseDecimal(shown)];
     if (nominalG.kind !== 'number' || shownG.kind !== 'number') return setComplaint('Both have to be numbers of grams.');
-    const body: NewStudy = {
-      id,
-      personId: personId!,
-      kind: 'drift',
-      subject: `${nominalG.value} g check weight`,
-      readingsG: [shownG.value],
-      nominalG: nominalG.value,
-    };
-    return entry.mutate({ method: 'POST', path: `instruments/${instrument.id}/studies`, body }, { onSuccess: onDone });
+    if (personId === null) return undefined;
+    return entry.mutate(
+      { personId, kind: 'drift', subject: `${nominalG.value} g check weight`, readingsG: [shownG.value], nominalG: nominalG.value },
+      { onSuccess: onDone },
+    );
   };
   return (
     <form

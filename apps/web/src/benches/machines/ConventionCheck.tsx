@@ -1,7 +1,7 @@
 import type { Machine } from '@tare/contract';
 import { checkConvention, fromHeavyDeg, normaliseAngleDeg, typedNumber, type ConventionCheck as Checked } from '@tare/core';
 import { useState, type ReactNode } from 'react';
-import { useMachineEntry } from '../../api/machines.js';
+import { useWrite } from '../../api/useWrite.js';
 import { Button } from '../../ui/Button.js';
 import { NumberField } from '../../ui/Field.js';
 import { ProblemNotice } from '../../ui/Notice.js';
@@ -23,7 +23,7 @@ type Typed = Readonly<Record<(typeof FIELDS)[number][0], string>>;
 export function ConventionCheck({ machine }: { readonly machine: Machine }): ReactNode {
   const { convention, unit } = machine.spec;
   const personId = useWho();
-  const entry = useMachineEntry();
+  const entry = useWrite('PUT machines/:machineId', { machineId: machine.id });
   // 60° from the machine's own zero tells all the usual mistakes apart.
   const bestDeg = Math.round(normaliseAngleDeg(convention.zeroAtDeg + 60));
   const [typed, setTyped] = useState<Typed>({
@@ -83,7 +83,7 @@ export function ConventionCheck({ machine }: { readonly machine: Machine }): Rea
                 disabled={entry.isPending}
                 onClick={() =>
                   entry.mutate(
-                    { id: machine.id, change: { personId, baseVersion: machine.version, spec: { ...machine.spec, convention: checked.mended! } } },
+                    { personId, baseVersion: machine.version, spec: { ...machine.spec, convention: checked.mended! } },
                     { onSuccess: () => setChecked(null) },
                   )
                 }

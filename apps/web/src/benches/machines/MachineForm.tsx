@@ -1,7 +1,7 @@
 import type { Machine, MachineSpec } from '@tare/contract';
 import { parseDecimal } from '@tare/core';
 import { useState, type ReactNode } from 'react';
-import { useMachineEntry } from '../../api/machines.js';
+import { useWrite } from '../../api/useWrite.js';
 import { Button } from '../../ui/Button.js';
 import { Choice } from '../../ui/Choice.js';
 import { Field, NumberField } from '../../ui/Field.js';
@@ -88,8 +88,9 @@ function fieldOf(path: string): string | undefined {
 /** What a balancing machine says and how. */
 export function MachineForm({ machine, onDone }: { readonly machine: Machine | null; readonly onDone: () => void }): ReactNode {
   const personId = useWho();
-  const entry = useMachineEntry();
-  const [id] = useState(() => crypto.randomUUID());
+  const add = useWrite('POST machines');
+  const change = useWrite('PUT machines/:machineId', { machineId: machine?.id ?? '' });
+  const entry = machine ? change : add;
   const [typed, setTyped] = useState<Typed>(() => (machine ? typedOf(machine.spec) : EMPTY));
   const field = (key: keyof Typed): { value: string; onChange: (event: { target: { value: string } }) => void; problem: string | undefined } => ({
     value: typed[key],
@@ -99,9 +100,8 @@ export function MachineForm({ machine, onDone }: { readonly machine: Machine | n
   const submit = (): void => {
     if (personId === null) return;
     const spec = specOf(typed) as MachineSpec;
-    entry.mutate(machine ? { id: machine.id, change: { personId, baseVersion: machine.version, spec } } : { made: { id, personId, spec } }, {
-      onSuccess: onDone,
-    });
+    if (machine) change.mutate({ personId, baseVersion: machine.version, spec }, { onSuccess: onDone });
+    else add.mutate({ personId, spec }, { onSuccess: onDone });
   };
   const choice = (key: keyof Typed): { value: string; onChange: (event: { target: { value: string } }) => void } => ({
     value: typed[key],

@@ -1,6 +1,6 @@
 import { MATCH_SCHOOLS, parseDecimal, type MatchBasis, type MatchChoices } from '@tare/core';
 import { useState, type ReactNode } from 'react';
-import { useEntry } from '../../api/queries.js';
+import { useWrite } from '../../api/useWrite.js';
 import { fixed } from '../../format/numbers.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { Choice } from '../../ui/Choice.js';
@@ -90,7 +90,7 @@ export function MatchSchools(): ReactNode {
 function ToleranceChoice(): ReactNode {
   const { sheet } = useOpenJob();
   const personId = useWho();
-  const entry = useEntry(sheet.id);
+  const entry = useWrite('PUT jobs/:jobId/spec', { jobId: sheet.id });
   const { matchToleranceG } = sheet.spec;
   const school = MATCH_SCHOOLS.find(({ toleranceG }) => toleranceG === matchToleranceG);
   return (
@@ -102,12 +102,8 @@ function ToleranceChoice(): ReactNode {
         hint={school?.reason ?? 'Agreed on the engine bench.'}
         onChange={(event) => {
           const chosen = MATCH_SCHOOLS.find(({ id }) => id === event.target.value);
-          if (chosen)
-            entry.mutate({
-              method: 'PUT',
-              path: 'spec',
-              body: { personId, baseVersion: sheet.specVersion, spec: { ...sheet.spec, matchToleranceG: chosen.toleranceG } },
-            });
+          if (!chosen || personId === null) return;
+          entry.mutate({ personId, baseVersion: sheet.specVersion, spec: { ...sheet.spec, matchToleranceG: chosen.toleranceG } });
         }}
         options={[
           ...(school ? [] : [{ value: '', label: `${fixed(matchToleranceG, 2)} g, as agreed` }]),

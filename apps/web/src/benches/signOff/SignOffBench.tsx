@@ -1,6 +1,6 @@
 import { Printer } from 'lucide-react';
 import type { ReactNode } from 'react';
-import { useEntry } from '../../api/queries.js';
+import { useWrite } from '../../api/useWrite.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { BenchHead } from '../../ui/BenchHead.js';
 import { Button } from '../../ui/Button.js';
@@ -12,7 +12,7 @@ import { PrintedCard } from './PrintedCard.js';
 export function SignOffBench(): ReactNode {
   const { sheet, statuses, figures } = useOpenJob();
   const personId = useWho();
-  const sign = useEntry(sheet.id);
+  const sign = useWrite('POST jobs/:jobId/sign-offs', { jobId: sheet.id });
   const status = statuses.find(({ bench }) => bench === 'signOff')!;
   const match = statuses.find(({ bench }) => bench === 'match')!;
   const last = figures.spins.at(-1);
@@ -40,7 +40,7 @@ export function SignOffBench(): ReactNode {
               look="primary"
               disabled={!canSign || personId === null || sign.isPending}
               onClick={() => {
-                sign.mutate({ path: 'sign-offs', body: { id: crypto.randomUUID(), personId } });
+                if (personId !== null) sign.mutate({ personId });
               }}
             >
               Sign off

@@ -1,4 +1,4 @@
-import { checkSetUp, CoreError, parseDecimal, supportLoads, type Supports } from '@tare/core';
+import { checkSetUp, CoreError, latestOn, parseDecimal, supportLoads, type Supports } from '@tare/core';
 import { useState, type ReactNode } from 'react';
 import { CrankFigure } from '../../draw/CrankFigure.js';
 import { fixed } from '../../format/numbers.js';
@@ -13,7 +13,7 @@ import { useDraft } from '../../ui/useDraft.js';
 export function SetUp(): ReactNode {
   const { sheet, figures } = useOpenJob();
   const { decide, blocked, error } = useDecide();
-  const kept = (sheet.decisions['spin.supports']?.value as Supports | undefined) ?? null;
+  const kept = latestOn(sheet.decisions, 'spin.supports') ?? null;
   const [left, setLeft] = useDraft(`support-left.${sheet.id}`, kept ? String(kept.zLeftMm) : '');
   const [right, setRight] = useDraft(`support-right.${sheet.id}`, kept ? String(kept.zRightMm) : '');
   const [speed, setSpeed] = useState('600');

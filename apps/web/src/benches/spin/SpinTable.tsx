@@ -1,8 +1,8 @@
 import { useMutation } from '@tanstack/react-query';
-import type { SpinEntry } from '@tare/contract';
+import type { Reprocessed, SpinEntry } from '@tare/contract';
 import { toPolar } from '@tare/core';
 import type { ReactNode } from 'react';
-import { request } from '../../api/client.js';
+import { ask } from '../../api/client.js';
 import { useMachines } from '../../api/machines.js';
 import type { ProblemError } from '../../api/problem.js';
 import { clock, degrees, fixed } from '../../format/numbers.js';
@@ -71,14 +71,10 @@ export function SpinTable(): ReactNode {
   );
 }
 
-interface Reprocessed {
-  readonly differsGmm: { readonly a: number; readonly b: number };
-}
-
 /** The recording that a spin came from, to be had back, and to be worked out anew by the present arithmetic. */
 function Recording({ spinId }: { readonly spinId: string }): ReactNode {
   const { sheet } = useOpenJob();
-  const again = useMutation<Reprocessed, ProblemError>({ mutationFn: () => request('POST', `jobs/${sheet.id}/spins/${spinId}/reprocess`, {}) });
+  const again = useMutation<Reprocessed, ProblemError>({ mutationFn: () => ask('POST jobs/:jobId/spins/:spinId/reprocess', { ids: { jobId: sheet.id, spinId } }) });
   return (
     <span className="flex flex-wrap items-center gap-x-3">
       <a className="inline-flex min-h-11 items-center underline underline-offset-4" href={`/api/jobs/${sheet.id}/spins/${spinId}/recording`} download>

@@ -2,7 +2,7 @@ import { useMutation } from '@tanstack/react-query';
 import { AS_IT_SHOULD_BE, type StandinDials } from '@tare/contract';
 import { toPolar, type PlaneUnbalance, type Vector } from '@tare/core';
 import type { ReactNode } from 'react';
-import { request } from '../../api/client.js';
+import { ask } from '../../api/client.js';
 import type { ProblemError } from '../../api/problem.js';
 import { degrees, fixed } from '../../format/numbers.js';
 import { useOpenJob } from '../../shell/JobContext.js';
@@ -51,7 +51,7 @@ export function StandinTicks({ dials, onChange }: DialsProps): ReactNode {
 export function StandinDrawer({ dials, onChange }: DialsProps): ReactNode {
   const { sheet } = useOpenJob();
   const truth = useMutation<PlaneUnbalance, ProblemError>({
-    mutationFn: () => request('GET', `jobs/${sheet.id}/standin-truth?lightG=${dials.lightG ?? 0}`),
+    mutationFn: () => ask('GET jobs/:jobId/standin-truth', { ids: { jobId: sheet.id }, search: { lightG: String(dials.lightG ?? 0) } }),
   });
   const { radiusAMm, radiusBMm } = sheet.spec.crank.planes;
   const words = (vector: Vector, radiusMm: number): string => {

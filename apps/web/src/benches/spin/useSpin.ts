@@ -56,7 +56,7 @@ export function useSpin(jobId: string): Spin {
     } finally {
       setProgress(null);
       running.current = null;
-      await queries.invalidateQueries({ queryKey: jobKey(jobId) });
+      await Promise.all([queries.invalidateQueries({ queryKey: jobKey(jobId) }), queries.invalidateQueries({ queryKey: ['jobs'] })]);
     }
   };
   return {

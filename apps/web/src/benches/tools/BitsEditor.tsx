@@ -1,13 +1,13 @@
-import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { parseDecimal, POINT_ANGLE_DEG, type Bit } from '@tare/core';
 import { Plus, Trash2 } from 'lucide-react';
 import { useState, type ReactNode } from 'react';
-import { request } from '../../api/client.js';
 import type { ProblemError } from '../../api/problem.js';
 import { useShop } from '../../api/queries.js';
+import { useBitsChange } from '../../api/shopThings.js';
 import { Button } from '../../ui/Button.js';
 import { NumberField } from '../../ui/Field.js';
 import { ProblemNotice } from '../../ui/Notice.js';
+import { useWho } from '../../ui/WhoFirst.js';
 
 const BIT_FIELDS = [
   ['bitMm', 'Bit', 'mm'],
@@ -20,25 +20,25 @@ type TypedBit = Readonly<Record<keyof Bit, string>>;
 /** The bits in the shop's drawer, from which every plan is made. */
 export function BitsEditor(): ReactNode {
   const { data: shop } = useShop();
-  return shop ? <Bits key={JSON.stringify(shop.bits)} bits={shop.bits} /> : null;
+  return shop ? <Bits key={shop.bitsVersion} bits={shop.bits} version={shop.bitsVersion} /> : null;
 }
 
-function Bits({ bits }: { readonly bits: readonly Bit[] }): ReactNode {
-  const queries = useQueryClient();
+function Bits({ bits, version }: { readonly bits: readonly Bit[]; readonly version: number }): ReactNode {
+  const personId = useWho();
   const [rows, setRows] = useState<readonly TypedBit[]>(() =>
     bits.map((b) => ({ bitMm: String(b.bitMm), pointAngleDeg: String(b.pointAngleDeg), usableDepthMm: String(b.usableDepthMm) })),
   );
-  const save = useMutation<unknown, ProblemError>({
-    mutationFn: () =>
-      request('PUT', 'shop/bits', {
-        bits: rows.map((row) => ({
-          bitMm: numberOf(row.bitMm),
-          pointAngleDeg: numberOf(row.pointAngleDeg),
-          usableDepthMm: numberOf(row.usableDepthMm),
-        })),
-      }),
-    onSuccess: () => queries.invalidateQueries({ queryKey: ['shop'] }),
-  });
+  const save = useBitsChange();
+  const keep = (): void => {
+    if (personId === null) return;
+    const typed = rows.map((row) => ({
+      bitMm: numberOf(row.bitMm),
+      pointAngleDeg: numberOf(row.pointAngleDeg),
+      usableDepthMm: numberOf(row.usableDepthMm),
+    }));
+    // What is no number goes as null: the server's schema then says so at that field.
+    save.mutate({ personId, baseVersion: version, bits: typed as Bit[] });
+  };
   const set = (i: number, key: keyof Bit, value: string): void => {
     setRows(rows.map((row, j) => (j === i ? { ...row, [key]: value } : row)));
   };
@@ -47,7 +47,7 @@ function Bits({ bits }: { readonly bits: readonly Bit[] }): ReactNode {
       className="grid gap-3"
       onSubmit={(event) => {
         event.preventDefault();
-        save.mutate();
+        keep();
       }}
     >
       {rows.map((row, i) => (
@@ -84,7 +84,7 @@ function Bits({ bits }: { readonly bits: readonly Bit[] }): ReactNode {
         >
           <Plus aria-hidden className="size-5" /> Another bit
         </Button>
-        <Button type="submit" disabled={save.isPending}>
+        <Button type="submit" disabled={personId === null || save.isPending}>
           Keep these bits
         </Button>
       </div>
@@ -95,7 +95,6 @@ function Bits({ bits }: { readonly bits: readonly Bit[] }): ReactNode {
 const problemOf = (error: ProblemError | null, row: number, key: keyof Bit): string | undefined =>
   error?.fields.find((f) => f.field === `bits.${row}.${key}`)?.message;
 
-/** Null for what is not a number: the server's schema then says so at that field. */
 function numberOf(typed: string): number | null {
   const parsed = parseDecimal(typed);
   return parsed.kind === 'number' ? parsed.value : null;

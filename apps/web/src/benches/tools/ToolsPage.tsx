@@ -2,7 +2,7 @@ import type { ShopToolsEntry } from '@tare/contract';
 import { HEAVY_METAL_G_PER_CM3 } from '@tare/core';
 import { Plus, Trash2 } from 'lucide-react';
 import type { ReactNode } from 'react';
-import { useShopTools, useShopToolsChange } from '../../api/shopTools.js';
+import { useShopTools, useShopToolsChange } from '../../api/shopThings.js';
 import type { ProblemError } from '../../api/problem.js';
 import { Button } from '../../ui/Button.js';
 import { Field, NumberField } from '../../ui/Field.js';

@@ -1,4 +1,4 @@
-import { NO_MARKS, type PartMarks } from '@tare/contract';
+import { NO_MARKS, type PartMarks } from '@tare/core';
 import { parseDecimal, type PartFact } from '@tare/core';
 import { useState, type ReactNode } from 'react';
 import { KIND_NAMES } from '../../format/words.js';

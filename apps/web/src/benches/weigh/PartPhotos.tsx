@@ -1,7 +1,8 @@
 import type { PhotoEntry } from '@tare/contract';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useRef, type ReactNode } from 'react';
-import { removePhoto, uploadPhoto } from '../../api/photos.js';
+import { ask } from '../../api/client.js';
+import { uploadPhoto } from '../../api/photos.js';
 import type { ProblemError } from '../../api/problem.js';
 import { jobKey } from '../../api/queries.js';
 import { clock } from '../../format/numbers.js';
@@ -24,7 +25,8 @@ export function PartPhotos({ partId, title }: { readonly partId: string; readonl
     onSuccess: refresh,
   });
   const remove = useMutation<unknown, ProblemError, PhotoEntry>({
-    mutationFn: ({ id }) => removePhoto(sheet.id, id, personId!),
+    mutationFn: ({ id: photoId }) =>
+      ask('POST jobs/:jobId/photos/:photoId/removal', { ids: { jobId: sheet.id, photoId }, body: { id: crypto.randomUUID(), personId: personId! } }),
     onSuccess: refresh,
   });
   const photos = sheet.photos.filter((photo) => photo.partId === partId);

@@ -2,7 +2,7 @@ import { readingsFromCsv, readingsToCsv, type NewReading, type ReadCsv } from '@
 import { Copy, Download, Upload } from 'lucide-react';
 import { useRef, useState, type ReactNode } from 'react';
 import { useInstruments } from '../../api/instruments.js';
-import { useEntry } from '../../api/queries.js';
+import { useWrite } from '../../api/useWrite.js';
 import { fixed } from '../../format/numbers.js';
 import { KIND_NAMES } from '../../format/words.js';
 import { useOpenJob } from '../../shell/JobContext.js';
@@ -76,20 +76,21 @@ function meansColumn({ cells, readingsOf }: Weighing): string {
 function Incoming({ read, onDone }: { readonly read: ReadCsv; readonly onDone: () => void }): ReactNode {
   const { sheet, figures } = useOpenJob();
   const personId = useWho();
-  const bring = useEntry(sheet.id);
+  const bring = useWrite('POST jobs/:jobId/readings/batch', { jobId: sheet.id });
   const here = new Set(sheet.readings.map((r) => r.id));
   const fresh = read.good.filter((line) => line.id === null || !here.has(line.id));
   const [ids] = useState(() => new Map(read.good.map((line) => [line.line, line.id ?? crypto.randomUUID()])));
   const send = (): void => {
+    if (personId === null) return;
     const readings = fresh.map(({ line, partId, measure, valueG }): NewReading => ({
       id: ids.get(line)!,
-      personId: personId!,
+      personId,
       partId,
       measure,
       valueG,
       cutId: figures.weighed.parts.find(({ part }) => part.id === partId)?.lastCutId ?? null,
     }));
-    bring.mutate({ path: 'readings/batch', body: { readings } }, { onSuccess: onDone });
+    bring.mutate({ personId, readings }, { onSuccess: onDone });
   };
   return (
     <div className="grid gap-3">

@@ -2,7 +2,7 @@ import type { ScaleCommand, StandinCharacter } from '@tare/contract';
 import { parseDecimal } from '@tare/core';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState, type ReactNode } from 'react';
-import { request } from '../../api/client.js';
+import { ask } from '../../api/client.js';
 import type { ProblemError } from '../../api/problem.js';
 import { Button } from '../../ui/Button.js';
 import { NumberField } from '../../ui/Field.js';
@@ -22,10 +22,10 @@ const KEY = ['standin-character'];
 /** How good the stand-in scale is, to try what a worse or a better one would do to the work. */
 export function StandinDials(): ReactNode {
   const queries = useQueryClient();
-  const { data: character } = useQuery<StandinCharacter, ProblemError>({ queryKey: KEY, queryFn: () => request('GET', 'standin-scale/character') });
+  const { data: character } = useQuery<StandinCharacter, ProblemError>({ queryKey: KEY, queryFn: () => ask('GET standin-scale/character', {}) });
   const [typed, setTyped] = useState<Partial<Record<keyof StandinCharacter, string>>>({});
   const { mutate, error, isPending } = useMutation<unknown, ProblemError, ScaleCommand>({
-    mutationFn: (command) => request('POST', 'standin-scale/commands', command),
+    mutationFn: (body) => ask('POST standin-scale/commands', { body }),
     onSuccess: async () => {
       await queries.invalidateQueries({ queryKey: KEY });
       setTyped({});

@@ -1,7 +1,7 @@
 import type { ScaleCommand } from '@tare/contract';
 import { useMutation } from '@tanstack/react-query';
 import { useMemo, useState, type ReactNode } from 'react';
-import { request } from '../../api/client.js';
+import { ask } from '../../api/client.js';
 import type { ProblemError } from '../../api/problem.js';
 import { KIND_NAMES, MEASURE_NAMES } from '../../format/words.js';
 import { useOpenJob } from '../../shell/JobContext.js';
@@ -16,7 +16,7 @@ export function StandinDrawer({ weighing }: { readonly weighing: Weighing }): Re
   const { sheet } = useOpenJob();
   const { kind, waiting } = weighing;
   const { mutate, error } = useMutation<unknown, ProblemError, ScaleCommand>({
-    mutationFn: (command) => request('POST', 'standin-scale/commands', command),
+    mutationFn: (body) => ask('POST standin-scale/commands', { body }),
   });
   const [dials, setDials] = useState(false);
   const name = waiting

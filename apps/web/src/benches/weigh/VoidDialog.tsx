@@ -1,8 +1,9 @@
 import { useState, type ReactNode } from 'react';
+import { addressOf } from '@tare/contract';
 import { useOutbox } from '../../api/outboxContext.js';
 import { fixed } from '../../format/numbers.js';
 import { KIND_NAMES } from '../../format/words.js';
-import { useOpenJob } from '../../shell/JobContext.js';
+import { useSheet } from '../../shell/JobContext.js';
 import { Button } from '../../ui/Button.js';
 import { Field } from '../../ui/Field.js';
 import { Modal } from '../../ui/Modal.js';
@@ -19,7 +20,7 @@ interface VoidDialogProps {
 
 /** Voids a reading, with a reason; it stays in the ledger. */
 export function VoidDialog({ readingId, onClose }: VoidDialogProps): ReactNode {
-  const { sheet } = useOpenJob();
+  const sheet = useSheet();
   const reading = sheet.readings.find((r) => r.id === readingId);
   const part = sheet.parts.find((p) => p.id === reading?.partId);
   const title = reading && part ? `Void ${fixed(reading.valueG, 2)} g of ${KIND_NAMES[part.kind].one.toLowerCase()} ${part.cylinder}` : '';
@@ -37,13 +38,14 @@ export function VoidDialog({ readingId, onClose }: VoidDialogProps): ReactNode {
 }
 
 function Reason({ readingId, onDone }: { readonly readingId: string; readonly onDone: () => void }): ReactNode {
-  const { sheet } = useOpenJob();
+  const sheet = useSheet();
   const personId = useWho();
   const [reason, setReason] = useState('');
   const outbox = useOutbox();
   const send = (text: string): void => {
     // In the order of things: a reading that still waits here is voided after it has arrived.
-    void outbox.add({ jobId: sheet.id, path: `readings/${readingId}/void`, body: { personId, reason: text }, at: new Date().toISOString() });
+    const body = { id: crypto.randomUUID(), personId, reason: text };
+    void outbox.add({ jobId: sheet.id, path: addressOf('POST entries/:entryId/void', { entryId: readingId }), body, at: new Date().toISOString() });
     onDone();
   };
   return (

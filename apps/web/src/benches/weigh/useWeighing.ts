@@ -1,4 +1,4 @@
-import type { ReadingEntry } from '@tare/contract';
+import { addressOf, type ReadingEntry } from '@tare/contract';
 import {
   differenceComplaint,
   lineReader,
@@ -136,7 +136,8 @@ export function useWeighing(): Weighing {
         : null,
     );
     if (personId === null) return;
-    void outbox.add({ jobId: sheet.id, path: `readings/${readingId}/zero`, body: { personId, beforeG, afterG }, at: new Date().toISOString() });
+    const path = addressOf('POST jobs/:jobId/readings/:readingId/zero', { jobId: sheet.id, readingId });
+    void outbox.add({ jobId: sheet.id, path, body: { id: crypto.randomUUID(), personId, beforeG, afterG }, at: new Date().toISOString() });
   };
   // Tared on a part, a like part may read as little as an empty pan does: then the zero is asked for.
   const zeros = useZeroWatch(isLive && reference === null ? scale.shown : null, takeZero);
@@ -163,7 +164,8 @@ export function useWeighing(): Weighing {
       source: instrument.chosen?.spec.source ?? ('typed' as const),
       referencePartId: isDifference(cell) ? reference!.partId : null,
     };
-    outbox.add({ jobId: sheet.id, path: 'readings', body: reading, reading, at: new Date().toISOString() }).catch(() => {
+    const path = addressOf('POST jobs/:jobId/readings', { jobId: sheet.id });
+    outbox.add({ jobId: sheet.id, path, body: { ...reading }, reading, at: new Date().toISOString() }).catch(() => {
       setTyped(String(valueG));
       setProblem('This browser could not keep the reading; it stands in the field again. Is its disk full?');
     });

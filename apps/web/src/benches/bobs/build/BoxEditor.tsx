@@ -2,7 +2,7 @@ import type { BobBoxEntry } from '@tare/contract';
 import { parseDecimal, type BobBox } from '@tare/core';
 import { Plus, Trash2 } from 'lucide-react';
 import { useState, type ReactNode } from 'react';
-import { useBobBoxChange } from '../../../api/bobBox.js';
+import { useBobBoxChange } from '../../../api/shopThings.js';
 import type { ProblemError } from '../../../api/problem.js';
 import { Button } from '../../../ui/Button.js';
 import { Field, NumberField } from '../../../ui/Field.js';

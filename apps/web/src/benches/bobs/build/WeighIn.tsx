@@ -9,7 +9,7 @@ import {
   type WeighInVerdict,
 } from '@tare/core';
 import type { ReactNode } from 'react';
-import { useBobBox } from '../../../api/bobBox.js';
+import { useBobBox } from '../../../api/shopThings.js';
 import { useInstruments } from '../../../api/instruments.js';
 import { fixed } from '../../../format/numbers.js';
 import { useOpenJob } from '../../../shell/JobContext.js';

@@ -1,5 +1,5 @@
-import type { BobBoxEntry, BobBuildChoice } from '@tare/contract';
-import type { BobBuild, BobCard, BobWeighIn, BobWish } from '@tare/core';
+import type { BobBoxEntry } from '@tare/contract';
+import { latestOf, latestOn, type BobBuild, type BobBuildChoice, type BobCard, type BobWeighIn, type BobWish } from '@tare/core';
 import { useMutation, type UseMutationResult } from '@tanstack/react-query';
 import { wrap, type Remote } from 'comlink';
 import { useOpenJob } from '../../../shell/JobContext.js';
@@ -23,7 +23,7 @@ export const bobFigures = (card: Extract<BobCard, { kind: 'ready' }>): number[] 
 export function useBuiltBobs(): { readonly build: BobBuildChoice | null; readonly weighInOf: (pin: number) => BobWeighIn } {
   const { sheet } = useOpenJob();
   return {
-    build: (sheet.decisions['bob.build']?.value as BobBuildChoice | null | undefined) ?? null,
-    weighInOf: (pin) => (sheet.decisions[`bob.weighIn.${pin}`]?.value as BobWeighIn | undefined) ?? { halfAG: null, halfBG: null, wholeG: null },
+    build: latestOn(sheet.decisions, 'bob.build') ?? null,
+    weighInOf: (pin) => latestOf(sheet.decisions, 'bob.weighIn.*', pin) ?? { halfAG: null, halfBG: null, wholeG: null },
   };
 }

@@ -1,5 +1,4 @@
-import type { BobsMounted } from '@tare/contract';
-import { MOUNTING_CHECKS, mountingOrder, type BobCard, type EngineLayout, type MountingCheck } from '@tare/core';
+import { latestOn, MOUNTING_CHECKS, mountingOrder, type BobCard, type EngineLayout, type MountingCheck } from '@tare/core';
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
 import { CrankEnd } from '../../../draw/CrankEnd.js';
@@ -29,7 +28,7 @@ export function MountingGuide({ card }: { readonly card: Ready }): ReactNode {
   const { decide, blocked, error } = useDecide();
   const verdicts = useWeighInVerdicts(card);
   const { layout } = sheet.spec;
-  const seen = (sheet.decisions['bob.mounted']?.value as BobsMounted | undefined) ?? [];
+  const seen = latestOn(sheet.decisions, 'bob.mounted') ?? [];
   const ofPin = (p: number): readonly MountingCheck[] => seen[p] ?? [];
   const figuresG = bobFigures(card);
   const accepted = sheet.decisions['bob.acceptedG'];

@@ -1,11 +1,12 @@
 import type { CutRemoval } from '@tare/contract';
 import { parseDecimal, type WeighedPart } from '@tare/core';
 import { useState, type ReactNode } from 'react';
-import { useEntry } from '../../../api/queries.js';
+import { useWrite } from '../../../api/useWrite.js';
 import { KIND_NAMES } from '../../../format/words.js';
 import { useOpenJob } from '../../../shell/JobContext.js';
 import { Button } from '../../../ui/Button.js';
 import { NumberField } from '../../../ui/Field.js';
+import { AskAnother } from '../../../ui/AskAnother.js';
 import { ProblemNotice } from '../../../ui/Notice.js';
 import { useWho } from '../../../ui/WhoFirst.js';
 
@@ -23,7 +24,7 @@ interface LogCutProps {
 export function LogCut({ weighed, removal, toolId, before = (then) => then(), short = false }: LogCutProps): ReactNode {
   const { sheet } = useOpenJob();
   const personId = useWho();
-  const cut = useEntry(sheet.id);
+  const cut = useWrite('POST jobs/:jobId/part-cuts', { jobId: sheet.id });
   const [typed, setTyped] = useState('');
   const seconds = parseDecimal(typed);
   const { part } = weighed;
@@ -31,7 +32,7 @@ export function LogCut({ weighed, removal, toolId, before = (then) => then(), sh
   const log = (): void => {
     if (personId === null) return;
     const timed = seconds.kind === 'number' && seconds.value > 0 ? { toolId, seconds: seconds.value } : {};
-    before(() => cut.mutate({ path: 'part-cuts', body: { id: crypto.randomUUID(), personId, partId: part.id, removal, ...timed } }));
+    before(() => cut.mutate({ personId, partId: part.id, removal, ...timed }));
   };
   return (
     <div className={`flex items-center gap-3 ${short ? '' : 'flex-wrap'}`}>
@@ -51,7 +52,8 @@ export function LogCut({ weighed, removal, toolId, before = (then) => then(), sh
       <Button disabled={personId === null || cut.isPending || seconds.kind === 'notANumber'} aria-label={said} className="shrink-0" onClick={log}>
         {short ? 'Was cut' : said}
       </Button>
-      {cut.error && <ProblemNotice>{cut.error.message}</ProblemNotice>}
+      <AskAnother write={cut}>It was cut once more</AskAnother>
+      {cut.error && cut.error.problem.ask === undefined && <ProblemNotice>{cut.error.message}</ProblemNotice>}
     </div>
   );
 }

@@ -1,10 +1,10 @@
-import { NO_MARKS } from '@tare/contract';
-import { kindsWeighed, type PartFact } from '@tare/core';
+import { kindsWeighed, latestOf, NO_MARKS, type PartFact } from '@tare/core';
 import type { ReactNode } from 'react';
-import { useEntry } from '../../../api/queries.js';
+import { useWrite } from '../../../api/useWrite.js';
 import { KIND_NAMES } from '../../../format/words.js';
 import { useOpenJob } from '../../../shell/JobContext.js';
 import { Button } from '../../../ui/Button.js';
+import { AskAnother } from '../../../ui/AskAnother.js';
 import { ProblemNotice } from '../../../ui/Notice.js';
 import { useDecide } from '../../../ui/useDecide.js';
 import { useWho } from '../../../ui/WhoFirst.js';
@@ -19,13 +19,13 @@ export function Replacements(): ReactNode {
 function Replacement({ part }: { readonly part: PartFact }): ReactNode {
   const { sheet } = useOpenJob();
   const personId = useWho();
-  const renew = useEntry(sheet.id);
+  const renew = useWrite('POST jobs/:jobId/part-cuts', { jobId: sheet.id });
   const { decide, blocked, error } = useDecide();
   const name = `${KIND_NAMES[part.kind].one} ${part.cylinder}`;
   const marks = sheet.partMarks[part.id] ?? NO_MARKS;
   const sound = (): void => {
     if (marks.replace) decide({ subject: `part.marks.${part.id}`, value: { ...marks, replace: false } });
-    if (sheet.decisions[`part.damaged.${part.id}`]?.value === true) decide({ subject: `part.damaged.${part.id}`, value: false });
+    if (latestOf(sheet.decisions, 'part.damaged.*', part.id) === true) decide({ subject: `part.damaged.${part.id}`, value: false });
   };
   const problem = renew.error ?? error;
   return (
@@ -33,13 +33,16 @@ function Replacement({ part }: { readonly part: PartFact }): ReactNode {
       <p>{`${name} is damaged or to be replaced: it is no reference, and its set waits for the new one.`}</p>
       <Button
         disabled={blocked || renew.isPending}
-        onClick={() =>
-          renew.mutate({ path: 'part-cuts', body: { id: crypto.randomUUID(), personId, partId: part.id, replaced: true } }, { onSuccess: sound })
-        }
+        onClick={() => {
+          if (personId !== null) renew.mutate({ personId, partId: part.id, replaced: true }, { onSuccess: sound });
+        }}
       >
         {`The new ${name.toLowerCase()} is here`}
       </Button>
-      {problem && <ProblemNotice>{problem.message}</ProblemNotice>}
+      <AskAnother write={renew} onMade={sound}>
+        Another new part has come
+      </AskAnother>
+      {problem && problem.problem.ask === undefined && <ProblemNotice>{problem.message}</ProblemNotice>}
     </div>
   );
 }

@@ -1,6 +1,7 @@
 import { parseDecimal } from '@tare/core';
 import { useState, type ReactNode } from 'react';
-import { useToolEntry } from '../../../api/tools.js';
+import { } from '../../../api/tools.js';
+import { useWrite } from '../../../api/useWrite.js';
 import { fixed } from '../../../format/numbers.js';
 import { Button } from '../../../ui/Button.js';
 import { Choice } from '../../../ui/Choice.js';
@@ -56,7 +57,8 @@ export function ToolDrawer({ chosen }: { readonly chosen: ChosenTool }): ReactNo
 
 function NewTool({ onAdded }: { readonly onAdded: (id: string) => void }): ReactNode {
   const personId = useWho();
-  const entry = useToolEntry();
+  const entry = useWrite('POST tools');
+  const [id] = useState(() => crypto.randomUUID());
   const [name, setName] = useState('');
   const [bit, setBit] = useState('');
   return (
@@ -65,8 +67,7 @@ function NewTool({ onAdded }: { readonly onAdded: (id: string) => void }): React
       onSubmit={(event) => {
         event.preventDefault();
         if (personId === null) return;
-        const id = crypto.randomUUID();
-        entry.mutate({ tool: { id, personId, name, bit } }, { onSuccess: () => onAdded(id) });
+        entry.mutate({ id, personId, name, bit }, { onSuccess: () => onAdded(id) });
       }}
     >
       <Field label="Tool" className="w-60" value={name} placeholder="die grinder" onChange={(event) => setName(event.target.value)} />
@@ -81,7 +82,7 @@ function NewTool({ onAdded }: { readonly onAdded: (id: string) => void }): React
 
 function PracticeCut({ toolId, onKept }: { readonly toolId: string; readonly onKept: () => void }): ReactNode {
   const personId = useWho();
-  const entry = useToolEntry();
+  const entry = useWrite('POST tools/:toolId/practice-cuts', { toolId });
   const [typed, setTyped] = useState({ before: '', after: '', seconds: '' });
   const [before, after, seconds] = [parseDecimal(typed.before), parseDecimal(typed.after), parseDecimal(typed.seconds)];
   const numbers = before.kind === 'number' && after.kind === 'number' && seconds.kind === 'number';
@@ -97,7 +98,7 @@ function PracticeCut({ toolId, onKept }: { readonly toolId: string; readonly onK
       onSubmit={(event) => {
         event.preventDefault();
         if (personId === null || !numbers) return;
-        entry.mutate({ toolId, practice: { id: crypto.randomUUID(), personId, grams, seconds: seconds.value } }, { onSuccess: onKept });
+        entry.mutate({ personId, grams, seconds: seconds.value }, { onSuccess: onKept });
       }}
     >
       {field('Scrap before', 'g', 'before')}

@@ -1,4 +1,3 @@
-import { NO_MARKS } from '@tare/contract';
 import {
   cylinderOf,
   massNowG,
@@ -10,6 +9,7 @@ import {
   type MatchedSet,
   type TargetGroup,
   type WayOut,
+  NO_MARKS,
 } from '@tare/core';
 import type { ReactNode } from 'react';
 import { fixed } from '../../../format/numbers.js';

@@ -14,7 +14,8 @@ import {
 } from '@tare/core';
 import { Plus, Trash2 } from 'lucide-react';
 import { useState, type ReactNode } from 'react';
-import { processRecording, useMachineEntry } from '../../../api/machines.js';
+import { processRecording } from '../../../api/machines.js';
+import { useWrite } from '../../../api/useWrite.js';
 import { ProblemError } from '../../../api/problem.js';
 import { degrees, fixed } from '../../../format/numbers.js';
 import { useOpenJob } from '../../../shell/JobContext.js';
@@ -47,7 +48,7 @@ const GUIDE = ['as it is', 'a weight in plane A', 'a weight in plane B'];
 export function TrialWeights({ machine }: { readonly machine: Machine }): ReactNode {
   const { sheet } = useOpenJob();
   const personId = useWho();
-  const entry = useMachineEntry();
+  const entry = useWrite('POST machines/calibrations');
   const { planes } = sheet.spec.crank;
   const [draft, setDraft] = useDraft(`trial-runs.${sheet.id}.${machine.id}`);
   const [rotorClass, setRotorClass] = useDraft(`trial-class.${machine.id}`, sheet.spec.engineName);
@@ -61,17 +62,7 @@ export function TrialWeights({ machine }: { readonly machine: Machine }): ReactN
   const keep = (): void => {
     if (personId === null || missing !== -1) return;
     entry.mutate(
-      {
-        calibration: {
-          id: crypto.randomUUID(),
-          personId,
-          machineId: machine.id,
-          rotorClass,
-          planes,
-          speedRpm: typedNumber(speed),
-          runs: read as TrialRun[],
-        },
-      },
+      { personId, machineId: machine.id, rotorClass, planes, speedRpm: typedNumber(speed), runs: read as TrialRun[] },
       { onSuccess: () => setDraft('') },
     );
   };

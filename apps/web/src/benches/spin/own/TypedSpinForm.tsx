@@ -1,9 +1,9 @@
-import type { Calibration, Machine, NewTypedSpin } from '@tare/contract';
+import type { Calibration, Machine } from '@tare/contract';
 import { typedNumber } from '@tare/core';
 import { Plus } from 'lucide-react';
 import { useState, type ReactNode } from 'react';
 import { useRereadMachines } from '../../../api/machines.js';
-import { useEntry } from '../../../api/queries.js';
+import { useWrite } from '../../../api/useWrite.js';
 import { useOpenJob } from '../../../shell/JobContext.js';
 import { Button } from '../../../ui/Button.js';
 import { NumberField } from '../../../ui/Field.js';
@@ -28,14 +28,13 @@ const ENOUGH_READINGS = 4;
 export function TypedSpinForm({ machine, calibration }: { readonly machine: Machine; readonly calibration: Calibration | null }): ReactNode {
   const { sheet } = useOpenJob();
   const personId = useWho();
-  const entry = useEntry(sheet.id);
+  const entry = useWrite('POST jobs/:jobId/spins/typed', { jobId: sheet.id });
   const rereadMachines = useRereadMachines();
   const { cautions, allConfirmed, startOver } = useCautions();
   const { hung, whole, fields } = useHung();
   const place = `typed-spin.${sheet.id}.${machine.id}`;
   const [draft, setDraft] = useDraft(place);
   const [speed, setSpeed] = useDraft(`${place}.speed`, String(Math.min(600, machine.spec.fastestRpm)));
-  const [id, setId] = useState(() => crypto.randomUUID());
   const [problem, setProblem] = useState<string | null>(null);
   const usual = machine.spec.scatterGmm === null ? ENOUGH_READINGS : 1;
   const rows = draft === '' ? Array.from({ length: usual }, () => BLANK) : (JSON.parse(draft) as Row[]);
@@ -56,27 +55,23 @@ export function TypedSpinForm({ machine, calibration }: { readonly machine: Mach
         filled.length === 0 ? 'Type what the machine showed.' : `Reading ${bad + 1} is not whole: it has an amount and an angle for each plane.`,
       );
     setProblem(null);
-    const body: NewTypedSpin = {
-      id,
-      personId: personId!,
+    if (personId === null) return undefined;
+    const spin = {
+      personId,
       machineId: machine.id,
       calibrationId: calibration?.id ?? null,
       speedRpm,
       repeats,
       cautionsConfirmed: true,
       hung,
-    };
-    entry.mutate(
-      { path: 'spins/typed', body },
-      {
-        onSuccess: () => {
-          setDraft('');
-          startOver();
-          void rereadMachines();
-          setId(crypto.randomUUID());
-        },
+    } as const;
+    return entry.mutate(spin, {
+      onSuccess: () => {
+        setDraft('');
+        startOver();
+        void rereadMachines();
       },
-    );
+    });
   };
   const unit = UNIT_SHORT[machine.spec.unit];
   return (

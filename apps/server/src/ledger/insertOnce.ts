@@ -1,0 +1,104 @@
+import { createHash } from 'node:crypto';
+import type { Knex } from 'knex';
+import stringify from 'safe-stable-stringify';
+import { ProblemException } from '../http/problem.js';
+
+/** What a write is, and how it is called where its id turns up again. */
+export const WRITE_KINDS = {
+  bits: 'a list of bits',
+  bobBox: 'a list of the bob box',
+  calibration: 'a calibration',
+  decision: 'a decision',
+  hole: 'a hole',
+  hungWeight: 'a known weight',
+  instrument: 'an instrument',
+  instrumentChange: 'a change of an instrument',
+  job: 'a job',
+  jobRemoval: 'the removal of a job',
+  machine: 'a machine',
+  machineChange: 'a change of a machine',
+  partCut: 'a cut of a part',
+  person: 'a person',
+  photo: 'a photo',
+  photoRemoval: 'the removal of a photo',
+  plan: 'a plan',
+  practiceCut: 'a practice cut',
+  reading: 'a reading',
+  readingBatch: 'a file of readings',
+  shopTools: 'a list of the shop’s tools',
+  signOff: 'a sign-off',
+  spec: 'a change of an engine’s figures',
+  spin: 'a spin',
+  study: 'a study',
+  tool: 'a tool',
+  usual: 'a change of the usual factor and oil',
+  void: 'a void',
+  zero: 'a zero',
+} as const;
+export type WriteKind = keyof typeof WRITE_KINDS;
+
+export interface OneWrite {
+  /** Made by whoever makes the write. */
+  readonly id: string;
+  readonly kind: WriteKind;
+  readonly shopId: string;
+  readonly jobId: string | null;
+  readonly personId: string | null;
+  /** Everything that was sent: the same id with anything else is another write. */
+  readonly content: unknown;
+}
+
+/**
+ * Makes a write once, in one transaction: its id is registered, and what `work` inserts goes in with it or not at all. The same
+ * write sent again, also while the first is still under way, changes nothing.
+ *
+ * @returns whether this call made it; otherwise it was there already, and is to be answered alike
+ * @throws ProblemException 409 for an id that belongs to something else, by name; whatever `work` throws, with nothing kept
+ */
+export function insertOnce(db: Knex, write: OneWrite, work: (trx: Knex.Transaction) => Promise<void>): Promise<'made' | 'known'> {
+  return db.transaction(async (trx) => {
+    if (!(await register(trx, write))) return 'known';
+    await work(trx);
+    return 'made';
+  });
+}
+
+/**
+ * Registers a write's id and has word of its rows carry it. For the parts of a larger write; otherwise `insertOnce`.
+ * @returns false where the very same was registered before
+ * @throws ProblemException as insertOnce
+ */
+export async function register(trx: Knex.Transaction, { id, kind, shopId, jobId, personId, content }: OneWrite): Promise<boolean> {
+  const fingerprint = fingerprintOf(content);
+  const { rows } = await trx.raw<{ rows: unknown[] }>(
+    /* sql */ `
+    with fresh as (
+      insert into write_id (id, shop_id, job_id, kind, fingerprint, person_id) values (:id, :shopId, :jobId, :kind, :fingerprint, :personId)
+      on conflict (id) do nothing returning id)
+    select set_config('tare.write_id', id::text, true) from fresh`,
+    { id, shopId, jobId, kind, fingerprint, personId },
+  );
+  if (rows.length > 0) return true;
+  const known = await trx('write_id')
+    .where({ id })
+    .first<{ shop_id: string; job_id: string | null; kind: WriteKind; fingerprint: string | null }>('shop_id', 'job_id', 'kind', 'fingerprint');
+  const same = known.shop_id === shopId && known.job_id === jobId && known.kind === kind && (known.fingerprint ?? fingerprint) === fingerprint;
+  if (same) return false;
+  throw new ProblemException(409, `This entry’s id belongs to ${WRITE_KINDS[known.kind]} with other content already. Nothing was recorded; enter it anew.`);
+}
+
+/** Alike for the same content whatever the order of its fields; bytes by themselves. */
+function fingerprintOf(content: unknown): string {
+  const hash = createHash('sha256');
+  return hash.update(Buffer.isBuffer(content) ? content : (stringify(content) ?? '')).digest('base64');
+}
+
+/** Has everybody wait who writes what others of the job's rows decide on, such as a void, until this transaction is through. */
+export async function lockJob(trx: Knex.Transaction, jobId: string): Promise<void> {
+  await trx('job').where({ id: jobId }).forNoKeyUpdate().select('id');
+}
+
+/** Has everybody wait who writes anything at all to the job: its foreign keys ask for the row. */
+export async function closeJob(trx: Knex.Transaction, jobId: string): Promise<void> {
+  await trx('job').where({ id: jobId }).forUpdate().select('id');
+}

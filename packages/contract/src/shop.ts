@@ -1,0 +1,29 @@
+import type { Bit } from '@tare/core';
+import Joi from 'joi';
+import { change, type Change } from './byPerson.js';
+import { bitSchema } from './crankMetal.js';
+import { idSchema, named } from './ids.js';
+import type { Person } from './sheets.js';
+
+export const newPersonSchema = Joi.object<Person, true>({
+  id: idSchema,
+  name: named(Joi.string().pattern(/\S/).max(80).required(), 'The name'),
+  role: named(Joi.string().max(80).allow('').required(), 'The role'),
+});
+
+export interface BitsChange extends Change {
+  readonly bits: readonly Bit[];
+}
+export const bitsChangeSchema = Joi.object<BitsChange>({
+  ...change,
+  bits: named(
+    Joi.array()
+      .items(bitSchema)
+      .min(1)
+      .max(20)
+      .unique((x: Bit, y: Bit) => x.bitMm === y.bitMm && x.pointAngleDeg === y.pointAngleDeg)
+      .required()
+      .messages({ 'array.unique': 'The same bit is listed twice.' }),
+    'The bits',
+  ),
+});

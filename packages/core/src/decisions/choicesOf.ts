@@ -1,0 +1,61 @@
+import { USUAL_MATCH_CHOICES, type MatchChoices, type TargetGroup, type FixedTarget } from '../match/matchChoices.js';
+import type { Arrival, ArrivalKey } from '../job/arrivals.js';
+import type { PartFact } from '../job/facts.js';
+import type { BobChoices, WeighChoices } from '../job/jobFacts.js';
+import { familyOf, latestOn, type Decided, type PartMarks } from './decisions.js';
+
+/** What a shop takes where a job says nothing else. */
+export interface UsualBobChoices {
+  readonly factorRatio: number;
+  readonly oilG: number;
+}
+
+/** What follows from a job's decisions, with what is taken where nobody decided. */
+export interface JobChoices {
+  readonly weighChoices: WeighChoices;
+  readonly matchChoices: MatchChoices;
+  readonly fixedTargets: Readonly<Partial<Record<TargetGroup, FixedTarget>>>;
+  readonly arrivals: Readonly<Partial<Record<ArrivalKey, Arrival>>>;
+  readonly bobChoices: BobChoices;
+  /** What is noted of parts, by the part's id; a part without notes is not in it. */
+  readonly partMarks: Readonly<Record<string, PartMarks>>;
+}
+
+/** The one reading of a job's decisions, for server and screen alike. */
+export function choicesOf(decided: Decided, usual: UsualBobChoices): JobChoices {
+  return {
+    weighChoices: {
+      rodSchool: latestOn(decided, 'weigh.rodSchool') ?? 'endsAndTotal',
+      partSchool: latestOn(decided, 'weigh.partSchool') ?? 'eachPart',
+      references: withoutNulls(familyOf(decided, 'weigh.reference.*')),
+    },
+    matchChoices: latestOn(decided, 'match.choices') ?? USUAL_MATCH_CHOICES,
+    fixedTargets: withoutNulls(familyOf(decided, 'match.target.*')),
+    arrivals: familyOf(decided, 'arrival.*'),
+    bobChoices: {
+      factorRatio: latestOn(decided, 'bob.factorRatio') ?? usual.factorRatio,
+      oilG: latestOn(decided, 'bob.oilG') ?? usual.oilG,
+      extras: latestOn(decided, 'bob.extras') ?? [],
+      acceptedG: latestOn(decided, 'bob.acceptedG') ?? null,
+    },
+    partMarks: familyOf(decided, 'part.marks.*'),
+  };
+}
+
+/** A job's parts as decided: damaged or to be replaced, and the cylinder that each runs in where a swap moved it. */
+export function decidedParts<P extends Omit<PartFact, 'damaged' | 'runsIn'>>(parts: readonly P[], decided: Decided): (P & PartFact)[] {
+  const arrangement = latestOn(decided, 'match.arrangement') ?? {};
+  const damaged = familyOf(decided, 'part.damaged.*');
+  const marks = familyOf(decided, 'part.marks.*');
+  return parts.map((part) => {
+    const runsIn = arrangement[part.id];
+    return {
+      ...part,
+      ...(runsIn === undefined ? {} : { runsIn }),
+      damaged: damaged[part.id] === true || marks[part.id]?.replace === true,
+    };
+  });
+}
+
+const withoutNulls = <V>(values: Readonly<Record<string, V | null>>): Record<string, V> =>
+  Object.fromEntries(Object.entries(values).filter((entry): entry is [string, V] => entry[1] !== null));

@@ -1,0 +1,91 @@
+import type { BuiltBob } from '../bob/build/box.js';
+import type { MountingCheck } from '../bob/build/mounting.js';
+import type { BobWeighIn } from '../bob/build/weighIn.js';
+import type { ExtraLine } from '../bob/bobWeight.js';
+import type { FixedTarget, MatchChoices } from '../match/matchChoices.js';
+import type { Supports } from '../rotor/supports.js';
+import type { Arrival } from '../job/arrivals.js';
+import type { PartSchool, RodSchool } from '../job/facts.js';
+
+/** What is noted of a part besides its weight. */
+export interface PartMarks {
+  /** Another one will come in its place: like a damaged part, it is no reference. */
+  readonly replace: boolean;
+  /** Pressed on its pin: weighed before pressing, or as an assembly. */
+  readonly pressed: boolean;
+  /** Selected to another part of this job, and kept together with it. */
+  readonly keptWithId: string | null;
+  /** Oversize above, undersize below zero, mm. */
+  readonly sizeMm: number;
+}
+export const NO_MARKS: PartMarks = { replace: false, pressed: false, keptWithId: null, sizeMm: 0 };
+
+/** How the bobs of a job are put together, and the figures they were meant for. */
+export interface BobBuildChoice {
+  readonly pinDiameterMm: number;
+  readonly limitG: number;
+  /** Pins from the front, g. */
+  readonly figuresG: readonly number[];
+  /** Empty where the shop builds by hand. */
+  readonly bobs: readonly BuiltBob[];
+}
+
+/** What was seen of each mounted bob, pins from the front. */
+export type BobsMounted = readonly (readonly MountingCheck[])[];
+
+/**
+ * Everything that a person can decide on a job besides its spec, and what is decided. A kind that ends in `*` is a family: one
+ * subject for each pin, part, item or cut, named in the star's place. The latest decision on a subject holds.
+ */
+export interface DecisionValues {
+  'bob.factorRatio': number;
+  'bob.oilG': number;
+  'bob.extras': readonly ExtraLine[];
+  'bob.acceptedG': readonly number[] | null;
+  'bob.build': BobBuildChoice | null;
+  /** A finished bob on the scale, by its pin counted from 1. */
+  'bob.weighIn.*': BobWeighIn;
+  'bob.mounted': BobsMounted;
+  /** Where the crank lies in the machine. */
+  'spin.supports': Supports;
+  'weigh.rodSchool': RodSchool;
+  'weigh.partSchool': PartSchool;
+  /** The part that the scale is tared on for a kind; null for weights outright. */
+  'weigh.reference.*': string | null;
+  'match.choices': MatchChoices;
+  /** Where swapped parts run, by part; a part that is not in it stays in its own cylinder. */
+  'match.arrangement': Readonly<Record<string, number>>;
+  /** A target that no longer follows the lightest; null lets it follow again. */
+  'match.target.*': FixedTarget | null;
+  /** What was decided about a part that was cut too far, by its last cut. */
+  'match.wayOut.*': { readonly way: string; readonly note: string };
+  'arrival.*': Arrival;
+  /** Why damper and flywheel are corrected though the balance is internal; null: they are left alone. */
+  'correct.neutralReason': string | null;
+  'part.marks.*': PartMarks;
+  'part.damaged.*': boolean;
+}
+export type DecisionKind = keyof DecisionValues;
+
+/** A subject of a kind: itself, or the family's beginning with what it is about. */
+export type SubjectOf<K extends DecisionKind> = K extends `${infer Beginning}*` ? `${Beginning}${string}` : K;
+type Single = { [K in DecisionKind]: K extends `${string}*` ? never : K }[DecisionKind];
+type Family = Exclude<DecisionKind, Single>;
+
+/** The latest decision on each subject. */
+export type Decided = Readonly<Partial<Record<string, { readonly value: unknown }>>>;
+
+/** What was last decided on a subject; undefined where nobody did. The contract's schema has checked what stands there. */
+export const latestOn = <K extends Single>(decided: Decided, kind: K): DecisionValues[K] | undefined =>
+  decided[kind]?.value as DecisionValues[K] | undefined;
+
+/** The same for one member of a family, such as a pin or a part. */
+export const latestOf = <K extends Family>(decided: Decided, kind: K, member: string | number): DecisionValues[K] | undefined =>
+  decided[`${kind.slice(0, -1)}${member}`]?.value as DecisionValues[K] | undefined;
+
+/** The latest decisions of a family, by what each is about. */
+export function familyOf<K extends Family>(decided: Decided, kind: K): Record<string, DecisionValues[K]> {
+  const beginning = kind.slice(0, -1);
+  const own = Object.entries(decided).filter(([subject]) => subject.startsWith(beginning));
+  return Object.fromEntries(own.map(([subject, entry]) => [subject.slice(beginning.length), entry!.value as DecisionValues[K]]));
+}
