@@ -4,10 +4,12 @@ import { createServer, type AddressInfo } from 'node:net';
 import { join } from 'node:path';
 import { test as base } from '@playwright/test';
 import { Client } from 'pg';
+import { DEMO_TEMPLATE, testPg } from './seedDemo.js';
+import { ShopApi } from './shopApi.js';
 
 const ROOT = join(import.meta.dirname, '..');
 
-/** A whole Tare of a test worker's own: database with the demo shop, server, stand-in machine. */
+/** A whole Tare of a test worker's own: database with the demo shop, server, stand-ins. */
 export interface RunningApp {
   readonly url: string;
   readonly startMachine: () => Promise<void>;
@@ -23,8 +25,8 @@ async function freePort(): Promise<number> {
 }
 
 /** Starts a program and waits until it says that it is up. */
-async function start(script: string, args: readonly string[], env: NodeJS.ProcessEnv): Promise<ChildProcess> {
-  const child = spawn(process.execPath, [join(ROOT, script), ...args], { env: { ...process.env, ...env }, stdio: ['ignore', 'pipe', 'inherit'] });
+async function start(script: string, env: NodeJS.ProcessEnv): Promise<ChildProcess> {
+  const child = spawn(process.execPath, [join(ROOT, script)], { env: { ...process.env, ...env }, stdio: ['ignore', 'pipe', 'inherit'] });
   await new Promise<void>((resolve, reject) => {
     child.stdout.on('data', (data: Buffer) => {
       if (data.toString().includes('127.0.0.1')) resolve();
@@ -44,12 +46,11 @@ async function stop(child: ChildProcess): Promise<void> {
 }
 
 async function runApp(workerIndex: number): Promise<{ app: RunningApp; close: () => Promise<void> }> {
-  const pg = process.env['TARE_TEST_PG'];
-  if (!pg) throw new Error('TARE_TEST_PG is not set: ./tare test starts a throwaway PostgreSQL and sets it.');
+  const pg = testPg();
   const database = `e2e_${process.pid}_${workerIndex}`;
   const admin = new Client(`${pg}/postgres`);
   await admin.connect();
-  await admin.query(`create database ${database}`);
+  await admin.query(`create database ${database} template ${DEMO_TEMPLATE}`);
   const [port, machinePort, scalePort] = [await freePort(), await freePort(), await freePort()];
   const env = {
     DATABASE_URL: `${pg}/${database}`,
@@ -60,10 +61,13 @@ async function runApp(workerIndex: number): Promise<{ app: RunningApp; close: ()
     TARE_SCALE_PORT: String(scalePort),
     TARE_SCALE_HURRY: '8',
   };
-  const startMachine = (): Promise<ChildProcess> => start('apps/standins/dist/machine/main.js', [], env);
-  let machine = await startMachine();
-  const scale = await start('apps/standins/dist/scale/main.js', [], env);
-  const server = await start('apps/server/dist/main.js', ['--demo'], env);
+  const startMachine = (): Promise<ChildProcess> => start('apps/standins/dist/machine/main.js', env);
+  const [firstMachine, scale, server] = await Promise.all([
+    startMachine(),
+    start('apps/standins/dist/scale/main.js', env),
+    start('apps/server/dist/main.js', env),
+  ]);
+  let machine = firstMachine;
   return {
     app: {
       url: `http://127.0.0.1:${port}`,
@@ -80,7 +84,7 @@ async function runApp(workerIndex: number): Promise<{ app: RunningApp; close: ()
   };
 }
 
-export const test = base.extend<object, { app: RunningApp }>({
+export const test = base.extend<{ shop: ShopApi }, { app: RunningApp }>({
   app: [
     // Playwright reads a fixture's needs from this pattern; this one has none.
     // eslint-disable-next-line no-empty-pattern
@@ -93,6 +97,10 @@ export const test = base.extend<object, { app: RunningApp }>({
   ],
   baseURL: async ({ app }, use) => {
     await use(app.url);
+  },
+  /** The shop by its API: what a test is not about is entered there. */
+  shop: async ({ request }, use) => {
+    await use(await ShopApi.of(request));
   },
 });
 

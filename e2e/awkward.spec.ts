@@ -1,18 +1,10 @@
-import { AxeBuilder } from '@axe-core/playwright';
-import type { Page } from '@playwright/test';
 import { expect, test } from './app.js';
-import { bench, comeToTheBench, confirmCautions, spinNow } from './bench.js';
+import { bench, confirmCautions, openJob, spinNow } from './bench.js';
 
-/** Opens a demo job from the list. */
-async function openJob(page: Page, engine: string): Promise<void> {
-  await page.goto('/');
-  await page.getByRole('link', { name: new RegExp(engine) }).click();
-  await expect(page.getByRole('navigation', { name: 'Benches of this job' })).toBeVisible();
-}
-
-test('what cannot be a reading gets a sentence, and nothing typed is lost', async ({ page, context }) => {
-  await comeToTheBench(page, 'Ines Quorley');
-  await openJob(page, 'Ostrell 60° six');
+test('what cannot be a reading gets a sentence, and nothing typed is lost', async ({ page, context, shop }) => {
+  const job = await shop.job('v6Split60');
+  await openJob(page, job.id, 'weigh', 'Ines Quorley');
+  await page.goto(`/jobs/${job.id}/weigh?kind=ringSet`);
   const input = page.getByLabel('Reading in grams');
   const alert = page.getByRole('alert').filter({ hasText: '▲' });
   for (const [typed, sentence] of [
@@ -46,10 +38,9 @@ test('what cannot be a reading gets a sentence, and nothing typed is lost', asyn
   await expect(page.getByText('voided by Ines Quorley: slip of the finger')).toBeVisible();
 });
 
-test('a rod without its ends holds up the bob weights by name', async ({ page }) => {
-  await comeToTheBench(page);
-  await openJob(page, 'Ostrell 60° six');
-  await bench(page, 'Bob weights');
+test('a rod without its ends holds up the bob weights by name', async ({ page, shop }) => {
+  const job = await shop.weigh(await shop.job('v6Split60'), ({ kind }) => kind !== 'rod' && kind !== 'bearingPair');
+  await openJob(page, job.id, 'bobs');
   await expect(page.getByRole('heading', { name: 'Bob weights' }).locator('..')).toContainText('Bob weights wait for');
   await expect(page.getByText(/bearing pair 1,.* rod 1/).first()).toBeVisible();
   await bench(page, 'Spin');
@@ -58,10 +49,9 @@ test('a rod without its ends holds up the bob weights by name', async ({ page })
   await expect(page.getByText('The correction waits for a spin.')).toBeVisible();
 });
 
-test('a stand-in that dies mid-spin, or is not running, says so and keeps nothing', async ({ page, app }) => {
-  await comeToTheBench(page);
-  await openJob(page, 'Bramwick diesel four');
-  await bench(page, 'Spin');
+test('a stand-in that dies mid-spin, or is not running, says so and keeps nothing', async ({ page, app, shop }) => {
+  const job = await shop.job('inline4');
+  await openJob(page, job.id, 'spin');
   await page.getByLabel('Balancing speed').fill('100');
   await page.getByLabel('Turns to read').fill('1000');
   await confirmCautions(page);
@@ -89,48 +79,18 @@ test('a stand-in that dies mid-spin, or is not running, says so and keeps nothin
   await spinNow(page, 1);
 });
 
-test('a job taken off the list leaves its reason at its address', async ({ page }) => {
-  await comeToTheBench(page);
-  await openJob(page, 'Bramwick diesel four');
-  await bench(page, 'Engine');
-  const address = page.url();
+test('a job taken off the list leaves its reason at its address', async ({ page, shop }) => {
+  const job = await shop.job('inline4');
+  await openJob(page, job.id, 'engine');
   await page.getByRole('button', { name: 'Take this job off the list …' }).click();
   await page.getByLabel('Why').fill('entered twice');
   await page.getByRole('button', { name: 'Take it off' }).click();
   await expect(page.getByRole('heading', { name: 'Jobs in the shop' })).toBeVisible();
-  await expect(page.getByText('Bramwick diesel four')).toHaveCount(0);
-  await page.goto(address);
+  await expect(page.getByText(job.spec.engineName)).toHaveCount(0);
+  await page.goto(`/jobs/${job.id}/engine`);
   await expect(page.getByText(/was removed by Ottoline Fasch on .*: entered twice/)).toBeVisible();
   await page.goto('/jobs/3f2504e0-4f89-41d3-9a0c-0305e82c3301/weigh');
   await expect(page.getByText('There is no such job in this shop.')).toBeVisible();
   await page.goto('/nowhere');
   await expect(page.getByText('There is nothing at this address')).toBeVisible();
-});
-
-test('every bench can be read and worked without seeing or pointing', async ({ page }) => {
-  await comeToTheBench(page);
-  for (const theme of ['light', 'dark']) {
-    await page.evaluate((t) => {
-      localStorage.setItem('tare.theme', t);
-    }, theme);
-    await openJob(page, 'Corvane stationary three');
-    const address = page.url().replace(/\/[^/]*$/, '');
-    for (const path of ['engine', 'weigh', 'match', 'bobs', 'spin', 'correct', 'signOff']) {
-      await page.goto(`${address}/${path}`);
-      await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
-      const { violations } = await new AxeBuilder({ page }).analyze();
-      expect(
-        violations.filter((v) => v.impact === 'serious' || v.impact === 'critical').map((v) => `${theme} ${path}: ${v.id} ${v.nodes[0]?.html}`),
-      ).toEqual([]);
-    }
-  }
-  await page.keyboard.press('[');
-  await expect(page.getByRole('heading', { level: 1, name: 'Correct' })).toBeVisible();
-  await page.keyboard.press('?');
-  await expect(page.getByRole('dialog', { name: 'Keys' })).toBeVisible();
-  await page.keyboard.press('Escape');
-  await page.keyboard.press('/');
-  await page.getByRole('dialog', { name: 'Find a job' }).getByRole('textbox').fill('saltwren');
-  await page.keyboard.press('Enter');
-  await expect(page.getByRole('complementary', { name: 'The job’s card' })).toContainText('Dorvell marine V8');
 });

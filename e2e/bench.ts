@@ -1,6 +1,6 @@
-import { AxeBuilder } from '@axe-core/playwright';
 import { expect, type Page } from '@playwright/test';
 import { MOUNTING_CHECKS } from '@tare/core';
+import type { BenchId } from '@tare/core';
 
 /** Puts somebody at the bench; every entry needs a name. */
 export async function comeToTheBench(page: Page, name = 'Ottoline Fasch'): Promise<void> {
@@ -8,6 +8,13 @@ export async function comeToTheBench(page: Page, name = 'Ottoline Fasch'): Promi
   await page.getByRole('button', { name: 'Who is at the bench?' }).click();
   await page.getByRole('menuitem', { name }).click();
   await expect(page.getByRole('button', { name })).toBeVisible();
+}
+
+/** Puts somebody at the bench and opens a job there. */
+export async function openJob(page: Page, jobId: string, at: BenchId, name?: string): Promise<void> {
+  await comeToTheBench(page, name);
+  await page.goto(`/jobs/${jobId}/${at}`);
+  await expect(page.getByRole('navigation', { name: 'Benches of this job' })).toBeVisible();
 }
 
 export const bench = (page: Page, name: string): Promise<void> =>
@@ -102,10 +109,4 @@ export async function correctUntilInside(page: Page, mostRounds: number): Promis
     await spinNow(page, next);
   }
   throw new Error(`Not inside after ${mostRounds} rounds.`);
-}
-
-/** What axe finds serious or critical on the screen as it stands. */
-export async function seriousOf(page: Page): Promise<string[]> {
-  const { violations } = await new AxeBuilder({ page }).analyze();
-  return violations.filter((v) => v.impact === 'serious' || v.impact === 'critical').map((v) => `${v.id} ${v.nodes[0]?.html}`);
 }

@@ -1,18 +1,11 @@
 import { factsOf } from '@tare/contract';
 import { counterweightOf, jobFigures, toPolar, turnBetweenDeg } from '@tare/core';
 import { expect, test } from './app.js';
-import { bench, comeToTheBench, correctUntilInside, seriousOf, spinNow } from './bench.js';
-import { changeCrank, readyV8, sheetOf } from './readyV8.js';
+import { bench, doAsPlanned, openJob, spinNow } from './bench.js';
 
-/** Spins that bring a V8 inside on the stand-in, whatever its hidden crank is: the aim is two or three after the first. */
-const MOST_SPINS = 7;
-
-test('a V8 that needs holes only', async ({ page, request }) => {
-  const job = await readyV8(request, 'Saltwren V8, plain');
-  await comeToTheBench(page);
-  await page.goto(`/jobs/${job.id}/spin`);
-  await spinNow(page, 1);
-  await bench(page, 'Correct');
+test('a V8 that needs holes only: a plan put aside, the next one drilled', async ({ page, shop }) => {
+  const job = await shop.spun('v8Cross90');
+  await openJob(page, job.id, 'correct');
   await expect(page.getByText(/No plan with fewer than \d holes? exists|Any plan that takes as much needs at least/)).toBeVisible();
   await expect(page.getByText(/A first cut is worth it: inside in \d+ of 100 as it is/)).toBeVisible();
   await expect(page.getByText('Cannot be done by drilling')).toHaveCount(0);
@@ -25,61 +18,52 @@ test('a V8 that needs holes only', async ({ page, request }) => {
     await page.getByRole('button', { name: 'Drilled' }).first().click();
     await expect(page.getByText('chips weighed 20.5 g')).toBeVisible();
     await page.getByRole('button', { name: 'Put this plan aside and plan anew' }).click();
-    await expect(page.getByRole('radiogroup', { name: 'Which plan' })).toBeVisible();
+    await page.getByRole('button', { name: 'Take this plan to the drill' }).click();
+    await doAsPlanned(page);
   });
 
-  await correctUntilInside(page, MOST_SPINS);
-  const sheet = await sheetOf(request, job.id);
-  expect(sheet.holes.length).toBeGreaterThan(0);
+  const sheet = await shop.sheet(job.id);
+  expect(sheet.plans).toHaveLength(2);
+  expect(sheet.holes).toHaveLength(1 + sheet.plans[1]!.holes.length);
   expect(sheet.holes.every(({ slug }) => slug === null)).toBe(true);
 });
 
-test('a V8 whose vector falls between what may be drilled', async ({ page, request }) => {
-  const job = await readyV8(request, 'Saltwren V8, plugged');
-  await comeToTheBench(page);
-  await page.goto(`/jobs/${job.id}/spin`);
-  await spinNow(page, 1);
+test('a V8 whose vector falls between what may be drilled', async ({ page, shop }) => {
+  const job = await shop.spun('v8Cross90');
   // Plugs stand just where plane A is heavy, in every counterweight.
-  const spun = await sheetOf(request, job.id);
-  const heavyDeg = toPolar(jobFigures(factsOf(spun)).spins[0]!.a.meanGmm).angleDeg;
+  const heavyDeg = toPolar(jobFigures(factsOf(job)).spins[0]!.a.meanGmm).angleDeg;
   const plug = { fromDeg: Math.round(heavyDeg) - 14, toDeg: Math.round(heavyDeg) + 14, why: 'plug' };
-  await changeCrank(request, job.id, (crank) => ({ ...crank, counterweights: crank.counterweights.map((c) => ({ ...c, noDrill: [plug] })) }));
-  await page.reload();
-  await bench(page, 'Correct');
+  await shop.changeCrank(job.id, (crank) => ({ ...crank, counterweights: crank.counterweights.map((c) => ({ ...c, noDrill: [plug] })) }));
+  await openJob(page, job.id, 'correct');
   await page.getByRole('button', { name: 'Take this plan to the drill' }).click();
   await expect(page.getByRole('button', { name: 'Drilled' }).first()).toBeVisible();
-  const { plans, spec } = await sheetOf(request, job.id);
+  const { plans, spec } = await shop.sheet(job.id);
   const ahead = plans[0]!.holes.filter((hole) => counterweightOf(spec.crank, hole.counterweightId).zMm < 0);
   const turns = ahead.map(({ angleDeg }) => turnBetweenDeg(heavyDeg, angleDeg));
   for (const turn of turns) expect(Math.abs(turn)).toBeGreaterThan(14);
   // On both sides of the plug, so that together they point where it is heavy.
   expect(turns.some((turn) => turn > 0)).toBe(true);
   expect(turns.some((turn) => turn < 0)).toBe(true);
-  await correctUntilInside(page, MOST_SPINS);
 });
 
-test('a V8 that needs slugs: tried with trial pieces first, then pressed in', async ({ page, request }) => {
-  const job = await readyV8(request, 'Saltwren V8, heavier pistons');
-  await comeToTheBench(page);
-  await page.goto(`/jobs/${job.id}/spin`);
-  await page.getByText('The stand-in’s drawer').click();
-  await page.getByLabel('Heavier pistons: each counterweight too light by').selectOption('40');
-  await spinNow(page, 1);
-  await bench(page, 'Correct');
+test('a V8 that needs slugs: tried with trial pieces first, then pressed in', async ({ page, shop }) => {
+  const job = await shop.spun('v8Cross90', {}, 40);
+  await openJob(page, job.id, 'correct');
   await expect(page.getByText(/Cannot be done by drilling: \d slugs? of \d+ × \d+.* at CW \d/)).toBeVisible();
   await expect(page.getByText('Try it before any metal is cut')).toBeVisible();
-  expect(await seriousOf(page)).toEqual([]);
 
   await test.step('the amounts hang in the next spin, and the gain is known from it', async () => {
     await page.getByRole('button', { name: 'Hang them in the next spin' }).click();
     await expect(page.getByText(/Known weights on the crank:/)).toContainText(/\d+\.\d g at \d+° in A/);
+    await page.getByText('The stand-in’s drawer').click();
+    await page.getByLabel('Heavier pistons: each counterweight too light by').selectOption('40');
     await spinNow(page, 2);
     for (const field of ['In A', 'In A at', 'In B', 'In B at']) await page.getByLabel(field, { exact: true }).fill('');
     await bench(page, 'Correct');
     await expect(page.getByText(/this set-up reads \d\.\d+ of what is there/).first()).toBeVisible();
   });
 
-  await correctUntilInside(page, MOST_SPINS);
-  const sheet = await sheetOf(request, job.id);
-  expect(sheet.holes.some(({ slug }) => slug !== null)).toBe(true);
+  await page.getByRole('button', { name: 'Take this plan to the drill' }).click();
+  await doAsPlanned(page);
+  expect((await shop.sheet(job.id)).holes.some(({ slug }) => slug !== null)).toBe(true);
 });

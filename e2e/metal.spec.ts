@@ -1,18 +1,19 @@
 import { expect, test } from './app.js';
-import { bench, comeToTheBench, seriousOf } from './bench.js';
-import { readyV8, sheetOf } from './readyV8.js';
+import { comeToTheBench, openJob } from './bench.js';
 
-test('the crank as metal: a no-drill arc and a hole it came with, pointed at; out to a file and in again', async ({ page, request }) => {
-  const job = await readyV8(request, 'Saltwren V8, measured');
-  await comeToTheBench(page);
-  await page.goto(`/jobs/${job.id}/engine`);
+test('the crank as metal: a no-drill arc and a hole it came with, pointed at; out to a file and in again', async ({ page, shop }) => {
+  const job = await shop.ready('v8Cross90');
+  await openJob(page, job.id, 'engine');
   const metal = page.getByRole('region', { name: 'The crank as metal' });
   const map = metal.getByRole('img', { name: /Rim map/ });
+  /** Points at CW 1 where the map's own scale says that angle is. */
   const pointAt = async (angleDeg: number): Promise<void> => {
-    // The map's own units: 74 to the left of 0°, 720 a turn, 810 in all; CW 1 lies some way below its top.
-    const box = (await map.boundingBox())!;
-    const perUnit = box.width / 810;
-    await map.click({ position: { x: (74 + (angleDeg / 360) * 720) * perUnit, y: 88 * perUnit } });
+    const middleOf = async (text: string): Promise<{ x: number; y: number }> => {
+      const box = (await map.getByText(text, { exact: true }).boundingBox())!;
+      return { x: box.x + box.width / 2, y: box.y + box.height / 2 };
+    };
+    const [from, to, rim, corner] = [await middleOf('0°'), await middleOf('360°'), await middleOf('CW 1'), (await map.boundingBox())!];
+    await map.click({ position: { x: from.x + (angleDeg / 360) * (to.x - from.x) - corner.x, y: rim.y - corner.y } });
   };
 
   await test.step('two ends make an arc, a point makes a hole; both are drawn from the front', async () => {
@@ -25,7 +26,6 @@ test('the crank as metal: a no-drill arc and a hole it came with, pointed at; ou
     await metal.getByLabel('Width', { exact: true }).fill('10');
     await metal.getByLabel('Depth', { exact: true }).fill('12,5');
     await expect(metal.getByRole('img', { name: 'CW 1 from the front: 1 hole, 1 no-drill arcs' })).toBeVisible();
-    expect(await seriousOf(page)).toEqual([]);
   });
 
   await test.step('a flywheel of its own, with its own rules', async () => {
@@ -40,7 +40,7 @@ test('the crank as metal: a no-drill arc and a hole it came with, pointed at; ou
   await test.step('kept, it is in the job’s record', async () => {
     await page.getByRole('button', { name: 'Keep these figures' }).click();
     await expect(page.getByText('Kept. Everything that follows')).toBeVisible();
-    const { crank } = (await sheetOf(request, job.id)).spec;
+    const { crank } = (await shop.sheet(job.id)).spec;
     expect(crank.found).toMatchObject([{ counterweightId: 'cw1', bitMm: 10, depthMm: 12.5 }]);
     expect(crank.counterweights[0]!.noDrill).toMatchObject([{ why: 'oil drilling' }]);
     expect(crank.counterweights[6]).toMatchObject({ kind: 'flywheel', drillFrom: 'face' });
@@ -58,10 +58,10 @@ test('the crank as metal: a no-drill arc and a hole it came with, pointed at; ou
   });
 });
 
-test('what the shop corrects with is written down once, and plans go by it', async ({ page }) => {
+test('what the shop corrects with is written down once, and plans go by it', async ({ page, shop }) => {
+  const job = await shop.spun('v8Cross90');
   await comeToTheBench(page);
   await page.getByRole('link', { name: 'Tools' }).click();
-  await expect(page.getByText('Nobody wrote these down yet')).toBeVisible();
   await page.getByLabel('A pilot hole').fill('soon');
   await page.getByRole('button', { name: 'Keep these', exact: true }).click();
   await expect(page.getByText('▲ A pilot hole has to be a number.')).toBeVisible();
@@ -70,16 +70,10 @@ test('what the shop corrects with is written down once, and plans go by it', asy
   await page.getByLabel('welding old holes shut').click();
   await expect(page.getByText('can leave at speed. Follow the crank maker’s')).toBeVisible();
   await page.getByLabel('welding old holes shut').click();
-  expect(await seriousOf(page)).toEqual([]);
   await page.getByRole('button', { name: 'Keep these', exact: true }).click();
   await expect(page.getByText('Nobody wrote these down yet')).toHaveCount(0);
   await expect(page.getByLabel('A pilot hole')).toHaveValue('2.5');
-  await page.goto('/');
-  await page
-    .getByRole('link', { name: /Dorvell marine V8/ })
-    .first()
-    .click();
-  await bench(page, 'Correct');
+  await page.goto(`/jobs/${job.id}/correct`);
   await expect(
     page
       .getByRole('radiogroup', { name: 'Which plan' })

@@ -59,7 +59,7 @@ interface LastEntry {
 /** @throws ProblemException 422 where it is somebody else's, or something followed it; the zero after a reading belongs to the reading */
 async function requireLast(trx: Knex, { shopId, jobId, entryId, personId, butId }: LastEntry): Promise<void> {
   const last = await trx('write_id')
-    .where({ shop_id: shopId, job_id: jobId })
+    .where({ shop_id: shopId, job_id: jobId, part_of: null })
     .whereNot({ kind: 'zero' })
     .whereNot({ id: butId })
     .orderBy('seq', 'desc')

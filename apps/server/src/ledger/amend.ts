@@ -78,10 +78,8 @@ export async function amend(trx: Knex.Transaction, { shopId, jobId, personId, ki
   if (entry.kind !== kind || entry.jobId !== jobId)
     throw fieldProblem('amends.entryId', `${WRITE_KINDS[kind]} can only stand in for ${WRITE_KINDS[kind]} of the same job.`.replace(/^a/, 'A'));
   const id = randomUUID();
-  await register(trx, { id, kind: 'void', shopId, jobId, personId, content: amends });
+  await register(trx, { id, kind: 'void', shopId, jobId, personId, content: amends }, entryId);
   await keepVoid(trx, { id, shopId, personId, entryId: amends.entryId, reason: amends.reason, replacedById: entryId });
-  // Word of the change is of the entry that its author knows.
-  await trx.raw("select set_config('tare.write_id', ?, true)", [entryId]);
 }
 
 async function requireStanding(trx: Knex.Transaction, { id, jobId, kind }: Entry): Promise<void> {

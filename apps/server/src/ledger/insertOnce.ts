@@ -57,26 +57,32 @@ export interface OneWrite {
  */
 export function insertOnce(db: Knex, write: OneWrite, work: (trx: Knex.Transaction) => Promise<void>): Promise<'made' | 'known'> {
   return db.transaction(async (trx) => {
-    if (!(await register(trx, write))) return 'known';
+    if (!(await register(trx, write, null))) return 'known';
     await work(trx);
     return 'made';
   });
 }
 
 /**
- * Registers a write's id and has word of its rows carry it. For the parts of a larger write; otherwise `insertOnce`.
+ * Registers a write's id, and has word of its rows carry it. Called for the parts of a larger write; otherwise `insertOnce`.
+ * @param partOf the larger write, whose id word carries instead
  * @returns false where the very same was registered before
  * @throws ProblemException as insertOnce
  */
-export async function register(trx: Knex.Transaction, { id, kind, shopId, jobId, personId, content }: OneWrite): Promise<boolean> {
+export async function register(
+  trx: Knex.Transaction,
+  { id, kind, shopId, jobId, personId, content }: OneWrite,
+  partOf: string | null,
+): Promise<boolean> {
   const fingerprint = fingerprintOf(content);
   const { rows } = await trx.raw<{ rows: unknown[] }>(
     /* sql */ `
     with fresh as (
-      insert into write_id (id, shop_id, job_id, kind, fingerprint, person_id) values (:id, :shopId, :jobId, :kind, :fingerprint, :personId)
+      insert into write_id (id, shop_id, job_id, kind, fingerprint, person_id, part_of)
+      values (:id, :shopId, :jobId, :kind, :fingerprint, :personId, :partOf)
       on conflict (id) do nothing returning id)
-    select set_config('tare.write_id', id::text, true) from fresh`,
-    { id, shopId, jobId, kind, fingerprint, personId },
+    select set_config('tare.write_id', coalesce(:partOf::text, id::text), true) from fresh`,
+    { id, shopId, jobId, kind, fingerprint, personId, partOf },
   );
   if (rows.length > 0) return true;
   const known = await trx('write_id')

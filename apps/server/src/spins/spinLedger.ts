@@ -114,7 +114,6 @@ async function insertSpin(trx: Knex.Transaction, shopId: string, jobId: string, 
   if (spin.hung === null) return;
   const hungId = randomUUID();
   const { personId, hung } = spin;
-  await register(trx, { id: hungId, kind: 'hungWeight', shopId, jobId, personId, content: hung });
+  await register(trx, { id: hungId, kind: 'hungWeight', shopId, jobId, personId, content: hung }, spin.id);
   await trx('hung_weight').insert({ id: hungId, shop_id: shopId, job_id: jobId, spin_id: spin.id, hung: json(hung), person_id: personId });
-  await trx.raw("select set_config('tare.write_id', ?, true)", [spin.id]);
 }

@@ -26,17 +26,39 @@ export class TestServer {
     readonly personId: string,
   ) {}
 
+  /** With one shop and one person, and nothing else. */
   static async start(): Promise<TestServer> {
-    const base = process.env['TARE_TEST_PG'];
-    if (!base) throw new Error('TARE_TEST_PG is not set: ./tare test starts a throwaway PostgreSQL and sets it.');
-    const name = `test_${randomUUID().replaceAll('-', '')}`;
-    const admin = connect(`${base}/postgres`);
+    const { base, admin, name } = admins();
     await admin.raw(`create database ${name} template ${await emptyTemplate(admin, base)}`);
     const db = connect(`${base}/${name}`);
     const shopId = randomUUID();
     await insertShop(db, shopId, 'The Winch House');
     const personId = randomUUID();
     await db('person').insert({ id: personId, shop_id: shopId, name: 'Ottoline Fasch', role: 'balancing' });
+    return TestServer.on({ admin, name, db, personId });
+  }
+
+  /** On a database of an earlier day, brought to the present. @param sql a plain dump */
+  static async from(sql: string): Promise<TestServer> {
+    const { admin, name, db, migrate: bring } = await TestServer.database(sql);
+    await bring();
+    const { id: personId } = await db('person').where({ name: 'Ottoline Fasch' }).first<{ id: string }>('id');
+    return TestServer.on({ admin, name, db, personId });
+  }
+
+  /** A database filled from a plain dump, not yet brought to the present. */
+  static async database(sql: string): Promise<EarlierDatabase> {
+    const { base, admin, name } = admins();
+    await admin.raw(`create database ${name}`);
+    const client = new pg.Client(`${base}/${name}`);
+    await client.connect();
+    await client.query(sql);
+    await client.end();
+    const db = connect(`${base}/${name}`);
+    return { admin, name, db, migrate: () => migrate(db), drop: () => dropDatabase(admin, name, db) };
+  }
+
+  private static async on({ admin, name, db, personId }: Pick<TestServer, 'db' | 'personId'> & { admin: Knex; name: string }): Promise<TestServer> {
     const machine = await listen({ port: 0, hurry: 2000 });
     const scale = await listenAsScale({ port: 0, hurry: 50 });
     const app = await createApp({
@@ -54,9 +76,7 @@ export class TestServer {
     await this.app.close();
     this.machine.close();
     this.scale.close();
-    await this.db.destroy();
-    await this.admin.raw(`drop database ${this.name} with (force)`);
-    await this.admin.destroy();
+    await dropDatabase(this.admin, this.name, this.db);
   }
 
   get(path: string): Promise<Response> {
@@ -119,6 +139,27 @@ export class TestServer {
     if (response.status !== 201) throw new Error(response.text);
     return id;
   }
+}
+
+export interface EarlierDatabase {
+  readonly admin: Knex;
+  readonly name: string;
+  readonly db: Knex;
+  readonly migrate: () => Promise<void>;
+  readonly drop: () => Promise<void>;
+}
+
+/** A connection that may make databases, and a name for one of a test's own. */
+function admins(): { base: string; admin: Knex; name: string } {
+  const base = process.env['TARE_TEST_PG'];
+  if (!base) throw new Error('TARE_TEST_PG is not set: ./tare test starts a throwaway PostgreSQL and sets it.');
+  return { base, admin: connect(`${base}/postgres`), name: `test_${randomUUID().replaceAll('-', '')}` };
+}
+
+async function dropDatabase(admin: Knex, name: string, db: Knex): Promise<void> {
+  await db.destroy();
+  await admin.raw(`drop database ${name} with (force)`);
+  await admin.destroy();
 }
 
 /** The name of a database with this version's tables and nothing in it, made by whoever needs it first. */

@@ -45,8 +45,7 @@ export class WeighingController {
     const { shopId } = await this.jobs.require(jobId);
     await insertOnce(this.jobs.db, { id, kind: 'readingBatch', shopId, jobId, personId, content: readings }, async (trx) => {
       const fresh: number[] = [];
-      for (const [i, reading] of readings.entries()) if (await register(trx, readingWrite(shopId, jobId, reading))) fresh.push(i);
-      await trx.raw("select set_config('tare.write_id', ?, true)", [id]);
+      for (const [i, reading] of readings.entries()) if (await register(trx, readingWrite(shopId, jobId, reading), id)) fresh.push(i);
       if (fresh.length > 0)
         await captureReadings(
           trx,

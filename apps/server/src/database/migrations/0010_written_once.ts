@@ -29,6 +29,8 @@ export async function up(knex: Knex): Promise<void> {
       -- Of what was sent; null for entries from before this was kept.
       fingerprint text,
       person_id uuid,
+      -- The write that it was made with, such as what hung on the crank with its spin.
+      part_of uuid,
       created_at timestamptz not null default clock_timestamp(),
       foreign key (shop_id, person_id) references person (shop_id, id)
     );

@@ -7,6 +7,7 @@ import {
   useSensor,
   useSensors,
   type DragEndEvent,
+  type UniqueIdentifier,
   type DragOverEvent,
 } from '@dnd-kit/core';
 import { cylinderOf, massNowG, SET_KINDS, type PartFact } from '@tare/core';
@@ -33,6 +34,10 @@ export function SetBoard({ swap }: { readonly swap: Swap }): ReactNode {
   const parts = over ? exchangeByHand(swap.parts, over.partId, over.cylinder) : swap.parts;
   const sets = swap.setsOf(parts);
   if (sets?.kind !== 'matched') return null;
+  const partName = (id: UniqueIdentifier): string => {
+    const part = swap.parts.find((one) => one.id === id);
+    return part ? `${KIND_NAMES[part.kind].one} ${part.cylinder}` : '';
+  };
   const cylinderUnder = ({ over: target }: DragOverEvent | DragEndEvent): number | null => (target ? Number(target.id) : null);
   return (
     <DndContext
@@ -40,6 +45,12 @@ export function SetBoard({ swap }: { readonly swap: Swap }): ReactNode {
       accessibility={{
         screenReaderInstructions: {
           draggable: 'Space picks the part up, arrows carry it to another cylinder, Space puts it down, Escape puts it back.',
+        },
+        announcements: {
+          onDragStart: ({ active }) => `${partName(active.id)} picked up.`,
+          onDragOver: ({ active, over: at }) => `${partName(active.id)} ${at ? `over cylinder ${at.id}` : 'over no cylinder'}.`,
+          onDragEnd: ({ active, over: at }) => (at ? `${partName(active.id)} put down at cylinder ${at.id}.` : `${partName(active.id)} put back.`),
+          onDragCancel: ({ active }) => `${partName(active.id)} put back.`,
         },
       }}
       onDragOver={(event) => {

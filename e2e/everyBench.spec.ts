@@ -1,0 +1,68 @@
+import { AxeBuilder } from '@axe-core/playwright';
+import type { Page } from '@playwright/test';
+import type { JobLine } from '@tare/contract';
+import { expect, test } from './app.js';
+import { comeToTheBench } from './bench.js';
+
+/** What axe finds serious or critical on the screen as it stands. */
+async function seriousOf(page: Page, rules?: readonly string[]): Promise<string[]> {
+  const axe = new AxeBuilder({ page });
+  const { violations } = await (rules ? axe.withRules([...rules]) : axe).analyze();
+  return violations.filter((v) => v.impact === 'serious' || v.impact === 'critical').map((v) => `${v.id} ${v.nodes[0]?.html}`);
+}
+
+/** Every bench where the demo has most on it, and the pages of the shop. */
+const VIEWS = [
+  ['Pellgate', 'engine'],
+  ['Bramwick', 'checkIn'],
+  ['Ostrell', 'weigh'],
+  ['Pellgate', 'match'],
+  ['Dorvell', 'bobs'],
+  ['Dorvell', 'spin'],
+  ['Dorvell', 'correct'],
+  ['Corvane', 'signOff'],
+  [null, ''],
+  [null, 'jobs/new'],
+  [null, 'instruments'],
+  [null, 'machines'],
+  [null, 'tools'],
+  [null, 'calculator'],
+] as const;
+
+test('every bench can be read without seeing, in both themes', async ({ page, request }) => {
+  await comeToTheBench(page);
+  const jobs = (await (await request.get('/api/jobs')).json()) as JobLine[];
+  const addresses = VIEWS.map(([engine, path]) => {
+    const job = jobs.find(({ engineName }) => engine !== null && engineName.startsWith(engine));
+    return job ? `/jobs/${job.id}/${path}` : `/${path}`;
+  });
+  for (const address of addresses) {
+    await page.goto(address);
+    await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+    expect([address, await seriousOf(page)]).toEqual([address, []]);
+  }
+  await page.evaluate(() => localStorage.setItem('tare.theme', 'dark'));
+  for (const address of addresses) {
+    await page.goto(address);
+    await expect(page.locator('html')).toHaveAttribute('data-theme', 'dark');
+    await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+    expect([address, await seriousOf(page, ['color-contrast'])]).toEqual([address, []]);
+  }
+});
+
+test('the rail is walked and a job is found by keys', async ({ page, shop }) => {
+  await comeToTheBench(page);
+  const job = await shop.job('inline3', { vessel: 'ketch Nightjar' });
+  await page.goto(`/jobs/${job.id}/signOff`);
+  await expect(page.getByRole('heading', { level: 1, name: 'Sign off' })).toBeVisible();
+  await page.keyboard.press('[');
+  await expect(page.getByRole('heading', { level: 1, name: 'Correct' })).toBeVisible();
+  await page.keyboard.press('?');
+  await expect(page.getByRole('dialog', { name: 'Keys' })).toBeVisible();
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('/');
+  await page.getByRole('dialog', { name: 'Find a job' }).getByRole('textbox').fill('nightjar');
+  await expect(page.getByRole('dialog', { name: 'Find a job' })).toContainText(job.spec.engineName);
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('complementary', { name: 'The job’s card' })).toContainText(job.spec.engineName);
+});

@@ -1,0 +1,149 @@
+import { randomUUID } from 'node:crypto';
+import type { APIRequestContext } from '@playwright/test';
+import {
+  addressOf,
+  factsOf,
+  sheetOf,
+  type Api,
+  type DecisionBody,
+  type JobSheet,
+  type MachineSpec,
+  type NewReading,
+  type RouteIds,
+  type RouteName,
+  type Shop,
+} from '@tare/contract';
+import {
+  allMeasuresOf,
+  crankTemplate,
+  isSingleKind,
+  jobFigures,
+  layOut,
+  LAYOUTS,
+  type Crank,
+  type JobSpec,
+  type LayoutId,
+  type Measure,
+  type PartFact,
+  type SingleKind,
+} from '@tare/core';
+
+const GRAMS: Readonly<Record<SingleKind, number>> = { piston: 612, pin: 148, lockPair: 2.4, ringSet: 46, rod: 629, bearingPair: 42 };
+const ROD_ENDS: Readonly<Partial<Record<Measure, number>>> = { bigEnd: 445.5, smallEnd: 183.5 };
+/** What a part weighs unless a test says otherwise: all of a kind alike. */
+export const usualG = (kind: SingleKind, measure: Measure): number => ROD_ENDS[measure] ?? GRAMS[kind];
+
+let made = 0;
+
+/** The shop by its API, with somebody at the bench: jobs of a test's own, brought to where the test begins. */
+export class ShopApi {
+  private constructor(
+    private readonly request: APIRequestContext,
+    readonly personId: string,
+  ) {}
+
+  static async of(request: APIRequestContext): Promise<ShopApi> {
+    const shop = (await (await request.get('/api/shop')).json()) as Shop;
+    return new ShopApi(request, shop.people.find(({ name }) => name === 'Ottoline Fasch')!.id);
+  }
+
+  /** Sends what a screen would send. @throws Error with the server's sentence */
+  async send<R extends RouteName>(route: R, ids: RouteIds<R>, body: Api[R]['body']): Promise<Api[R]['answer']> {
+    const method = route.slice(0, route.indexOf(' '));
+    const answer = await this.request.fetch(`/api/${addressOf(route, ids)}`, { method, ...(body === undefined ? {} : { data: body as object }) });
+    if (!answer.ok()) throw new Error(`${route}: ${answer.status()} ${await answer.text()}`);
+    return (await answer.json()) as Api[R]['answer'];
+  }
+
+  async sheet(jobId: string): Promise<JobSheet> {
+    return sheetOf(await this.send('GET jobs/:jobId', { jobId }, undefined));
+  }
+
+  /** A new job, named so that no other test's can be taken for it. */
+  async job(layoutId: LayoutId, change: Partial<JobSpec> = {}): Promise<JobSheet> {
+    made += 1;
+    const layout = layOut(LAYOUTS[layoutId], 110, 24);
+    const spec: JobSpec = {
+      customer: 'Marit Dunlavy',
+      vessel: 'launch Saltwren',
+      engineName: `Saltwren ${layoutId} ${process.pid}-${made}`,
+      layoutId,
+      layout,
+      strokeMm: 88,
+      rodLengthMm: 150,
+      redlineRpm: 5200,
+      balance: 'internal',
+      tolerance: { school: 'gramsAtRadius', value: 1 },
+      matchToleranceG: 1,
+      crank: crankTemplate(LAYOUTS[layoutId], layout, 88),
+      ...change,
+    };
+    return sheetOf(await this.send('POST jobs', {}, { id: randomUUID(), personId: this.personId, spec }));
+  }
+
+  /** Weighs every part of these kinds once, as a file of readings would. */
+  async weigh(job: JobSheet, which: (part: PartFact) => boolean = () => true, gramsOf = usualGramsOf): Promise<JobSheet> {
+    const readings = job.parts.filter(which).flatMap((part) => {
+      const { id: partId, kind } = part;
+      if (!isSingleKind(kind)) return [];
+      const measures = kind === 'rod' ? allMeasuresOf(kind) : (['mass'] as const);
+      return measures.map((measure): NewReading => ({
+        id: randomUUID(),
+        personId: this.personId,
+        partId,
+        measure,
+        valueG: gramsOf(part, measure),
+        cutId: null,
+      }));
+    });
+    await this.send('POST jobs/:jobId/readings/batch', { jobId: job.id }, { id: randomUUID(), personId: this.personId, readings });
+    return this.sheet(job.id);
+  }
+
+  async decide(job: JobSheet, body: DecisionBody): Promise<void> {
+    const baseVersion = (await this.sheet(job.id)).decisions[body.subject]?.version ?? 0;
+    await this.send('POST jobs/:jobId/decisions', { jobId: job.id }, { id: randomUUID(), personId: this.personId, baseVersion, ...body });
+  }
+
+  async cutPart(job: JobSheet, partId: string): Promise<void> {
+    await this.send('POST jobs/:jobId/part-cuts', { jobId: job.id }, { id: randomUUID(), personId: this.personId, partId });
+  }
+
+  /** Weighed, and its bobs accepted at what the card says: ready to be spun. */
+  async ready(layoutId: LayoutId, change: Partial<JobSpec> = {}): Promise<JobSheet> {
+    const weighed = await this.weigh(await this.job(layoutId, change));
+    const { bobs, bobsNeeded } = jobFigures(factsOf(weighed));
+    if (!bobsNeeded.needed) return weighed;
+    if (bobs.kind !== 'ready') throw new Error(`The bobs are ${bobs.kind}.`);
+    await this.decide(weighed, { subject: 'bob.acceptedG', value: bobs.pins.map(({ card }) => bobs.commonG ?? card.bobWeightG) });
+    return this.sheet(weighed.id);
+  }
+
+  /** Ready, and spun as received on the stand-in. */
+  async spun(layoutId: LayoutId, change: Partial<JobSpec> = {}, lightG = 0): Promise<JobSheet> {
+    const { id } = await this.ready(layoutId, change);
+    const dials = { supports: 'hard', looseBob: false, endStopForgotten: false, lightG };
+    const data = { id: randomUUID(), personId: this.personId, speedRpm: 600, turns: 60, cautionsConfirmed: true, dials };
+    const answer = await this.request.post(`/api/jobs/${id}/spins`, { data });
+    if (!(await answer.text()).includes('"done"')) throw new Error('The stand-in did not spin.');
+    return this.sheet(id);
+  }
+
+  /** Writes another crank down for a job, as the engine bench would. */
+  async changeCrank(jobId: string, change: (crank: Crank) => Crank): Promise<void> {
+    const { spec, specVersion } = await this.sheet(jobId);
+    const body = { id: randomUUID(), personId: this.personId, baseVersion: specVersion, spec: { ...spec, crank: change(spec.crank) } };
+    await this.send('PUT jobs/:jobId/spec', { jobId }, body);
+  }
+
+  /** A machine of a test's own, like one of the demo's. */
+  async machineLike(name: string, change: Partial<MachineSpec> = {}): Promise<MachineSpec> {
+    const { machines } = await this.send('GET machines', {}, undefined);
+    made += 1;
+    const spec = { ...machines.find((machine) => machine.spec.name === name)!.spec, name: `${name} ${process.pid}-${made}`, ...change };
+    await this.send('POST machines', {}, { id: randomUUID(), personId: this.personId, spec });
+    return spec;
+  }
+}
+
+const usualGramsOf = ({ kind }: PartFact, measure: Measure): number => usualG(kind as SingleKind, measure);
