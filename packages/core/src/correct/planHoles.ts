@@ -1,5 +1,6 @@
 import { normaliseAngleDeg } from '../units/angle.js';
 import { checkNumber, CoreError } from '../units/check.js';
+import { checkVector } from '../units/checkVector.js';
 import { scale, toPolar } from '../units/vector.js';
 import { checkCrank, type Crank } from '../rotor/crank.js';
 import { isBefore, sideRadiusMm, standingHoles, type Bit, type CrankHole } from '../rotor/crankHole.js';
@@ -164,8 +165,10 @@ export function assessHoles(input: Tolerances & Pick<PlanInput, 'crank' | 'unbal
   };
 }
 
-function checkInput({ crank, toleranceAGmm, toleranceBGmm, bits, maxHoles, share }: PlanInput): void {
+function checkInput({ crank, unbalance, toleranceAGmm, toleranceBGmm, bits, maxHoles, share }: PlanInput): void {
   checkCrank(crank);
+  checkVector('The unbalance in plane A', unbalance.aGmm, 'unbalance.aGmm');
+  checkVector('The unbalance in plane B', unbalance.bGmm, 'unbalance.bGmm');
   checkNumber('The tolerance of plane A', toleranceAGmm, { above: 0, unit: 'g·mm' }, 'toleranceAGmm');
   checkNumber('The tolerance of plane B', toleranceBGmm, { above: 0, unit: 'g·mm' }, 'toleranceBGmm');
   checkNumber('The most holes', maxHoles, { min: 1, max: 12 }, 'maxHoles');

@@ -1,5 +1,6 @@
 import { absolute, conjugate, over, times } from '../units/complex.js';
 import { checkNumber, CoreError } from '../units/check.js';
+import { checkVector } from '../units/checkVector.js';
 import { add, scale, subtract, ZERO, type Vector } from '../units/vector.js';
 
 /** What happened to one plane, in order. Vectors in g·mm; deviations in each component, g·mm. */
@@ -57,6 +58,8 @@ export function trackUnbalance(events: readonly PlaneEvent[], gainDeviation: num
 
 /** s → s + g·d: P_ss grows by 2·Re(d·conj(P_sg))… and |d|²·P_gg, P_sg by d·P_gg, and the drill's own error comes on top. */
 function cut({ s, g, ss, gg, sg }: State, { changeGmm: d, deviationGmm }: Extract<PlaneEvent, { kind: 'cut' }>): State {
+  checkVector('What a cut changes', d, 'changeGmm');
+  checkNumber('What the drill may have missed', deviationGmm, { min: 0, unit: 'g·mm' }, 'deviationGmm');
   return {
     s: add(s, times(g, d)),
     g,
@@ -69,6 +72,8 @@ function cut({ s, g, ss, gg, sg }: State, { changeGmm: d, deviationGmm }: Extrac
 /** The Kalman step for a reading s + g·T: gains K = P·hᴴ/(h·P·hᴴ + r²), h = [1, T]. */
 function read({ s, g, ss, gg, sg }: State, { readGmm, hungGmm: t, deviationGmm }: Extract<PlaneEvent, { kind: 'read' }>): State {
   checkNumber('The scatter of a reading', deviationGmm, { above: 0, unit: 'g·mm' }, 'deviationGmm');
+  checkVector('A reading', readGmm, 'readGmm');
+  checkVector('A known weight', t, 'hungGmm');
   // Covariances with the reading: of s, P_ss + P_sg·conj(T); of g, conj(P_sg) + P_gg·conj(T).
   const ofS = add({ re: ss, im: 0 }, times(sg, conjugate(t)));
   const ofG = add(conjugate(sg), scale(conjugate(t), gg));

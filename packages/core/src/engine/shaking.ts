@@ -115,6 +115,10 @@ export function rotatingShaking(layout: EngineLayout, crankRadiusMm: number, mas
  */
 export function engineShaking(engine: ShakingEngine, bobG: readonly number[], steps: number): Shaking {
   const up = reciprocatingShaking(engine, steps);
+  engine.layout.pins.forEach((_, p) => {
+    checkNumber(`The bob of pin ${p + 1}`, bobG[p], { min: 0, unit: 'g' }, `bobG.${p}`);
+    checkNumber(`What turns with pin ${p + 1}`, engine.rotatingG?.[p] ?? 0, { min: 0, unit: 'g' }, `rotatingG.${p}`);
+  });
   const left = engine.layout.pins.map((_, p) => (engine.rotatingG?.[p] ?? 0) - bobG[p]!);
   return addShaking(up, rotatingShaking(engine.layout, engine.crankRadiusMm, left, steps), 1);
 }

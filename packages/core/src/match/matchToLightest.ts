@@ -37,12 +37,14 @@ export interface MatchedSet {
  *
  * @param items at least one, at least one undamaged, weights in g above zero
  * @param toleranceG largest minus smallest allowed, above zero
- * @throws CoreError when the set is empty, wholly damaged, or a number makes no sense
+ * @throws CoreError when the set is empty, wholly damaged, has two of one id, or a number makes no sense
  * @example matchToLightest([{ id: 'a', weightG: 612, damaged: false }, { id: 'b', weightG: 614, damaged: false }], 1).items[1].removalG // 2
  */
 export function matchToLightest(items: readonly Matchable[], toleranceG: number, fixedTargetG: number | null = null): MatchedSet {
   checkNumber('The matching tolerance', toleranceG, { above: 0, unit: 'g' }, 'toleranceG');
   items.forEach((item, i) => checkNumber('A weight to match', item.weightG, { above: 0, unit: 'g' }, `items.${i}.weightG`));
+  const twice = items.findIndex(({ id }, i) => items.findIndex((other) => other.id === id) !== i);
+  if (twice >= 0) throw new CoreError(`“${items[twice]!.id}” is in this set twice.`, `items.${twice}.id`);
   const usable = items.filter((item) => !item.damaged);
   if (usable.length === 0) throw new CoreError('Every part of this set is marked damaged: there is nothing to match to.', 'items');
   const reference = usable.reduce((lightest, item) => (item.weightG < lightest.weightG ? item : lightest));

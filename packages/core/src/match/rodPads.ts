@@ -74,10 +74,14 @@ export interface RodPlan {
  * at a pad, so no common target can lie above any rod at either.
  *
  * @param rods at least one undamaged; a damaged rod below the target at a pad keeps what it lacks
- * @throws CoreError when there is no reference, or the pads make no sense
+ * @throws CoreError when there is no reference, the pads make no sense, or an end is not a number
  */
 export function equalRods(rods: readonly RodToMatch[], stations: PadStations): RodPlan {
   checkPads(stations);
+  rods.forEach(({ id, bigEndG, smallEndG }, i) => {
+    checkNumber(`The big end of rod ${id}`, bigEndG, { unit: 'g' }, `rods.${i}.bigEndG`);
+    checkNumber(`The small end of rod ${id}`, smallEndG, { unit: 'g' }, `rods.${i}.smallEndG`);
+  });
   const usable = rods.filter((rod) => !rod.damaged);
   if (usable.length === 0) throw new CoreError('Every rod is marked damaged: there is nothing to match to.', 'rods');
   const pads = usable.map((rod) => padsOfEnds(rod, stations));

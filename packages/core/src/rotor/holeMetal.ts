@@ -1,3 +1,4 @@
+import { checkNumber } from '../units/check.js';
 import { dot, fromPolar, scale, subtract, type Vector } from '../units/vector.js';
 import { axialHole } from './axialHole.js';
 import { counterweightOf, densityOf, type Counterweight, type Crank } from './crank.js';
@@ -12,9 +13,10 @@ import { barG, slugNetG, type Slug } from './slug.js';
  *
  * A bar in a new bore takes the place of metal, in an old hole of nothing: (ρ_slug − ρ)·V and ρ_slug·V. Bored out for it, an old
  * hole gives the rest of its metal too. Welded shut, it gets back what it gave.
- * @throws CoreError from radialHole or for an unknown counterweight
+ * @throws CoreError from radialHole, for an unknown counterweight, or for a figure that is not a number
  */
 export function holeMetal(crank: Crank, hole: CrankHole): HoleMetal {
+  checkHole(hole);
   const { counterweight, densityGPerCm3 } = metalOf(crank, hole);
   if (hole.rim) {
     const { massG, moment } = rimMetal(hole, hole.rim, counterweight, densityGPerCm3);
@@ -24,6 +26,16 @@ export function holeMetal(crank: Crank, hole: CrankHole): HoleMetal {
   const whole = (shape: HoleShape): HoleMetal => wholeHole(counterweight, densityGPerCm3, shape);
   if (hole.slug) return filled(hole, hole.slug, densityGPerCm3, whole);
   return hole.was ? minus(whole(hole), whole(hole.was)) : whole(hole);
+}
+
+/** Not what the drilling rules say of a hole, only whether it is one at all. */
+function checkHole({ angleDeg, bitMm, depthMm, axialRadiusMm, rimRadiusMm, was }: CrankHole): void {
+  checkNumber('The hole’s angle', angleDeg, { unit: '°' }, 'angleDeg');
+  checkNumber('The bit', bitMm, { above: 0, unit: 'mm' }, 'bitMm');
+  checkNumber('The depth', depthMm, { above: 0, unit: 'mm' }, 'depthMm');
+  if (axialRadiusMm != null) checkNumber('The radius of a hole in the side face', axialRadiusMm, { above: 0, unit: 'mm' }, 'axialRadiusMm');
+  if (rimRadiusMm != null) checkNumber('The rim that it was measured from', rimRadiusMm, { above: 0, unit: 'mm' }, 'rimRadiusMm');
+  if (was) checkNumber('The depth before', was.depthMm, { above: 0, unit: 'mm' }, 'was.depthMm');
 }
 
 /** What a hole is in: its counterweight with the rim that it was measured from, and the metal of that. */

@@ -1,4 +1,5 @@
 import { checkNumber, CoreError } from '../units/check.js';
+import { checkVector } from '../units/checkVector.js';
 import { add, scale, ZERO, type Vector } from '../units/vector.js';
 
 /** The two correction planes of a set-up and the radius at which each one's gram figures are given. */
@@ -41,11 +42,13 @@ export function checkPlanes(planes: Planes): void {
  * Outside the planes (an overhung flywheel) one share is above 1 and the other negative.
  *
  * @param unbalanceGmm g·mm at z
- * @throws CoreError from checkPlanes
+ * @throws CoreError from checkPlanes, or for what is not a number
  * @example toPlanes({ re: 100, im: 0 }, 25, { zAMm: 0, zBMm: 100, radiusAMm: 1, radiusBMm: 1 }) // A 75, B 25
  */
 export function toPlanes(unbalanceGmm: Vector, zMm: number, planes: Planes): PlaneUnbalance {
   checkPlanes(planes);
+  checkVector('The unbalance', unbalanceGmm, 'unbalanceGmm');
+  checkNumber('Its position along the crank', zMm, { unit: 'mm' }, 'zMm');
   const { shareA, shareB } = planeShares(zMm, planes);
   return { aGmm: scale(unbalanceGmm, shareA), bGmm: scale(unbalanceGmm, shareB) };
 }

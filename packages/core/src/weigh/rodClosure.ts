@@ -1,4 +1,4 @@
-import { CoreError } from '../units/check.js';
+import { checkNumber, CoreError } from '../units/check.js';
 import { Z95 } from '../units/normal.js';
 
 /** One of a rod's three weighings: its mean and the variance of that mean (s²/n). */
@@ -45,11 +45,13 @@ export type RodEnds =
  * |c| ≤ 1.96·√V (handbook section 2). With two of three the third follows; with the total alone, or one
  * end alone, the ends are unknown and that is what is returned: a missing end is never made up.
  *
- * @throws CoreError when a variance is not above zero
+ * @throws CoreError when a variance is not above zero, or a mean is not a number
  */
 export function rodEnds({ total, bigEnd, smallEnd }: RodWeighings): RodEnds {
   for (const [field, weighing] of Object.entries({ total, bigEnd, smallEnd })) {
-    if (weighing && !(weighing.varianceG2 > 0)) {
+    if (!weighing) continue;
+    checkNumber(`A rod's ${field}`, weighing.meanG, { unit: 'g' }, `${field}.meanG`);
+    if (!(weighing.varianceG2 > 0 && weighing.varianceG2 < Infinity)) {
       throw new CoreError(`The variance of a rod's ${field} has to be above 0 g²; give the scale's division a share in it.`, field);
     }
   }

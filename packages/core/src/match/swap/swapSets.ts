@@ -1,7 +1,7 @@
 import { checkNumber, CoreError } from '../../units/check.js';
 import { asTheyAre, figuresOf, keepsPairs, oppositeOrder, type Arrangement, type SwapFigures, type SwapProblem } from './arrangement.js';
 import { bySpread, byWork, searchArrangement, startsOf } from './searchArrangement.js';
-import type { SolveModel } from './solveModel.js';
+import type { SolvedModel, SolveModel } from './solveModel.js';
 import { arrangementOf, spreadModel, workModel } from './swapModel.js';
 
 /** A better arrangement, with what is proven of it. */
@@ -83,7 +83,7 @@ export async function swapSets(
     best = [oppositeOrder(problem.fixedG, problem.lists[0]!.weightsG)];
     boundG = figuresOf(problem, best).spreadG;
   } else if (figuresOf(problem, best).spreadG > gapG) {
-    const solved = await solve(spreadModel(problem, figuresOf(problem, best).spreadG + 1e-6), { timeLimitS, absoluteGap: gapG });
+    const solved = await tried(solve)(spreadModel(problem, figuresOf(problem, best).spreadG + 1e-6), { timeLimitS, absoluteGap: gapG });
     const found = arrangementOf(problem, solved);
     if (found && figuresOf(problem, found).spreadG < figuresOf(problem, best).spreadG) best = found;
     if (solved.status === 'optimal') boundG = Math.max(0, solved.objective - gapG);
@@ -94,11 +94,18 @@ export async function swapSets(
   const mostG = leastG + gapG;
   best = searchArrangement(problem, [best, now, ...starts], byWork(mostG));
   onProgress({ word: 'fewest cuts and moves', best: result(false) });
-  const solved = await solve(workModel(problem, mostG), { timeLimitS, absoluteGap: Math.max(problem.noiseG / 2, 1e-6) });
+  const solved = await tried(solve)(workModel(problem, mostG), { timeLimitS, absoluteGap: Math.max(problem.noiseG / 2, 1e-6) });
   const found = arrangementOf(problem, solved);
   if (found && keepsPairs(problem, found)) best = searchArrangement(problem, [best, found], byWork(mostG));
   return result(solved.status === 'optimal');
 }
+
+/** A solver that gives up proves nothing; what the exchanges found stands, and is said not to be proven. */
+const tried =
+  (solve: SolveModel): SolveModel =>
+  (model, options) =>
+    solve(model, options).catch(() => NOTHING_FOUND);
+const NOTHING_FOUND: SolvedModel = { status: 'none', objective: 0, columns: {}, duals: {} };
 
 function isWorthIt(before: SwapFigures, after: SwapFigures, { noiseG }: SwapProblem): boolean {
   return after.moves > 0 && (after.cuts < before.cuts || before.spreadG - after.spreadG > noiseG || before.metalG - after.metalG > noiseG);
@@ -108,6 +115,8 @@ function checkProblem(problem: SwapProblem): void {
   checkNumber('The matching tolerance', problem.toleranceG, { above: 0, unit: 'g' }, 'toleranceG');
   checkNumber('The noise', problem.noiseG, { min: 0, unit: 'g' }, 'noiseG');
   if (problem.fixedG.length < 2 || problem.lists.length === 0) throw new CoreError('Fewer than two cylinders have anything that can move.', 'fixedG');
+  problem.fixedG.forEach((g, i) => checkNumber(`What stays in place ${i + 1}`, g, { min: 0, unit: 'g' }, `fixedG.${i}`));
+  problem.lockedG.forEach((g, i) => checkNumber('The weight of a locked set', g, { min: 0, unit: 'g' }, `lockedG.${i}`));
   for (const list of problem.lists) {
     if (list.weightsG.length !== problem.fixedG.length) throw new CoreError(`There is not one ${list.kind} for every cylinder.`, 'lists');
     list.weightsG.forEach((g, i) => checkNumber(`A weight of ${list.kind}`, g, { unit: 'g' }, `lists.${list.kind}.${i}`));
