@@ -36,7 +36,11 @@ test('the V8 is matched: swaps, cuts, one too far and its rescue, rods at both e
   };
   await shop.weigh(bare, undefined, ownG);
   // Rods twice, so that the fixture's scatter is known.
-  await shop.weigh(bare, ({ kind }) => kind === 'rod', (part, measure) => ownG(part, measure) + (part.cylinder % 2 === 0 ? 0.04 : -0.04));
+  await shop.weigh(
+    bare,
+    ({ kind }) => kind === 'rod',
+    (part, measure) => ownG(part, measure) + (part.cylinder % 2 === 0 ? 0.04 : -0.04),
+  );
   await openJob(page, bare.id, 'match');
   await expect(page.getByLabel('Spread on the ladder')).toBeVisible();
   const received = await spread(page);
@@ -189,7 +193,11 @@ test('two people at two screens: the slower is told by whom, and loses nothing',
 });
 
 test('the same cut logged by two people asks whether it is another', async ({ page, shop }) => {
-  const job = await shop.weigh(await shop.job('inline3'), undefined, ({ kind, cylinder }, measure) => usualG(kind as SingleKind, measure) + (kind === 'piston' ? 2 * cylinder : 0));
+  const job = await shop.weigh(
+    await shop.job('inline3'),
+    undefined,
+    ({ kind, cylinder }, measure) => usualG(kind as SingleKind, measure) + (kind === 'piston' ? 2 * cylinder : 0),
+  );
   await openJob(page, job.id, 'match', 'Bram Tewitt');
   const cut = page.getByRole('button', { name: 'Piston 3 was cut: weigh it again' });
   await expect(cut).toBeEnabled();

@@ -31,3 +31,9 @@ export interface Amends {
 }
 export const reasonSchema = named(Joi.string().pattern(/\S/).max(300).required(), 'The reason');
 export const amendsSchema = Joi.object<Amends, true>({ entryId: idSchema, reason: reasonSchema });
+
+/** Who and when, on every entry; `at` is the server's clock in ISO 8601. */
+export interface Attribution {
+  readonly personId: string;
+  readonly at: string;
+}

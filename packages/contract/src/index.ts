@@ -1,4 +1,4 @@
-export { type Amends, type ByPerson, type Change, type Write } from './byPerson.js';
+export type { Amends, Attribution, Change, Write } from './byPerson.js';
 export { bitsChangeSchema, newPersonSchema, type BitsChange } from './shop.js';
 export type { ChangeWord } from './changes.js';
 export { addressOf, ROUTE_BODIES, type Api, type RouteIds, type RouteName } from './api.js';
@@ -53,7 +53,6 @@ export {
   type JobRecord,
   type VoidEntry,
   type WrittenReading,
-  type Attribution,
   type DecisionEntry,
   type HoleEntry,
   type JobLine,
@@ -86,13 +85,7 @@ export {
   type Study,
 } from './instruments.js';
 export { READINGS_COLUMNS, readingsFromCsv, readingsToCsv, type BadLine, type CsvNames, type GoodLine, type ReadCsv } from './readingsCsv.js';
-export {
-  bobBoxChangeSchema,
-  shopUsualSchema,
-  type BobBoxChange,
-  type BobBoxEntry,
-  type ShopUsual,
-} from './bobs.js';
+export { bobBoxChangeSchema, shopUsualSchema, type BobBoxChange, type BobBoxEntry, type ShopUsual } from './bobs.js';
 export {
   MACHINE_DRIVERS,
   MACHINE_UNITS,

@@ -1,7 +1,6 @@
 import Joi from 'joi';
-import { amendsSchema, change, write, type Amends, type Change, type Write } from './byPerson.js';
+import { amendsSchema, change, write, type Amends, type Attribution, type Change, type Write } from './byPerson.js';
 import { named } from './ids.js';
-import type { Attribution } from './sheets.js';
 
 export const INSTRUMENT_KINDS = ['scale', 'rodFixture'] as const;
 /** Where a reading came from: typed, a scale that types, a serial scale, the stand-in scale. */

@@ -1,9 +1,8 @@
 import type { Influence, MachineConvention, PlaneUnbalance, Planes, SupportReading, TrialRun, WeightCheck } from '@tare/core';
 import Joi from 'joi';
-import { amendsSchema, change, write, type Amends, type Change, type Write } from './byPerson.js';
+import { amendsSchema, change, write, type Amends, type Attribution, type Change, type Write } from './byPerson.js';
 import { idSchema, named } from './ids.js';
 import { planesSchema } from './planes.js';
-import type { Attribution } from './sheets.js';
 import { cautionsSchema, dialsSchema, weightsSchema, type StandinDials } from './spins.js';
 
 /** How a machine's readings come to Tare. */

@@ -20,14 +20,9 @@ import {
   type UsualBobChoices,
   type VoidFact,
 } from '@tare/core';
+import type { Attribution } from './byPerson.js';
 import type { CutRemoval } from './entries.js';
 import type { Source } from './instruments.js';
-
-/** Who and when, on every entry; `at` is the server's clock in ISO 8601. */
-export interface Attribution {
-  readonly personId: string;
-  readonly at: string;
-}
 
 export interface Person {
   readonly id: string;

@@ -27,8 +27,8 @@ export {
   type ReadingFact,
   type PartCutFact,
   type WeighFacts,
-} from './job/facts.js';
-export { weighParts, massNowG, ASSUMED_DEVIATION_G, type WeighedPart, type WeighedJob } from './job/weighParts.js';
+} from './parts/facts.js';
+export { weighParts, massNowG, ASSUMED_DEVIATION_G, type WeighedPart, type WeighedJob } from './parts/weighParts.js';
 
 export { summariseReadings, type ReadingSummary } from './weigh/summariseReadings.js';
 export { pooledDeviation, type PooledDeviation } from './weigh/pooledDeviation.js';
@@ -106,7 +106,8 @@ export {
   type BuiltBob,
   type Stacked,
 } from './bob/build/box.js';
-export { buildBobs, type BobBuild } from './bob/build/buildBobs.js';
+export { buildBobs } from './bob/build/buildBobs.js';
+export type { BobBuild } from './bob/build/box.js';
 export { HALVES_AGREE_WITHIN_G, judgeWeighIn, type BobWeighIn, type WasherChange, type WeighInVerdict } from './bob/build/weighIn.js';
 export { MOUNTING_CHECKS, mountingOrder, type MountingCheck, type MountingStep } from './bob/build/mounting.js';
 
@@ -203,7 +204,8 @@ export { influenceOf, meanReading, unbalanceOf, type Influence, type InfluenceRe
 export { processSpin, type ProcessedSpin, type SignalWarning, type SpinSignal } from './spin/signal/processSpin.js';
 export { cutShare, type CutShares } from './correct/cutShare.js';
 export { drillSpread, missingHole, USUAL_DRILL, type DrillErrors, type Miss } from './correct/drillErrors.js';
-export { HEAVY_METAL_G_PER_CM3, PRESS_FIT_RATIO, slugForceN, USUAL_BARS, type Bar, type Slug } from './rotor/slug.js';
+export { HEAVY_METAL_G_PER_CM3, PRESS_FIT_RATIO, slugForceN, USUAL_BARS, type Bar } from './rotor/slug.js';
+export type { Slug } from './rotor/crankHole.js';
 export { drillOrder } from './correct/drillOrder.js';
 export { adviseCut, SURE_ENOUGH } from './correct/adviseCut.js';
 export { fewestHoles } from './correct/fewestHoles.js';
@@ -231,11 +233,13 @@ export { calibrationFactor, sensorSpread, type PerPlane } from './spin/readingSp
 export { liveSpin, type LiveSpin, type LiveView } from './spin/signal/liveSpin.js';
 export { weightCheck, type WeightCheck } from './spin/weightCheck.js';
 
-export { planHoles, assessHoles, AIM_SHARE, type HolePlan, type PlanInput, type PlannedHole, type PlanResult } from './correct/planHoles.js';
+export { planHoles, assessHoles, AIM_SHARE, type PlanResult } from './correct/planHoles.js';
+export type { HolePlan, PlanInput, PlannedHole } from './correct/planInput.js';
 
 export { CORE_VERSION } from './version.js';
 
-export type { WeighChoices, BobChoices, HoleFact, JobFacts, JobSpec, SpinFact } from './job/jobFacts.js';
+export type { WeighChoices, HoleFact, JobFacts, JobSpec, SpinFact } from './job/jobFacts.js';
+export type { BobChoices } from './bob/bobChoices.js';
 export { openLedgers, type HungFact, type Ledgers, type OpenLedgers } from './record/openLedgers.js';
 export { standingEntries, standingOf, standingReference, type VoidFact, type WhatStands } from './record/standing.js';
 export {

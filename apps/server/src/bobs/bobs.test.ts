@@ -38,7 +38,9 @@ describe('what the shop takes as usual', () => {
     expect(answer.body as Shop).toMatchObject({ usual: { version: 1, factorRatio: 0.48, oilG: 3 } });
     expect((await server.sheet(begun.id)).bobChoices).toMatchObject({ factorRatio: 0.5, oilG: 4 });
     expect((await server.sheet((await server.job()).id)).bobChoices).toMatchObject({ factorRatio: 0.48, oilG: 3 });
-    expect((await server.put('shop/usual', { id: randomUUID(), personId: server.personId, baseVersion: 1, factorRatio: 48, oilG: 3 })).status).toBe(400);
+    expect((await server.put('shop/usual', { id: randomUUID(), personId: server.personId, baseVersion: 1, factorRatio: 48, oilG: 3 })).status).toBe(
+      400,
+    );
   });
 });
 

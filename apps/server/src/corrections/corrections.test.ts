@@ -157,7 +157,9 @@ describe('what the shop corrects with', () => {
   it('is a first guess until somebody writes it down, and refuses the slower of two people', async () => {
     const { version } = (await server.get('shop-tools')).body as ShopToolsEntry;
     const put = (hourPrice: number): Promise<Response> =>
-      Promise.resolve(server.put('shop-tools', { id: randomUUID(), personId: server.personId, baseVersion: version, tools: { ...USUAL_TOOLS, hourPrice } }));
+      Promise.resolve(
+        server.put('shop-tools', { id: randomUUID(), personId: server.personId, baseVersion: version, tools: { ...USUAL_TOOLS, hourPrice } }),
+      );
     const answers = await Promise.all([put(70), put(80)]);
     expect(answers.map(({ status }) => status).sort()).toEqual([200, 409]);
     expect((await server.get('shop-tools')).body as ShopToolsEntry).toMatchObject({ version: version + 1 });

@@ -11,8 +11,18 @@ const unpacked = (name: string): string => gunzipSync(readFileSync(join(FIXTURES
 /** What the server of commit 44ec4ba said of its demo. */
 interface Expected {
   readonly jobs: readonly JobLine[];
-  readonly sheets: readonly { readonly sheet: Record<string, unknown> & { readonly id: string }; readonly figures: JobFigures; readonly statuses: BenchStatus[] }[];
-  readonly shop: { readonly factorRatio: number; readonly oilG: number; readonly bits: readonly object[]; readonly people: readonly object[]; readonly name: string };
+  readonly sheets: readonly {
+    readonly sheet: Record<string, unknown> & { readonly id: string };
+    readonly figures: JobFigures;
+    readonly statuses: BenchStatus[];
+  }[];
+  readonly shop: {
+    readonly factorRatio: number;
+    readonly oilG: number;
+    readonly bits: readonly object[];
+    readonly people: readonly object[];
+    readonly name: string;
+  };
   readonly instruments: unknown;
   readonly machines: unknown;
   readonly bobBox: unknown;

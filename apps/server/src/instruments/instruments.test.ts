@@ -26,7 +26,8 @@ const add = async (spec: Partial<InstrumentSpec> = {}): Promise<Instrument> =>
 describe('instruments', () => {
   it('keeps every version, and refuses the slower of two people', async () => {
     const scale = await add();
-    const change = (name: string) => server.put(`instruments/${scale.id}`, { id: randomUUID(), personId: server.personId, baseVersion: 1, spec: { ...bench, name } });
+    const change = (name: string) =>
+      server.put(`instruments/${scale.id}`, { id: randomUUID(), personId: server.personId, baseVersion: 1, spec: { ...bench, name } });
     const answers = await Promise.all([change('One'), change('Other')]);
     expect(answers.map((a) => a.status).sort()).toEqual([200, 409]);
     expect(await server.db('instrument_spec').where({ instrument_id: scale.id })).toHaveLength(2);

@@ -66,7 +66,12 @@ describe('jobs', () => {
   });
   it('will not change how many cylinders a job has', async () => {
     const job = await server.job('inline3');
-    const response = await server.put(`jobs/${job.id}/spec`, { id: randomUUID(), personId: server.personId, baseVersion: 1, spec: specOf('inline4') });
+    const response = await server.put(`jobs/${job.id}/spec`, {
+      id: randomUUID(),
+      personId: server.personId,
+      baseVersion: 1,
+      spec: specOf('inline4'),
+    });
     expect(response.status).toBe(400);
     expect((response.body as Problem).detail).toContain('started with 3 cylinders');
   });

@@ -52,7 +52,13 @@ describe('a void', () => {
     await server.post(`jobs/${job.id}/holes`, { ...entry(), ...aHole });
     await typeSpin(job, 300);
     const answer = await server.void(mistyped, 'a digit too many');
-    expect(answer.body).toMatchObject({ entryId: mistyped, replacedById: null, reason: 'a digit too many', undone: false, personId: server.personId });
+    expect(answer.body).toMatchObject({
+      entryId: mistyped,
+      replacedById: null,
+      reason: 'a digit too many',
+      undone: false,
+      personId: server.personId,
+    });
     const sheet = await server.sheet(job.id);
     expect(sheet.spins.map(({ turns }) => Math.round(toPolar(turns.mean.aGmm).amount))).toEqual([300]);
     // The hole was drilled before any spin that stands.
@@ -92,7 +98,18 @@ describe('a void', () => {
   });
   it('of a study takes it out of the cupboard', async () => {
     const instrument = entry();
-    const spec = { kind: 'scale', name: 'S', divisionG: 0.1, capacityG: 3000, fixtureG: 0, lastCheck: '', notes: '', source: 'typed', lineTemplate: '', baudRate: 9600 };
+    const spec = {
+      kind: 'scale',
+      name: 'S',
+      divisionG: 0.1,
+      capacityG: 3000,
+      fixtureG: 0,
+      lastCheck: '',
+      notes: '',
+      source: 'typed',
+      lineTemplate: '',
+      baudRate: 9600,
+    };
     await server.post('instruments', { ...instrument, spec });
     const study = { ...entry(), kind: 'drift', subject: '500 g', readingsG: [505], nominalG: 500 };
     await server.post(`instruments/${instrument.id}/studies`, study);
@@ -229,7 +246,11 @@ describe('the same by two people within a minute', () => {
     const log = (more: object, by = server.personId) => server.post(`jobs/${job.id}/holes`, { ...entry(by), ...aHole, ...more });
     expect((await log({})).status).toBe(201);
     const asked = await log({ angleDeg: 12 }, bram);
-    expect(asked.body).toMatchObject({ status: 409, ask: 'another', detail: expect.stringMatching(/^Ottoline Fasch logged a hole like this \d+ s ago/) });
+    expect(asked.body).toMatchObject({
+      status: 409,
+      ask: 'another',
+      detail: expect.stringMatching(/^Ottoline Fasch logged a hole like this \d+ s ago/),
+    });
     expect((await log({ angleDeg: 12, another: true }, bram)).status).toBe(201);
     expect((await log({ angleDeg: 40 }, bram)).status).toBe(201);
     expect((await log({ bitMm: 10, angleDeg: 11 }, bram)).status).toBe(201);

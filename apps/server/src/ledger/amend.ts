@@ -94,7 +94,10 @@ async function requireStanding(trx: Knex.Transaction, { id, jobId, kind }: Entry
   const against = standingOf(words).against(id);
   if (against === null) return;
   const { name, reason, replacedById } = words.find((word) => word.id === against.id)!;
-  throw new ProblemException(409, `${name} ${replacedById === null ? 'voided' : 'amended'} ${WRITE_KINDS[kind].replace(/^an? /, 'that ')} already: ${reason}`);
+  throw new ProblemException(
+    409,
+    `${name} ${replacedById === null ? 'voided' : 'amended'} ${WRITE_KINDS[kind].replace(/^an? /, 'that ')} already: ${reason}`,
+  );
 }
 
 /** What stands of a job's entries, by every void and amendment so far. */

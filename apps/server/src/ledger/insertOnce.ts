@@ -90,7 +90,10 @@ export async function register(
     .first<{ shop_id: string; job_id: string | null; kind: WriteKind; fingerprint: string | null }>('shop_id', 'job_id', 'kind', 'fingerprint');
   const same = known.shop_id === shopId && known.job_id === jobId && known.kind === kind && (known.fingerprint ?? fingerprint) === fingerprint;
   if (same) return false;
-  throw new ProblemException(409, `This entry’s id belongs to ${WRITE_KINDS[known.kind]} with other content already. Nothing was recorded; enter it anew.`);
+  throw new ProblemException(
+    409,
+    `This entry’s id belongs to ${WRITE_KINDS[known.kind]} with other content already. Nothing was recorded; enter it anew.`,
+  );
 }
 
 /** Alike for the same content whatever the order of its fields; bytes by themselves. */

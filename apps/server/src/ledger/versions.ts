@@ -28,10 +28,7 @@ export interface VersionWrite<V> extends OneWrite {
 
 /** The last version of something, or one that a write made; undefined where there is none. */
 export function readVersion<V>(db: Knex, { table, column, key }: VersionedTable, writeId?: string): Promise<VersionRow<V> | undefined> {
-  const rows = db(table)
-    .where(key)
-    .orderBy('version', 'desc')
-    .select('id', 'version', 'person_id', 'created_at', { value: column });
+  const rows = db(table).where(key).orderBy('version', 'desc').select('id', 'version', 'person_id', 'created_at', { value: column });
   return (writeId === undefined ? rows : rows.where({ id: writeId })).first<VersionRow<V> | undefined>();
 }
 
@@ -55,7 +52,11 @@ export async function putVersion<V>(
   return (await readVersion<V>(db, thing, write.id))!;
 }
 
-async function insertVersion<V>(trx: Knex.Transaction, thing: VersionedTable, { id, shopId, personId, baseVersion, value }: VersionWrite<V>): Promise<void> {
+async function insertVersion<V>(
+  trx: Knex.Transaction,
+  thing: VersionedTable,
+  { id, shopId, personId, baseVersion, value }: VersionWrite<V>,
+): Promise<void> {
   const before = (await readVersion<V>(trx, thing))?.version ?? 0;
   const row = { id, shop_id: shopId, ...thing.key, version: baseVersion + 1, [thing.column]: JSON.stringify(value), person_id: personId };
   const made = before === baseVersion ? await trx(thing.table).insert(row).onConflict().ignore().returning<{ version: number }[]>('version') : [];

@@ -77,7 +77,11 @@ const aHole = { counterweightId: 'cw1', angleDeg: 180, bitMm: 12, pointAngleDeg:
 const pinOf = (job: Awaited<ReturnType<typeof newJob>>) => job.parts.find(({ kind }) => kind === 'pin')!;
 
 const WRITES: Readonly<Record<string, { readonly sent: () => Promise<Sent>; readonly other: object; readonly table: string }>> = {
-  person: { sent: () => post('shop/people', { id: randomUUID(), name: `Ines ${randomUUID()}`, role: '' }), other: { role: 'other' }, table: 'person' },
+  person: {
+    sent: () => post('shop/people', { id: randomUUID(), name: `Ines ${randomUUID()}`, role: '' }),
+    other: { role: 'other' },
+    table: 'person',
+  },
   job: { sent: () => post('jobs', { ...entry(), spec: specOf('inline3') }), other: { spec: specOf('inline4') }, table: 'job' },
   'a changed spec': {
     sent: async () => {
@@ -148,7 +152,15 @@ const WRITES: Readonly<Record<string, { readonly sent: () => Promise<Sent>; read
     sent: async () => {
       const [job, machineId] = [await newJob(), await newMachine()];
       const repeats = [{ a: { amount: 12, angleDeg: 30 }, b: { amount: 4, angleDeg: 200 } }];
-      return post(`jobs/${job.id}/spins/typed`, { ...entry(), machineId, calibrationId: null, speedRpm: 600, repeats, cautionsConfirmed: true, hung: trial(100, 0) });
+      return post(`jobs/${job.id}/spins/typed`, {
+        ...entry(),
+        machineId,
+        calibrationId: null,
+        speedRpm: 600,
+        repeats,
+        cautionsConfirmed: true,
+        hung: trial(100, 0),
+      });
     },
     other: { speedRpm: 610 },
     table: 'spin',
@@ -184,7 +196,11 @@ const WRITES: Readonly<Record<string, { readonly sent: () => Promise<Sent>; read
     other: { reason: 'gone' },
     table: 'job_removal',
   },
-  instrument: { sent: () => post('instruments', { ...entry(), spec: scale }), other: { spec: { ...scale, name: 'Other' } }, table: 'instrument_spec' },
+  instrument: {
+    sent: () => post('instruments', { ...entry(), spec: scale }),
+    other: { spec: { ...scale, name: 'Other' } },
+    table: 'instrument_spec',
+  },
   'a changed instrument': {
     sent: async () => put(`instruments/${await newInstrument()}`, { ...entry(), baseVersion: 1, spec: { ...scale, divisionG: 1 } }),
     other: { spec: { ...scale, divisionG: 2 } },
@@ -221,7 +237,8 @@ const WRITES: Readonly<Record<string, { readonly sent: () => Promise<Sent>; read
     table: 'practice_cut',
   },
   bits: {
-    sent: async () => put('shop/bits', { ...entry(), baseVersion: await versionOf('shop_bits'), bits: [{ bitMm: 12, pointAngleDeg: 118, usableDepthMm: 50 }] }),
+    sent: async () =>
+      put('shop/bits', { ...entry(), baseVersion: await versionOf('shop_bits'), bits: [{ bitMm: 12, pointAngleDeg: 118, usableDepthMm: 50 }] }),
     other: { bits: [{ bitMm: 10, pointAngleDeg: 118, usableDepthMm: 50 }] },
     table: 'shop_bits',
   },
@@ -281,7 +298,10 @@ describe.each(Object.entries(WRITES))('%s', (_name, { sent, other, table }) => {
       await send(write);
       const rows = await rowsOf(table);
       const refused = await send({ ...write, body: { ...write.body, ...other } });
-      expect([refused.status, (refused.body as Problem).detail]).toEqual([409, expect.stringMatching(/^This entry’s id belongs to .* with other content already/)]);
+      expect([refused.status, (refused.body as Problem).detail]).toEqual([
+        409,
+        expect.stringMatching(/^This entry’s id belongs to .* with other content already/),
+      ]);
       expect(await rowsOf(table)).toBe(rows);
     });
 });
@@ -324,7 +344,16 @@ it.each(['POST shop/people', 'PUT bob-box', 'POST jobs'])('%s without a body tha
 });
 
 describe('two people at one versioned thing', () => {
-  const VERSIONED = ['a changed spec', 'decision', 'a changed instrument', 'a changed machine', 'bits', 'the usual factor', 'the shop’s tools', 'the bob box'];
+  const VERSIONED = [
+    'a changed spec',
+    'decision',
+    'a changed instrument',
+    'a changed machine',
+    'bits',
+    'the usual factor',
+    'the shop’s tools',
+    'the bob box',
+  ];
 
   it.each(VERSIONED)('%s: the slower is told by whom, and nothing of theirs is kept', async (name) => {
     const { sent, other, table } = WRITES[name]!;

@@ -56,7 +56,14 @@ describe('word of changes', () => {
     const job = await server.job();
     const line = await listenTo(job.id);
     const pins = job.parts.filter(({ kind }) => kind === 'pin');
-    const readings = pins.map(({ id: partId }) => ({ id: randomUUID(), personId: server.personId, partId, measure: 'mass', valueG: 148, cutId: null }));
+    const readings = pins.map(({ id: partId }) => ({
+      id: randomUUID(),
+      personId: server.personId,
+      partId,
+      measure: 'mass',
+      valueG: 148,
+      cutId: null,
+    }));
     const id = randomUUID();
     await server.post(`jobs/${job.id}/readings/batch`, { id, personId: server.personId, readings });
     const reading = (await server.reading(job, pins[0]!, 148)).body as { id: string };

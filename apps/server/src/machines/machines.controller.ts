@@ -70,7 +70,10 @@ export class MachinesController {
 
   @Put(':machineId')
   @Describe('Change what is known of a machine; refused when somebody changed it since `baseVersion`', machineChangeSchema)
-  async change(@Param('machineId', IdPipe) machineId: string, @CheckedBody(machineChangeSchema) { spec, ...change }: MachineChange): Promise<Machine> {
+  async change(
+    @Param('machineId', IdPipe) machineId: string,
+    @CheckedBody(machineChangeSchema) { spec, ...change }: MachineChange,
+  ): Promise<Machine> {
     await this.store.machine(machineId);
     const shopId = await this.store.shop.id();
     const write = { ...change, kind: 'machineChange', shopId, jobId: null, content: { spec, ...change }, value: spec } as const;
@@ -82,7 +85,10 @@ export class MachinesController {
   async calibrate(@CheckedBody(newCalibrationSchema) calibration: NewCalibration): Promise<Calibration> {
     const { id, personId, machineId } = calibration;
     await this.store.machine(machineId);
-    const row = calibrationToRow(calibration, asFieldOf('runs', () => influenceOf(calibration.runs)));
+    const row = calibrationToRow(
+      calibration,
+      asFieldOf('runs', () => influenceOf(calibration.runs)),
+    );
     const shopId = await this.store.shop.id();
     await insertOnce(this.store.db, { id, kind: 'calibration', shopId, jobId: null, personId, content: calibration }, async (trx) => {
       const json = { planes: JSON.stringify(row.planes), runs: JSON.stringify(row.runs), influence: JSON.stringify(row.influence) };

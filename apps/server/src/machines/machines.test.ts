@@ -1,6 +1,15 @@
 import { randomUUID } from 'node:crypto';
 import { gunzipSync, gzipSync } from 'node:zlib';
-import { AS_IT_SHOULD_BE, factsOf, type Calibration, type Machine, type MachineHall, type MachineSpec, type Problem, type Reprocessed } from '@tare/contract';
+import {
+  AS_IT_SHOULD_BE,
+  factsOf,
+  type Calibration,
+  type Machine,
+  type MachineHall,
+  type MachineSpec,
+  type Problem,
+  type Reprocessed,
+} from '@tare/contract';
 import {
   add,
   BALANCED,
@@ -54,7 +63,8 @@ const typed = (jobId: string, machineId: string, more: object = {}) =>
 describe('machines', () => {
   it('are kept in every version, the slower of two people refused', async () => {
     const machine = await put();
-    const change = (name: string) => server.put(`machines/${machine.id}`, { id: randomUUID(), personId: server.personId, baseVersion: 1, spec: { ...floor, name } });
+    const change = (name: string) =>
+      server.put(`machines/${machine.id}`, { id: randomUUID(), personId: server.personId, baseVersion: 1, spec: { ...floor, name } });
     const answers = await Promise.all([Promise.resolve(change('One')), Promise.resolve(change('Other'))]);
     expect(answers.map(({ status }) => status).sort()).toEqual([200, 409]);
     const { machines } = (await server.get('machines')).body as MachineHall;
@@ -220,7 +230,12 @@ describe('a recorded spin', () => {
   });
   it('carries the runs of its calibration in its region, and what hung on the crank', async () => {
     const { machine, calibration, jobId } = await calibrated();
-    await server.put(`machines/${machine.id}`, { id: randomUUID(), personId: server.personId, baseVersion: 1, spec: { ...machine.spec, scatterGmm: 20 } });
+    await server.put(`machines/${machine.id}`, {
+      id: randomUUID(),
+      personId: server.personId,
+      baseVersion: 1,
+      spec: { ...machine.spec, scatterGmm: 20 },
+    });
     const hung = { aGmm: fromPolar(300, 10), bGmm: ZERO };
     const query = { personId: server.personId, machineId: machine.id, calibrationId: calibration.id, cautionsConfirmed: true };
     const on = { ...own, aGmm: add(own.aGmm, hung.aGmm) };

@@ -76,23 +76,27 @@ export class OwnSpinsController {
       runGmm: 0,
       commonGmm: byTrials ? calibrationDeviation(machine, byTrials, mean) : ((machine.spec.gainPercent ?? 0) / 100) * toPolar(mean[plane]).amount,
     });
-    await this.ledger.keep(jobId, {
-      id: spin.id,
-      speedRpm: spin.speedRpm,
-      planes: readIn,
-      turns,
-      knownDeviationGmm: machine.spec.scatterGmm,
-      spread: { aGmm: spread('aGmm'), bGmm: spread('bGmm') },
-      hung: hungIn(spin.hung, planes, readIn),
-      personId: spin.personId,
-      machineId: machine.id,
-      source: 'typed',
-      calibrationId: byTrials?.id ?? null,
-      influence: null,
-      warnings: [],
-      shown: spin.repeats,
-      amends: spin.amends,
-    }, spin);
+    await this.ledger.keep(
+      jobId,
+      {
+        id: spin.id,
+        speedRpm: spin.speedRpm,
+        planes: readIn,
+        turns,
+        knownDeviationGmm: machine.spec.scatterGmm,
+        spread: { aGmm: spread('aGmm'), bGmm: spread('bGmm') },
+        hung: hungIn(spin.hung, planes, readIn),
+        personId: spin.personId,
+        machineId: machine.id,
+        source: 'typed',
+        calibrationId: byTrials?.id ?? null,
+        influence: null,
+        warnings: [],
+        shown: spin.repeats,
+        amends: spin.amends,
+      },
+      spin,
+    );
     return { id: spin.id };
   }
 
@@ -116,23 +120,32 @@ export class OwnSpinsController {
     const { processed, format } = await processRecording(request.body, spec);
     const turns = processed.turns.map((turn) => unbalanceOf(turn, calibration.influence));
     const spread = { runGmm: spec.scatterGmm, commonGmm: calibrationDeviation(machine, calibration, planeMeans(turns)) };
-    await this.ledger.keep(jobId, {
-      id: spin.id,
-      speedRpm: processed.speedRpm,
-      planes: calibration.planes,
-      turns,
-      knownDeviationGmm: null,
-      spread: { aGmm: spread, bGmm: spread },
-      hung: hungIn(spin.hung, sheet.spec.crank.planes, calibration.planes),
-      personId: spin.personId,
-      machineId: machine.id,
-      source: 'recorded',
-      calibrationId: calibration.id,
-      influence: calibration.influence,
-      warnings: processed.warnings.map(({ sentence }) => sentence),
-      recording: { bytes: request.body as Buffer, format, columns: spec.columns, channels: spec.channels },
-      amends: spin.amends,
-    }, { spin, bytes: createHash('sha256').update(request.body as Buffer).digest('base64') });
+    await this.ledger.keep(
+      jobId,
+      {
+        id: spin.id,
+        speedRpm: processed.speedRpm,
+        planes: calibration.planes,
+        turns,
+        knownDeviationGmm: null,
+        spread: { aGmm: spread, bGmm: spread },
+        hung: hungIn(spin.hung, sheet.spec.crank.planes, calibration.planes),
+        personId: spin.personId,
+        machineId: machine.id,
+        source: 'recorded',
+        calibrationId: calibration.id,
+        influence: calibration.influence,
+        warnings: processed.warnings.map(({ sentence }) => sentence),
+        recording: { bytes: request.body as Buffer, format, columns: spec.columns, channels: spec.channels },
+        amends: spin.amends,
+      },
+      {
+        spin,
+        bytes: createHash('sha256')
+          .update(request.body as Buffer)
+          .digest('base64'),
+      },
+    );
     return { id: spin.id, summary: summaryOf(processed) };
   }
 

@@ -21,7 +21,12 @@ export class PhotosController {
     const { shopId } = await this.jobs.require(jobId);
     if (!(await this.jobs.db('part').where({ id: partId, job_id: jobId }).first('id'))) throw fieldProblem('partId', 'That part is not in this job.');
     const { image, widthPx, heightPx } = await cleanPhoto(request.body);
-    const content = { partId, sent: createHash('sha256').update(request.body as Buffer).digest('base64') };
+    const content = {
+      partId,
+      sent: createHash('sha256')
+        .update(request.body as Buffer)
+        .digest('base64'),
+    };
     await insertOnce(this.jobs.db, { id, kind: 'photo', shopId, jobId, personId, content }, async (trx) => {
       const size = { width_px: widthPx, height_px: heightPx };
       await trx('photo').insert({ id, shop_id: shopId, job_id: jobId, part_id: partId, image, ...size, person_id: personId });

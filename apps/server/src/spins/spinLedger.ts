@@ -65,7 +65,11 @@ export class SpinLedger {
     });
   }
 
-  private async writeOf(jobId: string, { id, personId }: { readonly id: string; readonly personId: string }, content: unknown): Promise<OneWrite & { personId: string }> {
+  private async writeOf(
+    jobId: string,
+    { id, personId }: { readonly id: string; readonly personId: string },
+    content: unknown,
+  ): Promise<OneWrite & { personId: string }> {
     return { id, kind: 'spin', shopId: await this.jobs.shop.id(), jobId, personId, content };
   }
 

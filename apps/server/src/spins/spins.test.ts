@@ -232,9 +232,9 @@ describe('correcting and signing', () => {
       depthMm: 20,
     });
     const spec = { ...job.spec, crank: { ...job.spec.crank, counterweights: job.spec.crank.counterweights.slice(1) } };
-    expect(((await server.put(`jobs/${job.id}/spec`, { id: randomUUID(), personId: server.personId, baseVersion: 1, spec })).body as Problem).detail).toContain(
-      'holes in it',
-    );
+    expect(
+      ((await server.put(`jobs/${job.id}/spec`, { id: randomUUID(), personId: server.personId, baseVersion: 1, spec })).body as Problem).detail,
+    ).toContain('holes in it');
   });
 });
 

@@ -68,7 +68,8 @@ export class WeighingController {
     const { shopId } = await this.jobs.require(jobId);
     const content = { readingId, beforeG, afterG };
     await insertOnce(this.jobs.db, { id, kind: 'zero', shopId, jobId, personId, content }, async (trx) => {
-      if (!(await trx('reading').where({ id: readingId, job_id: jobId }).first('id'))) throw new ProblemException(404, 'That reading is not in this job.');
+      if (!(await trx('reading').where({ id: readingId, job_id: jobId }).first('id')))
+        throw new ProblemException(404, 'That reading is not in this job.');
       await trx('reading_zero')
         .insert({ reading_id: readingId, shop_id: shopId, job_id: jobId, before_g: beforeG, after_g: afterG, person_id: personId })
         .onConflict('reading_id')

@@ -29,7 +29,12 @@ interface Store extends DBSchema {
 }
 
 /** Entries of version 1 had addresses below their job's, and voids and zeros no ids; those that wait are brought over. */
-async function upgrade(db: IDBPDatabase<Store>, oldVersion: number, _: number | null, trx: IDBPTransaction<Store, 'entries'[], 'versionchange'>): Promise<void> {
+async function upgrade(
+  db: IDBPDatabase<Store>,
+  oldVersion: number,
+  _: number | null,
+  trx: IDBPTransaction<Store, 'entries'[], 'versionchange'>,
+): Promise<void> {
   if (oldVersion === 0) {
     db.createObjectStore('entries', { keyPath: 'seq', autoIncrement: true });
     return;

@@ -13,7 +13,8 @@ const voiding = (entryId: string): OutboxEntry => ({
   at: 'later',
 });
 const record: JobRecord = sheetOf('inline3', { readings: [readingOf('piston1', 612, { id: 'old' })] });
-const readings = (pending: readonly OutboxEntry[]) => readRecord(withPending(record, pending)).readings.map((r) => [r.id, r.voidedBy?.reason ?? null]);
+const readings = (pending: readonly OutboxEntry[]) =>
+  readRecord(withPending(record, pending)).readings.map((r) => [r.id, r.voidedBy?.reason ?? null]);
 
 describe('a record with what waits for the server', () => {
   it('is the record itself while nothing waits', () => {

@@ -1,8 +1,8 @@
 import fc from 'fast-check';
 import { layOut } from '../engine/layout.js';
 import { LAYOUTS } from '../engine/library.js';
-import type { PartFact, ReadingFact } from '../job/facts.js';
-import { weighParts } from '../job/weighParts.js';
+import type { PartFact, ReadingFact } from '../parts/facts.js';
+import { weighParts } from '../parts/weighParts.js';
 import { bobCard } from './bobCard.js';
 import { bobWeight, type RodSet } from './bobWeight.js';
 import { mountingOrder } from './build/mounting.js';

@@ -1,6 +1,6 @@
-import { cylinderOf, hasEnds, kindsWeighed, type Measure, type PartKind, type PartSchool } from '../job/facts.js';
-import { massNowG, weighingOf, type WeighedJob, type WeighedPart } from '../job/weighParts.js';
-import type { BobChoices } from '../job/jobFacts.js';
+import { cylinderOf, hasEnds, kindsWeighed, type Measure, type PartKind, type PartSchool } from '../parts/facts.js';
+import { massNowG, weighingOf, type WeighedJob, type WeighedPart } from '../parts/weighParts.js';
+import type { BobChoices } from './bobChoices.js';
 import type { EngineLayout } from '../engine/layout.js';
 import { missingWeight, type MissingWeight } from '../match/missingWeight.js';
 import { Z95 } from '../units/normal.js';

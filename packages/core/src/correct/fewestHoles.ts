@@ -9,7 +9,8 @@ import { barG, outermostRadiusMm } from '../rotor/slug.js';
 import { normaliseAngleDeg, turnBetweenDeg } from '../units/angle.js';
 import { fromPolar, scale } from '../units/vector.js';
 import type { SolveModel } from '../match/swap/solveModel.js';
-import { AIM_SHARE, type PlanInput } from './planHoles.js';
+import { AIM_SHARE } from './planHoles.js';
+import type { PlanInput } from './planInput.js';
 
 /** Directions in which a circle is held by its tangents: outside it by at most 1/cos 5°, 0.4 %. */
 const TANGENT_DEG = 10;

@@ -3,7 +3,7 @@ import type { PerPlane } from '../spin/readingSpread.js';
 import { cutShare, type CutShares } from './cutShare.js';
 import { drillMinutes, metalPrice } from './drillMinutes.js';
 import { drillSpread } from './drillErrors.js';
-import type { HolePlan, PlanInput } from './planHoles.js';
+import type { HolePlan, PlanInput } from './planInput.js';
 import { planMenu } from './planMenu.js';
 import { planOutcome, type Knowledge, type PlanOutcome } from './planOutcome.js';
 import { USUAL_TOOLS, type ShopTools } from './shopTools.js';

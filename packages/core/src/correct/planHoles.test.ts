@@ -7,7 +7,8 @@ import type { Crank } from '../rotor/crank.js';
 import { crankTemplate } from '../rotor/crankTemplate.js';
 import { addPlanes, BALANCED, toPlanes, type PlaneUnbalance } from '../rotor/planes.js';
 import { fromPolar, toPolar } from '../units/vector.js';
-import { assessHoles, planHoles, type PlanInput } from './planHoles.js';
+import { assessHoles, planHoles } from './planHoles.js';
+import type { PlanInput } from './planInput.js';
 
 const BITS: readonly Bit[] = [6, 8, 10, 12, 16, 20].map((bitMm) => ({ bitMm, pointAngleDeg: 118, usableDepthMm: 50 }));
 const crankOf = (id: LayoutId): Crank => crankTemplate(LAYOUTS[id], layOut(LAYOUTS[id], 110, 20), 88);

@@ -2,10 +2,10 @@ import { normaliseAngleDeg } from '../units/angle.js';
 import { checkNumber, CoreError } from '../units/check.js';
 import { checkVector } from '../units/checkVector.js';
 import { scale, toPolar } from '../units/vector.js';
-import { checkCrank, type Crank } from '../rotor/crank.js';
+import { checkCrank } from '../rotor/crank.js';
 import { isBefore, sideRadiusMm, standingHoles, type Bit, type CrankHole } from '../rotor/crankHole.js';
 import { usableHalfArcDeg } from '../rotor/drillingRules.js';
-import { pointHeightMm, rimSagMm, type HoleMetal } from '../rotor/hole.js';
+import { pointHeightMm, rimSagMm } from '../rotor/hole.js';
 import { effectOfHole, effectOfHoles, holeMetal } from '../rotor/holeMetal.js';
 import { addPlanes, scalePlanes, type PlaneUnbalance } from '../rotor/planes.js';
 import type { Bar } from '../rotor/slug.js';
@@ -14,51 +14,9 @@ import { deepened, filledIn } from './candidates/existing.js';
 import { bestGroundSpot } from './candidates/ground.js';
 import { costOf, roundTo, type State, type Tolerances } from './candidates/lever.js';
 import { bestHole } from './candidates/radial.js';
-import type { CutShares } from './cutShare.js';
+import type { HolePlan, PlanInput } from './planInput.js';
 import { splitOver } from './splitOver.js';
 import { whyNot } from './whyNot.js';
-
-/** What the shop does beside drilling rims; left out for what it does not. */
-export interface PlanMeans {
-  /** Side faces of counterweights, too. */
-  readonly faces?: boolean;
-  /** Bars in radial holes: they can leave at speed. */
-  readonly radialBars?: boolean;
-  readonly welding?: boolean;
-  readonly grinding?: boolean;
-}
-
-export interface PlanInput extends PlanMeans {
-  readonly crank: Crank;
-  /** Where the crank is too heavy, as read in its planes. */
-  readonly unbalance: PlaneUnbalance;
-  readonly toleranceAGmm: number;
-  readonly toleranceBGmm: number;
-  readonly bits: readonly Bit[];
-  /** Heavy metal that may be pressed in; none where there is no need of it. */
-  readonly bars?: readonly Bar[];
-  /** Holes as they stand; the reading contains them, the webs must respect them. */
-  readonly existing: readonly CrankHole[];
-  /** Nothing but deepening, opening and filling what is there. */
-  readonly onlyExisting?: boolean;
-  /** Most new holes, 1…12. */
-  readonly maxHoles: number;
-  /** How much of each plane's unbalance is to be cut. */
-  readonly share: CutShares;
-}
-
-export interface PlannedHole extends CrankHole {
-  readonly metal: HoleMetal;
-  /** How far the bit travels from the moment its tip touches: depth plus the point. */
-  readonly travelFromTouchMm: number;
-}
-
-export interface HolePlan {
-  readonly holes: readonly PlannedHole[];
-  readonly residual: PlaneUnbalance;
-  /** The worse plane's residual as a share of its tolerance. */
-  readonly worstShare: number;
-}
 
 export type PlanResult =
   | { readonly kind: 'nothingToDo'; readonly worstShare: number }

@@ -5,7 +5,8 @@ import { ruleBreaches } from '../rotor/drillingRules.js';
 import { addPlanes, BALANCED, type PlaneUnbalance } from '../rotor/planes.js';
 import { turnBetweenDeg } from '../units/angle.js';
 import { fromPolar, subtract, toPolar } from '../units/vector.js';
-import { planHoles, type PlanInput } from './planHoles.js';
+import { planHoles } from './planHoles.js';
+import type { PlanInput } from './planInput.js';
 import { splitOver } from './splitOver.js';
 
 const crank = crankTemplate(LAYOUTS.v8Cross90, layOut(LAYOUTS.v8Cross90, 110), 88);

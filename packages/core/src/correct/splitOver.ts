@@ -5,7 +5,7 @@ import type { Bit } from '../rotor/crankHole.js';
 import { usableHalfArcDeg } from '../rotor/drillingRules.js';
 import { holeMomentGmm } from '../rotor/hole.js';
 import { planeShares, toPlanes, type PlaneUnbalance } from '../rotor/planes.js';
-import type { PlanInput } from './planHoles.js';
+import type { PlanInput } from './planInput.js';
 
 /** Metal to be taken at one place: a target of its own, to be drilled with as many holes as it needs. */
 export interface Portion {

@@ -1,7 +1,7 @@
 import { planeShares } from '../rotor/planes.js';
 import { turnBetweenDeg } from '../units/angle.js';
 import { toPolar } from '../units/vector.js';
-import type { HolePlan, PlanInput } from './planHoles.js';
+import type { HolePlan, PlanInput } from './planInput.js';
 
 /** Why drilling does not get there: the worse plane, and whether metal stands where it is heavy. */
 export function whyNot(input: PlanInput, best: HolePlan): string {

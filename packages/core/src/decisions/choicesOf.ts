@@ -1,7 +1,8 @@
 import { USUAL_MATCH_CHOICES, type MatchChoices, type TargetGroup, type FixedTarget } from '../match/matchChoices.js';
 import type { Arrival, ArrivalKey } from '../job/arrivals.js';
-import type { PartFact } from '../job/facts.js';
-import type { BobChoices, WeighChoices } from '../job/jobFacts.js';
+import type { PartFact } from '../parts/facts.js';
+import type { WeighChoices } from '../job/jobFacts.js';
+import type { BobChoices } from '../bob/bobChoices.js';
 import { familyOf, latestOn, type Decided, type PartMarks } from './decisions.js';
 
 /** What a shop takes where a job says nothing else. */

@@ -5,7 +5,7 @@ import type { ExtraLine } from '../bob/bobWeight.js';
 import type { FixedTarget, MatchChoices } from '../match/matchChoices.js';
 import type { Supports } from '../rotor/supports.js';
 import type { Arrival } from '../job/arrivals.js';
-import type { PartSchool, RodSchool } from '../job/facts.js';
+import type { PartSchool, RodSchool } from '../parts/facts.js';
 
 /** What is noted of a part besides its weight. */
 export interface PartMarks {

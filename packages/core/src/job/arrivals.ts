@@ -1,6 +1,5 @@
 import type { EngineLayout } from '../engine/layout.js';
-import { SINGLE_KINDS, type SingleKind } from './facts.js';
-import type { JobSpec } from './jobFacts.js';
+import { SINGLE_KINDS, type Balance, type SingleKind } from '../parts/facts.js';
 
 /** What spins with the crank besides the parts of its cylinders. */
 export const CRANK_ITEMS = ['crank', 'timingGear', 'keys', 'damper', 'flywheel', 'clutchCover'] as const;
@@ -29,7 +28,7 @@ export interface Arrival {
  * One of each kind of part a cylinder; the crank with its gear and keys. Damper and flywheel are needed only when they
  * carry part of the balance; on an internally balanced job they, and the clutch cover always, may come along.
  */
-export function arrivalList({ cylinders }: EngineLayout, balance: JobSpec['balance']): ArrivalItem[] {
+export function arrivalList({ cylinders }: EngineLayout, balance: Balance): ArrivalItem[] {
   const external = balance === 'external';
   const perCylinder = SINGLE_KINDS.map((key): ArrivalItem => ({ key, count: cylinders.length, needed: true }));
   const one = (key: ArrivalKey, needed: boolean): ArrivalItem => ({ key, count: 1, needed });

@@ -1,5 +1,5 @@
 import { arrivalList, missingFor, type Arrival, type ArrivalKey } from './arrivals.js';
-import { kindsWeighed, measuresOf, SINGLE_KINDS, type PartKind } from './facts.js';
+import { kindsWeighed, measuresOf, SINGLE_KINDS, type PartKind } from '../parts/facts.js';
 import type { JobFacts } from './jobFacts.js';
 import type { JobFigures } from './jobFigures.js';
 

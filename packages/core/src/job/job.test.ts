@@ -5,10 +5,10 @@ import { summariseTurns, type TurnSummary } from '../spin/turnSummary.js';
 import { fromPolar, toPolar } from '../units/vector.js';
 import { benchStatuses, type BenchId } from './benches.js';
 import { USUAL_MATCH_CHOICES } from '../match/matchChoices.js';
-import { SINGLE_KINDS, type PartFact, type ReadingFact } from './facts.js';
+import { SINGLE_KINDS, type PartFact, type ReadingFact } from '../parts/facts.js';
 import type { JobFacts, SpinFact } from './jobFacts.js';
 import { jobFigures } from './jobFigures.js';
-import { massNowG, weighParts } from './weighParts.js';
+import { massNowG, weighParts } from '../parts/weighParts.js';
 
 const piston: PartFact = { id: 'p1', kind: 'piston', cylinder: 1, damaged: false };
 const reading = (valueG: number, more: Partial<ReadingFact> = {}): ReadingFact => ({

@@ -1,4 +1,4 @@
-import type { ExtraLine } from '../bob/bobWeight.js';
+import type { BobChoices } from '../bob/bobChoices.js';
 import type { EngineLayout } from '../engine/layout.js';
 import type { LayoutId } from '../engine/library.js';
 import type { Crank } from '../rotor/crank.js';
@@ -9,7 +9,7 @@ import type { PlaneSpread } from '../spin/averageSpins.js';
 import type { TurnSummary } from '../spin/turnSummary.js';
 import type { FixedTarget, MatchChoices, TargetGroup } from '../match/matchChoices.js';
 import type { Arrival, ArrivalKey } from './arrivals.js';
-import type { PartKind, PartSchool, RodSchool, WeighFacts } from './facts.js';
+import type { Balance, PartKind, PartSchool, RodSchool, WeighFacts } from '../parts/facts.js';
 
 /** What is known of a job's engine and agreed for it: a decision, replaced as a whole and never in part. */
 export interface JobSpec {
@@ -21,7 +21,7 @@ export interface JobSpec {
   readonly strokeMm: number;
   readonly rodLengthMm: number;
   readonly redlineRpm: number;
-  readonly balance: 'internal' | 'external';
+  readonly balance: Balance;
   readonly tolerance: ToleranceChoice;
   /** Largest minus smallest allowed in a matched set. */
   readonly matchToleranceG: number;
@@ -52,16 +52,6 @@ export interface HoleFact extends CrankHole {
   readonly id: string;
   /** The last spin before it; null where none stands. */
   readonly afterSpinId: string | null;
-}
-
-/** What the shop chose for the bob weights. */
-export interface BobChoices {
-  readonly factorRatio: number;
-  readonly oilG: number;
-  /** Lines that this engine has beside the usual ones. */
-  readonly extras: readonly ExtraLine[];
-  /** The figure each pin's bob was accepted at, front to rear; null while none was. */
-  readonly acceptedG: readonly number[] | null;
 }
 
 /** What the job chose for its weighing. */

@@ -13,9 +13,9 @@ import { moveTurns, turnsInPlane } from '../spin/turnSummary.js';
 import { CoreError } from '../units/check.js';
 import { weightCheck, type WeightCheck } from '../spin/weightCheck.js';
 import { subtract, toPolar, type Vector } from '../units/vector.js';
-import { kindsWeighed, type PartKind } from './facts.js';
+import { kindsWeighed, type PartKind } from '../parts/facts.js';
 import type { JobFacts, SpinFact } from './jobFacts.js';
-import { weighParts, type WeighedJob } from './weighParts.js';
+import { weighParts, type WeighedJob } from '../parts/weighParts.js';
 
 /** A spin with what it says, in the job's present planes; known weights that hung on the crank are taken off. */
 export interface SpinFigures {

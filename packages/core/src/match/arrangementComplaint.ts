@@ -1,4 +1,4 @@
-import type { PartFact } from '../job/facts.js';
+import type { PartFact } from '../parts/facts.js';
 
 /**
  * Why parts cannot run as an arrangement says, or null when they can: each kind's parts share its cylinders, one in each.

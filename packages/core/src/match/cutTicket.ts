@@ -1,4 +1,4 @@
-import type { PartKind } from '../job/facts.js';
+import type { PartKind } from '../parts/facts.js';
 import { checkNumber } from '../units/check.js';
 import type { CutRate } from './cutRate.js';
 import type { MatchChoices } from './matchChoices.js';

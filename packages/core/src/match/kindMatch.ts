@@ -1,5 +1,5 @@
-import type { PartKind } from '../job/facts.js';
-import { massNowG, type WeighedJob } from '../job/weighParts.js';
+import type { PartKind } from '../parts/facts.js';
+import { massNowG, type WeighedJob } from '../parts/weighParts.js';
 import { matchToLightest, type MatchedSet } from './matchToLightest.js';
 import { missingWeight, type MissingWeight } from './missingWeight.js';
 

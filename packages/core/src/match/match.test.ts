@@ -1,6 +1,6 @@
 import fc from 'fast-check';
-import type { PartFact, ReadingFact } from '../job/facts.js';
-import { weighParts } from '../job/weighParts.js';
+import type { PartFact, ReadingFact } from '../parts/facts.js';
+import { weighParts } from '../parts/weighParts.js';
 import { matchCylinderSets } from './cylinderSets.js';
 import { matchToLightest } from './matchToLightest.js';
 import { matchRods } from './rodMatch.js';

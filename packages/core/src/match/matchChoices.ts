@@ -1,4 +1,4 @@
-import type { PartKind } from '../job/facts.js';
+import type { PartKind } from '../parts/facts.js';
 
 /** Named tolerances, largest minus smallest in a set, with the reason the trade gives for each (handbook section 3). */
 export const MATCH_SCHOOLS = [

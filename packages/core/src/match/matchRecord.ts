@@ -1,5 +1,5 @@
-import { hasEnds, type Measure, type PartFact, type PartKind } from '../job/facts.js';
-import type { WeighedJob, WeighedPart } from '../job/weighParts.js';
+import { hasEnds, type Measure, type PartFact, type PartKind } from '../parts/facts.js';
+import type { WeighedJob, WeighedPart } from '../parts/weighParts.js';
 
 /** A part through the matching: as it came in, as its last cut was meant to leave it, as it is. */
 export interface MatchRecord {

@@ -1,5 +1,5 @@
-import { cylinderOf, type PartSchool } from '../job/facts.js';
-import { massNowG, type WeighedJob, type WeighedPart } from '../job/weighParts.js';
+import { cylinderOf, type PartSchool } from '../parts/facts.js';
+import { massNowG, type WeighedJob, type WeighedPart } from '../parts/weighParts.js';
 import { matchToLightest, type MatchedSet } from './matchToLightest.js';
 import { missingWeight, type MissingWeight } from './missingWeight.js';
 

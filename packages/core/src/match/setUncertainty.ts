@@ -1,5 +1,5 @@
-import { hasEnds } from '../job/facts.js';
-import type { WeighedJob, WeighedPart } from '../job/weighParts.js';
+import { hasEnds } from '../parts/facts.js';
+import type { WeighedJob, WeighedPart } from '../parts/weighParts.js';
 import { Z95 } from '../units/normal.js';
 
 /**

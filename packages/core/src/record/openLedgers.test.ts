@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { layOut } from '../engine/layout.js';
 import { LAYOUTS } from '../engine/library.js';
-import { SINGLE_KINDS, type PartCutFact, type PartFact, type ReadingFact } from '../job/facts.js';
+import { SINGLE_KINDS, type PartCutFact, type PartFact, type ReadingFact } from '../parts/facts.js';
 import type { HoleFact, JobFacts, SpinFact } from '../job/jobFacts.js';
 import { jobFigures } from '../job/jobFigures.js';
 import { trackJob } from '../job/trackJob.js';
@@ -52,7 +52,10 @@ type Happening =
   | { readonly kind: 'drill'; readonly rim: number; readonly depthMm: number };
 
 const WEIGHED = parts.filter(({ kind }) => kind === 'piston' || kind === 'pin');
-const vector = (amount: number, angleDeg: number): PlaneUnbalance => ({ aGmm: fromPolar(amount, angleDeg), bGmm: fromPolar(amount / 2, angleDeg + 70) });
+const vector = (amount: number, angleDeg: number): PlaneUnbalance => ({
+  aGmm: fromPolar(amount, angleDeg),
+  bGmm: fromPolar(amount / 2, angleDeg + 70),
+});
 
 /** Writes down what happened, each entry under the number of its happening. */
 function play(happenings: readonly (Happening & { readonly id: string })[]): Written {
@@ -99,7 +102,14 @@ function figuresOf(written: Written, voids: readonly VoidFact[]): unknown {
 }
 
 const happening: fc.Arbitrary<Happening> = fc.oneof(
-  { weight: 4, arbitrary: fc.record({ kind: fc.constant('read' as const), part: fc.nat(WEIGHED.length - 1), offG: fc.integer({ min: -30, max: 30 }).map((n) => n / 10) }) },
+  {
+    weight: 4,
+    arbitrary: fc.record({
+      kind: fc.constant('read' as const),
+      part: fc.nat(WEIGHED.length - 1),
+      offG: fc.integer({ min: -30, max: 30 }).map((n) => n / 10),
+    }),
+  },
   { weight: 2, arbitrary: fc.record({ kind: fc.constant('cut' as const), part: fc.nat(WEIGHED.length - 1), replaced: fc.boolean() }) },
   { weight: 3, arbitrary: fc.record({ kind: fc.constant('spin' as const), amount: fc.integer({ min: 50, max: 3000 }), angleDeg: fc.nat(359) }) },
   { weight: 1, arbitrary: fc.record({ kind: fc.constant('hang' as const), amount: fc.integer({ min: 100, max: 900 }) }) },
@@ -107,7 +117,8 @@ const happening: fc.Arbitrary<Happening> = fc.oneof(
 );
 const story = fc.array(happening, { minLength: 1, maxLength: 14 }).map((events) => events.map((event, i) => ({ ...event, id: `e${i}` })));
 /** A known weight hangs in the spin before it: without that spin it hangs in the one before, which is another story. */
-const isFree = (events: readonly Happening[], i: number): boolean => events[i]!.kind !== 'spin' || !events.slice(i).some(({ kind }) => kind === 'hang');
+const isFree = (events: readonly Happening[], i: number): boolean =>
+  events[i]!.kind !== 'spin' || !events.slice(i).some(({ kind }) => kind === 'hang');
 
 describe('a void', () => {
   it('leaves every figure as if the entry never had been', () => {
@@ -137,7 +148,11 @@ describe('a void', () => {
 describe('an amendment', () => {
   const amendedSpin = (events: readonly (Happening & { id: string })[], i: number) => {
     const written = play(events);
-    const better = { ...written.spins.find(({ id }) => id === `e${i}`)!, id: 'better', turns: summariseTurns([-2, 0, 2, 5].map((off) => vector(700 + off, 15))) };
+    const better = {
+      ...written.spins.find(({ id }) => id === `e${i}`)!,
+      id: 'better',
+      turns: summariseTurns([-2, 0, 2, 5].map((off) => vector(700 + off, 15))),
+    };
     return { written, better };
   };
   const withSpin = story.chain((events) => {
@@ -151,10 +166,17 @@ describe('an amendment', () => {
         fc.pre(found !== null);
         const { events, i } = found;
         const { written, better } = amendedSpin(events, i);
-        const hungAfter = (spins: readonly Spin[]) => ({ ...written, spins, hungWeights: written.hungWeights.filter(({ spinId }) => spinId !== `e${i}`) });
+        const hungAfter = (spins: readonly Spin[]) => ({
+          ...written,
+          spins,
+          hungWeights: written.hungWeights.filter(({ spinId }) => spinId !== `e${i}`),
+        });
         const amended = figuresOf(hungAfter([...written.spins, better]), [{ id: 'v', entryId: `e${i}`, replacedById: 'better' }]);
         const atOnce = hungAfter(written.spins.map((spin) => (spin.id === `e${i}` ? better : spin)));
-        const renamed = { ...atOnce, holes: atOnce.holes.map((hole) => ({ ...hole, afterSpinId: hole.afterSpinId === `e${i}` ? 'better' : hole.afterSpinId })) };
+        const renamed = {
+          ...atOnce,
+          holes: atOnce.holes.map((hole) => ({ ...hole, afterSpinId: hole.afterSpinId === `e${i}` ? 'better' : hole.afterSpinId })),
+        };
         expect(amended).toEqual(figuresOf(renamed, []));
       }),
       { seed: 46, numRuns: 150 },

@@ -1,4 +1,4 @@
-import type { PartCutFact, ReadingFact } from '../job/facts.js';
+import type { PartCutFact, ReadingFact } from '../parts/facts.js';
 import type { HoleFact, SpinFact } from '../job/jobFacts.js';
 import type { PlaneUnbalance } from '../rotor/planes.js';
 import { standingEntries, standingOf, standingReference, type WhatStands, type VoidFact } from './standing.js';
@@ -33,12 +33,14 @@ export interface OpenLedgers<R, C, S, H> {
  * A job's ledgers as they count: what was voided is as if it never had been, what was amended is replaced in its place. A
  * reading after a voided cut is one of the part as it was before; a hole after a voided spin follows the spin before.
  */
-export function openLedgers<
-  R extends Omit<ReadingFact, 'voided'>,
-  C extends PartCutFact,
-  S extends Omit<SpinFact, 'hung'>,
-  H extends HoleFact,
->({ readings, partCuts, spins, holes, hungWeights, voids }: Ledgers<R, C, S, H>): OpenLedgers<R, C, S, H> {
+export function openLedgers<R extends Omit<ReadingFact, 'voided'>, C extends PartCutFact, S extends Omit<SpinFact, 'hung'>, H extends HoleFact>({
+  readings,
+  partCuts,
+  spins,
+  holes,
+  hungWeights,
+  voids,
+}: Ledgers<R, C, S, H>): OpenLedgers<R, C, S, H> {
   const standing = standingOf(voids);
   const hungInSpin = new Map(standingEntries(hungWeights, standing).map(({ spinId, hung }) => [spinId, hung]));
   // Readings keep their places, so that a ledger reads as it was written: an amended one stands struck beside the new.

@@ -1,4 +1,11 @@
-import type { Slug } from './slug.js';
+/** What fills a bore or an old hole. Pressed in parallel to the shaft, spinning cannot throw it out; in a radial hole it can. */
+export interface Slug {
+  /** Of its mass centre from the shaft's axis. */
+  readonly radiusMm: number;
+  readonly densityGPerCm3: number;
+  /** An old hole welded shut with the parent's metal and dressed, instead of a bar. */
+  readonly welded?: boolean;
+}
 
 /** What a hole looks like, wherever it is. */
 export interface HoleShape {

@@ -6,7 +6,8 @@ import type { CrankHole, HoleShape, RimCut } from './crankHole.js';
 import { radialHole, rimSagMm, type HoleMetal } from './hole.js';
 import { addPlanes, BALANCED, toPlanes, type PlaneUnbalance } from './planes.js';
 import { rimStretch } from './rimCut.js';
-import { barG, slugNetG, type Slug } from './slug.js';
+import { barG, slugNetG } from './slug.js';
+import type { Slug } from './crankHole.js';
 
 /**
  * Mass and moment that leave with a hole; of a deepened one the difference; what is brought counts below zero.

@@ -1,15 +1,6 @@
 import { degToRad } from '../units/angle.js';
 import { edgeMarginOf, type Counterweight } from './crank.js';
-import { sideRadiusMm, type CrankHole } from './crankHole.js';
-
-/** What fills a bore or an old hole. Pressed in parallel to the shaft, spinning cannot throw it out; in a radial hole it can. */
-export interface Slug {
-  /** Of its mass centre from the shaft's axis. */
-  readonly radiusMm: number;
-  readonly densityGPerCm3: number;
-  /** An old hole welded shut with the parent's metal and dressed, instead of a bar. */
-  readonly welded?: boolean;
-}
+import { sideRadiusMm, type CrankHole, type Slug } from './crankHole.js';
 
 /** Bar that the shop presses in. */
 export interface Bar {

@@ -34,7 +34,10 @@ export function planeReading(turnsGmm: readonly Vector[], knownDeviationGmm: num
   const meanGmm = n === 0 ? ZERO : scale(sumOf(turnsGmm), 1 / n);
   const off = turnsGmm.map((turn) => subtract(turn, meanGmm));
   const moment = (product: (v: Vector) => number): number => off.reduce((sum, v) => sum + product(v), 0) / Math.max(1, n - 1);
-  return planeReadingOf({ n, meanGmm, xx: moment((v) => v.re * v.re), xy: moment((v) => v.re * v.im), yy: moment((v) => v.im * v.im) }, knownDeviationGmm);
+  return planeReadingOf(
+    { n, meanGmm, xx: moment((v) => v.re * v.re), xy: moment((v) => v.re * v.im), yy: moment((v) => v.im * v.im) },
+    knownDeviationGmm,
+  );
 }
 
 /** planeReading from the mean and sample covariance of the turns, which is all it needs of them. @throws as planeReading */

@@ -65,7 +65,10 @@ export function moveTurns({ n, mean, covariance }: TurnSummary, from: Planes, to
     [0, ofA.shareB, 0, ofB.shareB],
   ];
   const moved = PLACES.map(([i, j]) =>
-    rows[i]!.reduce((sum, p, k) => sum + (p === 0 ? 0 : rows[j]!.reduce((part, q, l) => part + (q === 0 ? 0 : p * q * covariance[placeOf(k, l)]!), 0)), 0),
+    rows[i]!.reduce(
+      (sum, p, k) => sum + (p === 0 ? 0 : rows[j]!.reduce((part, q, l) => part + (q === 0 ? 0 : p * q * covariance[placeOf(k, l)]!), 0)),
+      0,
+    ),
   );
   return { n, mean: { aGmm: blend(ofA.shareA, ofB.shareA), bGmm: blend(ofA.shareB, ofB.shareB) }, covariance: moved };
 }

@@ -41,7 +41,11 @@ describe.each([Number.NaN, Infinity])('%d', (bad) => {
     ['a cut', () => trackUnbalance([read, { kind: 'cut', changeGmm: { re: bad, im: 0 }, deviationGmm: 1 }], 0.05)],
     ['what the drill missed', () => trackUnbalance([read, { kind: 'cut', changeGmm: { re: 1, im: 0 }, deviationGmm: bad }], 0.05)],
     ['a bob', () => engineShaking({ layout, crankRadiusMm: 44, rodLengthMm: 150, reciprocatingG: [600, 600, 600] }, [500, bad, 500], 36)],
-    ['what turns', () => engineShaking({ layout, crankRadiusMm: 44, rodLengthMm: 150, reciprocatingG: [600, 600, 600], rotatingG: [bad, 0, 0] }, [500, 500, 500], 36)],
+    [
+      'what turns',
+      () =>
+        engineShaking({ layout, crankRadiusMm: 44, rodLengthMm: 150, reciprocatingG: [600, 600, 600], rotatingG: [bad, 0, 0] }, [500, 500, 500], 36),
+    ],
     ['a rod’s end', () => equalRods([rod(448, 182), rod(bad, 182)], { bigRatio: 1.15, smallRatio: -0.12 })],
     ['what is to be cut', () => planHoles({ ...plan, unbalance: { aGmm: { re: bad, im: 0 }, bGmm: { re: 0, im: 0 } } })],
     ['a weight to match', () => matchToLightest([{ id: 'a', weightG: bad, damaged: false }], 1)],
@@ -59,8 +63,20 @@ describe.each([Number.NaN, Infinity])('%d', (bad) => {
 });
 
 it('keeps what was found when the solver gives up, and does not call it proven', async () => {
-  const three = { ...swap, fixedG: [600, 604, 609], lists: [{ kind: 'pin', weightsG: [148, 152, 155] }, { kind: 'ring', weightsG: [46, 47, 49] }] };
-  const result = await swapSets(three, () => Promise.reject(new Error('Unable to read LP model')), () => 0.5, { timeLimitS: 1 });
+  const three = {
+    ...swap,
+    fixedG: [600, 604, 609],
+    lists: [
+      { kind: 'pin', weightsG: [148, 152, 155] },
+      { kind: 'ring', weightsG: [46, 47, 49] },
+    ],
+  };
+  const result = await swapSets(
+    three,
+    () => Promise.reject(new Error('Unable to read LP model')),
+    () => 0.5,
+    { timeLimitS: 1 },
+  );
   expect(result.after.spreadG).toBeLessThan(result.before.spreadG);
   expect([result.spreadProven, result.workProven]).toEqual([false, false]);
 });

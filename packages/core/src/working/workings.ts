@@ -1,5 +1,5 @@
 import type { BobWeight } from '../bob/bobWeight.js';
-import type { PartKind } from '../job/facts.js';
+import type { PartKind } from '../parts/facts.js';
 import type { SpinFigures } from '../job/jobFigures.js';
 import type { CylinderSet } from '../match/cylinderSets.js';
 import type { HoleMetal, RadialHole } from '../rotor/hole.js';

@@ -1,9 +1,25 @@
 import type { Knex } from 'knex';
 
 /** Ledgers of a job whose rows have ids of their own, and what such a row is called in `write_id`. */
-const JOB_LEDGERS = { reading: 'reading', part_cut: 'partCut', spin: 'spin', hole: 'hole', plan: 'plan', sign_off: 'signOff', photo: 'photo', decision: 'decision' };
+const JOB_LEDGERS = {
+  reading: 'reading',
+  part_cut: 'partCut',
+  spin: 'spin',
+  hole: 'hole',
+  plan: 'plan',
+  sign_off: 'signOff',
+  photo: 'photo',
+  decision: 'decision',
+};
 /** The same of a shop. */
-const SHOP_LEDGERS = { study: 'study', calibration: 'calibration', tool: 'tool', practice_cut: 'practiceCut', instrument: 'instrument', machine: 'machine' };
+const SHOP_LEDGERS = {
+  study: 'study',
+  calibration: 'calibration',
+  tool: 'tool',
+  practice_cut: 'practiceCut',
+  instrument: 'instrument',
+  machine: 'machine',
+};
 const columnOf = (tables: readonly string[], column: string): Record<string, string> => Object.fromEntries(tables.map((table) => [table, column]));
 /** Every table whose rows change what a screen shows, with its column that names the job; none for the shop's own. */
 const TOLD: Readonly<Record<string, string>> = {

@@ -74,7 +74,9 @@ export function SpinTable(): ReactNode {
 /** The recording that a spin came from, to be had back, and to be worked out anew by the present arithmetic. */
 function Recording({ spinId }: { readonly spinId: string }): ReactNode {
   const { sheet } = useOpenJob();
-  const again = useMutation<Reprocessed, ProblemError>({ mutationFn: () => ask('POST jobs/:jobId/spins/:spinId/reprocess', { ids: { jobId: sheet.id, spinId } }) });
+  const again = useMutation<Reprocessed, ProblemError>({
+    mutationFn: () => ask('POST jobs/:jobId/spins/:spinId/reprocess', { ids: { jobId: sheet.id, spinId } }),
+  });
   return (
     <span className="flex flex-wrap items-center gap-x-3">
       <a className="inline-flex min-h-11 items-center underline underline-offset-4" href={`/api/jobs/${sheet.id}/spins/${spinId}/recording`} download>

@@ -93,3 +93,25 @@ export function pickingList(bobs: readonly BuiltBob[]): { readonly pieceId: stri
   for (const { stack } of bobs) for (const { pieceId, each } of stack) counts.set(pieceId, (counts.get(pieceId) ?? 0) + 2 * each);
   return [...counts].map(([pieceId, count]) => ({ pieceId, count }));
 }
+
+/** Bobs for a whole crank, or how near the box comes to them. */
+export type BobBuild =
+  | {
+      readonly kind: 'built';
+      readonly bobs: readonly BuiltBob[];
+      /** Pieces in all, both halves. */
+      readonly pieces: number;
+      /** No build from this box has fewer. */
+      readonly fewestProven: boolean;
+    }
+  | {
+      readonly kind: 'cannot';
+      /** The closest there is from this box. */
+      readonly bobs: readonly BuiltBob[];
+      /** The worst of those is this far off, g. */
+      readonly closestG: number;
+      /** Nothing closer can be made. */
+      readonly closestProven: boolean;
+      /** Pieces that would help: so heavy, so many. */
+      readonly add: readonly { readonly massG: number; readonly count: number }[];
+    };

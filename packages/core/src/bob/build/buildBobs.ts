@@ -1,29 +1,8 @@
 import { checkNumber, CoreError } from '../../units/check.js';
 import type { SolveModel } from '../../match/swap/solveModel.js';
-import { bobOf, checkBox, type BobBox, type BobClamp, type BobWish, type BuiltBob, type Stacked } from './box.js';
+import { bobOf, checkBox, type BobBox, type BobBuild, type BobClamp, type BobWish, type Stacked } from './box.js';
 import { closestBobs } from './closestBobs.js';
 import { halfStacks, type HalfStack } from './stacks.js';
-
-export type BobBuild =
-  | {
-      readonly kind: 'built';
-      readonly bobs: readonly BuiltBob[];
-      /** Pieces in all, both halves. */
-      readonly pieces: number;
-      /** No build from this box has fewer. */
-      readonly fewestProven: boolean;
-    }
-  | {
-      readonly kind: 'cannot';
-      /** The closest there is from this box. */
-      readonly bobs: readonly BuiltBob[];
-      /** The worst of those is this far off, g. */
-      readonly closestG: number;
-      /** Nothing closer can be made. */
-      readonly closestProven: boolean;
-      /** Pieces that would help: so heavy, so many. */
-      readonly add: readonly { readonly massG: number; readonly count: number }[];
-    };
 
 /** Bobs of one figure: they may be built alike, and the programme need not tell them apart. */
 interface Group {

@@ -1,6 +1,5 @@
 import type { SolveModel } from '../../match/swap/solveModel.js';
-import type { BobBuild } from './buildBobs.js';
-import { bobOf, type BobBox, type BobClamp, type BobWish, type BuiltBob, type Stacked } from './box.js';
+import { bobOf, type BobBox, type BobBuild, type BobClamp, type BobWish, type BuiltBob, type Stacked } from './box.js';
 
 const TIME_S = 5;
 /** Two worst bobs closer than this are as good, g. */

@@ -4,7 +4,7 @@ import type { Bit, CrankHole } from '../../rotor/crankHole.js';
 import { deepestBesideMm, fitsBeside } from '../../rotor/drillingRules.js';
 import { LEAST_SLUG_MM, outermostRadiusMm, slugNetG, type Bar } from '../../rotor/slug.js';
 import type { Vector } from '../../units/vector.js';
-import type { PlanInput } from '../planHoles.js';
+import type { PlanInput } from '../planInput.js';
 import { DEPTH_STEP_MM, LEAST_DEPTH_MM, leverOf, roundTo, unitAt, type Lever, type State } from './lever.js';
 
 /** What a bar is sawn to. */

@@ -6,7 +6,7 @@ import { depthForMoment } from '../../rotor/hole.js';
 import { holeMetal } from '../../rotor/holeMetal.js';
 import { LEAST_SLUG_MM, type Bar } from '../../rotor/slug.js';
 import { fromPolar } from '../../units/vector.js';
-import type { PlanInput } from '../planHoles.js';
+import type { PlanInput } from '../planInput.js';
 import { SLUG_STEP_MM } from './beside.js';
 import { DEPTH_STEP_MM, leverOf, roundTo, type State } from './lever.js';
 

@@ -2,7 +2,7 @@ import { densityOf, type Counterweight } from '../../rotor/crank.js';
 import { GROUND_SPOT_DEG } from '../../rotor/crankHole.js';
 import { rimDepthForMomentMm, rimStretch } from '../../rotor/rimCut.js';
 import { turnBetweenDeg } from '../../units/angle.js';
-import type { PlanInput } from '../planHoles.js';
+import type { PlanInput } from '../planInput.js';
 import { DEPTH_STEP_MM, leverOf, roundTo, unitAt, type State } from './lever.js';
 
 /** The state with the one spot ground off the rim, among these angles, that leaves least; for rims that are not drilled at all. */

@@ -2,7 +2,7 @@ import type { Counterweight } from '../../rotor/crank.js';
 import type { CrankHole } from '../../rotor/crankHole.js';
 import { planeShares, type PlaneUnbalance } from '../../rotor/planes.js';
 import { add, dot, fromPolar, scale, type Vector } from '../../units/vector.js';
-import type { PlanInput } from '../planHoles.js';
+import type { PlanInput } from '../planInput.js';
 
 /** A plan on its way: holes so far, and what they leave. */
 export interface State {

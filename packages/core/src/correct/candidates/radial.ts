@@ -2,7 +2,7 @@ import { densityOf, mayDrillFrom, type Counterweight } from '../../rotor/crank.j
 import type { Bit, CrankHole } from '../../rotor/crankHole.js';
 import { keepsMarginAndWebs } from '../../rotor/drillingRules.js';
 import { depthForMoment, holeMomentGmm, rimSagMm } from '../../rotor/hole.js';
-import type { PlanInput } from '../planHoles.js';
+import type { PlanInput } from '../planInput.js';
 import { DEPTH_STEP_MM, LEAST_DEPTH_MM, leverOf, roundTo, unitAt, type State } from './lever.js';
 
 /** A wide bit that only just cuts its circle takes grams by the tenth of a millimetre: less depth than this share of it is a smaller bit's work. */

@@ -1,5 +1,5 @@
-import { cylinderOf, type PartFact, type PartKind } from '../../job/facts.js';
-import { massNowG, type WeighedJob, type WeighedPart } from '../../job/weighParts.js';
+import { cylinderOf, type PartFact, type PartKind } from '../../parts/facts.js';
+import { massNowG, type WeighedJob, type WeighedPart } from '../../parts/weighParts.js';
 import { CoreError } from '../../units/check.js';
 import { sumHalfWidth95G } from '../setUncertainty.js';
 import { oppositeOrder, type Arrangement, type SwapProblem } from './arrangement.js';

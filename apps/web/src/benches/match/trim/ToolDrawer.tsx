@@ -1,6 +1,6 @@
 import { parseDecimal } from '@tare/core';
 import { useState, type ReactNode } from 'react';
-import { } from '../../../api/tools.js';
+import {} from '../../../api/tools.js';
 import { useWrite } from '../../../api/useWrite.js';
 import { fixed } from '../../../format/numbers.js';
 import { Button } from '../../../ui/Button.js';

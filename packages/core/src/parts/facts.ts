@@ -97,3 +97,6 @@ export const measuresOf = (kind: PartKind, rodSchool: RodSchool): readonly Measu
 
 /** Every weighing that a kind of part can have, whatever the school. */
 export const allMeasuresOf = (kind: PartKind): readonly Measure[] => measuresOf(kind, 'endsAndTotal');
+
+/** Balanced alone, with damper and flywheel neutral; or together with them. */
+export type Balance = 'internal' | 'external';

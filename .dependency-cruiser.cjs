@@ -1,0 +1,42 @@
+/**
+ * No circle and no arrow up, type-only imports included: they tie files together as firmly as any other. The floors of a package
+ * stand in docs/architecture.md.
+ */
+const floor = (name, path, mayNot) => ({ name, severity: 'error', from: { path, pathNot: '\\.test\\.tsx?$' }, to: { path: mayNot } });
+
+module.exports = {
+  forbidden: [
+    { name: 'no-circle', severity: 'error', from: {}, to: { circular: true } },
+    floor('core-is-the-ground', '^packages/core/src', '^(packages/(contract|solver)|apps|e2e|bench)/'),
+    floor('contract-stands-on-core', '^packages/contract/src', '^(packages/solver|apps|e2e|bench)/'),
+    floor('solver-stands-on-core', '^packages/solver/src', '^(packages/contract|apps|e2e|bench)/'),
+    floor('web-knows-no-server', '^apps/web/src', '^apps/(server|standins)/'),
+    floor('server-knows-no-screen', '^apps/server/src', '^apps/web/'),
+    // The demo seed works on the stand-in itself; the server proper knows only its line protocol.
+    {
+      name: 'server-knows-a-protocol',
+      severity: 'error',
+      from: { path: '^apps/server/src', pathNot: '(database/seeds|testing)/|\\.test\\.ts$' },
+      to: { path: '^apps/standins/' },
+    },
+    floor('standins-know-no-server', '^apps/standins/src', '^apps/(web|server)/'),
+    floor('units-are-the-lowest', '^packages/core/src/units', '^packages/core/src/(?!units)'),
+    floor(
+      'the-job-is-the-roof',
+      '^packages/core/src/(?!job|decisions|record|working|index)',
+      '^packages/core/src/(job|decisions|record)/(?!facts\\.ts)',
+    ),
+  ],
+  options: {
+    doNotFollow: { path: 'node_modules|/dist/' },
+    exclude: { path: '(^|/)(node_modules|dist|test-results|playwright-report)/' },
+    tsPreCompilationDeps: true,
+    tsConfig: { fileName: 'tsconfig.cruise.json' },
+    enhancedResolveOptions: {
+      conditionNames: ['@tare/source', 'import', 'require', 'node', 'default'],
+      exportsFields: ['exports'],
+      extensions: ['.ts', '.tsx', '.js', '.mjs'],
+    },
+    cache: { folder: 'node_modules/.cache/dependency-cruiser' },
+  },
+};
