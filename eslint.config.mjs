@@ -1,18 +1,10 @@
 import js from '@eslint/js';
-import importX from 'eslint-plugin-import-x';
+import tanstackQuery from '@tanstack/eslint-plugin-query';
+import jest from 'eslint-plugin-jest';
+import jsxA11y from 'eslint-plugin-jsx-a11y';
+import playwright from 'eslint-plugin-playwright';
 import reactHooks from 'eslint-plugin-react-hooks';
 import tseslint from 'typescript-eslint';
-
-/** The arrow of dependence points down only: web → contract, core; server → contract, core; contract → core; core → nothing of ours. */
-const boundaries = [
-  { target: './packages/core/src', from: ['./packages/contract', './packages/solver', './apps'] },
-  { target: './packages/solver/src', from: ['./packages/contract', './apps'] },
-  { target: './packages/contract/src', from: ['./apps'] },
-  { target: './apps/web/src', from: ['./apps/server', './apps/standins'] },
-  // The demo seed and the tests work on the stand-in itself; the server proper only knows its line protocol.
-  { target: './apps/server/src/!(database)/**/!(*.test).ts', from: ['./apps/web', './apps/standins'] },
-  { target: './apps/standins/src', from: ['./apps/web', './apps/server'] },
-];
 
 const notInCore = ['@nestjs/*', 'react', 'react-dom', 'knex', 'pg', 'joi', 'node:*', '@tare/*'];
 
@@ -23,10 +15,7 @@ export default tseslint.config(
     files: ['**/*.ts', '**/*.tsx'],
     extends: [tseslint.configs.strictTypeChecked],
     languageOptions: { parserOptions: { projectService: true, tsconfigRootDir: import.meta.dirname } },
-    plugins: { 'import-x': importX },
     rules: {
-      'import-x/no-cycle': 'error',
-      'import-x/no-restricted-paths': ['error', { zones: boundaries }],
       '@typescript-eslint/explicit-function-return-type': ['error', { allowExpressions: true }],
       // Numbers in templates are what this program is about.
       '@typescript-eslint/restrict-template-expressions': ['error', { allowNumber: true, allowNullish: true }],
@@ -56,6 +45,14 @@ export default tseslint.config(
     },
   },
   { files: ['apps/web/src/**/*.tsx', 'apps/web/src/**/*.ts'], ...reactHooks.configs.flat.recommended },
+  ...tanstackQuery.configs['flat/recommended'].map((config) => ({ ...config, files: ['apps/web/src/**/*.ts', 'apps/web/src/**/*.tsx'] })),
+  {
+    files: ['apps/web/src/**/*.tsx'],
+    ...jsxA11y.flatConfigs.recommended,
+    rules: { ...jsxA11y.flatConfigs.recommended.rules },
+  },
+  { files: ['**/*.test.ts', '**/*.test.tsx'], ...jest.configs['flat/recommended'] },
+  { files: ['e2e/**/*.spec.ts'], ...playwright.configs['flat/recommended'] },
   {
     files: ['**/*.mjs', '**/*.cjs', 'apps/web/public/*.js'],
     languageOptions: {

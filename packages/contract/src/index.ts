@@ -1,14 +1,13 @@
-export type { Amends, Attribution, Change, Write } from './byPerson.js';
+export type { Amends, Attribution, Write } from './byPerson.js';
 export { bitsChangeSchema, newPersonSchema, type BitsChange } from './shop.js';
 export type { ChangeWord } from './changes.js';
 export { addressOf, ROUTE_BODIES, type Api, type RouteIds, type RouteName } from './api.js';
-export { check, CHECK_OPTIONS, type Checked, type FieldProblem, type Problem } from './messages.js';
+export { check, type Checked, type FieldProblem, type Problem } from './messages.js';
 export { AS_IT_SHOULD_BE, spinRequestSchema, type SpinEvent, type SpinRequest, type StandinDials, type Wave } from './spins.js';
-export { jobSpecSchema, layoutSchema } from './jobSpec.js';
-export { bitSchema, crankHoleSchema, crankSchema } from './crankMetal.js';
-export { planesSchema } from './planes.js';
+export { jobSpecSchema } from './jobSpec.js';
+export { crankHoleSchema, crankSchema } from './crankMetal.js';
 export { newDecisionSchema, type DecisionBody, type NewDecision } from './decisions.js';
-export { readCrankFile, writeCrankFile, type CrankFile } from './crankFile.js';
+export { readCrankFile, writeCrankFile } from './crankFile.js';
 export { shopToolsChangeSchema, shopToolsSchema, type ShopToolsChange, type ShopToolsEntry } from './shopTools.js';
 export {
   newHoleSchema,
@@ -72,7 +71,6 @@ export {
   INSTRUMENT_KINDS,
   SOURCES,
   instrumentChangeSchema,
-  instrumentSpecSchema,
   newInstrumentSchema,
   newStudySchema,
   type Instrument,
@@ -84,13 +82,10 @@ export {
   type Source,
   type Study,
 } from './instruments.js';
-export { READINGS_COLUMNS, readingsFromCsv, readingsToCsv, type BadLine, type CsvNames, type GoodLine, type ReadCsv } from './readingsCsv.js';
+export { readingsFromCsv, readingsToCsv, type ReadCsv } from './readingsCsv.js';
 export { bobBoxChangeSchema, shopUsualSchema, type BobBoxChange, type BobBoxEntry, type ShopUsual } from './bobs.js';
 export {
-  MACHINE_DRIVERS,
-  MACHINE_UNITS,
   machineChangeSchema,
-  columnsSchema,
   type WavChannels,
   type MachineCheck,
   newCalibrationSchema,
@@ -109,7 +104,6 @@ export {
   type NewMachine,
   type NewRecordedSpin,
   type NewTypedSpin,
-  type RecordingColumns,
   type RecordingSummary,
   type Reprocessed,
   type ShownReading,

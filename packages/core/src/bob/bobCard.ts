@@ -2,7 +2,7 @@ import { cylinderOf, hasEnds, kindsWeighed, type Measure, type PartKind, type Pa
 import { massNowG, weighingOf, type WeighedJob, type WeighedPart } from '../parts/weighParts.js';
 import type { BobChoices } from './bobChoices.js';
 import type { EngineLayout } from '../engine/layout.js';
-import { missingWeight, type MissingWeight } from '../match/missingWeight.js';
+import { missingWeight, type MissingWeight } from '../parts/missingWeight.js';
 import { Z95 } from '../units/normal.js';
 import { bobWeight, type BobWeight, type RodSet } from './bobWeight.js';
 

@@ -8,7 +8,7 @@ import { rimStretch } from '../rotor/rimCut.js';
 import { barG, outermostRadiusMm } from '../rotor/slug.js';
 import { normaliseAngleDeg, turnBetweenDeg } from '../units/angle.js';
 import { fromPolar, scale } from '../units/vector.js';
-import type { SolveModel } from '../match/swap/solveModel.js';
+import type { SolveModel } from '../solve/solveModel.js';
 import { AIM_SHARE } from './planHoles.js';
 import type { PlanInput } from './planInput.js';
 

@@ -4,7 +4,7 @@ import { LAYOUTS } from '../engine/library.js';
 import { standingHoles, type CrankHole } from '../rotor/crankHole.js';
 import { effectOfHoles, holeMetal } from '../rotor/holeMetal.js';
 import { ruleBreaches } from '../rotor/drillingRules.js';
-import { crankTemplate } from '../rotor/crankTemplate.js';
+import { crankTemplate } from '../engine/crankTemplate.js';
 import { holeMomentGmm, radialHole } from '../rotor/hole.js';
 import { addPlanes, scalePlanes, toPlanes } from '../rotor/planes.js';
 import { fromPolar, subtract, toPolar, type Vector } from '../units/vector.js';

@@ -4,7 +4,7 @@ import { LAYOUTS, type LayoutId } from '../engine/library.js';
 import { standingHoles, type Bit, type CrankHole } from '../rotor/crankHole.js';
 import { ruleBreaches } from '../rotor/drillingRules.js';
 import type { Crank } from '../rotor/crank.js';
-import { crankTemplate } from '../rotor/crankTemplate.js';
+import { crankTemplate } from '../engine/crankTemplate.js';
 import { addPlanes, BALANCED, toPlanes, type PlaneUnbalance } from '../rotor/planes.js';
 import { fromPolar, toPolar } from '../units/vector.js';
 import { assessHoles, planHoles } from './planHoles.js';

@@ -2,7 +2,7 @@ import { layOut } from '../engine/layout.js';
 import { LAYOUTS } from '../engine/library.js';
 import { type Counterweight, type Crank } from '../rotor/crank.js';
 import { sideRadiusMm, type CrankHole } from '../rotor/crankHole.js';
-import { crankTemplate } from '../rotor/crankTemplate.js';
+import { crankTemplate } from '../engine/crankTemplate.js';
 import { ruleBreaches } from '../rotor/drillingRules.js';
 import { effectOfHoles } from '../rotor/holeMetal.js';
 import { metalNow } from '../rotor/metalNow.js';

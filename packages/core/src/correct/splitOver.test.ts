@@ -1,6 +1,6 @@
 import { layOut } from '../engine/layout.js';
 import { LAYOUTS } from '../engine/library.js';
-import { crankTemplate } from '../rotor/crankTemplate.js';
+import { crankTemplate } from '../engine/crankTemplate.js';
 import { ruleBreaches } from '../rotor/drillingRules.js';
 import { addPlanes, BALANCED, type PlaneUnbalance } from '../rotor/planes.js';
 import { turnBetweenDeg } from '../units/angle.js';

@@ -1,6 +1,6 @@
 import { layOut } from '../engine/layout.js';
 import { LAYOUTS } from '../engine/library.js';
-import { crankTemplate } from '../rotor/crankTemplate.js';
+import { crankTemplate } from '../engine/crankTemplate.js';
 import { addPlanes, toPlanes } from '../rotor/planes.js';
 import { fromPolar, toPolar } from '../units/vector.js';
 import { drillSequence } from './drillSequence.js';

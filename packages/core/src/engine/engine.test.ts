@@ -1,4 +1,4 @@
-import { crankTemplate } from '../rotor/crankTemplate.js';
+import { crankTemplate } from './crankTemplate.js';
 import { checkCrank } from '../rotor/crank.js';
 import { fromPolar, scale, sumOf, toPolar } from '../units/vector.js';
 import { bobsNeeded } from './bobsNeeded.js';

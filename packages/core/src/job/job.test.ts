@@ -1,6 +1,6 @@
 import { layOut } from '../engine/layout.js';
 import { LAYOUTS, type LayoutId } from '../engine/library.js';
-import { crankTemplate } from '../rotor/crankTemplate.js';
+import { crankTemplate } from '../engine/crankTemplate.js';
 import { summariseTurns, type TurnSummary } from '../spin/turnSummary.js';
 import { fromPolar, toPolar } from '../units/vector.js';
 import { benchStatuses, type BenchId } from './benches.js';

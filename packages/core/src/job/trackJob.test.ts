@@ -1,7 +1,7 @@
 import { layOut } from '../engine/layout.js';
 import { LAYOUTS } from '../engine/library.js';
 import { effectOfHoles } from '../rotor/holeMetal.js';
-import { crankTemplate } from '../rotor/crankTemplate.js';
+import { crankTemplate } from '../engine/crankTemplate.js';
 import { addPlanes, BALANCED, type PlaneUnbalance } from '../rotor/planes.js';
 import { summariseTurns } from '../spin/turnSummary.js';
 import { times } from '../units/complex.js';

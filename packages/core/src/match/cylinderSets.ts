@@ -1,11 +1,11 @@
 import { cylinderOf, type PartKind, type PartSchool } from '../parts/facts.js';
 import { massNowG, type WeighedJob, type WeighedPart } from '../parts/weighParts.js';
 import { matchToLightest, type MatchedItem, type MatchedSet } from './matchToLightest.js';
-import { missingWeight, type MissingWeight } from './missingWeight.js';
+import { missingWeight, type MissingWeight } from '../parts/missingWeight.js';
 
 /** The kinds that make up what goes up and down with a piston. */
 export const SET_KINDS = ['piston', 'pin', 'lockPair', 'ringSet'] as const satisfies readonly PartKind[];
-export type SetKind = (typeof SET_KINDS)[number];
+
 
 /** What is weighed of each cylinder for its set, by school; of a pressed assembly the small end counts. */
 const WEIGHED_FOR_SET: Readonly<Record<PartSchool, readonly PartKind[]>> = {

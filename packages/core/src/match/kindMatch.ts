@@ -1,7 +1,7 @@
 import type { PartKind } from '../parts/facts.js';
 import { massNowG, type WeighedJob } from '../parts/weighParts.js';
 import { matchToLightest, type MatchedSet } from './matchToLightest.js';
-import { missingWeight, type MissingWeight } from './missingWeight.js';
+import { missingWeight, type MissingWeight } from '../parts/missingWeight.js';
 
 export type KindMatch =
   { readonly kind: 'matched'; readonly set: MatchedSet } | { readonly kind: 'waiting'; readonly missing: readonly MissingWeight[] };

@@ -1,5 +1,5 @@
 import { checkNumber, CoreError } from '../units/check.js';
-import type { SolveModel } from './swap/solveModel.js';
+import type { SolveModel } from '../solve/solveModel.js';
 import { checkPads, equalRods, metalOf, removalOf, type PadStations, type RodPlan, type RodToMatch } from './rodPads.js';
 
 /**

@@ -1,7 +1,7 @@
 import { cylinderOf, type PartSchool } from '../parts/facts.js';
 import { massNowG, type WeighedJob, type WeighedPart } from '../parts/weighParts.js';
 import { matchToLightest, type MatchedSet } from './matchToLightest.js';
-import { missingWeight, type MissingWeight } from './missingWeight.js';
+import { missingWeight, type MissingWeight } from '../parts/missingWeight.js';
 
 export type RodMatch =
   | { readonly kind: 'matched'; readonly bigEnd: MatchedSet; readonly smallEnd: MatchedSet; readonly inTolerance: boolean }

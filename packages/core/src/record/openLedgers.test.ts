@@ -6,7 +6,7 @@ import type { HoleFact, JobFacts, SpinFact } from '../job/jobFacts.js';
 import { jobFigures } from '../job/jobFigures.js';
 import { trackJob } from '../job/trackJob.js';
 import { USUAL_MATCH_CHOICES } from '../match/matchChoices.js';
-import { crankTemplate } from '../rotor/crankTemplate.js';
+import { crankTemplate } from '../engine/crankTemplate.js';
 import type { PlaneUnbalance } from '../rotor/planes.js';
 import { summariseTurns } from '../spin/turnSummary.js';
 import { fromPolar } from '../units/vector.js';

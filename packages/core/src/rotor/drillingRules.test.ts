@@ -2,7 +2,7 @@ import { layOut } from '../engine/layout.js';
 import { LAYOUTS } from '../engine/library.js';
 import { checkCrank, type Counterweight, type Crank } from './crank.js';
 import type { CrankHole } from './crankHole.js';
-import { crankTemplate } from './crankTemplate.js';
+import { crankTemplate } from '../engine/crankTemplate.js';
 import { ruleBreaches } from './drillingRules.js';
 
 const plain = crankTemplate(LAYOUTS.v8Cross90, layOut(LAYOUTS.v8Cross90, 110), 88);

@@ -6,7 +6,7 @@ import { add, scale, subtract, toPolar, ZERO, type Vector } from '../units/vecto
 import { axialDepthForMomentMm, axialHole } from './axialHole.js';
 import { counterweightOf, type Crank } from './crank.js';
 import { standingHoles, type CrankHole } from './crankHole.js';
-import { crankTemplate } from './crankTemplate.js';
+import { crankTemplate } from '../engine/crankTemplate.js';
 import { effectOfHole, effectOfHoles, holeMetal } from './holeMetal.js';
 import { measuredFrom, metalNow } from './metalNow.js';
 import { rimDepthForMomentMm, rimStretch } from './rimCut.js';

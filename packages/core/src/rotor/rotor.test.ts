@@ -4,7 +4,7 @@ import { unbalanceForceN } from './force.js';
 import { addPlanes, checkPlanes, movePlanes, toPlanes, type Planes } from './planes.js';
 import { tolerance } from './tolerance.js';
 import { checkCrank, type Crank } from './crank.js';
-import { crankTemplate } from './crankTemplate.js';
+import { crankTemplate } from '../engine/crankTemplate.js';
 import { staticAndCouple } from './staticCouple.js';
 import { checkSetUp, supportLoads } from './supports.js';
 import { layOut } from '../engine/layout.js';

@@ -6,7 +6,7 @@ import { fromPolar, toPolar } from '../units/vector.js';
 import type { CrankHole } from './crankHole.js';
 import { ruleBreaches } from './drillingRules.js';
 import { effectOfHole, effectOfHoles, holeMetal } from './holeMetal.js';
-import { crankTemplate } from './crankTemplate.js';
+import { crankTemplate } from '../engine/crankTemplate.js';
 import { addPlanes } from './planes.js';
 import { slugForceN, slugNetG, USUAL_BARS, webBesideMm } from './slug.js';
 

@@ -6,7 +6,7 @@ import { LAYOUTS } from '../engine/library.js';
 import { matchToLightest } from '../match/matchToLightest.js';
 import { equalRods } from '../match/rodPads.js';
 import { swapSets } from '../match/swap/swapSets.js';
-import { crankTemplate } from '../rotor/crankTemplate.js';
+import { crankTemplate } from '../engine/crankTemplate.js';
 import { holeMetal } from '../rotor/holeMetal.js';
 import { BALANCED, movePlanes, toPlanes } from '../rotor/planes.js';
 import { rodEnds } from '../weigh/rodClosure.js';

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { pooledDeviation } from './pooledDeviation.js';
 import { rodEnds, type RodWeighing } from './rodClosure.js';
 import { summariseReadings } from './summariseReadings.js';
-import { readingComplaint } from './weightLimits.js';
+import { readingComplaint } from '../parts/weightLimits.js';
 
 describe('summariseReadings', () => {
   it('agrees with a worked example by hand', () => {

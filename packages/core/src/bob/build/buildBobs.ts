@@ -1,5 +1,5 @@
 import { checkNumber, CoreError } from '../../units/check.js';
-import type { SolveModel } from '../../match/swap/solveModel.js';
+import type { SolveModel } from '../../solve/solveModel.js';
 import { bobOf, checkBox, type BobBox, type BobBuild, type BobClamp, type BobWish, type Stacked } from './box.js';
 import { closestBobs } from './closestBobs.js';
 import { halfStacks, type HalfStack } from './stacks.js';

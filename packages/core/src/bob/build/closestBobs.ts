@@ -1,4 +1,4 @@
-import type { SolveModel } from '../../match/swap/solveModel.js';
+import type { SolveModel } from '../../solve/solveModel.js';
 import { bobOf, type BobBox, type BobBuild, type BobClamp, type BobWish, type BuiltBob, type Stacked } from './box.js';
 
 const TIME_S = 5;

@@ -1,5 +1,5 @@
 import type { Arrangement, SwapProblem } from './arrangement.js';
-import type { SolvedModel } from './solveModel.js';
+import type { SolvedModel } from '../../solve/solveModel.js';
 
 /** Weights in a model are counted from about the middle of the sets, so that its numbers are small and its sums exact. */
 function centreOf({ fixedG, lists }: SwapProblem): number {

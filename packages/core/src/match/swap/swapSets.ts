@@ -1,7 +1,7 @@
 import { checkNumber, CoreError } from '../../units/check.js';
 import { asTheyAre, figuresOf, keepsPairs, oppositeOrder, type Arrangement, type SwapFigures, type SwapProblem } from './arrangement.js';
 import { bySpread, byWork, searchArrangement, startsOf } from './searchArrangement.js';
-import type { SolvedModel, SolveModel } from './solveModel.js';
+import type { SolvedModel, SolveModel } from '../../solve/solveModel.js';
 import { arrangementOf, spreadModel, workModel } from './swapModel.js';
 
 /** A better arrangement, with what is proven of it. */

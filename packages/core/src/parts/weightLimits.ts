@@ -1,4 +1,4 @@
-import type { Measure, PartKind } from '../parts/facts.js';
+import type { Measure, PartKind } from './facts.js';
 
 /** The heaviest reading in g that is believed of a part; beyond it a slip of the finger is likelier. */
 const HEAVIEST_G: Readonly<Record<PartKind, number>> = {

@@ -1,5 +1,5 @@
-import { hasEnds, type PartKind } from '../parts/facts.js';
-import { massNowG, type WeighedPart } from '../parts/weighParts.js';
+import { hasEnds, type PartKind } from './facts.js';
+import { massNowG, type WeighedPart } from './weighParts.js';
 
 /** A weight that something waits for. */
 export interface MissingWeight {

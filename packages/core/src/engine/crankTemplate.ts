@@ -1,8 +1,8 @@
-import { checkLayout, type EngineLayout } from '../engine/layout.js';
-import { LAYOUTS, type LayoutTemplate } from '../engine/library.js';
+import { checkLayout, type EngineLayout } from './layout.js';
+import { LAYOUTS, type LayoutTemplate } from './library.js';
 import { normaliseAngleDeg } from '../units/angle.js';
-import type { Counterweight, Crank } from './crank.js';
-import { STEEL_G_PER_CM3 } from './hole.js';
+import type { Counterweight, Crank } from '../rotor/crank.js';
+import { STEEL_G_PER_CM3 } from '../rotor/hole.js';
 
 /**
  * A first guess of a crank's metal for a layout, to be corrected with a rule in hand.
