@@ -5,7 +5,15 @@
 const floor = (name, path, mayNot) => ({ name, severity: 'error', from: { path, pathNot: '\\.test\\.tsx?$' }, to: { path: mayNot } });
 
 /** The floors of the core, the ground first: a folder imports from its own floor's below, never from beside or above. */
-const FLOORS = [['units', 'solve'], ['rotor', 'weigh'], ['engine', 'spin', 'parts'], ['match', 'bob', 'correct'], ['job'], ['record', 'decisions'], ['working']];
+const FLOORS = [
+  ['units', 'solve'],
+  ['rotor', 'weigh'],
+  ['engine', 'spin', 'parts'],
+  ['match', 'bob', 'correct'],
+  ['job'],
+  ['record', 'decisions'],
+  ['working'],
+];
 const coreFloors = FLOORS.flatMap((folders, i) =>
   folders.map((folder) => {
     const others = [...folders.filter((other) => other !== folder), ...FLOORS.slice(i + 1).flat()];

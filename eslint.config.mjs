@@ -22,6 +22,7 @@ export default tseslint.config(
       // `!` says "checked above"; the compiler option noUncheckedIndexedAccess would otherwise force dead branches.
       '@typescript-eslint/no-non-null-assertion': 'off',
       '@typescript-eslint/no-extraneous-class': 'off',
+      '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_', ignoreRestSiblings: true }],
       '@typescript-eslint/no-unnecessary-type-parameters': 'off',
       '@typescript-eslint/no-confusing-void-expression': ['error', { ignoreVoidReturningFunctions: true, ignoreArrowShorthand: true }],
     },
@@ -49,10 +50,32 @@ export default tseslint.config(
   {
     files: ['apps/web/src/**/*.tsx'],
     ...jsxA11y.flatConfigs.recommended,
-    rules: { ...jsxA11y.flatConfigs.recommended.rules },
+    rules: {
+      ...jsxA11y.flatConfigs.recommended.rules,
+      // The field that waits takes the keys: one hand is on a part, and nobody reaches for a mouse first.
+      'jsx-a11y/no-autofocus': 'off',
+    },
   },
-  { files: ['**/*.test.ts', '**/*.test.tsx'], ...jest.configs['flat/recommended'] },
-  { files: ['e2e/**/*.spec.ts'], ...playwright.configs['flat/recommended'] },
+  {
+    files: ['**/*.test.ts', '**/*.test.tsx'],
+    ...jest.configs['flat/recommended'],
+    rules: {
+      ...jest.configs['flat/recommended'].rules,
+      // A property holds under a condition, and a table has rows of two kinds.
+      'jest/no-conditional-expect': 'off',
+      'jest/expect-expect': 'error',
+    },
+  },
+  {
+    files: ['e2e/**/*.spec.ts'],
+    ...playwright.configs['flat/recommended'],
+    rules: {
+      ...playwright.configs['flat/recommended'].rules,
+      'playwright/no-wait-for-timeout': 'error',
+      'playwright/no-conditional-in-test': 'off',
+      'playwright/consistent-spacing-between-blocks': 'off',
+    },
+  },
   {
     files: ['**/*.mjs', '**/*.cjs', 'apps/web/public/*.js'],
     languageOptions: {

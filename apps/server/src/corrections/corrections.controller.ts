@@ -57,7 +57,7 @@ export class CorrectionsController {
       const json = { holes: JSON.stringify(holes), predicted: JSON.stringify(predicted) };
       await trx('plan').insert({ id, shop_id: shopId, job_id: jobId, spin_id: spinId, ...json, person_id: personId });
     });
-    return planFromRow((await this.jobs.db('plan').where({ id }).first<PlanRow>())!);
+    return planFromRow(await this.jobs.db('plan').where({ id }).first<PlanRow>());
   }
 
   private async checkedPlan(trx: Knex, jobId: string, plan: NewPlan): Promise<Pick<PlanEntry, 'spinId' | 'holes' | 'predicted'>> {
@@ -132,7 +132,7 @@ export class CorrectionsController {
       });
       await amend(trx, { shopId, jobId, personId, kind: 'hole', entryId: id, amends });
     });
-    return holeFromRow((await this.jobs.db('hole').where({ id }).first<HoleRow>())!);
+    return holeFromRow(await this.jobs.db('hole').where({ id }).first<HoleRow>());
   }
 
   /** What hung on the crank, where that was left out or said wrongly with the spin. */
@@ -152,7 +152,7 @@ export class CorrectionsController {
       await trx('hung_weight').insert({ id, shop_id: shopId, job_id: jobId, spin_id: spinId, hung: JSON.stringify(hung), person_id: personId });
       await amend(trx, { shopId, jobId, personId, kind: 'hungWeight', entryId: id, amends });
     });
-    return hungWeightFromRow((await this.jobs.db('hung_weight').where({ id }).first<HungWeightRow>())!);
+    return hungWeightFromRow(await this.jobs.db('hung_weight').where({ id }).first<HungWeightRow>());
   }
 }
 

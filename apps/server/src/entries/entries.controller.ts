@@ -43,7 +43,7 @@ export class EntriesController {
   }
 
   private async word(id: string): Promise<VoidEntry> {
-    return voidFromRow((await this.db('entry_void').where({ id }).first<VoidRow>())!);
+    return voidFromRow(await this.db('entry_void').where({ id }).first<VoidRow>());
   }
 }
 

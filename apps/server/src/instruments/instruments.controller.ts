@@ -119,14 +119,14 @@ export class InstrumentsController {
       await trx('study').insert({ ...studyToRow(study), shop_id: shopId, instrument_id: instrumentId });
       await amend(trx, { shopId, jobId: null, personId, kind: 'study', entryId: id, amends });
     });
-    return studyFromRow((await this.db('study').where({ id }).first<StudyRow>())!);
+    return studyFromRow(await this.db('study').where({ id }).first<StudyRow>());
   }
 
   /** @throws ProblemException 404 for an instrument of nobody here */
   private async require(id: string): Promise<InstrumentSpec> {
     const owned = await this.db('instrument')
       .where({ id, shop_id: await this.shop.id() })
-      .first('id');
+      .first<{ id: string } | undefined>('id');
     const last = owned ? await readVersion<InstrumentSpec>(this.db, specOf(id)) : undefined;
     if (!last) throw new ProblemException(404, 'There is no such instrument in this shop.');
     return last.value;

@@ -85,7 +85,7 @@ export async function amend(trx: Knex.Transaction, { shopId, jobId, personId, ki
 async function requireStanding(trx: Knex.Transaction, { id, jobId, kind }: Entry): Promise<void> {
   const words = await trx('entry_void')
     .leftJoin('person', 'person.id', 'entry_void.person_id')
-    .modify((query) => (jobId === null ? query.where('entry_id', id) : query.where('entry_void.job_id', jobId)))
+    .where(jobId === null ? { entry_id: id } : { 'entry_void.job_id': jobId })
     .orderBy('seq')
     .select<(VoidFact & { name: string; reason: string })[]>('entry_void.id', 'person.name', 'reason', {
       entryId: 'entry_id',

@@ -59,7 +59,7 @@ export class MachineStore {
   async machine(id: string): Promise<Machine> {
     const owned = await this.db('machine')
       .where({ id, shop_id: await this.shop.id() })
-      .first('id');
+      .first<{ id: string } | undefined>('id');
     const last = owned ? await readVersion<MachineSpec>(this.db, machineSpecOf(id)) : undefined;
     if (!last) throw new ProblemException(404, 'There is no such machine in this shop.');
     return machineOf(id, last);

@@ -40,6 +40,6 @@ export class SignOffsController {
         person_id: personId,
       });
     });
-    return signOffFromRow((await this.jobs.db('sign_off').where({ id }).first<SignOffRow>())!);
+    return signOffFromRow(await this.jobs.db('sign_off').where({ id }).first<SignOffRow>());
   }
 }

@@ -45,7 +45,7 @@ export class SpinLedger {
   /** The write that a spin is: known already, it need not be spun. @throws ProblemException 409 for an id that belongs to something else */
   async isKnown(jobId: string, spin: { readonly id: string; readonly personId: string }, content: unknown): Promise<boolean> {
     const write = await this.writeOf(jobId, spin, content);
-    const known = await this.jobs.db('write_id').where({ id: spin.id }).first('id');
+    const known = await this.jobs.db('write_id').where({ id: spin.id }).first<{ id: string } | undefined>('id');
     return known !== undefined && (await insertOnce(this.jobs.db, write, () => Promise.resolve())) === 'known';
   }
 

@@ -93,7 +93,7 @@ export class WeighingController {
       await trx('part_cut').insert({ ...row, removal: row.removal && JSON.stringify(row.removal), shop_id: shopId, job_id: jobId });
       await amend(trx, { shopId, jobId, personId, kind: 'partCut', entryId: id, amends });
     });
-    return partCutFromRow((await this.jobs.db('part_cut').where({ id }).first<PartCutRow>())!);
+    return partCutFromRow(await this.jobs.db('part_cut').where({ id }).first<PartCutRow>());
   }
 
   private async reading(jobId: string, readingId: string): Promise<WrittenReading | undefined> {

@@ -29,12 +29,7 @@ interface Store extends DBSchema {
 }
 
 /** Entries of version 1 had addresses below their job's, and voids and zeros no ids; those that wait are brought over. */
-async function upgrade(
-  db: IDBPDatabase<Store>,
-  oldVersion: number,
-  _: number | null,
-  trx: IDBPTransaction<Store, 'entries'[], 'versionchange'>,
-): Promise<void> {
+async function upgrade(db: IDBPDatabase<Store>, oldVersion: number, trx: IDBPTransaction<Store, 'entries'[], 'versionchange'>): Promise<void> {
   if (oldVersion === 0) {
     db.createObjectStore('entries', { keyPath: 'seq', autoIncrement: true });
     return;
@@ -73,7 +68,7 @@ export class Outbox {
     /** Only one window sends at a time; the rest wait for it. */
     private readonly alone: (work: () => Promise<void>) => Promise<void> = (work) => navigator.locks.request('tare.outbox', work),
   ) {
-    this.db = openDB<Store>('tare', 2, { upgrade });
+    this.db = openDB<Store>('tare', 2, { upgrade: (db, from, _to, trx) => void upgrade(db, from, trx) });
     void this.refresh().then(() => this.flush());
   }
 

@@ -6,7 +6,6 @@ import { missingWeight, type MissingWeight } from '../parts/missingWeight.js';
 /** The kinds that make up what goes up and down with a piston. */
 export const SET_KINDS = ['piston', 'pin', 'lockPair', 'ringSet'] as const satisfies readonly PartKind[];
 
-
 /** What is weighed of each cylinder for its set, by school; of a pressed assembly the small end counts. */
 const WEIGHED_FOR_SET: Readonly<Record<PartSchool, readonly PartKind[]>> = {
   eachPart: SET_KINDS,

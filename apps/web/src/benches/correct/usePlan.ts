@@ -25,14 +25,12 @@ export function usePlan(input: ChoicesInput | null, key: string): UseQueryResult
  */
 export function useFewestHoles(input: ChoicesInput | null, plans: PlanChoices | undefined, key: string): number | null {
   const [fewest] = plans?.kind === 'choices' ? drilledOnly(plans.choices) : [];
+  const share = plans?.kind === 'choices' ? plans.share : null;
+  const leftShare = fewest?.leftShare ?? null;
   const { data } = useQuery({
-    queryKey: ['fewest', key, input, fewest?.leftShare],
-    queryFn: async (): Promise<number | null> =>
-      plannerInWorker().fewest(
-        { ...input!, share: (plans as Extract<PlanChoices, { kind: 'choices' }>).share },
-        Math.max(AIM_SHARE, fewest!.leftShare),
-      ),
-    enabled: input !== null && fewest !== undefined,
+    queryKey: ['fewest', key, input, share, leftShare],
+    queryFn: async (): Promise<number | null> => plannerInWorker().fewest({ ...input!, share: share! }, Math.max(AIM_SHARE, leftShare!)),
+    enabled: input !== null && share !== null && leftShare !== null,
     staleTime: Infinity,
     retry: false,
   });
