@@ -48,6 +48,7 @@ export default {
       displayName: 'web',
       rootDir: 'apps/web',
       testEnvironment: 'jsdom',
+      setupFiles: ['<rootDir>/src/testingBrowser.ts'],
       testEnvironmentOptions: { customExportConditions: ['@tare/source', 'browser', 'require', 'default'] },
     },
   ],

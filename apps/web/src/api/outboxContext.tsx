@@ -5,7 +5,7 @@ import { sendJson } from './client.js';
 import { Outbox, type OutboxEntry } from './outbox.js';
 import { putReading, putVoid } from './queries.js';
 
-const OutboxContext = createContext<Outbox | null>(null);
+export const OutboxContext = createContext<Outbox | null>(null);
 
 /** One outbox for the whole app; what the server acknowledges goes into the sheet that is on screen. */
 export function OutboxProvider({ children }: { readonly children: ReactNode }): ReactNode {

@@ -1,0 +1,119 @@
+import { act, renderHook } from '@testing-library/react';
+import type { JobRecord, NewReading } from '@tare/contract';
+import type { ReactNode } from 'react';
+import { readingOf, sheetOf } from '../../testing.js';
+import { AtABench, WaitingOutbox } from '../../testingBench.js';
+import { useWeighing, type Weighing } from './useWeighing.js';
+
+const bench = (record: JobRecord = sheetOf('inline3'), at = '/') => {
+  const outbox = new WaitingOutbox();
+  const wrapper = ({ children }: { children: ReactNode }) => (
+    <AtABench record={record} outbox={outbox} at={at}>
+      {children}
+    </AtABench>
+  );
+  const { result } = renderHook(useWeighing, { wrapper });
+  const type = (text: string): void => {
+    act(() => result.current.setTyped(text));
+    act(() => result.current.enter());
+  };
+  return { outbox, type, weighing: () => result.current };
+};
+const waitsFor = ({ waiting }: Weighing) => waiting && [waiting.partId, waiting.measure];
+const readings = (outbox: WaitingOutbox): (NewReading | undefined)[] => outbox.snapshot().map(({ reading }) => reading);
+
+beforeEach(() => {
+  localStorage.clear();
+  localStorage.setItem('tare.person', 'ottoline');
+  localStorage.setItem('tare.draft.ask-zero', 'no');
+  localStorage.setItem('tare.draft.placements.job', '1');
+});
+
+describe('weighing', () => {
+  it('captures what is typed for the part that waits, and goes on to the next', () => {
+    const { type, weighing, outbox } = bench();
+    expect(waitsFor(weighing())).toEqual(['piston1', 'mass']);
+    type('612,4');
+    expect(readings(outbox)).toMatchObject([
+      { personId: 'ottoline', partId: 'piston1', measure: 'mass', valueG: 612.4, cutId: null, source: 'typed' },
+    ]);
+    expect([waitsFor(weighing()), weighing().typed]).toEqual([['piston2', 'mass'], '']);
+    expect(weighing().lastReading).toMatchObject({ valueG: 612.4 });
+  });
+  it('goes on to the next kind with Enter once every placement is in', () => {
+    const { type, weighing } = bench();
+    ['612', '613', '614'].forEach(type);
+    expect(weighing()).toMatchObject({ waiting: null, nextKind: 'pin' });
+    type('');
+    expect([weighing().kind, waitsFor(weighing())]).toEqual(['pin', ['pin1', 'mass']]);
+  });
+  it('weighs rods end by end, each where its cut left it', () => {
+    const record = sheetOf('inline3', {
+      partCuts: [{ id: 'cut', partId: 'rod1', removal: null, toolId: null, seconds: null, personId: 'ottoline', at: '' }],
+    });
+    const { type, outbox, weighing } = bench(record, '/?kind=rod');
+    ['629', '629', '629', '445'].forEach(type);
+    expect(readings(outbox).map((r) => [r!.partId, r!.measure, r!.cutId])).toEqual([
+      ['rod1', 'total', 'cut'],
+      ['rod2', 'total', null],
+      ['rod3', 'total', null],
+      ['rod1', 'bigEnd', 'cut'],
+    ]);
+    expect(waitsFor(weighing())).toEqual(['rod2', 'bigEnd']);
+  });
+  it('keeps what cannot be a reading in the field, with a sentence', () => {
+    const { type, weighing, outbox } = bench();
+    type('31,2,4');
+    expect(weighing()).toMatchObject({ typed: '31,2,4', problem: '“31,2,4” is not a number of grams. Use digits and one point or comma.' });
+    type('40000');
+    expect(weighing().problem).toContain('more than Tare believes of a piston');
+    expect(outbox.snapshot()).toEqual([]);
+  });
+  it('asks for a name before anything is kept', () => {
+    localStorage.removeItem('tare.person');
+    const { type, weighing, outbox } = bench();
+    type('612');
+    expect([weighing().problem, weighing().typed, outbox.snapshot()]).toEqual([expect.stringContaining('First say who is at the bench'), '612', []]);
+  });
+  it('jumps to a part, or says that there is none', () => {
+    const { type, weighing } = bench();
+    type('#3');
+    expect([waitsFor(weighing()), weighing().typed]).toEqual([['piston3', 'mass'], '']);
+    type('#9');
+    expect([weighing().problem, weighing().typed]).toEqual(['There is no 9 here.', '#9']);
+  });
+  it('asks for the zero after a reading, and doubts the reading when it has moved', () => {
+    localStorage.setItem('tare.draft.ask-zero', 'yes');
+    const { type, weighing, outbox } = bench();
+    type('612');
+    const reading = readings(outbox)[0]!;
+    expect(weighing().openZero).toEqual({ readingId: reading.id, beforeG: 0 });
+    type('zero');
+    expect(weighing().problem).toContain('“zero” is not a number');
+    type('0.3');
+    expect(outbox.snapshot().at(-1)).toMatchObject({ path: `jobs/job/readings/${reading.id}/zero`, body: { beforeG: 0, afterG: 0.3 } });
+    expect([weighing().openZero, weighing().doubt]).toEqual([null, expect.stringContaining('The zero moved from 0 to 0.3 g')]);
+    // The next placement starts from where the zero is now; Enter alone means 0.
+    type('613');
+    expect(weighing().openZero!.beforeG).toBe(0.3);
+    type('');
+    expect(outbox.snapshot().at(-1)!.body).toMatchObject({ beforeG: 0.3, afterG: 0 });
+  });
+  it('takes differences with their sign where the scale is tared on a part, that part outright', () => {
+    const record = sheetOf('inline3', {
+      decisions: { 'weigh.reference.piston': { version: 1, value: 'piston1', personId: 'ottoline', at: '' } },
+      readings: [readingOf('piston1', 612)],
+    });
+    const { type, weighing, outbox } = bench(record);
+    expect(waitsFor(weighing())).toEqual(['piston2', 'mass']);
+    type('-1,5');
+    expect(readings(outbox)).toMatchObject([{ partId: 'piston2', valueG: -1.5, referencePartId: 'piston1' }]);
+    type('612');
+    expect(weighing().problem).toContain('Is the scale tared on the reference?');
+  });
+  it('brings the half-typed number back after a reload', () => {
+    const { weighing } = bench();
+    act(() => weighing().setTyped('61'));
+    expect(bench().weighing().typed).toBe('61');
+  });
+});
