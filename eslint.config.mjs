@@ -81,6 +81,7 @@ export default tseslint.config(
     languageOptions: {
       globals: {
         process: 'readonly',
+        Buffer: 'readonly',
         console: 'readonly',
         document: 'readonly',
         localStorage: 'readonly',

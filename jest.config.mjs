@@ -1,3 +1,5 @@
+import { join } from 'node:path';
+
 /** Everything is turned into CommonJS by swc, so that Jest needs no flag for modules. */
 const esmOnly = [
   '@nestjs',
@@ -48,7 +50,7 @@ export default {
       displayName: 'web',
       rootDir: 'apps/web',
       testEnvironment: 'jsdom',
-      setupFiles: ['<rootDir>/src/testingBrowser.ts'],
+      setupFiles: [join(import.meta.dirname, 'apps/web/src/testingBrowser.ts')],
       testEnvironmentOptions: { customExportConditions: ['@tare/source', 'browser', 'require', 'default'] },
     },
   ],

@@ -43,7 +43,7 @@ function fail(name) {
 /** Counts from a report; a run that wrote none, or failed although every test in it passed, counts as one failure. */
 async function suite(name, command, file, outcomes, env) {
   const ok = await run(name, command, { env });
-  let failed = [];
+  let failed;
   try {
     const { passed, failed: named } = outcomes(JSON.parse(readFileSync(file, 'utf8')));
     tally.passed += passed;

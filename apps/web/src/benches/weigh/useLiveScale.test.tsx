@@ -22,12 +22,17 @@ function serialPort() {
   const port = { readable: fresh(), open: jest.fn(() => Promise.resolve()) };
   return {
     port,
-    say: (text: string) => act(async () => Promise.resolve(speaker!.enqueue(new TextEncoder().encode(text)))),
+    say: (text: string) =>
+      act(() => {
+        speaker!.enqueue(new TextEncoder().encode(text));
+        return Promise.resolve();
+      }),
     breakLine: () =>
-      act(async () => {
+      act(() => {
         const broken = speaker!;
         port.readable = fresh();
-        return Promise.resolve(broken.error(new Error('The device has been lost.')));
+        broken.error(new Error('The device has been lost.'));
+        return Promise.resolve();
       }),
   };
 }
