@@ -33,12 +33,11 @@ export async function weighBenchFrames(): Promise<Figure[]> {
     const page = await context.newPage();
     const opened: number[] = [];
     const loaded: number[] = [];
-    for (let i = 0; i < 8; i += 1) {
+    for (let i = 0; i < 20; i += 1) {
       await page.goto(url);
       // The list is drawn, and the job is not yet known to this page.
       const job = page.getByRole('link', { name: /Saltwren/ }).first();
       await job.waitFor();
-      await page.waitForLoadState('networkidle');
       const clicked = performance.now();
       await page.evaluate((path) => {
         window.history.pushState(null, '', path);

@@ -4,6 +4,7 @@ import { buildTimes } from './bobs.js';
 import { rodFigures, swapSpread, swapTimes } from './matching.js';
 import { optimalityGap, planTimes } from './planning.js';
 import { practice } from './practice.js';
+import { oneReading } from './oneReading.js';
 import { signalTime } from './signal.js';
 import { print, type Figure } from './figures.js';
 import { weighBenchFrames } from './frames.js';
@@ -25,6 +26,7 @@ const BENCHMARKS: Readonly<Record<string, () => Promise<Figure | readonly Figure
   practice: () => Promise.resolve(practice()),
   accuracy: () => Promise.resolve(accuracy()),
   page: firstScreenBytes,
+  once: oneReading,
   reading: readingRoundTrip,
   frames: weighBenchFrames,
 };

@@ -56,7 +56,7 @@ throwaway() {
 lint() {
   npx --no-install tsc -b --pretty false tsconfig.json &&
     npx --no-install eslint . --cache --cache-location node_modules/.cache/eslint/ &&
-    npx --no-install prettier --check --log-level warn --cache --cache-location node_modules/.cache/prettier . &&
+    npx --no-install prettier --check --log-level warn --cache --cache-location node_modules/.cache/prettier/checked . &&
     npx --no-install depcruise packages apps e2e bench --config .dependency-cruiser.cjs &&
     npx --no-install knip --no-progress --no-config-hints
 }

@@ -88,7 +88,7 @@ const started = Date.now();
 const asides = (async () => {
   await step('Types', npx('tsc', '-b'));
   await step('Lint', npx('eslint', '.', '--cache', '--cache-location', 'node_modules/.cache/eslint/'));
-  await step('Format', npx('prettier', '--check', '--log-level', 'warn', '--cache', '--cache-location', 'node_modules/.cache/prettier', '.'));
+  await step('Format', npx('prettier', '--check', '--log-level', 'warn', '--cache', '--cache-location', 'node_modules/.cache/prettier/checked', '.'));
   await step('Imports', npx('depcruise', 'packages', 'apps', 'e2e', 'bench', '--config', '.dependency-cruiser.cjs'));
   await step('Nothing unused', npx('knip', '--no-progress', '--no-config-hints'));
 })();

@@ -18,37 +18,11 @@ import { CheckedBody } from '../http/checkedBody.js';
 import { Describe } from '../http/describe.js';
 import { IdPipe } from '../http/idPipe.js';
 import { fieldProblem, ProblemException } from '../http/problem.js';
-import { attribution, type AttributedRow } from '../jobs/rows.js';
 import { amend } from '../ledger/amend.js';
 import { insertOnce } from '../ledger/insertOnce.js';
 import { putVersion, readVersion, type VersionRow, type VersionedTable } from '../ledger/versions.js';
 import { CurrentShop } from '../shop/currentShop.js';
-
-interface StudyRow extends AttributedRow {
-  id: string;
-  instrument_id: string;
-  kind: Study['kind'];
-  subject: string;
-  readings_g: number[];
-  nominal_g: number | null;
-}
-const studyFromRow = (row: StudyRow): Study => ({
-  id: row.id,
-  instrumentId: row.instrument_id,
-  kind: row.kind,
-  subject: row.subject,
-  readingsG: row.readings_g,
-  nominalG: row.nominal_g,
-  ...attribution(row),
-});
-const studyToRow = (study: NewStudy): Omit<StudyRow, 'instrument_id' | 'created_at'> => ({
-  id: study.id,
-  kind: study.kind,
-  subject: study.subject,
-  readings_g: [...study.readingsG],
-  nominal_g: study.nominalG,
-  person_id: study.personId,
-});
+import { studyFromRow, studyToRow, type StudyRow } from './studyRows.js';
 
 const specOf = (instrumentId: string): VersionedTable => ({
   table: 'instrument_spec',

@@ -15,10 +15,12 @@ import {
   type CrankHole,
   type PlanChoices,
 } from '@tare/core';
+import type { Logger } from 'pino';
 import type { Response } from 'supertest';
 import { TestServer } from '../testing/testServer.js';
 import { trueUnbalance } from '@tare/standins/truth';
-import type { MachineSpin, SpinOrder } from './balancingMachine.js';
+import { LOG } from '../http/problemFilter.js';
+import { BALANCING_MACHINE, type BalancingMachine, type MachineSpin, type SpinOrder } from './balancingMachine.js';
 import { StandinMachine } from './standinMachine.js';
 
 let server: TestServer;
@@ -102,6 +104,22 @@ describe('spins', () => {
     await spin(job, { id });
     expect(linesOf(await spin(job, { id }))).toEqual([{ type: 'done', spinId: id }]);
     expect((await server.sheet(job.id)).spins).toHaveLength(1);
+  });
+  it('tells in the stream, and logs, what nobody foresaw once the answer has begun', async () => {
+    const job = await server.job('inline4');
+    const machine = server.app.get<BalancingMachine>(BALANCING_MACHINE);
+    const logged = jest.spyOn(server.app.get<Pick<Logger, 'error'>>(LOG), 'error');
+    const boom = new Error('boom');
+    jest.spyOn(machine, 'spin').mockImplementationOnce((_mounted, _order, progress) => {
+      progress({ type: 'speed', speedRpm: 1, targetRpm: 600 });
+      return Promise.reject(boom);
+    });
+    expect(linesOf(await spin(job))).toEqual([
+      { type: 'speed', speedRpm: 1, targetRpm: 600 },
+      { type: 'problem', title: 'The spin gave no reading', detail: 'Something went wrong at Tare’s end. Nothing was recorded; try again.' },
+    ]);
+    expect(logged).toHaveBeenCalledWith({ err: boom }, 'unforeseen');
+    expect((await server.sheet(job.id)).spins).toHaveLength(0);
   });
   it('will not turn before the cautions are confirmed', async () => {
     const job = await server.job('inline4');

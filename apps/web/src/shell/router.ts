@@ -1,10 +1,13 @@
+import { BENCHES } from '@tare/core';
 import { createBrowserRouter, redirect } from 'react-router';
+import { jobQuery } from '../api/queries.js';
+import { queries } from '../api/queryClient.js';
 import { JobsPage } from '../benches/jobs/JobsPage.js';
+import { BENCH_PAGES } from './benchPages.js';
 import { JobFrame } from './JobFrame.js';
 import { Broken, NotFound } from './Lost.js';
 import { Shell } from './Shell.js';
 
-/** Each bench is its own chunk: the first screen carries no bench that nobody has opened. */
 export const router = createBrowserRouter([
   {
     Component: Shell,
@@ -21,16 +24,16 @@ export const router = createBrowserRouter([
       {
         path: 'jobs/:jobId',
         Component: JobFrame,
+        // Asked for while the bench's script is on its way, not after it.
+        loader: ({ params }) => {
+          // What goes wrong with it, the frame that uses it says.
+          queries.query(jobQuery(params['jobId']!)).catch(() => undefined);
+          return null;
+        },
+        shouldRevalidate: ({ currentParams, nextParams }) => currentParams['jobId'] !== nextParams['jobId'],
         children: [
           { index: true, loader: ({ params }) => redirect(`/jobs/${params['jobId']}/weigh`) },
-          { path: 'engine', lazy: async () => ({ Component: (await import('../benches/engine/EngineBench.js')).EngineBench }) },
-          { path: 'checkIn', lazy: async () => ({ Component: (await import('../benches/checkIn/CheckInBench.js')).CheckInBench }) },
-          { path: 'weigh', lazy: async () => ({ Component: (await import('../benches/weigh/WeighBench.js')).WeighBench }) },
-          { path: 'match', lazy: async () => ({ Component: (await import('../benches/match/MatchBench.js')).MatchBench }) },
-          { path: 'bobs', lazy: async () => ({ Component: (await import('../benches/bobs/BobBench.js')).BobBench }) },
-          { path: 'spin', lazy: async () => ({ Component: (await import('../benches/spin/SpinBench.js')).SpinBench }) },
-          { path: 'correct', lazy: async () => ({ Component: (await import('../benches/correct/CorrectBench.js')).CorrectBench }) },
-          { path: 'signOff', lazy: async () => ({ Component: (await import('../benches/signOff/SignOffBench.js')).SignOffBench }) },
+          ...BENCHES.map((bench) => ({ path: bench, lazy: BENCH_PAGES[bench] })),
         ],
       },
       { path: '*', Component: NotFound },

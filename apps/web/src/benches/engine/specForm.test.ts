@@ -1,3 +1,4 @@
+import fc from 'fast-check';
 import { layOut, LAYOUT_IDS, LAYOUTS } from '@tare/core';
 import { checkedLayout, emptyForm, formField, formOf, laidOut, readForm, usualOffsetMm, withLayoutFile, type SpecForm } from './specForm.js';
 
@@ -6,6 +7,30 @@ const problemsOf = (form: SpecForm): [string, string][] => {
   const read = readForm(form);
   return read.ok ? [] : read.problems.map((p) => [p.field, p.message]);
 };
+
+describe('the engine form on any figures', () => {
+  it('is the same spec after it was shown and read again', () => {
+    const mm = (min: number, max: number): fc.Arbitrary<string> => fc.integer({ min: min * 10, max: max * 10 }).map((n) => String(n / 10));
+    const typed = fc.record({
+      layoutId: fc.constantFrom(...LAYOUT_IDS),
+      strokeMm: mm(60, 120),
+      throwSpacingMm: mm(80, 140),
+      splitOffsetMm: mm(18, 30),
+      rodLengthMm: mm(130, 260),
+      redlineRpm: fc.integer({ min: 1500, max: 9000 }).map(String),
+      toleranceValue: fc.constantFrom('0.5', '1', '2,5'),
+      balance: fc.constantFrom('internal' as const, 'external' as const),
+    });
+    fc.assert(
+      fc.property(typed, (figures) => {
+        const read = readForm(laidOut(named(figures)));
+        fc.pre(read.ok);
+        expect(readForm(formOf(read.spec))).toEqual(read);
+      }),
+      { seed: 61, numRuns: 150 },
+    );
+  });
+});
 
 describe('the engine form', () => {
   it('starts as a V8 that only lacks names', () => {

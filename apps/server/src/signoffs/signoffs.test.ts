@@ -1,0 +1,119 @@
+import { randomUUID } from 'node:crypto';
+import { benchStatuses, jobFigures, type JobFacts } from '@tare/core';
+import { factsOf, type JobSheet, type SignOffEntry } from '@tare/contract';
+import { TestServer } from '../testing/testServer.js';
+
+let server: TestServer;
+let machineId: string;
+beforeAll(async () => {
+  server = await TestServer.start();
+  machineId = randomUUID();
+  const spec = {
+    name: 'Fine machine',
+    driver: 'typed',
+    unit: 'gmm',
+    convention: { seenFrom: 'front', counts: 'clockwise', zeroAtDeg: 0, shows: 'heavy' },
+    slowestRpm: 200,
+    fastestRpm: 900,
+    supportLimitN: 900,
+    scatterGmm: 2,
+    gainPercent: null,
+    columns: { time: 't', rateHz: 5000, left: 'L', right: 'R', tach: 'mark' },
+    channels: { left: 1, right: 2, tach: 3 },
+    notes: '',
+  };
+  await server.post('machines', { ...entry(), id: machineId, spec });
+});
+afterAll(() => server.stop());
+
+const entry = () => ({ id: randomUUID(), personId: server.personId });
+const typeSpin = (job: JobSheet, amount: number) => {
+  const repeats = [{ a: { amount, angleDeg: 0 }, b: { amount, angleDeg: 90 } }];
+  return server.post(`jobs/${job.id}/spins/typed`, { ...entry(), machineId, calibrationId: null, speedRpm: 600, repeats, cautionsConfirmed: true });
+};
+const sign = (job: JobSheet, by: object = entry()) => server.post(`jobs/${job.id}/sign-offs`, by);
+const drill = (job: JobSheet) =>
+  server.post(`jobs/${job.id}/holes`, {
+    ...entry(),
+    counterweightId: 'cw1',
+    angleDeg: 180,
+    bitMm: 6,
+    pointAngleDeg: 118,
+    depthMm: 4,
+    planId: null,
+    planIndex: null,
+    another: true,
+  });
+const standing = (sheet: JobSheet): string => {
+  const facts = factsOf(sheet);
+  return benchStatuses(facts, jobFigures(facts)).find(({ bench }) => bench === 'signOff')!.state;
+};
+
+describe('a sign-off', () => {
+  it('waits until the crank is shown to be inside, and is made once', async () => {
+    const job = await server.job();
+    await typeSpin(job, 300);
+    expect((await sign(job)).status).toBe(422);
+    await typeSpin(job, 20);
+    await server.void((await server.sheet(job.id)).spins[0]!.id, 'another crank');
+    const by = entry();
+    const answers = await Promise.all([sign(job, by), sign(job, by)]);
+    expect(answers.map(({ status }) => status)).toEqual([201, 201]);
+    expect(answers[0].body).toEqual(answers[1].body);
+    expect((await server.sheet(job.id)).signOffs).toHaveLength(1);
+    expect((await sign(job)).status).toBe(422);
+  });
+  it('keeps the facts and nothing else: no earlier sign-off is in it', async () => {
+    const job = await server.job();
+    await typeSpin(job, 20);
+    await sign(job);
+    await typeSpin(job, 21);
+    expect((await sign(job)).status).toBe(201);
+    const kept = await server
+      .db('sign_off')
+      .where({ job_id: job.id })
+      .orderBy('seq')
+      .select<{ facts: JobFacts; figures: unknown }[]>('facts', 'figures');
+    expect(kept).toHaveLength(2);
+    const fields: (keyof JobFacts)[] = [
+      'spec',
+      'parts',
+      'readings',
+      'partCuts',
+      'weighChoices',
+      'matchChoices',
+      'fixedTargets',
+      'arrivals',
+      'bobChoices',
+      'spins',
+      'holes',
+      'signedOffSpinId',
+    ];
+    for (const { facts, figures } of kept) {
+      expect(Object.keys(facts).sort()).toEqual([...fields].sort());
+      expect(JSON.parse(JSON.stringify(jobFigures(facts)))).toEqual(figures);
+    }
+  });
+  it('is reopened by a void of what it stood on', async () => {
+    const job = await server.job();
+    await typeSpin(job, 20);
+    await sign(job);
+    expect(standing(await server.sheet(job.id))).toBe('done');
+    await server.void((await server.sheet(job.id)).spins[0]!.id, 'misread');
+    expect(standing(await server.sheet(job.id))).toBe('reopened');
+  });
+  it('locks its job: nothing comes between what is read and what is signed', async () => {
+    for (let round = 0; round < 8; round += 1) {
+      const job = await server.job();
+      await typeSpin(job, 20);
+      const [signed, drilled] = await Promise.all([sign(job), drill(job)]);
+      expect(drilled.status).toBe(201);
+      expect([201, 422]).toContain(signed.status);
+      const [row] = await server.db('sign_off').where({ job_id: job.id }).select<{ facts: JobFacts; created_at: Date }[]>('facts', 'created_at');
+      const hole = await server.db('hole').where({ job_id: job.id }).first<{ created_at: Date }>('created_at');
+      // Signed, it was before the hole, and does not know it; refused, the hole was there first.
+      expect(row ? [row.facts.holes.length, row.created_at <= hole.created_at] : [signed.status]).toEqual(row ? [0, true] : [422]);
+      expect((signed.body as SignOffEntry).id !== undefined).toBe(row !== undefined);
+    }
+  });
+});

@@ -1,0 +1,16 @@
+import { QueryClient } from '@tanstack/react-query';
+import { ProblemError } from './problem.js';
+import { retryUnreachable } from './queries.js';
+
+/** What this window has heard from the server, and how it asks. */
+export const queries = new QueryClient({
+  defaultOptions: {
+    // The server stands in the shop: that the internet is gone says nothing about it. Ask, and say what came of it.
+    mutations: { networkMode: 'always' },
+    queries: {
+      networkMode: 'always',
+      staleTime: 5000,
+      retry: (failures, error) => error instanceof ProblemError && retryUnreachable(failures, error),
+    },
+  },
+});

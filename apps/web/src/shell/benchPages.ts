@@ -1,0 +1,25 @@
+import type { BenchId } from '@tare/core';
+import type { ComponentType } from 'react';
+
+/** Each bench is its own chunk: the first screen carries no bench that nobody has opened. */
+export const BENCH_PAGES: Readonly<Record<BenchId, () => Promise<{ Component: ComponentType }>>> = {
+  engine: async () => ({ Component: (await import('../benches/engine/EngineBench.js')).EngineBench }),
+  checkIn: async () => ({ Component: (await import('../benches/checkIn/CheckInBench.js')).CheckInBench }),
+  weigh: async () => ({ Component: (await import('../benches/weigh/WeighBench.js')).WeighBench }),
+  match: async () => ({ Component: (await import('../benches/match/MatchBench.js')).MatchBench }),
+  bobs: async () => ({ Component: (await import('../benches/bobs/BobBench.js')).BobBench }),
+  spin: async () => ({ Component: (await import('../benches/spin/SpinBench.js')).SpinBench }),
+  correct: async () => ({ Component: (await import('../benches/correct/CorrectBench.js')).CorrectBench }),
+  signOff: async () => ({ Component: (await import('../benches/signOff/SignOffBench.js')).SignOffBench }),
+};
+
+let fetched = false;
+
+/** Fetches the benches' scripts while nothing else is to be done, so that one opens from the list without waiting for its own. */
+export function fetchBenchesWhenIdle(): void {
+  if (fetched) return;
+  fetched = true;
+  const fetchAll = (): void => void Promise.all(Object.values(BENCH_PAGES).map((page) => page())).catch(() => (fetched = false));
+  if ('requestIdleCallback' in window) window.requestIdleCallback(fetchAll);
+  else setTimeout(fetchAll, 500);
+}
