@@ -37,7 +37,8 @@ serve() {
   fi
   child node apps/standins/dist/machine/main.js
   child node apps/standins/dist/scale/main.js
-  if [ "$kind" = demo ]; then child node apps/server/dist/main.js --demo; else child node apps/server/dist/main.js; fi
+  if [ "$kind" = demo ]; then node apps/server/dist/database/seeds/main.js; fi
+  child node apps/server/dist/main.js
   # The first of them to end, by itself or by Ctrl-C, ends all.
   wait -n "${CHILDREN[@]}"
 }
@@ -79,7 +80,8 @@ app_on() {
   export TARE_URL=http://127.0.0.1:$TARE_PORT
   child node apps/standins/dist/machine/main.js
   child node apps/standins/dist/scale/main.js
-  child node apps/server/dist/main.js --demo
+  node apps/server/dist/database/seeds/main.js
+  child node apps/server/dist/main.js
   export TARE_SERVER_PID=${CHILDREN[-1]}
   local i
   for i in $(seq 1 300); do

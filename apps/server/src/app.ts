@@ -16,6 +16,7 @@ import { DecisionsController } from './decisions/decisions.controller.js';
 import { LOG, ProblemFilter } from './http/problemFilter.js';
 import { InstrumentsController } from './instruments/instruments.controller.js';
 import { JobAccess } from './jobs/jobAccess.js';
+import { JobLines } from './jobs/jobLines.js';
 import { JobsController } from './jobs/jobs.controller.js';
 import { CurrentShop } from './shop/currentShop.js';
 import { ShopController } from './shop/shop.controller.js';
@@ -81,6 +82,7 @@ class AppModule {
         { provide: LOG, useValue: log },
         CurrentShop,
         JobAccess,
+        JobLines,
         Changes,
         ProblemFilter,
         MachineStore,

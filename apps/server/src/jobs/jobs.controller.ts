@@ -1,11 +1,9 @@
 import { randomUUID } from 'node:crypto';
 import { Controller, Get, Param, Post, Put, Query } from '@nestjs/common';
 import {
-  factsOf,
   newJobSchema,
   removalSchema,
   specChangeSchema,
-  sheetOf,
   type JobLine,
   type JobRecord,
   type JobSheet,
@@ -13,7 +11,7 @@ import {
   type Removal,
   type SpecChange,
 } from '@tare/contract';
-import { benchStatuses, checkCrank, checkLayout, jobFigures, PART_KINDS, tolerance, type JobSpec } from '@tare/core';
+import { checkCrank, checkLayout, PART_KINDS, tolerance, type JobSpec } from '@tare/core';
 import type { Knex } from 'knex';
 import { CheckedBody } from '../http/checkedBody.js';
 import { Describe } from '../http/describe.js';
@@ -23,21 +21,23 @@ import { insertOnce, lockJob } from '../ledger/insertOnce.js';
 import { putVersion } from '../ledger/versions.js';
 import { readUsual } from '../shop/shopUsual.js';
 import { JobAccess } from './jobAccess.js';
-import { loadRecords } from './loadRecords.js';
+import { JobLines } from './jobLines.js';
 
 /** Lines of one page of the job list. */
 const LIST_PAGE = 40;
 
 @Controller('api/jobs')
 export class JobsController {
-  constructor(private readonly jobs: JobAccess) {}
+  constructor(
+    private readonly jobs: JobAccess,
+    private readonly lines: JobLines,
+  ) {}
 
   @Get()
   @Describe('The shop’s jobs, newest first, at most 40; `q` searches number, customer, boat and engine')
   async list(@Query('q') q?: string): Promise<JobLine[]> {
     const shopId = await this.jobs.shop.id();
-    const records = await loadRecords(this.jobs.db, shopId, await findJobIds(this.jobs.db, shopId, typeof q === 'string' ? q.trim() : ''));
-    return records.map((record) => jobLine(sheetOf(record)));
+    return this.lines.of(shopId, await findJobIds(this.jobs.db, shopId, typeof q === 'string' ? q.trim() : ''));
   }
 
   @Post()
@@ -130,12 +130,4 @@ async function findJobIds(db: Knex, shopId: string, q: string): Promise<string[]
     { shopId, q, most: LIST_PAGE },
   );
   return rows.map((row) => row.id);
-}
-
-function jobLine(sheet: JobSheet): JobLine {
-  const { customer, vessel, engineName, layoutId } = sheet.spec;
-  const facts = factsOf(sheet);
-  const statuses = benchStatuses(facts, jobFigures(facts));
-  const standing = statuses.find((status) => status.state !== 'done' && status.state !== 'waiting') ?? statuses.at(-1)!;
-  return { id: sheet.id, number: sheet.number, customer, vessel, engineName, layoutId, at: sheet.at, standing };
 }
