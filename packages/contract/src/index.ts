@@ -1,7 +1,8 @@
 export type { Amends, Attribution, Write } from './byPerson.js';
 export { bitsChangeSchema, newPersonSchema, type BitsChange } from './shop.js';
 export type { ChangeWord } from './changes.js';
-export { addressOf, ROUTE_BODIES, type Api, type RouteIds, type RouteName } from './api.js';
+export { addressOf } from './address.js';
+export { ROUTE_BODIES, type Api, type RouteIds, type RouteName } from './api.js';
 export { check, type Checked, type FieldProblem, type Problem } from './messages.js';
 export { AS_IT_SHOULD_BE, spinRequestSchema, type SpinEvent, type SpinRequest, type StandinDials, type Wave } from './spins.js';
 export { jobSpecSchema } from './jobSpec.js';
