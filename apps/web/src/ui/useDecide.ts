@@ -2,7 +2,7 @@ import { useMutation, useQueryClient } from '@tanstack/react-query';
 import type { DecisionBody, DecisionEntry, NewDecision } from '@tare/contract';
 import { ask } from '../api/client.js';
 import type { ProblemError } from '../api/problem.js';
-import { putDecision, retryUnreachable } from '../api/queries.js';
+import { jobKey, putDecision, retryUnreachable } from '../api/queries.js';
 import { useSheet } from '../shell/JobContext.js';
 import { useWho } from './WhoFirst.js';
 
@@ -31,7 +31,11 @@ export function useDecide(): Decide {
       return before;
     },
     onSuccess: (made, { subject }) => putDecision(queries, jobId, subject, made),
-    onError: (_, { subject }, before) => putDecision(queries, jobId, subject, before),
+    onError: async (_, { subject }, before) => {
+      await putDecision(queries, jobId, subject, before);
+      // What stood in its way may be on record, and not yet on this screen.
+      void queries.invalidateQueries({ queryKey: jobKey(jobId) });
+    },
     onSettled: () => queries.invalidateQueries({ queryKey: ['jobs'] }),
   });
   return {
