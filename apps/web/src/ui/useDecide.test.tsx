@@ -45,7 +45,7 @@ describe('a choice on the open job', () => {
   });
   it('is withdrawn when refused, said why, and the job is read again', async () => {
     asked.mockRejectedValueOnce(
-      new ProblemError({ type: 'about:blank', title: 'Conflict', status: 409, detail: 'Changed by Bram Tewitt meanwhile.' }),
+      new ProblemError({ type: 'about:blank', title: 'Conflict', status: 409, detail: 'Changed by Bram Tewitt meanwhile.' }, false),
     );
     const { result, kept } = desk();
     act(() => result.current.decide({ subject: 'bob.oilG', value: 3 }));
