@@ -5,34 +5,17 @@ import { TestServer } from '../testing/testServer.js';
 
 let server: TestServer;
 let bram: string;
+let machineId: string;
 beforeAll(async () => {
   server = await TestServer.start();
   bram = await server.anotherPerson();
+  machineId = (await server.newMachine()).id;
 });
 afterAll(() => server.stop());
 
-const entry = (personId = server.personId) => ({ id: randomUUID(), personId });
+const entry = (personId?: string) => server.entry(personId);
 const partOf = ({ parts }: JobSheet, kind: string, cylinder = 1) => parts.find((part) => part.kind === kind && part.cylinder === cylinder)!;
 const aHole = { counterweightId: 'cw1', angleDeg: 10, bitMm: 12, pointAngleDeg: 118, depthMm: 8, planId: null, planIndex: null };
-let machineId: string;
-beforeAll(async () => {
-  machineId = randomUUID();
-  const spec = {
-    name: 'Floor machine',
-    driver: 'typed',
-    unit: 'gmm',
-    convention: { seenFrom: 'front', counts: 'clockwise', zeroAtDeg: 0, shows: 'heavy' },
-    slowestRpm: 200,
-    fastestRpm: 900,
-    supportLimitN: 900,
-    scatterGmm: 28,
-    gainPercent: 4,
-    columns: { time: 't', rateHz: 5000, left: 'L', right: 'R', tach: 'mark' },
-    channels: { left: 1, right: 2, tach: 3 },
-    notes: '',
-  };
-  await server.post('machines', { ...entry(), id: machineId, spec });
-});
 /** Types a spin of so much in plane A, at 0°. */
 const typeSpin = async (job: JobSheet, amount: number, more: object = {}): Promise<string> => {
   const repeats = [{ a: { amount, angleDeg: 0 }, b: { amount: 100, angleDeg: 0 } }];

@@ -4,7 +4,7 @@ import type { AddressInfo } from 'node:net';
 import type { Problem } from '@tare/contract';
 import { BALANCED, crankTemplate, LAYOUTS, USUAL_TOOLS, type BobBox } from '@tare/core';
 import type { Response } from 'supertest';
-import { specOf, TestServer } from '../testing/testServer.js';
+import { specOf, TestServer, TYPED_MACHINE } from '../testing/testServer.js';
 
 let server: TestServer;
 let bram: string;
@@ -27,20 +27,6 @@ const scale = {
   lineTemplate: '',
   baudRate: 9600,
 };
-const machine = {
-  name: 'Floor machine',
-  driver: 'typed',
-  unit: 'gAtRadius',
-  convention: { seenFrom: 'front', counts: 'clockwise', zeroAtDeg: 0, shows: 'heavy' },
-  slowestRpm: 200,
-  fastestRpm: 900,
-  supportLimitN: 900,
-  scatterGmm: 28,
-  gainPercent: 4,
-  columns: { time: 't', rateHz: 5000, left: 'L', right: 'R', tach: 'mark' },
-  channels: { left: 1, right: 2, tach: 3 },
-  notes: '',
-};
 const trial = (aGmm: number, bGmm: number) => ({ aGmm: { re: aGmm, im: 0 }, bGmm: { re: bGmm, im: 0 } });
 const runs = [
   [0, 0, 1, 2],
@@ -57,17 +43,13 @@ interface Sent {
   readonly path: string;
   readonly body: object;
 }
-const entry = () => ({ id: randomUUID(), personId: server.personId });
+const entry = () => server.entry();
 const newInstrument = async (): Promise<string> => {
   const { id, ...by } = entry();
   await server.post('instruments', { id, ...by, spec: scale });
   return id;
 };
-const newMachine = async (): Promise<string> => {
-  const { id, ...by } = entry();
-  await server.post('machines', { id, ...by, spec: machine });
-  return id;
-};
+const newMachine = async (): Promise<string> => (await server.newMachine({ unit: 'gAtRadius' })).id;
 const spun = async () => {
   const job = await newJob();
   await server.post(`jobs/${job.id}/spins`, { ...entry(), speedRpm: 600, turns: 20, cautionsConfirmed: true });
@@ -212,10 +194,14 @@ const WRITES: Readonly<Record<string, { readonly sent: () => Sent | Promise<Sent
     other: { readingsG: [500.2] },
     table: 'study',
   },
-  machine: { sent: () => post('machines', { ...entry(), spec: machine }), other: { spec: { ...machine, name: 'Other' } }, table: 'machine_spec' },
+  machine: {
+    sent: () => post('machines', { ...entry(), spec: TYPED_MACHINE }),
+    other: { spec: { ...TYPED_MACHINE, name: 'Other' } },
+    table: 'machine_spec',
+  },
   'a changed machine': {
-    sent: async () => put(`machines/${await newMachine()}`, { ...entry(), baseVersion: 1, spec: { ...machine, scatterGmm: 20 } }),
-    other: { spec: machine },
+    sent: async () => put(`machines/${await newMachine()}`, { ...entry(), baseVersion: 1, spec: { ...TYPED_MACHINE, scatterGmm: 20 } }),
+    other: { spec: TYPED_MACHINE },
     table: 'machine_spec',
   },
   calibration: {

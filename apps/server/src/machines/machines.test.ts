@@ -23,7 +23,7 @@ import {
   type SupportReading,
   type Vector,
 } from '@tare/core';
-import { TestServer } from '../testing/testServer.js';
+import { TestServer, TYPED_MACHINE } from '../testing/testServer.js';
 import { writeRecordingWav } from './recordingWav.js';
 
 let server: TestServer;
@@ -33,21 +33,13 @@ beforeAll(async () => {
 afterAll(() => server.stop());
 
 const floor: MachineSpec = {
-  name: 'Floor machine',
-  driver: 'typed',
+  ...TYPED_MACHINE,
   unit: 'gAtRadius',
   convention: { seenFrom: 'rear', counts: 'clockwise', zeroAtDeg: 90, shows: 'light' },
-  slowestRpm: 200,
-  fastestRpm: 900,
-  supportLimitN: 900,
   scatterGmm: null,
   gainPercent: null,
-  channels: { left: 1, right: 2, tach: 3 },
-  columns: { time: 't', rateHz: 5000, left: 'L', right: 'R', tach: 'mark' },
-  notes: '',
 };
-const put = async (more: Partial<MachineSpec> = {}): Promise<Machine> =>
-  (await server.post('machines', { id: randomUUID(), personId: server.personId, spec: { ...floor, ...more } })).body as Machine;
+const put = (more: Partial<MachineSpec> = {}): Promise<Machine> => server.newMachine({ ...floor, ...more });
 const typed = (jobId: string, machineId: string, more: object = {}) =>
   server.post(`jobs/${jobId}/spins/typed`, {
     id: randomUUID(),

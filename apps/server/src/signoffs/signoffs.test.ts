@@ -1,4 +1,3 @@
-import { randomUUID } from 'node:crypto';
 import { benchStatuses, jobFigures, type JobFacts } from '@tare/core';
 import { factsOf, type JobSheet, type SignOffEntry } from '@tare/contract';
 import { TestServer } from '../testing/testServer.js';
@@ -7,26 +6,11 @@ let server: TestServer;
 let machineId: string;
 beforeAll(async () => {
   server = await TestServer.start();
-  machineId = randomUUID();
-  const spec = {
-    name: 'Fine machine',
-    driver: 'typed',
-    unit: 'gmm',
-    convention: { seenFrom: 'front', counts: 'clockwise', zeroAtDeg: 0, shows: 'heavy' },
-    slowestRpm: 200,
-    fastestRpm: 900,
-    supportLimitN: 900,
-    scatterGmm: 2,
-    gainPercent: null,
-    columns: { time: 't', rateHz: 5000, left: 'L', right: 'R', tach: 'mark' },
-    channels: { left: 1, right: 2, tach: 3 },
-    notes: '',
-  };
-  await server.post('machines', { ...entry(), id: machineId, spec });
+  machineId = (await server.newMachine({ name: 'Fine machine', scatterGmm: 2, gainPercent: null })).id;
 });
 afterAll(() => server.stop());
 
-const entry = () => ({ id: randomUUID(), personId: server.personId });
+const entry = () => server.entry();
 const typeSpin = (job: JobSheet, amount: number) => {
   const repeats = [{ a: { amount, angleDeg: 0 }, b: { amount, angleDeg: 90 } }];
   return server.post(`jobs/${job.id}/spins/typed`, { ...entry(), machineId, calibrationId: null, speedRpm: 600, repeats, cautionsConfirmed: true });

@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import type { Server } from 'node:net';
 import type { AddressInfo } from 'node:net';
 import { crankTemplate, layOut, LAYOUTS, type JobSpec, type LayoutId, type Measure, type PartFact } from '@tare/core';
-import { sheetOf, type JobRecord, type JobSheet } from '@tare/contract';
+import { sheetOf, type JobRecord, type JobSheet, type Machine, type MachineSpec } from '@tare/contract';
 import { listen } from '@tare/standins/listen';
 import { listen as listenAsScale } from '@tare/standins/scale';
 import type { NestExpressApplication } from '@nestjs/platform-express';
@@ -127,6 +127,16 @@ export class TestServer {
     return sheetOf((await this.get(`jobs/${jobId}`)).body as JobRecord);
   }
 
+  /** What every write begins with. */
+  entry(personId = this.personId): { id: string; personId: string } {
+    return { id: randomUUID(), personId };
+  }
+
+  /** A machine of one's own like `TYPED_MACHINE`. */
+  async newMachine(change: Partial<MachineSpec> = {}): Promise<Machine> {
+    return (await this.post('machines', { ...this.entry(), spec: { ...TYPED_MACHINE, ...change } })).body as Machine;
+  }
+
   /** Voids an entry and returns the answer. */
   void(entryId: string, reason = 'not settled', more: object = {}): Promise<Response> {
     return this.post(`entries/${entryId}/void`, { id: randomUUID(), personId: this.personId, reason, ...more });
@@ -140,6 +150,22 @@ export class TestServer {
     return id;
   }
 }
+
+/** A machine whose readings are typed. */
+export const TYPED_MACHINE: MachineSpec = {
+  name: 'Floor machine',
+  driver: 'typed',
+  unit: 'gmm',
+  convention: { seenFrom: 'front', counts: 'clockwise', zeroAtDeg: 0, shows: 'heavy' },
+  slowestRpm: 200,
+  fastestRpm: 900,
+  supportLimitN: 900,
+  scatterGmm: 28,
+  gainPercent: 4,
+  channels: { left: 1, right: 2, tach: 3 },
+  columns: { time: 't', rateHz: 5000, left: 'L', right: 'R', tach: 'mark' },
+  notes: '',
+};
 
 export interface EarlierDatabase {
   readonly admin: Knex;
