@@ -123,9 +123,9 @@ async function findJobIds(db: Knex, shopId: string, q: string): Promise<string[]
   const { rows } = await db.raw<{ rows: { id: string }[] }>(
     /* sql */ `
     select job.id from job
-    cross join lateral (select spec from job_spec where job_id = job.id order by version desc limit 1) latest
+    cross join lateral (select found_by from job_spec where job_id = job.id order by version desc limit 1) latest
     where job.shop_id = :shopId and not exists (select from job_removal where job_id = job.id)
-      and (:q = '' or position(lower(:q) in lower(concat_ws(' ', job.number, spec->>'customer', spec->>'vessel', spec->>'engineName'))) > 0)
+      and (:q = '' or position(lower(:q) in job.number || ' ' || found_by) > 0)
     order by job.number desc limit :most`,
     { shopId, q, most: LIST_PAGE },
   );

@@ -15,11 +15,16 @@ export const BENCH_PAGES: Readonly<Record<BenchId, () => Promise<{ Component: Co
 
 let fetched = false;
 
-/** Fetches the benches' scripts while nothing else is to be done, so that one opens from the list without waiting for its own. */
-export function fetchBenchesWhenIdle(): void {
+/**
+ * Fetches the benches' scripts before anybody asks, so that one opens from the list without waiting for its own: the one that a job
+ * opens on at once, the others while nothing else is to be done.
+ */
+export function fetchBenches(): void {
   if (fetched) return;
   fetched = true;
-  const fetchAll = (): void => void Promise.all(Object.values(BENCH_PAGES).map((page) => page())).catch(() => (fetched = false));
-  if ('requestIdleCallback' in window) window.requestIdleCallback(fetchAll);
-  else setTimeout(fetchAll, 500);
+  const fetchAll = (pages: (() => Promise<unknown>)[]): void => void Promise.all(pages.map((page) => page())).catch(() => (fetched = false));
+  fetchAll([BENCH_PAGES.weigh]);
+  const others = (): void => fetchAll(Object.values(BENCH_PAGES));
+  if ('requestIdleCallback' in window) window.requestIdleCallback(others);
+  else setTimeout(others, 500);
 }

@@ -199,6 +199,9 @@ export async function up(knex: Knex): Promise<void> {
         (turn #>> '{aGmm,re}')::double precision as p, (turn #>> '{aGmm,im}')::double precision as q,
         (turn #>> '{bGmm,re}')::double precision as r, (turn #>> '{bGmm,im}')::double precision as s) numbers
     $$;
+    -- A search of ten thousand jobs takes the figures of none of them apart.
+    alter table job_spec add column found_by text not null generated always as (
+      lower(coalesce(spec->>'customer', '') || ' ' || coalesce(spec->>'vessel', '') || ' ' || coalesce(spec->>'engineName', ''))) stored;
     alter table spin add column turn_summary jsonb generated always as (summarise_turns(turns)) stored;
 
     drop function tell_job_changed, tell_reading_changed cascade;

@@ -6,7 +6,7 @@ import { Link } from 'react-router';
 import { useJobs } from '../../api/queries.js';
 import { clock } from '../../format/numbers.js';
 import { BENCH_NAMES } from '../../format/words.js';
-import { fetchBenchesWhenIdle } from '../../shell/benchPages.js';
+import { fetchBenches } from '../../shell/benchPages.js';
 import { jobPath } from '../../shell/paths.js';
 import { Field } from '../../ui/Field.js';
 import { ProblemNotice } from '../../ui/Notice.js';
@@ -15,7 +15,7 @@ import { ProblemNotice } from '../../ui/Notice.js';
 export function JobsPage(): ReactNode {
   const [q, setQ] = useState('');
   const { data: jobs, error } = useJobs(q);
-  useEffect(fetchBenchesWhenIdle, []);
+  useEffect(fetchBenches, []);
   return (
     <main className="mx-auto w-full max-w-6xl p-4">
       <div className="mb-4 flex flex-wrap items-end justify-between gap-4">
