@@ -12,7 +12,7 @@ import {
 } from '@tare/core';
 import type { Knex } from 'knex';
 import { fieldProblem, ProblemException } from '../http/problem.js';
-import { readingToRow } from '../jobs/rows.js';
+import { readingToRow, type ReadingRow } from '../jobs/rows.js';
 import { amend, standingIn } from '../ledger/amend.js';
 
 interface PartNow {
@@ -24,6 +24,7 @@ interface PartNow {
 /**
  * Captures readings of one job, all or none. Called in the transaction that registered their ids.
  * @param at path of a reading in the request, for complaints
+ * @returns the rows as they were inserted
  * @throws ProblemException 400 at the reading at fault, 409 for a stale cut
  */
 export async function captureReadings(
@@ -32,14 +33,17 @@ export async function captureReadings(
   jobId: string,
   readings: readonly NewReading[],
   at: (index: number) => string,
-): Promise<void> {
+): Promise<ReadingRow[]> {
   const parts = await partsNow(trx, jobId, readings);
   const isCut = [...parts.values()].some(({ cut_ids }) => cut_ids.length > 0);
   const standing = isCut ? await standingIn(trx, jobId) : standingOf([]);
   readings.forEach((reading, i) => checkReading(reading, parts, standing, at(i)));
   await requireInstruments(trx, shopId, readings, at);
-  await trx('reading').insert(readings.map((reading) => ({ ...readingToRow(reading), shop_id: shopId, job_id: jobId })));
+  const rows = await trx('reading')
+    .insert(readings.map((reading) => ({ ...readingToRow(reading), shop_id: shopId, job_id: jobId })))
+    .returning<ReadingRow[]>('*');
   for (const { id, personId, amends } of readings) await amend(trx, { shopId, jobId, personId, kind: 'reading', entryId: id, amends });
+  return rows;
 }
 
 function checkReading(reading: NewReading, parts: ReadonlyMap<string, PartNow>, standing: WhatStands, at: string): void {

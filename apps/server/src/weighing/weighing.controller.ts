@@ -17,7 +17,7 @@ import { Describe } from '../http/describe.js';
 import { IdPipe } from '../http/idPipe.js';
 import { fieldProblem, ProblemException } from '../http/problem.js';
 import { JobAccess } from '../jobs/jobAccess.js';
-import { partCutFromRow, partCutToRow, readingFromRow, type PartCutRow } from '../jobs/rows.js';
+import { partCutFromRow, partCutToRow, readingFromRow, type PartCutRow, type ReadingRow } from '../jobs/rows.js';
 import { selectReadings } from '../jobs/selectReadings.js';
 import { amend } from '../ledger/amend.js';
 import { askWhetherAnother } from '../ledger/askWhetherAnother.js';
@@ -32,8 +32,12 @@ export class WeighingController {
   @Describe('Capture a reading; the same id again changes nothing', newReadingSchema)
   async capture(@Param('jobId', IdPipe) jobId: string, @CheckedBody(newReadingSchema) reading: NewReading): Promise<WrittenReading> {
     const { shopId } = await this.jobs.require(jobId);
-    await insertOnce(this.jobs.db, readingWrite(shopId, jobId, reading), (trx) => captureReadings(trx, shopId, jobId, [reading], () => ''));
-    return (await this.reading(jobId, reading.id))!;
+    let made: ReadingRow | undefined;
+    await insertOnce(this.jobs.db, readingWrite(shopId, jobId, reading), async (trx) => {
+      [made] = await captureReadings(trx, shopId, jobId, [reading], () => '');
+    });
+    // A new one has no zero yet; one that was there already may.
+    return made ? readingFromRow({ ...made, zero_before_g: null, zero_after_g: null }) : (await this.reading(jobId, reading.id))!;
   }
 
   @Post('readings/batch')
