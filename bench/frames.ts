@@ -1,9 +1,8 @@
-import type { JobLine, Shop } from '@tare/contract';
-import { chromium, type Page } from '@playwright/test';
+import type { JobLine } from '@tare/contract';
+import type { Page } from '@playwright/test';
+import { api, url } from './api.js';
+import { atTheBench } from './atTheBench.js';
 import { figure, type Figure } from './figures.js';
-
-const url = process.env['TARE_URL'] ?? 'http://127.0.0.1:4180';
-const api = <T>(path: string): Promise<T> => fetch(`${url}/api/${path}`).then((r) => r.json() as Promise<T>);
 
 /** Notes the time between frames for as long as the page is open. */
 function watchFrames(): void {
@@ -25,15 +24,8 @@ const TO_READ_MS = 600;
 
 /** The weigh bench of an eight-cylinder job in a browser: opened, and its ladder redrawn while readings are typed. */
 export async function weighBenchFrames(): Promise<Figure[]> {
-  const [shop, jobs] = [await api<Shop>('shop'), await api<JobLine[]>('jobs?q=Saltwren')];
-  const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu'] });
-  try {
-    const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
-    await context.addInitScript((personId) => {
-      localStorage.setItem('tare.person', personId);
-      localStorage.setItem('tare.draft.ask-zero', 'no');
-    }, shop.people[0]!.id);
-    const page = await context.newPage();
+  const jobs = await api<JobLine[]>('jobs?q=Saltwren');
+  return atTheBench(async (page) => {
     const opened: number[] = [];
     const openedAtOnce: number[] = [];
     const loaded: number[] = [];
@@ -77,7 +69,5 @@ export async function weighBenchFrames(): Promise<Figure[]> {
       figure('frame while typing, V8', 'ms', gaps),
       figure('longest frame while typing', 'ms', [Math.max(...gaps)]),
     ];
-  } finally {
-    await browser.close();
-  }
+  });
 }

@@ -1,24 +1,15 @@
-import type { JobLine, Shop } from '@tare/contract';
-import { chromium } from '@playwright/test';
+import type { JobLine } from '@tare/contract';
+import { api, url } from './api.js';
+import { atTheBench } from './atTheBench.js';
 import { figure, type Figure } from './figures.js';
 
-const url = process.env['TARE_URL'] ?? 'http://127.0.0.1:4180';
-const api = (path: string): Promise<Response> => fetch(`${url}/api/${path}`);
 const READINGS = 12;
 
 /** What one typed reading costs a screen: how often the job is worked out, and how often its record is fetched; and how large that is. */
 export async function oneReading(): Promise<Figure[]> {
-  const shop = (await (await api('shop')).json()) as Shop;
-  const [job] = (await (await api('jobs?q=Saltwren')).json()) as JobLine[];
-  const bytes = (await (await api(`jobs/${job!.id}`)).arrayBuffer()).byteLength;
-  const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu'] });
-  try {
-    const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
-    await context.addInitScript((personId) => {
-      localStorage.setItem('tare.person', personId);
-      localStorage.setItem('tare.draft.ask-zero', 'no');
-    }, shop.people[0]!.id);
-    const page = await context.newPage();
+  const [job] = await api<JobLine[]>('jobs?q=Saltwren');
+  const bytes = (await (await fetch(`${url}/api/jobs/${job!.id}`)).arrayBuffer()).byteLength;
+  return atTheBench(async (page) => {
     let fetches = 0;
     page.on('request', (request) => {
       if (request.method() === 'GET' && request.url().endsWith(`/api/jobs/${job!.id}`)) fetches += 1;
@@ -46,7 +37,5 @@ export async function oneReading(): Promise<Figure[]> {
       figure('a typed reading: its record fetched', 'times', fetched),
       figure('record of the demo’s V8', 'kB', [bytes / 1000]),
     ];
-  } finally {
-    await browser.close();
-  }
+  });
 }

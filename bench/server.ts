@@ -4,10 +4,8 @@ import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
 import type { JobLine, JobRecord, Shop } from '@tare/contract';
 import { Client } from 'pg';
+import { api, url } from './api.js';
 import { figure, timed, type Figure } from './figures.js';
-
-const url = process.env['TARE_URL'] ?? 'http://127.0.0.1:4180';
-const api = <T>(path: string): Promise<T> => fetch(`${url}/api/${path}`).then((r) => r.json() as Promise<T>);
 
 /** Bytes of script that the first screen loads, gzipped: what the page names, and what that imports at once. */
 export async function firstScreenBytes(): Promise<Figure> {
