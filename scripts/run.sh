@@ -70,6 +70,20 @@ run_tests() {
   exit "$status"
 }
 
+# repeat_interface TIMES: the interface tests so many times in a row without a second try, a line each; red if any run was.
+repeat_interface() {
+  throwaway
+  export TARE_TEST_PG=$PG_URL_BASE
+  local times=$1 run status=0 word
+  for run in $(seq "$times"); do
+    SECONDS=0
+    word=passed
+    npx --no-install playwright test --config e2e/playwright.config.ts --retries 0 --reporter line >"$LOGS/interface.$run.log" 2>&1 || { word="failed, see $LOGS/interface.$run.log" status=1; }
+    echo "Run $run of $times: $word, $SECONDS s"
+  done
+  exit "$status"
+}
+
 # app_on DATABASE: a server with the demo and a hurried stand-in on free ports, at $TARE_URL.
 app_on() {
   pg_database "$1"
