@@ -53,17 +53,16 @@ export class CorrectionsController {
     await insertOnce(this.jobs.db, { id, kind: 'plan', shopId, jobId, personId, content: plan }, async (trx) => {
       // Nobody may spin or drill while the plan is checked against what is there.
       await lockJob(trx, jobId);
-      const { spinId, holes, predicted } = await this.checkedPlan(trx, jobId, plan);
+      const { spinId, holes, predicted } = await this.checkedPlan(trx, shopId, jobId, plan);
       const json = { holes: JSON.stringify(holes), predicted: JSON.stringify(predicted) };
       await trx('plan').insert({ id, shop_id: shopId, job_id: jobId, spin_id: spinId, ...json, person_id: personId });
     });
     return planFromRow(await this.jobs.db('plan').where({ id }).first<PlanRow>());
   }
 
-  private async checkedPlan(trx: Knex, jobId: string, plan: NewPlan): Promise<Pick<PlanEntry, 'spinId' | 'holes' | 'predicted'>> {
+  private async checkedPlan(trx: Knex, shopId: string, jobId: string, plan: NewPlan): Promise<Pick<PlanEntry, 'spinId' | 'holes' | 'predicted'>> {
     const sheet = await this.jobs.sheet(jobId, trx);
     const spin = requireLatestSpin(sheet, plan.spinId);
-    const shopId = await this.jobs.shop.id();
     const { tools } = await readShopTools(trx, shopId);
     const holes = asMeasured(sheet, plan.holes);
     const { bits } = await readBits(trx, shopId);

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import type { Instrument, InstrumentCupboard, InstrumentSpec, Problem } from '@tare/contract';
-import { TestServer } from '../testing/testServer.js';
+import { TestServer, TYPED_SCALE } from '../testing/testServer.js';
 
 let server: TestServer;
 beforeAll(async () => {
@@ -8,18 +8,7 @@ beforeAll(async () => {
 });
 afterAll(() => server.stop());
 
-const bench: InstrumentSpec = {
-  kind: 'scale',
-  name: 'Bench scale',
-  divisionG: 0.1,
-  capacityG: 2000,
-  fixtureG: 0,
-  lastCheck: '2026-10-02',
-  notes: '',
-  source: 'typed',
-  lineTemplate: '',
-  baudRate: 9600,
-};
+const bench: InstrumentSpec = { ...TYPED_SCALE, capacityG: 2000, lastCheck: '2026-10-02' };
 const add = async (spec: Partial<InstrumentSpec> = {}): Promise<Instrument> =>
   (await server.post('instruments', { id: randomUUID(), personId: server.personId, spec: { ...bench, ...spec } })).body as Instrument;
 

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { factsOf, type HoleEntry, type InstrumentCupboard, type JobSheet, type Problem, type VoidEntry } from '@tare/contract';
 import { jobFigures, toPolar } from '@tare/core';
-import { TestServer } from '../testing/testServer.js';
+import { TestServer, TYPED_SCALE } from '../testing/testServer.js';
 
 let server: TestServer;
 let bram: string;
@@ -81,19 +81,7 @@ describe('a void', () => {
   });
   it('of a study takes it out of the cupboard', async () => {
     const instrument = entry();
-    const spec = {
-      kind: 'scale',
-      name: 'S',
-      divisionG: 0.1,
-      capacityG: 3000,
-      fixtureG: 0,
-      lastCheck: '',
-      notes: '',
-      source: 'typed',
-      lineTemplate: '',
-      baudRate: 9600,
-    };
-    await server.post('instruments', { ...instrument, spec });
+    await server.post('instruments', { ...instrument, spec: TYPED_SCALE });
     const study = { ...entry(), kind: 'drift', subject: '500 g', readingsG: [505], nominalG: 500 };
     await server.post(`instruments/${instrument.id}/studies`, study);
     const studies = async () =>

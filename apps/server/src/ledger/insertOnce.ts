@@ -48,18 +48,21 @@ export interface OneWrite {
   readonly content: unknown;
 }
 
+interface KnownWrite {
+  readonly shop_id: string;
+  readonly job_id: string | null;
+  readonly kind: WriteKind;
+  readonly fingerprint: string | null;
+}
+
 /**
  * Makes a write once, in one transaction: its id is registered, and what `work` inserts goes in with it or not at all. The same
  * write sent again, also while the first is still under way, changes nothing.
- *
- * @returns whether this call made it; otherwise it was there already, and is to be answered alike
  * @throws ProblemException 409 for an id that belongs to something else, by name; whatever `work` throws, with nothing kept
  */
-export function insertOnce(db: Knex, write: OneWrite, work: (trx: Knex.Transaction) => Promise<void>): Promise<'made' | 'known'> {
+export function insertOnce(db: Knex, write: OneWrite, work: (trx: Knex.Transaction) => Promise<void>): Promise<void> {
   return db.transaction(async (trx) => {
-    if (!(await register(trx, write, null))) return 'known';
-    await work(trx);
-    return 'made';
+    if (await register(trx, write, null)) await work(trx);
   });
 }
 
@@ -69,11 +72,8 @@ export function insertOnce(db: Knex, write: OneWrite, work: (trx: Knex.Transacti
  * @returns false where the very same was registered before
  * @throws ProblemException as insertOnce
  */
-export async function register(
-  trx: Knex.Transaction,
-  { id, kind, shopId, jobId, personId, content }: OneWrite,
-  partOf: string | null,
-): Promise<boolean> {
+export async function register(trx: Knex.Transaction, write: OneWrite, partOf: string | null): Promise<boolean> {
+  const { id, kind, shopId, jobId, personId, content } = write;
   const fingerprint = fingerprintOf(content);
   const { rows } = await trx.raw<{ rows: unknown[] }>(
     /* sql */ `
@@ -84,12 +84,16 @@ export async function register(
     select set_config('tare.write_id', coalesce(:partOf::text, id::text), true) from fresh`,
     { id, shopId, jobId, kind, fingerprint, personId, partOf },
   );
-  if (rows.length > 0) return true;
-  const known = await trx('write_id')
-    .where({ id })
-    .first<{ shop_id: string; job_id: string | null; kind: WriteKind; fingerprint: string | null }>('shop_id', 'job_id', 'kind', 'fingerprint');
+  return rows.length > 0 || !(await isKnown(trx, write));
+}
+
+/** Whether the very same write was made before. @throws ProblemException 409 for an id that belongs to something else, by name */
+export async function isKnown(db: Knex, { id, kind, shopId, jobId, content }: OneWrite): Promise<boolean> {
+  const known = await db('write_id').where({ id }).first<KnownWrite | undefined>('shop_id', 'job_id', 'kind', 'fingerprint');
+  if (!known) return false;
+  const fingerprint = fingerprintOf(content);
   const same = known.shop_id === shopId && known.job_id === jobId && known.kind === kind && (known.fingerprint ?? fingerprint) === fingerprint;
-  if (same) return false;
+  if (same) return true;
   throw new ProblemException(
     409,
     `This entry’s id belongs to ${WRITE_KINDS[known.kind]} with other content already. Nothing was recorded; enter it anew.`,

@@ -4,7 +4,7 @@ import type { AddressInfo } from 'node:net';
 import type { Problem } from '@tare/contract';
 import { BALANCED, crankTemplate, LAYOUTS, USUAL_TOOLS, type BobBox } from '@tare/core';
 import type { Response } from 'supertest';
-import { specOf, TestServer, TYPED_MACHINE } from '../testing/testServer.js';
+import { specOf, TestServer, TYPED_MACHINE, TYPED_SCALE } from '../testing/testServer.js';
 
 let server: TestServer;
 let bram: string;
@@ -15,18 +15,6 @@ beforeAll(async () => {
 afterAll(() => server.stop());
 
 const box: BobBox = { clamps: [], pieces: [{ id: randomUUID(), name: 'Washer', massG: 11.8, thicknessMm: 2.5, count: 4 }] };
-const scale = {
-  kind: 'scale',
-  name: 'Bench scale',
-  divisionG: 0.1,
-  capacityG: 3000,
-  fixtureG: 0,
-  lastCheck: '',
-  notes: '',
-  source: 'typed',
-  lineTemplate: '',
-  baudRate: 9600,
-};
 const trial = (aGmm: number, bGmm: number) => ({ aGmm: { re: aGmm, im: 0 }, bGmm: { re: bGmm, im: 0 } });
 const runs = [
   [0, 0, 1, 2],
@@ -46,7 +34,7 @@ interface Sent {
 const entry = () => server.entry();
 const newInstrument = async (): Promise<string> => {
   const { id, ...by } = entry();
-  await server.post('instruments', { id, ...by, spec: scale });
+  await server.post('instruments', { id, ...by, spec: TYPED_SCALE });
   return id;
 };
 const newMachine = async (): Promise<string> => (await server.newMachine({ unit: 'gAtRadius' })).id;
@@ -179,13 +167,13 @@ const WRITES: Readonly<Record<string, { readonly sent: () => Sent | Promise<Sent
     table: 'job_removal',
   },
   instrument: {
-    sent: () => post('instruments', { ...entry(), spec: scale }),
-    other: { spec: { ...scale, name: 'Other' } },
+    sent: () => post('instruments', { ...entry(), spec: TYPED_SCALE }),
+    other: { spec: { ...TYPED_SCALE, name: 'Other' } },
     table: 'instrument_spec',
   },
   'a changed instrument': {
-    sent: async () => put(`instruments/${await newInstrument()}`, { ...entry(), baseVersion: 1, spec: { ...scale, divisionG: 1 } }),
-    other: { spec: { ...scale, divisionG: 2 } },
+    sent: async () => put(`instruments/${await newInstrument()}`, { ...entry(), baseVersion: 1, spec: { ...TYPED_SCALE, divisionG: 1 } }),
+    other: { spec: { ...TYPED_SCALE, divisionG: 2 } },
     table: 'instrument_spec',
   },
   study: {

@@ -6,7 +6,7 @@ import type { Knex } from 'knex';
 import { fieldProblem } from '../http/problem.js';
 import { JobAccess } from '../jobs/jobAccess.js';
 import { amend } from '../ledger/amend.js';
-import { insertOnce, lockJob, register, type OneWrite } from '../ledger/insertOnce.js';
+import { insertOnce, isKnown, lockJob, register, type OneWrite } from '../ledger/insertOnce.js';
 
 /** A spin's recording, gzipped, and how it is to be read again. */
 export interface KeptRecording {
@@ -44,9 +44,7 @@ export class SpinLedger {
 
   /** The write that a spin is: known already, it need not be spun. @throws ProblemException 409 for an id that belongs to something else */
   async isKnown(jobId: string, spin: { readonly id: string; readonly personId: string }, content: unknown): Promise<boolean> {
-    const write = await this.writeOf(jobId, spin, content);
-    const known = await this.jobs.db('write_id').where({ id: spin.id }).first<{ id: string } | undefined>('id');
-    return known !== undefined && (await insertOnce(this.jobs.db, write, () => Promise.resolve())) === 'known';
+    return isKnown(this.jobs.db, await this.writeOf(jobId, spin, content));
   }
 
   /**

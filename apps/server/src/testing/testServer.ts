@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import type { Server } from 'node:net';
 import type { AddressInfo } from 'node:net';
 import { crankTemplate, layOut, LAYOUTS, type JobSpec, type LayoutId, type Measure, type PartFact } from '@tare/core';
-import { sheetOf, type JobRecord, type JobSheet, type Machine, type MachineSpec } from '@tare/contract';
+import { sheetOf, type JobRecord, type JobSheet, type InstrumentSpec, type Machine, type MachineSpec } from '@tare/contract';
 import { listen } from '@tare/standins/listen';
 import { listen as listenAsScale } from '@tare/standins/scale';
 import type { NestExpressApplication } from '@nestjs/platform-express';
@@ -165,6 +165,20 @@ export const TYPED_MACHINE: MachineSpec = {
   channels: { left: 1, right: 2, tach: 3 },
   columns: { time: 't', rateHz: 5000, left: 'L', right: 'R', tach: 'mark' },
   notes: '',
+};
+
+/** A scale whose readings are typed. */
+export const TYPED_SCALE: InstrumentSpec = {
+  kind: 'scale',
+  name: 'Bench scale',
+  divisionG: 0.1,
+  capacityG: 3000,
+  fixtureG: 0,
+  lastCheck: '',
+  notes: '',
+  source: 'typed',
+  lineTemplate: '',
+  baudRate: 9600,
 };
 
 export interface EarlierDatabase {

@@ -9,5 +9,5 @@ export function noteWrite(body: unknown): void {
   if (own.size > MOST) own.delete(own.values().next().value!);
 }
 
-/** Whether this window made a write itself, and has its answer. */
+/** Whether this window sent a write itself. */
 export const isOwnWrite = (writeId: string | null): boolean => writeId !== null && own.has(writeId);
