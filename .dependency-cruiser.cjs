@@ -9,6 +9,7 @@ const FLOORS = [
   ['units', 'solve'],
   ['rotor', 'weigh'],
   ['engine', 'spin', 'parts'],
+  ['cuts'],
   ['match', 'bob', 'correct'],
   ['job'],
   ['record', 'decisions'],

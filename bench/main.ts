@@ -6,6 +6,7 @@ import { optimalityGap, planTimes } from './planning.js';
 import { practice } from './practice.js';
 import { oneReading } from './oneReading.js';
 import { signalTime } from './signal.js';
+import { metal } from './metal.js';
 import { print, type Figure } from './figures.js';
 import { weighBenchFrames } from './frames.js';
 import { firstScreenBytes, readingRoundTrip, serverMemory } from './server.js';
@@ -13,6 +14,7 @@ import { firstScreenBytes, readingRoundTrip, serverMemory } from './server.js';
 /** ./tare bench [NAME…] [--json]: the named benchmarks, or all; memory first, before anything has warmed the server. */
 const BENCHMARKS: Readonly<Record<string, () => Promise<Figure | readonly Figure[]>>> = {
   memory: serverMemory,
+  metal: () => Promise.resolve(metal()),
   plan: planTimes,
   gap: optimalityGap,
   bob: bobCardTime,

@@ -54,6 +54,9 @@ function known({ crank, unbalance, bits, existing, maxHoles, toleranceAGmm, tole
   return { crank, bits, bars: [], existing, maxHoles, known: planes };
 }
 
+/** Heavy cranks of six counterweights, to be planned for. */
+export const heavyCranks = (count: number): PlanInput[] => Array.from({ length: count }, (_, i) => heavy(six, i));
+
 /** The first good plan, and all that are shown, by how many counterweights there are. */
 export async function planTimes(): Promise<Figure[]> {
   const figures: Figure[] = [];

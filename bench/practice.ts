@@ -3,13 +3,15 @@ import {
   BALANCED,
   crankTemplate,
   drillSpread,
-  effectOfHoles,
+  effectOfCuts,
+  furtherCut,
   fromPolar,
   isPast,
   SURE_ENOUGH,
   layOut,
   LAYOUTS,
-  missingHole,
+  metalNow,
+  missingCuts,
   planChoices,
   planHoles,
   planOutcome,
@@ -21,7 +23,9 @@ import {
   trackUnbalance,
   USUAL_BARS,
   type Crank,
-  type CrankHole,
+  type Cut,
+  type KnownCut,
+  type MetalNow,
   type DrillErrors,
   type Knowledge,
   type PlaneEvent,
@@ -70,7 +74,7 @@ interface Story {
 interface Bench {
   readonly unbalance: PlaneUnbalance;
   readonly read: (unbalance: PlaneUnbalance) => PlaneUnbalance;
-  readonly drill: (crank: Crank, hole: CrankHole) => PlaneUnbalance;
+  readonly drill: (metal: MetalNow, cut: Cut) => PlaneUnbalance;
 }
 
 /** A crank, a machine and a drill that err, by one seed. */
@@ -98,8 +102,12 @@ function setUp(seed: number, crank: Crank, errors: Errors): Bench {
       aGmm: plus(times(gainA, aGmm), scatter()),
       bGmm: plus(times(gainB, bGmm), scatter()),
     }),
-    drill: (crank: Crank, hole: CrankHole): PlaneUnbalance =>
-      missingHole(crank, hole)({ depthMm: chance.normal(errors.drill.depthMm), angleDeg: chance.normal(errors.drill.angleDeg), densityRatio: 0 }),
+    drill: (metal: MetalNow, cut: Cut): PlaneUnbalance =>
+      missingCuts(metal, [cut])[0]!({
+        depthMm: chance.normal(errors.drill.depthMm),
+        angleDeg: chance.normal(errors.drill.angleDeg),
+        densityRatio: 0,
+      }),
   };
 }
 const plus = (x: Vector, y: Vector): Vector => ({ re: x.re + y.re, im: x.im + y.im });
@@ -107,12 +115,16 @@ const plus = (x: Vector, y: Vector): Vector => ({ re: x.re + y.re, im: x.im + y.
 const isInside = ({ aGmm, bGmm }: PlaneUnbalance, toleranceGmm: number): boolean =>
   toPolar(aGmm).amount <= toleranceGmm && toPolar(bGmm).amount <= toleranceGmm;
 
-type Method = (crank: Crank, toleranceGmm: number, reading: (holes: readonly CrankHole[] | null) => PlaneUnbalance, errors: Errors) => boolean;
+type Method = (crank: Crank, toleranceGmm: number, reading: (holes: readonly KnownCut[] | null) => PlaneUnbalance, errors: Errors) => boolean;
+
+/** Cuts with ids of their own, counted on. */
+const known = (cuts: readonly Cut[], from: number): KnownCut[] => cuts.map((cut, i) => ({ ...cut, id: `cut ${from + i}` }));
 
 /** Runs a method on one crank; `reading` drills these holes and spins. */
 function practise(method: Method, crank: Crank, toleranceGmm: number, seed: number, errors: Errors): Story {
   const { unbalance, read, drill } = setUp(seed, crank, errors);
   let now = unbalance;
+  let metal = metalNow(crank, []);
   let [spins, holes] = [0, 0];
   let overshot = false;
   let trulyInsideAfter: number | null = null;
@@ -121,7 +133,8 @@ function practise(method: Method, crank: Crank, toleranceGmm: number, seed: numb
     toleranceGmm,
     (cut) => {
       for (const hole of cut ?? []) {
-        now = addPlanes(now, drill(crank, hole));
+        now = addPlanes(now, drill(metal, hole));
+        metal = furtherCut(metal, [hole]);
         holes += 1;
       }
       if (isPast(unbalance.aGmm, now.aGmm, toleranceGmm) || isPast(unbalance.bGmm, now.bGmm, toleranceGmm)) overshot = true;
@@ -138,17 +151,19 @@ function practise(method: Method, crank: Crank, toleranceGmm: number, seed: numb
 const tare: Method = (crank, toleranceGmm, reading, errors) => {
   const gainDeviation = Math.hypot(errors.gain, (errors.gainDeg * Math.PI) / 180) / Math.SQRT2;
   const events: { aGmm: PlaneEvent[]; bGmm: PlaneEvent[] } = { aGmm: [], bGmm: [] };
-  const existing: CrankHole[] = [];
+  const existing: KnownCut[] = [];
   let received: PlaneUnbalance | null = null;
-  const spin = (holes: readonly CrankHole[]): void => {
+  const spin = (cuts: readonly Cut[]): void => {
+    const holes = known(cuts, existing.length);
+    const before = metalNow(crank, existing);
     const read = reading(holes);
     received ??= read;
     for (const plane of ['aGmm', 'bGmm'] as const) {
       if (holes.length > 0)
         events[plane].push({
           kind: 'cut',
-          changeGmm: effectOfHoles(crank, holes)[plane],
-          deviationGmm: drillSpread(crank, holes, errors.drill)[plane],
+          changeGmm: effectOfCuts(before, holes)[plane],
+          deviationGmm: drillSpread(before, holes, errors.drill)[plane],
         });
       events[plane].push({ kind: 'read', readGmm: read[plane], hungGmm: BALANCED.aGmm, deviationGmm: errors.readingG * RADIUS_MM });
     }
@@ -156,7 +171,7 @@ const tare: Method = (crank, toleranceGmm, reading, errors) => {
   };
   spin([]);
   for (let spins = 1; spins < MOST_SPINS; spins += 1) {
-    const known: Knowledge = {
+    const knowledge: Knowledge = {
       a: trackUnbalance(events.aGmm, gainDeviation),
       b: trackUnbalance(events.bGmm, gainDeviation),
       toleranceAGmm: toleranceGmm,
@@ -164,8 +179,8 @@ const tare: Method = (crank, toleranceGmm, reading, errors) => {
       drill: errors.drill,
       received: received!,
     };
-    if (planOutcome(crank, [], known, 1000).inside >= SURE_ENOUGH) return true;
-    const plans = planChoices({ crank, bits: BITS, bars: USUAL_BARS, existing, maxHoles: MOST_HOLES, known });
+    if (planOutcome(metalNow(crank, []), [], knowledge, 1000).inside >= SURE_ENOUGH) return true;
+    const plans = planChoices({ crank, bits: BITS, bars: USUAL_BARS, existing, maxHoles: MOST_HOLES, known: knowledge });
     // Where no hole helps by what is known, one more spin may know better.
     spin(plans.kind === 'nothingToDo' ? [] : plans.kind === 'notFound' ? plans.best.holes : plans.choices[0]!.plan.holes);
   }
@@ -174,7 +189,7 @@ const tare: Method = (crank, toleranceGmm, reading, errors) => {
 
 /** By hand: at the angle shown, 70 % of the reading, both ends each spin, until a reading lies inside. */
 const byHand: Method = (crank, toleranceGmm, reading) => {
-  const existing: CrankHole[] = [];
+  const existing: KnownCut[] = [];
   let read = reading(null);
   for (let spins = 1; spins < MOST_SPINS; spins += 1) {
     if (isInside(read, toleranceGmm)) return true;
@@ -188,7 +203,7 @@ const byHand: Method = (crank, toleranceGmm, reading) => {
       maxHoles: MOST_HOLES,
       share: { a: 1, b: 1 },
     });
-    const holes = plan.kind === 'nothingToDo' ? [] : plan.kind === 'solved' ? plan.holes : plan.best.holes;
+    const holes = known(plan.kind === 'nothingToDo' ? [] : plan.kind === 'solved' ? plan.holes : plan.best.holes, existing.length);
     if (plan.kind === 'notFound' && holes.length === 0) return false;
     existing.push(...holes);
     read = reading(holes);

@@ -8,7 +8,7 @@ test('a V8 that needs holes only: a plan put aside, the next one drilled', async
   await openJob(page, job.id, 'correct');
   await expect(page.getByText(/No plan with fewer than \d holes? exists|Any plan that takes as much needs at least/)).toBeVisible();
   await expect(page.getByText(/A first cut is worth it: inside in \d+ of 100 as it is/)).toBeVisible();
-  await expect(page.getByText('Cannot be done by drilling')).toHaveCount(0);
+  await expect(page.getByText('Cannot be done by drilling alone')).toHaveCount(0);
   await page.getByText('From the front, one rim by one').click();
   await expect(page.getByRole('img', { name: /CW \d from the front/ }).first()).toBeVisible();
 
@@ -25,7 +25,7 @@ test('a V8 that needs holes only: a plan put aside, the next one drilled', async
   const sheet = await shop.sheet(job.id);
   expect(sheet.plans).toHaveLength(2);
   expect(sheet.holes).toHaveLength(1 + sheet.plans[1]!.holes.length);
-  expect(sheet.holes.every(({ slug }) => slug === null)).toBe(true);
+  expect(sheet.holes.every(({ kind }) => kind === 'radial' || kind === 'redrill')).toBe(true);
 });
 
 test('a V8 whose vector falls between what may be drilled', async ({ page, shop }) => {
@@ -49,7 +49,7 @@ test('a V8 whose vector falls between what may be drilled', async ({ page, shop 
 test('a V8 that needs slugs: tried with trial pieces first, then pressed in', async ({ page, shop }) => {
   const job = await shop.spun('v8Cross90', {}, 40);
   await openJob(page, job.id, 'correct');
-  await expect(page.getByText(/Cannot be done by drilling: \d slugs? of \d+ × \d+.* at CW \d/)).toBeVisible();
+  await expect(page.getByText(/Cannot be done by drilling alone: \d slugs? of \d+ × \d+.* at CW \d/)).toBeVisible();
   await expect(page.getByText('Try it before any metal is cut')).toBeVisible();
 
   await test.step('the amounts hang in the next spin, and the gain is known from it', async () => {
@@ -65,5 +65,5 @@ test('a V8 that needs slugs: tried with trial pieces first, then pressed in', as
 
   await page.getByRole('button', { name: 'Take this plan to the drill' }).click();
   await doAsPlanned(page);
-  expect((await shop.sheet(job.id)).holes.some(({ slug }) => slug !== null)).toBe(true);
+  expect((await shop.sheet(job.id)).holes.some(({ kind }) => kind === 'bar')).toBe(true);
 });

@@ -1,6 +1,6 @@
 import Joi from 'joi';
 import { named } from './ids.js';
-import { bitSchema, crankHoleSchema, crankSchema } from './crankMetal.js';
+import { bitSchema, crankSchema, knownCutSchema } from './crankMetal.js';
 import { layoutSchema, toleranceChoiceSchema } from './jobSpec.js';
 import { planesSchema } from './planes.js';
 import { extraLinesSchema } from './bobs.js';
@@ -82,7 +82,7 @@ export const computeSchemas = {
     toleranceAGmm: positive('The tolerance of plane A', 1e7),
     toleranceBGmm: positive('The tolerance of plane B', 1e7),
     bits: named(Joi.array().items(bitSchema).min(1).max(20).required(), 'The bits'),
-    existing: Joi.array().items(crankHoleSchema).max(100).required(),
+    existing: Joi.array().items(knownCutSchema).max(100).required(),
     maxHoles: named(Joi.number().integer().min(1).max(12).required(), 'The most holes'),
     share: Joi.object({
       a: named(Joi.number().min(0).max(1).required(), 'The share to cut in plane A'),

@@ -88,9 +88,14 @@ describe('spins and holes', () => {
     );
   });
   it('keeps an angle in its half-open range', () => {
-    const hole = { id, personId: id, planId: null, planIndex: null, counterweightId: 'cw1', bitMm: 12, pointAngleDeg: 118, depthMm: 20 };
-    expect(check(newHoleSchema, { ...hole, angleDeg: 0 }).ok).toBe(true);
-    expect(problemsOf(check(newHoleSchema, { ...hole, angleDeg: 360 }))).toEqual([['angleDeg', 'The angle is 360; it has to be below 360.']]);
+    const cut = { kind: 'radial', counterweightId: 'cw1', bitMm: 12, pointAngleDeg: 118, depthMm: 20 };
+    const log = (more: object): unknown => ({ id, personId: id, planId: null, planIndex: null, cut: { ...cut, ...more } });
+    expect(check(newHoleSchema, log({ angleDeg: 0 })).ok).toBe(true);
+    expect(problemsOf(check(newHoleSchema, log({ angleDeg: 360 })))).toEqual([['cut.angleDeg', 'The angle is 360; it has to be below 360.']]);
+    // Each kind has its own fields, and no others.
+    expect(problemsOf(check(newHoleSchema, log({ angleDeg: 0, lengthMm: 20 })))[0]![0]).toBe('cut.lengthMm');
+    expect(problemsOf(check(newHoleSchema, log({ angleDeg: 0, kind: 'face', radiusMm: 60 })))[0]![0]).toBe('cut.face');
+    expect(problemsOf(check(newHoleSchema, log({ angleDeg: 0, kind: 'pocket' })))[0]![0]).toBe('cut.kind');
   });
 });
 

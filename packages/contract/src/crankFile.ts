@@ -10,11 +10,13 @@ export interface CrankFile {
 }
 
 const FORMAT = 'tare-crank';
-const VERSION = 1;
+const VERSION = 2;
+/** Until then a hole that the crank came with was told by the fields it had; it had no id and no face. */
+const BEFORE_CUTS_HAD_KINDS = 1;
 
 const fileSchema = Joi.object<{ format: string; version: number; name: string; crank: Crank }>({
   format: Joi.string().valid(FORMAT).required().label('The file’s format'),
-  version: Joi.number().valid(VERSION).required().label('The file’s version'),
+  version: Joi.number().valid(BEFORE_CUTS_HAD_KINDS, VERSION).required().label('The file’s version'),
   name: Joi.string().max(120).allow('').default('').label('The crank’s name'),
   crank: crankSchema.required().label('The crank'),
 });
@@ -34,8 +36,28 @@ export function readCrankFile(text: string): CrankFile {
   } catch (error) {
     throw new CoreError(`The file is not JSON: ${(error as Error).message}.`, '');
   }
-  const checked = check(fileSchema, file);
+  const checked = check(fileSchema, withKinds(file));
   if (!checked.ok) throw new CoreError(checked.problems[0]!.message, checked.problems[0]!.field);
   checkCrank(checked.value.crank);
   return { name: checked.value.name, crank: checked.value.crank };
+}
+
+interface OldHole {
+  readonly axialRadiusMm?: number | null;
+}
+interface OldFile {
+  readonly version?: unknown;
+  readonly crank?: { readonly found?: unknown };
+}
+
+/** A file of the first version with the holes of its crank as they are told now; anything else as it is, for the check to judge. */
+function withKinds(file: unknown): unknown {
+  const { version, crank } = (file ?? {}) as OldFile;
+  if (version !== BEFORE_CUTS_HAD_KINDS || !Array.isArray(crank?.found)) return file;
+  const found = (crank.found as OldHole[]).map(({ axialRadiusMm, ...hole }, i) => ({
+    ...hole,
+    id: `found-${i + 1}`,
+    ...(axialRadiusMm == null ? { kind: 'radial', zMm: null } : { kind: 'face', face: null, radiusMm: axialRadiusMm }),
+  }));
+  return { ...(file as object), crank: { ...crank, found } };
 }

@@ -1,15 +1,17 @@
 import {
+  CUT_KINDS,
   DRILL_SIDES,
+  FACES,
   RIM_KINDS,
   type Bit,
   type Counterweight,
   type Crank,
-  type CrankHole,
-  type HoleInRim,
-  type HoleShape,
+  type Cut,
+  type CutKind,
+  type FaceSeat,
+  type KnownCut,
   type NoDrillArc,
-  type RimCut,
-  type Slug,
+  type RimSeat,
 } from '@tare/core';
 import Joi from 'joi';
 import { named } from './ids.js';
@@ -20,42 +22,71 @@ const number = (name: string): Joi.NumberSchema => named(Joi.number().required()
 const perhaps = (name: string): Joi.NumberSchema => named(Joi.number().allow(null), name);
 export const zMm = (name: string): Joi.NumberSchema => number(name).min(-5000).max(5000);
 
-const holeShape = {
+const place = {
+  counterweightId: named(Joi.string().max(40).required(), 'The counterweight'),
+  angleDeg: number('The angle').min(0).less(360),
+};
+const drilled = {
   bitMm: number('The bit').greater(0).max(100),
   pointAngleDeg: number('The point angle').min(60).max(180),
   depthMm: number('The depth').greater(0).max(500),
-  axialRadiusMm: perhaps('The radius of a hole in the side face').greater(0).max(2000),
 };
-const holeAngle = number('The angle').min(0).less(360);
+const faceRadiusMm = number('The radius of its axis').greater(0).max(2000);
+const face = named(
+  Joi.string()
+    .valid(...FACES)
+    .allow(null)
+    .required(),
+  'The face',
+);
+const alongMm = perhaps('Its place along the crank').min(-5000).max(5000);
+const seat = Joi.alternatives()
+  .conditional('.from', {
+    is: 'face',
+    then: Joi.object<FaceSeat>({ from: Joi.valid('face').required(), face, radiusMm: faceRadiusMm }),
+    otherwise: Joi.object<RimSeat>({ from: Joi.valid('rim').required(), zMm: alongMm.required() }),
+  })
+  .required();
+const replacesId = named(Joi.string().max(80).required(), 'The hole that it changes');
+const rim = { ...place, halfArcDeg: number('Half the stretch of rim').greater(0).max(180), depthMm: drilled.depthMm };
 
-const slugSchema = Joi.object<Slug>({
-  radiusMm: number('The slug’s radius').greater(0).max(2000),
-  densityGPerCm3: number('The slug’s density').min(1).max(25),
-  welded: named(Joi.boolean(), 'Welded'),
-});
-const rimCutSchema = Joi.object<RimCut>({
-  halfArcDeg: number('Half the stretch of rim').greater(0).max(180),
-  holes: named(
-    Joi.array()
-      .items(Joi.object<HoleInRim>({ ...holeShape, angleDeg: holeAngle }))
-      .max(100)
-      .required(),
-    'The holes in the rim',
-  ),
-});
-
-export const crankHole = {
-  ...holeShape,
-  // A rim that is taken down says its width here.
-  bitMm: number('The bit').greater(0).max(500),
-  counterweightId: named(Joi.string().max(40).required(), 'The counterweight'),
-  angleDeg: holeAngle,
-  slug: slugSchema.allow(null),
-  was: Joi.object<HoleShape>(holeShape).allow(null),
-  rim: rimCutSchema.allow(null),
-  rimRadiusMm: perhaps('The rim that it was measured from').greater(0).max(2000),
+/** The fields of each kind of cut, and no others. */
+const CUT_FIELDS: { readonly [K in CutKind]: Joi.SchemaMap } = {
+  radial: { ...place, ...drilled, zMm: alongMm },
+  face: { ...place, ...drilled, face, radiusMm: faceRadiusMm },
+  bar: {
+    ...place,
+    seat,
+    diameterMm: number('The bar’s diameter').greater(0).max(100),
+    lengthMm: number('The bar’s length').greater(0).max(500),
+    depthMm: drilled.depthMm,
+    densityGPerCm3: number('The bar’s density').min(1).max(25),
+    replacesId: replacesId.allow(null),
+  },
+  redrill: { ...place, ...drilled, seat, replacesId },
+  weld: { ...place, seat, replacesId, bitMm: drilled.bitMm, depthMm: drilled.depthMm },
+  turn: rim,
+  grind: rim,
 };
-export const crankHoleSchema = Joi.object<CrankHole>(crankHole);
+
+/** A cut of any kind, with these fields beside its own. */
+function cutWith<T>(more: Joi.SchemaMap): Joi.AlternativesSchema<T> {
+  return Joi.alternatives<T>().conditional('.kind', {
+    switch: CUT_KINDS.map((kind) => ({ is: kind, then: Joi.object({ kind: Joi.valid(kind).required(), ...CUT_FIELDS[kind], ...more }) })),
+    otherwise: Joi.object({
+      kind: named(
+        Joi.string()
+          .valid(...CUT_KINDS)
+          .required(),
+        'The kind of cut',
+      ),
+    }).unknown(),
+  });
+}
+
+export const cutSchema = cutWith<Cut>({});
+/** A cut that is in the metal. */
+export const knownCutSchema = cutWith<KnownCut>({ id: named(Joi.string().max(80).required(), 'The cut’s id') });
 
 const noDrillSchema = Joi.object<NoDrillArc, true>({
   fromDeg: number('The start of the no-drill arc').min(-360).max(360),
@@ -87,7 +118,10 @@ export const crankSchema = Joi.object<Crank>({
   massKg: number('The crank’s mass').greater(0).max(5000),
   massCentreZMm: zMm('The mass centre’s position'),
   densityGPerCm3: number('The density').min(1).max(25),
-  found: named(Joi.array().items(crankHoleSchema).max(200), 'The holes it came with'),
+  found: named(
+    Joi.array().items(knownCutSchema).max(200).unique('id').messages({ 'array.unique': 'Two of the holes it came with have the same id.' }),
+    'The holes it came with',
+  ),
 });
 
 export const bitSchema = Joi.object<Bit, true>({

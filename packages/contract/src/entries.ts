@@ -1,7 +1,7 @@
-import { MEASURES, type CrankHole, type JobSpec, type Measure, type PlaneUnbalance } from '@tare/core';
+import { MEASURES, type Cut, type JobSpec, type Measure, type PlaneUnbalance } from '@tare/core';
 import Joi from 'joi';
 import { amendsSchema, change, reasonSchema, write, type Amends, type Change, type Write } from './byPerson.js';
-import { crankHole, crankHoleSchema } from './crankMetal.js';
+import { cutSchema } from './crankMetal.js';
 import { idSchema, named } from './ids.js';
 import { SOURCES, type Source } from './instruments.js';
 import { jobSpecSchema } from './jobSpec.js';
@@ -140,15 +140,17 @@ const MOST_CUTS = 44;
 
 export interface NewPlan extends Write {
   readonly spinId: string;
-  readonly holes: readonly CrankHole[];
+  readonly holes: readonly Cut[];
 }
 export const newPlanSchema = Joi.object<NewPlan>({
   ...write,
   spinId: idSchema,
-  holes: named(Joi.array().items(crankHoleSchema).min(1).max(MOST_CUTS).required(), 'The holes'),
+  holes: named(Joi.array().items(cutSchema).min(1).max(MOST_CUTS).required(), 'The holes'),
 });
 
-export interface NewHole extends CrankHole, Write {
+export interface NewHole extends Write {
+  /** As it was really made. */
+  readonly cut: Cut;
   /** The planned hole that this one carries out; null for a hole drilled without a plan. */
   readonly planId: string | null;
   readonly planIndex: number | null;
@@ -166,7 +168,7 @@ export const newHoleSchema = Joi.object<NewHole>({
   chipsG: named(Joi.number().greater(0).max(5000).allow(null), 'The chips'),
   planId: Joi.string().uuid().allow(null).required(),
   planIndex: Joi.number().integer().min(0).less(MOST_CUTS).allow(null).required(),
-  ...crankHole,
+  cut: cutSchema.required(),
 });
 
 /** Known weights that are said to have hung on the crank in a spin, g·mm in the spin’s planes. */

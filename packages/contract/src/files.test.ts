@@ -7,7 +7,7 @@ import {
   writeLayoutFile,
   type Counterweight,
   type Crank,
-  type CrankHole,
+  type KnownCut,
 } from '@tare/core';
 import fc from 'fast-check';
 import { readCrankFile, writeCrankFile } from './crankFile.js';
@@ -28,20 +28,31 @@ const rim = (counterweight: Counterweight): fc.Arbitrary<Counterweight> =>
       ...counterweight,
       ...more,
     }));
-const hole = (ids: readonly string[]): fc.Arbitrary<CrankHole> =>
-  fc.record({
-    counterweightId: fc.constantFrom(...ids),
-    angleDeg: mm(0, 359),
-    bitMm: mm(4, 20),
-    pointAngleDeg: fc.constantFrom(118, 135, 180),
-    depthMm: mm(2, 30),
-  });
+const place = (ids: readonly string[]) => ({ counterweightId: fc.constantFrom(...ids), angleDeg: mm(0, 359) });
+const drilled = { bitMm: mm(4, 20), pointAngleDeg: fc.constantFrom(118, 135, 180), depthMm: mm(2, 10) };
+const face = fc.constantFrom('front', 'rear', null);
+const found = (ids: readonly string[]): fc.Arbitrary<KnownCut> =>
+  fc.oneof(
+    fc.record({ kind: fc.constant('radial' as const), id: fc.uuid(), ...place(ids), ...drilled, zMm: fc.constant(null) }),
+    fc.record({ kind: fc.constant('face' as const), id: fc.uuid(), ...place(ids), ...drilled, face, radiusMm: mm(30, 60) }),
+    fc.record({
+      kind: fc.constant('bar' as const),
+      id: fc.uuid(),
+      ...place(ids),
+      seat: fc.record({ from: fc.constant('face' as const), face, radiusMm: mm(30, 60) }),
+      diameterMm: mm(8, 25),
+      lengthMm: mm(2, 10),
+      depthMm: fc.constant(10),
+      densityGPerCm3: mm(11, 19),
+      replacesId: fc.constant(null),
+    }),
+  );
 const crank: fc.Arbitrary<Crank> = fc
   .record({ template: fc.constantFrom(...library), spacing: mm(60, 160), stroke: mm(60, 130) })
   .chain(({ template, spacing, stroke }) => {
     const plain = crankTemplate(template, layOut(template, spacing, 20), stroke);
-    const found = fc.array(hole(plain.counterweights.map(({ id }) => id)), { maxLength: 4 });
-    return fc.tuple(fc.tuple(...plain.counterweights.map(rim)), found).map(([counterweights, holes]) => ({ ...plain, counterweights, found: holes }));
+    const there = fc.array(found(plain.counterweights.map(({ id }) => id)), { maxLength: 4 });
+    return fc.tuple(fc.tuple(...plain.counterweights.map(rim)), there).map(([counterweights, holes]) => ({ ...plain, counterweights, found: holes }));
   });
 
 describe('files', () => {

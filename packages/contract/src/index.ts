@@ -6,7 +6,7 @@ export { ROUTE_BODIES, type Api, type RouteIds, type RouteName } from './api.js'
 export { check, type Checked, type FieldProblem, type Problem } from './messages.js';
 export { AS_IT_SHOULD_BE, spinRequestSchema, type SpinEvent, type SpinRequest, type StandinDials, type Wave } from './spins.js';
 export { jobSpecSchema } from './jobSpec.js';
-export { crankHoleSchema, crankSchema } from './crankMetal.js';
+export { crankSchema, knownCutSchema } from './crankMetal.js';
 export { newDecisionSchema, type DecisionBody, type NewDecision } from './decisions.js';
 export { readCrankFile, writeCrankFile } from './crankFile.js';
 export { shopToolsChangeSchema, shopToolsSchema, type ShopToolsChange, type ShopToolsEntry } from './shopTools.js';
@@ -55,6 +55,7 @@ export {
   type WrittenReading,
   type DecisionEntry,
   type HoleEntry,
+  loggedCut,
   type JobLine,
   type JobSheet,
   type PartCutEntry,

@@ -4,9 +4,10 @@ import {
   openLedgers,
   type BenchStatus,
   type Bit,
-  type CrankHole,
+  type Cut,
   type CutSample,
   type HoleFact,
+  type KnownCut,
   type HungFact,
   type JobChoices,
   type JobFacts,
@@ -88,15 +89,29 @@ export interface SpinEntry extends SpinFact, Attribution {
 export interface PlanEntry extends Attribution {
   readonly id: string;
   readonly spinId: string;
-  readonly holes: readonly CrankHole[];
+  readonly holes: readonly Cut[];
   readonly predicted: PlaneUnbalance;
 }
 
-export interface HoleEntry extends HoleFact, Attribution {
-  readonly planId: string | null;
-  readonly planIndex: number | null;
-  /** What its chips weighed; null where nobody did. */
-  readonly chipsG: number | null;
+export type HoleEntry = HoleFact &
+  Attribution & {
+    readonly planId: string | null;
+    readonly planIndex: number | null;
+    /** What its chips weighed; null where nobody did. */
+    readonly chipsG: number | null;
+  };
+
+/** What a log's entry did to the metal, without who did it and when. */
+export function loggedCut({
+  afterSpinId: _after,
+  planId: _plan,
+  planIndex: _index,
+  chipsG: _chips,
+  personId: _by,
+  at: _at,
+  ...cut
+}: HoleEntry): KnownCut {
+  return cut;
 }
 
 /** A tool and bit of the shop, with what every cut that was timed and weighed took off: oldest first. */

@@ -82,7 +82,7 @@ export { unbalanceForceN } from './rotor/force.js';
 export { staticAndCouple } from './rotor/staticCouple.js';
 export { checkSetUp, supportLoads, type Supports } from './rotor/supports.js';
 export { tolerance, TOLERANCE_SCHOOLS, type RotorFigures, type Tolerance, type ToleranceChoice, type ToleranceSchool } from './rotor/tolerance.js';
-export { radialHole, pointHeightMm, POINT_ANGLE_DEG, type RadialHole } from './rotor/hole.js';
+export { radialHole, pointHeightMm, POINT_ANGLE_DEG, type HoleMetal, type RadialHole } from './rotor/hole.js';
 export {
   checkCrank,
   counterweightOf,
@@ -99,29 +99,39 @@ export {
 } from './rotor/crank.js';
 export { crankOfPins, crankTemplate } from './engine/crankTemplate.js';
 export {
-  bareHole,
-  isTurned,
-  isBefore,
-  sideRadiusMm,
+  besideRadiusMm,
+  CUT_KINDS,
+  diameterOf,
+  FACES,
+  isRimCut,
+  replacedId,
+  seatOf,
+  type BarCut,
   type Bit,
-  type CrankHole,
-  type HoleInRim,
-  type HoleShape,
+  type Cut,
+  type CutKind,
+  type FaceCut,
+  type FaceSeat,
+  type KnownCut,
+  type RadialCut,
+  type RedrillCut,
   type RimCut,
-} from './rotor/crankHole.js';
-export { ruleBreaches } from './rotor/drillingRules.js';
-export { effectOfHoles, holeMetal } from './rotor/holeMetal.js';
-export { measuredFrom, metalNow, type MetalNow } from './rotor/metalNow.js';
-export { isCorrectable } from './rotor/correctable.js';
+  type RimSeat,
+  type RoundCut,
+} from './rotor/cut.js';
+export { breachesInTurn, ruleBreaches } from './cuts/cutRules.js';
+export { alongCut, effectOfCuts, furtherCut, metalNow, metalsOf, type MetalNow } from './cuts/metalNow.js';
+export { rawPiece, type Piece } from './cuts/piece.js';
+export { cutInto, metalOf } from './cuts/taken.js';
+export { isCorrectable } from './cuts/correctable.js';
 
 export { checkConvention, fromHeavyDeg, toHeavyDeg, type ConventionCheck, type MachineConvention } from './spin/convention.js';
 export { influenceOf, meanReading, unbalanceOf, type Influence, type InfluenceResult, type SupportReading, type TrialRun } from './spin/influence.js';
 export { processSpin, type ProcessedSpin, type SpinSignal } from './spin/signal/processSpin.js';
 export { type CutShares } from './correct/cutShare.js';
-export { drillSpread, missingHole, USUAL_DRILL, type DrillErrors } from './correct/drillErrors.js';
-export { HEAVY_METAL_G_PER_CM3, PRESS_FIT_RATIO, slugForceN, USUAL_BARS, type Bar } from './rotor/slug.js';
-export type { Slug } from './rotor/crankHole.js';
-export { drillOrder } from './correct/drillOrder.js';
+export { drillSpread, missingCuts, USUAL_DRILL, type DrillErrors } from './correct/drillErrors.js';
+export { HEAVY_METAL_G_PER_CM3, PRESS_FIT_RATIO, barForceN, USUAL_BARS, type Bar } from './rotor/slug.js';
+export { isSpunBefore } from './correct/drillOrder.js';
 export { adviseCut, SURE_ENOUGH } from './correct/adviseCut.js';
 export { fewestHoles } from './correct/fewestHoles.js';
 export { drillSequence } from './correct/drillSequence.js';
@@ -141,7 +151,8 @@ export { liveSpin, type LiveSpin } from './spin/signal/liveSpin.js';
 export { type WeightCheck } from './spin/weightCheck.js';
 
 export { planHoles, assessHoles, AIM_SHARE } from './correct/planHoles.js';
-export type { HolePlan, PlanInput } from './correct/planInput.js';
+export { bareCut } from './correct/planMenu.js';
+export type { HolePlan, PlanInput, PlannedCut } from './correct/planInput.js';
 
 export { CORE_VERSION } from './version.js';
 
@@ -163,7 +174,7 @@ export { jobFigures, ONE_BOB_FIGURE_WITHIN_G, type JobFigures, type Refused, typ
 export { arrivalList, CRANK_ITEMS, type Arrival, type ArrivalItem, type ArrivalKey } from './job/arrivals.js';
 export { ARRIVAL_WORDS, benchStatuses, BENCHES, type BenchId, type BenchState, type BenchStatus } from './job/benches.js';
 
-export { bobWorking, holeWorking, meanWorking, planeTransferWorking, removalWorking, spinWorking, toleranceWorking } from './working/workings.js';
+export { bobWorking, cutWorking, meanWorking, planeTransferWorking, removalWorking, spinWorking, toleranceWorking } from './working/workings.js';
 
 export { repeatabilityLimitG, roundingDeviationG } from './weigh/repeatability.js';
 export { strayReadings } from './weigh/strayReadings.js';

@@ -13,7 +13,8 @@ import {
   toPlanes,
   USUAL_BARS,
   type Crank,
-  type CrankHole,
+  metalNow,
+  type RadialCut,
   type PlanInput,
 } from '@tare/core';
 import { randomLcg } from 'd3-random';
@@ -69,9 +70,11 @@ describe('on a tiny crank', () => {
 
   /** Fewest holes over a grid of 2° and 0.5 mm that break no rule and leave half the tolerance, by trying everything up to two. */
   function bruteForce(input: PlanInput): number | null {
-    const places: CrankHole[] = tiny.counterweights.flatMap((c) =>
+    const metal = metalNow(tiny, []);
+    const places: RadialCut[] = tiny.counterweights.flatMap((c) =>
       Array.from({ length: 49 }, (_, i) => i).flatMap((i) =>
-        Array.from({ length: 62 }, (_, d): CrankHole => ({
+        Array.from({ length: 62 }, (_, d): RadialCut => ({
+          kind: 'radial',
           counterweightId: c.id,
           angleDeg: (c.arcCentreDeg - 48 + 2 * i + 360) % 360,
           bitMm: 12,
@@ -80,15 +83,15 @@ describe('on a tiny crank', () => {
         })),
       ),
     );
-    const good = places.filter((hole) => ruleBreaches(tiny, hole, [], { bits: oneBit }).length === 0);
-    const leaves = (holes: readonly CrankHole[]): number => assessHoles(input, holes).worstShare;
+    const good = places.filter((hole) => ruleBreaches(metal, hole, { bits: oneBit }).length === 0);
+    const leaves = (holes: readonly RadialCut[]): number => assessHoles({ ...input, metal }, holes).worstShare;
     if (leaves([]) <= AIM_SHARE) return 0;
     if (good.some((hole) => leaves([hole]) <= AIM_SHARE)) return 1;
     // With one counterweight at each plane, each plane's hole can be found by itself.
     const perPlane = tiny.counterweights.map((c) => good.filter(({ counterweightId }) => counterweightId === c.id));
     const works = perPlane.map((own, p) =>
       own.filter((hole) => {
-        const { residual } = assessHoles(input, [hole]);
+        const { residual } = assessHoles({ ...input, metal }, [hole]);
         const plane = p === 0 ? residual.aGmm : residual.bGmm;
         return Math.hypot(plane.re, plane.im) <= AIM_SHARE * 85;
       }),

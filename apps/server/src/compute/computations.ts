@@ -4,7 +4,7 @@ import {
   bobWeight,
   bobWorking,
   fromPolar,
-  holeWorking,
+  cutWorking,
   matchToLightest,
   planHoles,
   planeTransferWorking,
@@ -54,7 +54,7 @@ export const COMPUTATIONS: Readonly<Record<ComputationName, Computation>> = {
     summary: 'Mass and moment of a radial hole, cone and curved rim included',
     run: (input: RadialHole) => {
       const result = radialHole(input);
-      return { result, working: holeWorking(input, result) };
+      return { result, working: cutWorking({ kind: 'radial', counterweightId: '', angleDeg: 0, ...input }, input, result) };
     },
   },
   'plane-transfer': {

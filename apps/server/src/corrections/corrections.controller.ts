@@ -15,25 +15,29 @@ import {
 import type { Knex } from 'knex';
 import {
   assessHoles,
+  bareCut,
+  besideRadiusMm,
+  breachesInTurn,
   counterweightOf,
-  holeMetal,
+  diameterOf,
   isCorrectable,
+  isRimCut,
   jobFigures,
   latestOn,
-  measuredFrom,
   metalNow,
+  metalsOf,
+  replacedId,
   RIM_KIND_WORDS,
   rimKindOf,
-  ruleBreaches,
   trackJob,
-  type CrankHole,
+  type Cut,
 } from '@tare/core';
 import { CheckedBody } from '../http/checkedBody.js';
 import { Describe } from '../http/describe.js';
 import { IdPipe } from '../http/idPipe.js';
 import { fieldProblem, ProblemException } from '../http/problem.js';
 import { JobAccess } from '../jobs/jobAccess.js';
-import { holeFromRow, holeToRow, hungWeightFromRow, planFromRow, type HoleRow, type HungWeightRow, type PlanRow } from '../jobs/rows.js';
+import { holeFromRow, hungWeightFromRow, planFromRow, type HoleRow, type HungWeightRow, type PlanRow } from '../jobs/rows.js';
 import { amend } from '../ledger/amend.js';
 import { askWhetherAnother } from '../ledger/askWhetherAnother.js';
 import { insertOnce, lockJob } from '../ledger/insertOnce.js';
@@ -64,31 +68,33 @@ export class CorrectionsController {
     const sheet = await this.jobs.sheet(jobId, trx);
     const spin = requireLatestSpin(sheet, plan.spinId);
     const { tools } = await readShopTools(trx, shopId);
-    const holes = asMeasured(sheet, plan.holes);
+    const { holes } = plan;
     const { bits } = await readBits(trx, shopId);
-    const workshop = { bits, faces: tools.means.faces };
     const refuse = (i: number, why: string): ProblemException => fieldProblem(`holes.${i}`, `Hole ${i + 1} cannot be drilled. ${why}`);
-    holes.forEach((hole, i) => {
-      const neutral = refusalOfNeutral(sheet, hole);
+    const metal = metalNow(sheet.spec.crank, sheet.holes);
+    holes.forEach((cut, i) => {
+      requireCounterweight(sheet, cut, `holes.${i}.counterweightId`);
+      const neutral = refusalOfNeutral(sheet, cut);
       if (neutral) throw refuse(i, neutral);
-      // Rims are taken down first: everything else is measured from them as they then are.
-      const before = metalNow(sheet.spec.crank, [...sheet.holes, ...holes.filter(({ rim }) => rim && !hole.rim)]);
-      const others = [...before.holes, ...holes.filter((other) => other !== hole && !other.rim)];
-      const [breach] = ruleBreaches(before.crank, hole, hole.rim ? sheet.holes : others, workshop);
-      if (breach) throw refuse(i, breach);
+      if (replacedId(cut) !== null && !metal.standing.some(({ id }) => id === replacedId(cut)))
+        throw refuse(i, 'The hole that it changes is not there, or was filled since. Reload to see the crank as it is.');
+    });
+    breachesInTurn(metal, holes, { bits, faces: tools.means.faces }).forEach(([breach], i) => {
+      if (breach !== undefined) throw refuse(i, breach);
     });
     const figures = jobFigures(factsOf(sheet));
     const tracked = trackJob(sheet, tools.drill)!;
-    const { residual } = assessHoles(
+    const assessed = assessHoles(
       {
-        crank: sheet.spec.crank,
+        metal,
         unbalance: { aGmm: tracked.a.unbalanceGmm, bGmm: tracked.b.unbalanceGmm },
         toleranceAGmm: figures.tolerance.aGmm,
         toleranceBGmm: figures.tolerance.bGmm,
       },
       holes,
     );
-    return { spinId: spin.id, holes, predicted: residual };
+    // As they are made: what others lean on comes first.
+    return { spinId: spin.id, holes: assessed.holes.map(bareCut), predicted: assessed.residual };
   }
 
   /**
@@ -99,7 +105,7 @@ export class CorrectionsController {
   @Describe('Log a hole as drilled, with the depth measured', newHoleSchema)
   async drill(@Param('jobId', IdPipe) jobId: string, @CheckedBody(newHoleSchema) hole: NewHole): Promise<HoleEntry> {
     const { shopId } = await this.jobs.require(jobId);
-    const { id, personId, planId, planIndex, amends } = hole;
+    const { id, personId, planId, planIndex, amends, cut } = hole;
     await insertOnce(this.jobs.db, { id, kind: 'hole', shopId, jobId, personId, content: hole }, async (trx) => {
       await lockJob(trx, jobId);
       const sheet = await this.jobs.sheet(jobId, trx);
@@ -107,16 +113,23 @@ export class CorrectionsController {
       if (afterSpinId === null && !amends) throw new ProblemException(422, 'Spin the crank before drilling: there is no reading to correct.');
       const taken = sheet.holes.find((h) => h.planId !== null && h.planId === planId && h.planIndex === planIndex && h.id !== amends?.entryId);
       if (taken) throw new ProblemException(409, 'That hole of the plan is logged already. Reload to see who drilled it.');
-      const [measured] = asMeasured({ ...sheet, holes: sheet.holes.filter((h) => h.id !== amends?.entryId) }, [hole]);
-      checkBelieved(sheet, measured!);
-      holeMetal(sheet.spec.crank, measured!);
+      requireCounterweight(sheet, cut, 'cut.counterweightId');
+      checkBelieved(sheet, cut);
+      const before = metalNow(
+        sheet.spec.crank,
+        sheet.holes.filter((h) => h.id !== amends?.entryId),
+      );
+      if (replacedId(cut) !== null && !before.standing.some((old) => old.id === replacedId(cut)))
+        throw fieldProblem('cut.replacesId', 'The hole that this changes is not there, or was filled since. Reload to see the crank as it is.');
+      // What cannot be metal at all is refused here.
+      metalsOf(before, [cut]);
       if (planId === null && !hole.another && !amends)
         await askWhetherAnother(trx, {
           table: 'hole',
           jobId,
           personId,
-          alike: { plan_id: null, counterweight_id: hole.counterweightId, bit_mm: hole.bitMm },
-          near: (query) => query.whereRaw('abs((angle_deg - ? + 540)::numeric % 360 - 180) <= ?', [hole.angleDeg, SAME_PLACE_DEG]),
+          alike: { plan_id: null, counterweight_id: cut.counterweightId, kind: cut.kind, ...(isRimCut(cut) ? {} : { diameter_mm: diameterOf(cut) }) },
+          near: (query) => query.whereRaw('abs((angle_deg - ? + 540)::numeric % 360 - 180) <= ?', [cut.angleDeg, SAME_PLACE_DEG]),
           what: 'a hole like this',
         });
       await trx('hole').insert({
@@ -126,7 +139,8 @@ export class CorrectionsController {
         after_spin_id: afterSpinId,
         plan_id: planId,
         plan_index: planIndex,
-        ...holeToRow(measured!),
+        cut: JSON.stringify(cut),
+        chips_g: hole.chipsG ?? null,
         person_id: personId,
       });
       await amend(trx, { shopId, jobId, personId, kind: 'hole', entryId: id, amends });
@@ -162,25 +176,24 @@ const SAME_PLACE_DEG = 5;
 const DEEPEST_BELIEVED = 1.5;
 
 /** @throws ProblemException 400 for a depth that is a slip of the finger */
-function checkBelieved({ spec }: JobSheet, hole: CrankHole): void {
-  const { depthLimitMm, name } = counterweightOf(spec.crank, hole.counterweightId);
-  if (!hole.slug && hole.axialRadiusMm == null && hole.depthMm > depthLimitMm * DEEPEST_BELIEVED)
+function checkBelieved({ spec }: JobSheet, cut: Cut): void {
+  const { depthLimitMm, name } = counterweightOf(spec.crank, cut.counterweightId);
+  if (cut.kind !== 'bar' && besideRadiusMm(cut) === null && cut.depthMm > depthLimitMm * DEEPEST_BELIEVED)
     throw fieldProblem(
-      'depthMm',
-      `${hole.depthMm} mm is far past the ${depthLimitMm} mm that ${name} allows. Check the decimal point; if it is true, stop and look at the crank.`,
+      'cut.depthMm',
+      `${cut.depthMm} mm is far past the ${depthLimitMm} mm that ${name} allows. Check the decimal point; if it is true, stop and look at the crank.`,
     );
 }
 
-/** The holes with the rims that they are measured from, where those were turned down before. */
-function asMeasured<T extends CrankHole>({ spec, holes: drilled }: JobSheet, holes: readonly T[]): T[] {
-  const now = metalNow(spec.crank, [...drilled, ...holes.filter(({ rim }) => rim)]);
-  const beforeTurning = metalNow(spec.crank, drilled);
-  return holes.map((hole) => measuredFrom(spec.crank, hole.rim ? beforeTurning.crank : now.crank, hole));
+/** @throws ProblemException 400 for a counterweight that the crank has not */
+function requireCounterweight({ spec }: JobSheet, { counterweightId }: Cut, field: string): void {
+  if (!spec.crank.counterweights.some(({ id }) => id === counterweightId))
+    throw fieldProblem(field, `This crank has no counterweight ${counterweightId}.`);
 }
 
 /** Why a part that should be neutral is not corrected; null where it may be. */
-function refusalOfNeutral({ spec, decisions }: JobSheet, hole: CrankHole): string | null {
-  const counterweight = counterweightOf(spec.crank, hole.counterweightId);
+function refusalOfNeutral({ spec, decisions }: JobSheet, cut: Cut): string | null {
+  const counterweight = counterweightOf(spec.crank, cut.counterweightId);
   const reason = latestOn(decisions, 'correct.neutralReason') ?? null;
   return isCorrectable(counterweight, spec.balance, reason)
     ? null

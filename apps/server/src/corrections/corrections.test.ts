@@ -1,15 +1,18 @@
 import { randomUUID } from 'node:crypto';
-import type { HoleEntry, JobSheet, PlanEntry, Problem, ShopToolsEntry } from '@tare/contract';
+import { loggedCut, type HoleEntry, type JobSheet, type PlanEntry, type Problem, type ShopToolsEntry } from '@tare/contract';
 import {
   counterweightOf,
-  effectOfHoles,
+  effectOfCuts,
   metalNow,
   toPolar,
   subtract,
   trackJob,
   USUAL_TOOLS,
   type Counterweight,
-  type CrankHole,
+  type Cut,
+  type FaceCut,
+  type RadialCut,
+  type RimCut,
   type ShopTools,
 } from '@tare/core';
 import { trueUnbalance } from '@tare/standins/truth';
@@ -35,7 +38,8 @@ async function spunV8(change: (rims: readonly Counterweight[]) => readonly Count
   return server.sheet(job.id);
 }
 
-const radial = (more: Partial<CrankHole> = {}): CrankHole => ({
+const radial = (more: Partial<RadialCut> = {}): RadialCut => ({
+  kind: 'radial',
   counterweightId: 'cw1',
   angleDeg: 180,
   bitMm: 12,
@@ -43,10 +47,11 @@ const radial = (more: Partial<CrankHole> = {}): CrankHole => ({
   depthMm: 15,
   ...more,
 });
-const plan = (job: JobSheet, holes: readonly CrankHole[]): Promise<Response> =>
+const inFace = (more: Partial<FaceCut> = {}): FaceCut => ({ ...radial(), kind: 'face', face: 'front', radiusMm: 72, depthMm: 10, ...more });
+const plan = (job: JobSheet, holes: readonly Cut[]): Promise<Response> =>
   server.post(`jobs/${job.id}/plans`, { id: randomUUID(), personId: server.personId, spinId: job.spins.at(-1)!.id, holes });
-const log = (job: JobSheet, hole: CrankHole, more: object = {}): Promise<Response> =>
-  server.post(`jobs/${job.id}/holes`, { id: randomUUID(), personId: server.personId, planId: null, planIndex: null, ...hole, ...more });
+const log = (job: JobSheet, cut: Cut, more: object = {}): Promise<Response> =>
+  server.post(`jobs/${job.id}/holes`, { id: randomUUID(), personId: server.personId, planId: null, planIndex: null, cut, ...more });
 const detailOf = async (answer: Promise<Response>): Promise<string> => ((await answer).body as Problem).detail;
 
 describe('plans', () => {
@@ -58,7 +63,7 @@ describe('plans', () => {
 
   it('drill side faces as the shop says it does', async () => {
     const job = await spunV8();
-    const side = radial({ axialRadiusMm: 72, depthMm: 10 });
+    const side = inFace();
     expect((await plan(job, [side])).status).toBe(201);
     await keepTools({ ...USUAL_TOOLS, means: { ...USUAL_TOOLS.means, faces: false } });
     expect(await detailOf(plan(job, [side]))).toContain('is not drilled from its side face');
@@ -73,8 +78,8 @@ describe('plans', () => {
     const sheet = await server.sheet(job.id);
     const next = (await plan(sheet, [radial({ angleDeg: 210, depthMm: 5 })])).body as PlanEntry;
     // What it predicts knows of the four millimetres more: 4 of 14 mm of a 12 mm hole are gone from plane A besides the new one.
-    const by = effectOfHoles(job.spec.crank, [radial({ depthMm: 14 }), radial({ angleDeg: 210, depthMm: 5 })]);
-    const planned = effectOfHoles(job.spec.crank, [meant]);
+    const by = effectOfCuts(metalNow(job.spec.crank, []), [radial({ depthMm: 14 }), radial({ angleDeg: 210, depthMm: 5 })]);
+    const planned = effectOfCuts(metalNow(job.spec.crank, []), [meant]);
     const moved = subtract(next.predicted.aGmm, first.predicted.aGmm);
     expect(toPolar(subtract(moved, subtract(by.aGmm, planned.aGmm))).amount).toBeLessThan(1);
   });
@@ -93,7 +98,7 @@ describe('plans', () => {
       drillFrom: 'face',
     };
     const job = await spunV8((rims) => [...rims, flywheel]);
-    const hole = radial({ counterweightId: 'fly', axialRadiusMm: 125, depthMm: 8 });
+    const hole = inFace({ counterweightId: 'fly', radiusMm: 125, depthMm: 8 });
     expect(await detailOf(plan(job, [hole]))).toContain('Flywheel is the flywheel of an internally balanced crank');
     const decided = await server.post(`jobs/${job.id}/decisions`, {
       id: randomUUID(),
@@ -110,25 +115,25 @@ describe('plans', () => {
 describe('rims that are turned down', () => {
   it('are planned with the holes that follow measured from them, and logged so', async () => {
     const job = await spunV8();
-    const rims = job.spec.crank.counterweights.map((c): CrankHole => ({
+    const rims = job.spec.crank.counterweights.map((c): RimCut => ({
+      kind: 'turn',
       counterweightId: c.id,
       angleDeg: c.arcCentreDeg,
-      bitMm: c.widthMm,
-      pointAngleDeg: 180,
+      halfArcDeg: c.arcHalfWidthDeg,
       depthMm: 0.8,
-      rim: { halfArcDeg: c.arcHalfWidthDeg, holes: [] },
     }));
-    const answer = await plan(job, [...rims, radial()]);
+    // Whatever order they are sent in: rims go first.
+    const answer = await plan(job, [radial(), ...rims]);
     expect(answer.status).toBe(201);
-    const { holes } = answer.body as { readonly holes: readonly CrankHole[] };
-    expect(holes.at(-1)).toMatchObject({ rimRadiusMm: 84.2 });
-    expect(holes[0]!.rimRadiusMm ?? null).toBeNull();
+    const { holes } = answer.body as { readonly holes: readonly Cut[] };
+    expect(holes.at(-1)).toEqual(radial());
+    expect(holes[0]!.kind).toBe('turn');
     for (const hole of holes) expect((await log(job, hole)).status).toBe(201);
     const sheet = await server.sheet(job.id);
     expect(counterweightOf(metalNow(sheet.spec.crank, sheet.holes).crank, 'cw3').rimRadiusMm).toBeCloseTo(84.2, 9);
     await spin(job);
     const again = await server.sheet(job.id);
-    const truth = trueUnbalance({ rotor: `job-${job.number}`, crank: job.spec.crank, holes: sheet.holes });
+    const truth = trueUnbalance({ rotor: `job-${job.number}`, crank: job.spec.crank, holes: sheet.holes.map(loggedCut) });
     const known = trackJob(again)!;
     expect(toPolar(subtract(known.a.unbalanceGmm, truth.aGmm)).amount).toBeLessThan(0.12 * toPolar(truth.aGmm).amount + 60);
   });
@@ -139,12 +144,14 @@ describe('the log', () => {
     const job = await spunV8();
     expect((await log(job, radial(), { chipsG: 14.2 })).status).toBe(201);
     expect(await detailOf(log(job, radial({ angleDeg: 210 }), { chipsG: -1 }))).toContain('The chips is -1; it has to be above 0');
-    const was = { bitMm: 12, pointAngleDeg: 118, depthMm: 15 };
-    const weld = radial({ slug: { radiusMm: 77, densityGPerCm3: 7.85, welded: true }, was });
+    const [hole] = (await server.sheet(job.id)).holes;
+    const seat = { from: 'rim', zMm: null } as const;
+    const weld = { kind: 'weld', counterweightId: 'cw1', angleDeg: 180, seat, replacesId: hole!.id, bitMm: 12, depthMm: 15 } as const;
     expect((await log(job, weld)).status).toBe(201);
+    expect(await detailOf(log(job, weld))).toContain('was filled since');
     const { holes, spec } = await server.sheet(job.id);
     expect(holes.map(({ chipsG }: HoleEntry) => chipsG)).toEqual([14.2, null]);
-    expect(metalNow(spec.crank, holes).holes).toEqual([]);
+    expect(metalNow(spec.crank, holes.map(loggedCut)).standing).toEqual([]);
   });
 });
 

@@ -1,3 +1,4 @@
+import { randomUUID } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { gunzipSync } from 'node:zlib';
@@ -40,6 +41,10 @@ afterAll(() => server.stop());
 /** As it comes over the wire, every number to ten figures: the same sums in another order differ in the last place. */
 const wire = (value: unknown): unknown =>
   JSON.parse(JSON.stringify(value, (_key, v: unknown) => (typeof v === 'number' ? Number(v.toPrecision(10)) : v)));
+const asRadial = (hole: object): object => {
+  const { axialRadiusMm: _a, rim: _b, rimRadiusMm: _c, slug: _d, was: _e, ...own } = hole as Record<string, unknown>;
+  return { ...own, kind: 'radial', zMm: null };
+};
 const get = async (path: string): Promise<unknown> => (await server.get(path)).body;
 
 describe('the demo of commit 44ec4ba, brought to the present', () => {
@@ -55,8 +60,10 @@ describe('the demo of commit 44ec4ba, brought to the present', () => {
     expect(benchStatuses(facts, jobFigures(facts))).toEqual(statuses);
     // Since then a sheet says what its spins' turns say together, what hung in them apart, its voids, and what the shop took as usual.
     const { spins, hungWeights, voids, usual, ...same } = sheet;
-    const { spins: spinsBefore, ...rest } = before as unknown as JobSheet & { readonly spins: readonly { readonly n: number }[] };
-    expect(wire(same)).toEqual(wire(rest));
+    const { spins: spinsBefore, holes, plans, ...rest } = before as unknown as JobSheet & { readonly spins: readonly { readonly n: number }[] };
+    // All of its cuts were radial holes; each kind has its own fields since.
+    const told = { ...rest, holes: holes.map(asRadial), plans: plans.map((plan) => ({ ...plan, holes: plan.holes.map(asRadial) })) };
+    expect(wire(same)).toEqual(wire(told));
     expect(spins.map(({ turns, ...spin }) => ({ ...spin, n: turns.n }))).toEqual(spinsBefore);
     expect([hungWeights, voids, usual]).toEqual([[], [], { factorRatio: 0.5, oilG: 4 }]);
   });
@@ -118,4 +125,113 @@ it('leaves the data untouched when a migration fails', async () => {
   } finally {
     await old.drop();
   }
+});
+
+describe('cuts from before they had kinds', () => {
+  const drilled = { bit_mm: 12, point_angle_deg: 118, depth_mm: 14 };
+  const shape = { bitMm: 12, pointAngleDeg: 118, depthMm: 14 };
+  const [hole, side] = [randomUUID(), randomUUID()];
+  /** As rows were, and what each of them is now. */
+  const rows: readonly (readonly [object, object])[] = [
+    [
+      { id: hole, ...drilled },
+      { kind: 'radial', ...shape, zMm: null },
+    ],
+    [
+      { id: side, angle_deg: 150, axial_radius_mm: 70, ...drilled },
+      { kind: 'face', ...shape, face: null, radiusMm: 70 },
+    ],
+    [
+      { ...drilled, depth_mm: 20, was: shape },
+      { kind: 'redrill', ...shape, depthMm: 20, seat: { from: 'rim', zMm: null }, replacesId: hole },
+    ],
+    [
+      {
+        angle_deg: 150,
+        ...drilled,
+        point_angle_deg: 180,
+        bit_mm: 16,
+        depth_mm: 18,
+        slug: { radiusMm: 70, densityGPerCm3: 17.5 },
+        was: { ...shape, axialRadiusMm: 70 },
+      },
+      {
+        kind: 'bar',
+        seat: { from: 'face', face: null, radiusMm: 70 },
+        diameterMm: 16,
+        lengthMm: 18,
+        depthMm: 18,
+        densityGPerCm3: 17.5,
+        replacesId: side,
+      },
+    ],
+    [
+      { angle_deg: 210, ...drilled, depth_mm: 9, slug: { radiusMm: 75.5, densityGPerCm3: 17.5 }, was: shape },
+      { kind: 'bar', seat: { from: 'rim', zMm: null }, diameterMm: 12, lengthMm: 9, depthMm: 14, densityGPerCm3: 17.5, replacesId: 'found-1' },
+    ],
+    [
+      { angle_deg: 160, ...drilled, slug: { radiusMm: 74, densityGPerCm3: 17.5 } },
+      {
+        kind: 'bar',
+        seat: { from: 'face', face: null, radiusMm: 74 },
+        diameterMm: 12,
+        lengthMm: 14,
+        depthMm: 14,
+        densityGPerCm3: 17.5,
+        replacesId: null,
+      },
+    ],
+    [
+      { ...drilled, depth_mm: 20, slug: { radiusMm: 75, densityGPerCm3: 7.85, welded: true }, was: { ...shape, depthMm: 20 } },
+      { kind: 'weld', seat: { from: 'rim', zMm: null }, bitMm: 12, depthMm: 20 },
+    ],
+    [
+      { ...drilled, bit_mm: 24, point_angle_deg: 180, depth_mm: 1.5, rim: { halfArcDeg: 55, holes: [] } },
+      { kind: 'turn', halfArcDeg: 55, depthMm: 1.5 },
+    ],
+    [
+      { ...drilled, bit_mm: 24, point_angle_deg: 180, depth_mm: 1.5, rim: { halfArcDeg: 8, holes: [] } },
+      { kind: 'grind', halfArcDeg: 8, depthMm: 1.5 },
+    ],
+  ];
+
+  it('are carried over, each with its kind, what it replaces, and its face where somebody knew', async () => {
+    const old = await TestServer.database(unpacked('demo-44ec4ba.sql.gz'));
+    try {
+      const before = await old.db('hole').first<Record<string, unknown>>();
+      const { job_id, shop_id, after_spin_id, person_id, counterweight_id } = before;
+      const found = { counterweightId: counterweight_id, angleDeg: 210, ...shape };
+      await old.db.raw(`update job_spec set spec = jsonb_set(spec, '{crank,found}', ?::jsonb) where job_id = ?`, [
+        JSON.stringify([found, { ...found, angleDeg: 220, axialRadiusMm: 66 }]),
+        job_id as string,
+      ]);
+      const ids: string[] = [];
+      for (const [row] of rows) {
+        const id = (row as { readonly id?: string }).id ?? randomUUID();
+        ids.push(id);
+        const json = Object.fromEntries(
+          Object.entries(row).map(([key, value]) => [key, typeof value === 'object' ? JSON.stringify(value) : (value as unknown)]),
+        );
+        await old.db('hole').insert({ job_id, shop_id, after_spin_id, person_id, counterweight_id, angle_deg: 180, ...json, id });
+      }
+      await old.migrate();
+      const kept = await old.db('hole').whereIn('id', ids).orderBy('seq').select<Record<string, unknown>[]>('*');
+      rows.forEach(([, now], i) => {
+        expect(kept[i]!['cut']).toMatchObject({ counterweightId: counterweight_id, ...now });
+        expect(kept[i]).toMatchObject({ kind: (now as { kind: string }).kind, counterweight_id, face: null, z_mm: null });
+      });
+      // The weld is of the hole that was deepened before it.
+      expect(kept[6]).toMatchObject({ replaces_id: ids[2], diameter_mm: 12 });
+      const { rows: specs } = await old.db.raw<{ rows: { found: object[] }[] }>(
+        `select spec #> '{crank,found}' as found from job_spec where job_id = ?`,
+        [job_id],
+      );
+      expect(specs[0]!.found).toEqual([
+        { ...found, id: 'found-1', kind: 'radial', zMm: null },
+        { ...found, angleDeg: 220, id: 'found-2', kind: 'face', face: null, radiusMm: 66 },
+      ]);
+    } finally {
+      await old.drop();
+    }
+  });
 });

@@ -1,9 +1,10 @@
 import { randomUUID } from 'node:crypto';
 import type { NewCalibration, NewPartCut, NewReading, NewStudy } from '@tare/contract';
-import type { CrankHole } from '@tare/core';
+import { loggedCut } from '@tare/contract';
+import type { Cut } from '@tare/core';
 import { calibrationFromRow, calibrationToRow } from '../machines/machineStore.js';
 import { studyFromRow, studyToRow } from '../instruments/studyRows.js';
-import { holeFromRow, holeToRow, partCutFromRow, partCutToRow, readingFromRow, readingToRow } from './rows.js';
+import { holeFromRow, partCutFromRow, partCutToRow, readingFromRow, readingToRow } from './rows.js';
 
 const at = new Date('2026-11-25T01:00:00.000Z');
 const [id, personId, jobId, partId] = [randomUUID(), randomUUID(), randomUUID(), randomUUID()];
@@ -31,19 +32,12 @@ describe('a row and back', () => {
     const row = { ...partCutToRow(cut), job_id: jobId, created_at: at };
     expect(partCutFromRow(row)).toEqual({ removal: null, toolId: null, seconds: null, replaced: false, ...cut, ...by });
   });
-  it.each<[string, Partial<CrankHole>]>([
-    ['radial', {}],
-    ['in the side face', { axialRadiusMm: 61 }],
-    ['with a bar', { slug: { radiusMm: 60, densityGPerCm3: 17.5 }, axialRadiusMm: 60 }],
-    ['deepened', { was: { bitMm: 10, pointAngleDeg: 118, depthMm: 5 } }],
-    ['a turned rim', { rim: { halfArcDeg: 60, holes: [] }, rimRadiusMm: 83 }],
-  ])('of a hole %s', (_name, more) => {
-    const hole: CrankHole = { counterweightId: 'cw1', angleDeg: 40, bitMm: 12, pointAngleDeg: 118, depthMm: 20, ...more };
-    const plan = { plan_id: randomUUID(), plan_index: 3, after_spin_id: randomUUID() };
-    const row = { ...holeToRow({ ...hole, chipsG: 17.2 }), ...plan, id, job_id: jobId, person_id: personId, created_at: at };
-    const defaults = { slug: null, was: null, axialRadiusMm: null, rim: null, rimRadiusMm: null };
-    const entry = { id, afterSpinId: plan.after_spin_id, planId: plan.plan_id, planIndex: 3, chipsG: 17.2 };
-    expect(holeFromRow(row)).toEqual({ ...defaults, ...hole, ...entry, ...by });
+  it('of a cut, with the fields of its kind', () => {
+    const cut: Cut = { kind: 'turn', counterweightId: 'cw1', angleDeg: 40, halfArcDeg: 60, depthMm: 1.5 };
+    const row = { id, job_id: jobId, person_id: personId, created_at: at, after_spin_id: null, plan_id: partId, plan_index: 3, cut, chips_g: 17.2 };
+    const entry = holeFromRow(row);
+    expect(entry).toEqual({ ...cut, id, afterSpinId: null, planId: partId, planIndex: 3, chipsG: 17.2, ...by });
+    expect(loggedCut(entry)).toEqual({ ...cut, id });
   });
   it('of a study', () => {
     const study: NewStudy = { id, personId, kind: 'drift', subject: '500 g', readingsG: [500.1], nominalG: 500 };

@@ -16,7 +16,7 @@ import type {
   VoidEntry,
   WrittenReading,
 } from '@tare/contract';
-import type { CrankHole, JobFigures, Measure, PartKind, Planes, PlaneUnbalance, TurnSummary } from '@tare/core';
+import type { Cut, JobFigures, Measure, PartKind, Planes, PlaneUnbalance, TurnSummary } from '@tare/core';
 
 /** Who and when, as every ledger row has it. */
 export interface AttributedRow {
@@ -137,7 +137,7 @@ export interface PlanRow extends AttributedRow {
   id: string;
   job_id: string;
   spin_id: string;
-  holes: CrankHole[];
+  holes: Cut[];
   predicted: PlaneUnbalance;
 }
 export const planFromRow = (row: PlanRow): PlanEntry => ({
@@ -148,56 +148,24 @@ export const planFromRow = (row: PlanRow): PlanEntry => ({
   ...attribution(row),
 });
 
+/** The cut's fields of its own kind are one document; its kind, place and what it replaces are columns made of it. */
 export interface HoleRow extends AttributedRow {
   id: string;
   job_id: string;
-  after_spin_id: string;
+  after_spin_id: string | null;
   plan_id: string | null;
   plan_index: number | null;
-  counterweight_id: string;
-  angle_deg: number;
-  bit_mm: number;
-  point_angle_deg: number;
-  depth_mm: number;
-  slug: CrankHole['slug'];
-  was: CrankHole['was'];
-  axial_radius_mm: number | null;
-  rim: CrankHole['rim'];
-  rim_radius_mm: number | null;
+  cut: Cut;
   chips_g: number | null;
 }
 export const holeFromRow = (row: HoleRow): HoleEntry => ({
+  ...row.cut,
   id: row.id,
   afterSpinId: row.after_spin_id,
   planId: row.plan_id,
   planIndex: row.plan_index,
-  counterweightId: row.counterweight_id,
-  angleDeg: row.angle_deg,
-  bitMm: row.bit_mm,
-  pointAngleDeg: row.point_angle_deg,
-  depthMm: row.depth_mm,
-  slug: row.slug ?? null,
-  was: row.was ?? null,
-  axialRadiusMm: row.axial_radius_mm,
-  rim: row.rim ?? null,
-  rimRadiusMm: row.rim_radius_mm,
   chipsG: row.chips_g,
   ...attribution(row),
-});
-export const holeToRow = (
-  hole: CrankHole & { readonly chipsG?: number | null },
-): Omit<HoleRow, keyof AttributedRow | 'id' | 'job_id' | 'after_spin_id' | 'plan_id' | 'plan_index'> => ({
-  counterweight_id: hole.counterweightId,
-  angle_deg: hole.angleDeg,
-  bit_mm: hole.bitMm,
-  point_angle_deg: hole.pointAngleDeg,
-  depth_mm: hole.depthMm,
-  slug: hole.slug ?? null,
-  was: hole.was ?? null,
-  axial_radius_mm: hole.axialRadiusMm ?? null,
-  rim: hole.rim ?? null,
-  rim_radius_mm: hole.rimRadiusMm ?? null,
-  chips_g: hole.chipsG ?? null,
 });
 
 export interface PhotoRow extends AttributedRow {

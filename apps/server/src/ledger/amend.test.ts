@@ -15,7 +15,8 @@ afterAll(() => server.stop());
 
 const entry = (personId?: string) => server.entry(personId);
 const partOf = ({ parts }: JobSheet, kind: string, cylinder = 1) => parts.find((part) => part.kind === kind && part.cylinder === cylinder)!;
-const aHole = { counterweightId: 'cw1', angleDeg: 10, bitMm: 12, pointAngleDeg: 118, depthMm: 8, planId: null, planIndex: null };
+const aCut = { kind: 'radial', counterweightId: 'cw1', angleDeg: 10, bitMm: 12, pointAngleDeg: 118, depthMm: 8 };
+const aHole = { cut: aCut, planId: null, planIndex: null };
 /** Types a spin of so much in plane A, at 0°. */
 const typeSpin = async (job: JobSheet, amount: number, more: object = {}): Promise<string> => {
   const repeats = [{ a: { amount, angleDeg: 0 }, b: { amount: 100, angleDeg: 0 } }];
@@ -52,9 +53,9 @@ describe('a void', () => {
   it('frees the planned hole’s place', async () => {
     const job = await server.job();
     const spinId = await typeSpin(job, 2000);
-    const plan = { ...entry(), spinId, holes: [{ counterweightId: 'cw1', angleDeg: 180, bitMm: 12, pointAngleDeg: 118, depthMm: 8 }] };
+    const plan = { ...entry(), spinId, holes: [{ ...aCut, angleDeg: 180 }] };
     expect((await server.post(`jobs/${job.id}/plans`, plan)).status).toBe(201);
-    const planned = { ...aHole, angleDeg: 180, planId: plan.id, planIndex: 0 };
+    const planned = { cut: { ...aCut, angleDeg: 180 }, planId: plan.id, planIndex: 0 };
     const drilled = entry();
     expect((await server.post(`jobs/${job.id}/holes`, { ...drilled, ...planned })).status).toBe(201);
     const again = await server.post(`jobs/${job.id}/holes`, { ...entry(bram), ...planned });
@@ -131,7 +132,7 @@ describe('an amendment', () => {
     await typeSpin(job, 2000);
     const first = entry();
     await server.post(`jobs/${job.id}/holes`, { ...first, ...aHole });
-    const better = { ...entry(), ...aHole, depthMm: 9.5, amends: { entryId: first.id, reason: 'measured again' } };
+    const better = { ...entry(), ...aHole, cut: { ...aCut, depthMm: 9.5 }, amends: { entryId: first.id, reason: 'measured again' } };
     expect((await server.post(`jobs/${job.id}/holes`, better)).status).toBe(201);
     expect((await server.sheet(job.id)).holes.map((hole: HoleEntry) => [hole.id, hole.depthMm])).toEqual([[better.id, 9.5]]);
   });
@@ -214,7 +215,8 @@ describe('the same by two people within a minute', () => {
   it('asks whether an unplanned hole is another one; a planned one, or one’s own, does not', async () => {
     const job = await server.job();
     await typeSpin(job, 2000);
-    const log = (more: object, by = server.personId) => server.post(`jobs/${job.id}/holes`, { ...entry(by), ...aHole, ...more });
+    const log = (cut: object, by = server.personId, more: object = {}) =>
+      server.post(`jobs/${job.id}/holes`, { ...entry(by), ...aHole, cut: { ...aCut, ...cut }, ...more });
     expect((await log({})).status).toBe(201);
     const asked = await log({ angleDeg: 12 }, bram);
     expect(asked.body).toMatchObject({
@@ -222,7 +224,7 @@ describe('the same by two people within a minute', () => {
       ask: 'another',
       detail: expect.stringMatching(/^Ottoline Fasch logged a hole like this \d+ s ago/),
     });
-    expect((await log({ angleDeg: 12, another: true }, bram)).status).toBe(201);
+    expect((await log({ angleDeg: 12 }, bram, { another: true })).status).toBe(201);
     expect((await log({ angleDeg: 40 }, bram)).status).toBe(201);
     expect((await log({ bitMm: 10, angleDeg: 11 }, bram)).status).toBe(201);
     await server.db.raw(`update hole set created_at = created_at - interval '61 s' where job_id = ?`, [job.id]);
@@ -232,8 +234,10 @@ describe('the same by two people within a minute', () => {
   it('asks across 0° too', async () => {
     const job = await server.job();
     await typeSpin(job, 2000);
-    await server.post(`jobs/${job.id}/holes`, { ...entry(), ...aHole, angleDeg: 358.5 });
-    expect((await server.post(`jobs/${job.id}/holes`, { ...entry(bram), ...aHole, angleDeg: 1 })).body).toMatchObject({ ask: 'another' });
+    await server.post(`jobs/${job.id}/holes`, { ...entry(), ...aHole, cut: { ...aCut, angleDeg: 358.5 } });
+    expect((await server.post(`jobs/${job.id}/holes`, { ...entry(bram), ...aHole, cut: { ...aCut, angleDeg: 1 } })).body).toMatchObject({
+      ask: 'another',
+    });
   });
   it('asks of two cuts of a part, also at the same moment; not after the first was voided', async () => {
     const job = await server.job();

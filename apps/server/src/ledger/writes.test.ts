@@ -43,7 +43,7 @@ const spun = async () => {
   await server.post(`jobs/${job.id}/spins`, { ...entry(), speedRpm: 600, turns: 20, cautionsConfirmed: true });
   return server.sheet(job.id);
 };
-const aHole = { counterweightId: 'cw1', angleDeg: 180, bitMm: 12, pointAngleDeg: 118, depthMm: 8 };
+const aHole = { kind: 'radial', counterweightId: 'cw1', angleDeg: 180, bitMm: 12, pointAngleDeg: 118, depthMm: 8 };
 const pinOf = (job: Awaited<ReturnType<typeof newJob>>) => job.parts.find(({ kind }) => kind === 'pin')!;
 
 const WRITES: Readonly<Record<string, { readonly sent: () => Sent | Promise<Sent>; readonly other: object; readonly table: string }>> = {
@@ -149,8 +149,8 @@ const WRITES: Readonly<Record<string, { readonly sent: () => Sent | Promise<Sent
     table: 'plan',
   },
   hole: {
-    sent: async () => post(`jobs/${(await spun()).id}/holes`, { ...entry(), ...aHole, planId: null, planIndex: null }),
-    other: { depthMm: 9 },
+    sent: async () => post(`jobs/${(await spun()).id}/holes`, { ...entry(), cut: aHole, planId: null, planIndex: null }),
+    other: { cut: { ...aHole, depthMm: 9 } },
     table: 'hole',
   },
   'a known weight': {

@@ -19,11 +19,7 @@ const sign = (job: JobSheet, by: object = entry()) => server.post(`jobs/${job.id
 const drill = (job: JobSheet) =>
   server.post(`jobs/${job.id}/holes`, {
     ...entry(),
-    counterweightId: 'cw1',
-    angleDeg: 180,
-    bitMm: 6,
-    pointAngleDeg: 118,
-    depthMm: 4,
+    cut: { kind: 'radial', counterweightId: 'cw1', angleDeg: 180, bitMm: 6, pointAngleDeg: 118, depthMm: 4 },
     planId: null,
     planIndex: null,
     another: true,

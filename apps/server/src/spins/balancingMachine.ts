@@ -1,5 +1,5 @@
 import type { SpinEvent, StandinDials } from '@tare/contract';
-import type { Crank, CrankHole, Influence, PlaneUnbalance, SpinSignal } from '@tare/core';
+import type { Crank, Influence, KnownCut, PlaneUnbalance, SpinSignal } from '@tare/core';
 
 /** Token of the machine that this shop's spins run on. */
 export const BALANCING_MACHINE = Symbol('BALANCING_MACHINE');
@@ -9,7 +9,7 @@ export interface Mounted {
   /** Label of the crank in this shop, such as "job-12". */
   readonly rotor: string;
   readonly crank: Crank;
-  readonly holes: readonly CrankHole[];
+  readonly holes: readonly KnownCut[];
   /** Each counterweight is too light by so much at its rim, as heavier pistons leave it: the stand-in's to act on. */
   readonly lightG?: number;
 }

@@ -3,7 +3,7 @@ import { createServer, type AddressInfo, type Server } from 'node:net';
 import { factsOf, type JobSheet, type Problem, type Shop, type SpinEvent } from '@tare/contract';
 import {
   BALANCED,
-  bareHole,
+  bareCut,
   correctionInput,
   fromPolar,
   jobFigures,
@@ -12,7 +12,7 @@ import {
   toPolar,
   trackJob,
   USUAL_TOOLS,
-  type CrankHole,
+  type BarCut,
   type PlanChoices,
 } from '@tare/core';
 import type { Logger } from 'pino';
@@ -151,13 +151,13 @@ describe('correcting and signing', () => {
         id: planId,
         personId: server.personId,
         spinId: sheet.spins.at(-1)!.id,
-        holes: plan.holes.map(bareHole),
+        holes: plan.holes.map(bareCut),
       });
       // The server's own prediction is the planner's.
       expect(taken.body).toMatchObject({ predicted: plan.residual });
       for (const [planIndex, hole] of plan.holes.entries()) {
         expect(
-          (await server.post(`jobs/${job.id}/holes`, { id: randomUUID(), personId: server.personId, planId, planIndex, ...bareHole(hole) })).status,
+          (await server.post(`jobs/${job.id}/holes`, { id: randomUUID(), personId: server.personId, planId, planIndex, cut: bareCut(hole) })).status,
         ).toBe(201);
       }
       expect((await sign()).status).toBe(422);
@@ -176,12 +176,12 @@ describe('correcting and signing', () => {
     const job = await server.job('v8Cross90');
     await spin(job);
     const spinId = (await server.sheet(job.id)).spins[0]!.id;
-    const send = (hole: Partial<CrankHole>, id = spinId): Promise<Response> =>
+    const send = (hole: object, id = spinId): Promise<Response> =>
       server.post(`jobs/${job.id}/plans`, {
         id: randomUUID(),
         personId: server.personId,
         spinId: id,
-        holes: [{ counterweightId: 'cw1', angleDeg: 180, bitMm: 12, pointAngleDeg: 118, depthMm: 20, ...hole }],
+        holes: [{ kind: 'radial', counterweightId: 'cw1', angleDeg: 180, bitMm: 12, pointAngleDeg: 118, depthMm: 20, ...hole }],
       });
     expect((await send({ angleDeg: 20 })).body).toMatchObject({ status: 400, errors: [{ field: 'holes.0' }] });
     expect(((await send({ depthMm: 40 })).body as Problem).detail).toContain('34 mm deep');
@@ -192,17 +192,9 @@ describe('correcting and signing', () => {
 
   it('logs what is in the metal, once, and doubts what cannot be', async () => {
     const job = await server.job('v8Cross90');
-    const hole = {
-      personId: server.personId,
-      planId: null,
-      planIndex: null,
-      counterweightId: 'cw1',
-      angleDeg: 180,
-      bitMm: 12,
-      pointAngleDeg: 118,
-      depthMm: 20,
-    };
-    const log = (more: object = {}): Promise<Response> => server.post(`jobs/${job.id}/holes`, { id: randomUUID(), ...hole, ...more });
+    const hole = { kind: 'radial', counterweightId: 'cw1', angleDeg: 180, bitMm: 12, pointAngleDeg: 118, depthMm: 20 };
+    const log = ({ id = randomUUID(), ...more }: { readonly id?: string; readonly [field: string]: unknown } = {}): Promise<Response> =>
+      server.post(`jobs/${job.id}/holes`, { id, personId: server.personId, planId: null, planIndex: null, cut: { ...hole, ...more } });
     expect(((await log()).body as Problem).detail).toContain('Spin the crank before drilling');
     await spin(job);
     const id = randomUUID();
@@ -219,19 +211,29 @@ describe('correcting and signing', () => {
     const job = await server.job('v8Cross90');
     await spin(job);
     const spinId = (await server.sheet(job.id)).spins[0]!.id;
-    const slug = { radiusMm: 75, densityGPerCm3: 17.5 };
-    const hole = { counterweightId: 'cw1', angleDeg: 180, bitMm: 16, pointAngleDeg: 180, depthMm: 20, slug };
+    const seat = { from: 'face', face: 'front', radiusMm: 75 } as const;
+    const bar: BarCut = {
+      kind: 'bar',
+      counterweightId: 'cw1',
+      angleDeg: 180,
+      seat,
+      diameterMm: 16,
+      lengthMm: 20,
+      depthMm: 20,
+      densityGPerCm3: 17.5,
+      replacesId: null,
+    };
     const plan = (more: object): Promise<Response> =>
-      server.post(`jobs/${job.id}/plans`, { id: randomUUID(), personId: server.personId, spinId, holes: [{ ...hole, ...more }] });
-    expect(((await plan({ slug: { ...slug, radiusMm: 80 } })).body as Problem).detail).toContain('comes through the rim of CW 1');
+      server.post(`jobs/${job.id}/plans`, { id: randomUUID(), personId: server.personId, spinId, holes: [{ ...bar, ...more }] });
+    expect(((await plan({ seat: { ...seat, radiusMm: 80 } })).body as Problem).detail).toContain('comes through the rim of CW 1');
     expect((await plan({})).status).toBe(201);
-    await server.post(`jobs/${job.id}/holes`, { id: randomUUID(), personId: server.personId, planId: null, planIndex: null, ...hole });
+    await server.post(`jobs/${job.id}/holes`, { id: randomUUID(), personId: server.personId, planId: null, planIndex: null, cut: bar });
     await spin(job);
     const sheet = await server.sheet(job.id);
-    expect(sheet.holes[0]!.slug).toEqual(slug);
+    expect(sheet.holes[0]).toMatchObject(bar);
     // (17.5 − 7.85)·π/4·16²·20/1000 = 38.8 g net at 75 mm.
     const { a } = trackJob(sheet)!;
-    const truth = trueUnbalance({ rotor: `job-${job.number}`, crank: job.spec.crank, holes: [hole] });
+    const truth = trueUnbalance({ rotor: `job-${job.number}`, crank: job.spec.crank, holes: [{ ...bar, id: 'bar' }] });
     expect(toPolar(subtract(a.unbalanceGmm, truth.aGmm)).amount).toBeLessThan(0.1 * toPolar(truth.aGmm).amount);
   });
 
@@ -243,11 +245,7 @@ describe('correcting and signing', () => {
       personId: server.personId,
       planId: null,
       planIndex: null,
-      counterweightId: 'cw1',
-      angleDeg: 180,
-      bitMm: 12,
-      pointAngleDeg: 118,
-      depthMm: 20,
+      cut: { kind: 'radial', counterweightId: 'cw1', angleDeg: 180, bitMm: 12, pointAngleDeg: 118, depthMm: 20 },
     });
     const spec = { ...job.spec, crank: { ...job.spec.crank, counterweights: job.spec.crank.counterweights.slice(1) } };
     expect(

@@ -1,15 +1,16 @@
 import {
   addPlanes,
   BALANCED,
-  effectOfHoles,
+  effectOfCuts,
   fromPolar,
-  isBefore,
+  metalNow,
+  replacedId,
   rimKindOf,
   scalePlanes,
   toPlanes,
   toPolar,
   type Crank,
-  type CrankHole,
+  type KnownCut,
   type PlaneUnbalance,
 } from '@tare/core';
 import type { Mount } from './mount.js';
@@ -33,14 +34,14 @@ const OFF_MIDDLE_DEG = 25;
  */
 export function trueUnbalance({ rotor, crank, holes, lightG = 0 }: Mount): PlaneUnbalance {
   // A hole that is deepened or filled later is there as it really turned out, not as somebody measured it.
-  const really: CrankHole[] = [];
-  holes.forEach((hole, i) => {
-    const before = holes.slice(0, i).findLastIndex((old) => isBefore(old, hole));
-    really.push(drilledHole(rotor, crank, hole, i, before < 0 ? null : really[before]!));
+  const really = new Map<string, KnownCut>();
+  holes.forEach((cut, i) => {
+    const old = replacedId(cut);
+    really.set(cut.id, reallyCut(rotor, crank, cut, i, old === null ? null : (really.get(old) ?? null)));
   });
   const density = 1 + chanceFor(rotor, 'density').normal(DENSITY_RATIO);
   const came = lightG === 0 ? asReceived(rotor, crank) : addPlanes(asReceived(rotor, crank), lacking(crank, lightG));
-  return addPlanes(came, scalePlanes(effectOfHoles(crank, really), density));
+  return addPlanes(came, scalePlanes(effectOfCuts(metalNow(crank, []), [...really.values()]), density));
 }
 
 const counterweightsOf = (crank: Crank): Crank['counterweights'] => crank.counterweights.filter((rim) => rimKindOf(rim) === 'counterweight');
@@ -64,23 +65,29 @@ function asReceived(rotor: string, crank: Crank): PlaneUnbalance {
   return scalePlanes(shape, chance.between(AS_RECEIVED_G.least, AS_RECEIVED_G.most) / heaviest);
 }
 
-function drilledHole(rotor: string, crank: Crank, hole: CrankHole, index: number, before: CrankHole | null): CrankHole {
+function reallyCut(rotor: string, crank: Crank, cut: KnownCut, index: number, before: KnownCut | null): KnownCut {
   const chance = chanceFor(rotor, 'hole', index);
   // A drill that is out by more than half its depth would be noticed; it also must not turn a shallow hole inside out.
-  const depthError = Math.max(-hole.depthMm / 2, Math.min(hole.depthMm / 2, chance.normal(DRILL_DEPTH_MM)));
+  const depthError = Math.max(-cut.depthMm / 2, Math.min(cut.depthMm / 2, chance.normal(DRILL_DEPTH_MM)));
   const angleError = chance.normal(DRILL_ANGLE_DEG);
-  const limitMm = crank.counterweights.find((c) => c.id === hole.counterweightId)?.depthLimitMm ?? hole.depthMm;
-  const was = before && hole.was ? { ...hole.was, depthMm: before.depthMm } : (hole.was ?? null);
-  if (hole.rim) return { ...hole, depthMm: hole.depthMm + depthError * LATHE_TO_DRILL };
-  if (hole.slug?.welded) return { ...hole, was, ...(before ? { depthMm: before.depthMm, angleDeg: before.angleDeg } : {}) };
-  // A slug's length is sawn and measured; nothing stops it but itself.
-  const depthMm =
-    hole.slug || hole.axialRadiusMm != null ? hole.depthMm + depthError : Math.min(hole.depthMm + depthError, Math.max(limitMm, hole.depthMm));
-  return {
-    ...hole,
-    was,
-    // A point that follows an old hole stands where that stands, and takes no less.
-    depthMm: was && !hole.slug ? Math.max(depthMm, was.depthMm) : depthMm,
-    angleDeg: before ? before.angleDeg : hole.angleDeg + angleError,
-  };
+  const limitMm = crank.counterweights.find((c) => c.id === cut.counterweightId)?.depthLimitMm ?? cut.depthMm;
+  const angleDeg = before ? before.angleDeg : cut.angleDeg + angleError;
+  switch (cut.kind) {
+    case 'turn':
+    case 'grind':
+      return { ...cut, depthMm: cut.depthMm + depthError * LATHE_TO_DRILL };
+    case 'weld':
+      return { ...cut, angleDeg };
+    case 'bar': {
+      // A bar's length is sawn and measured; nothing stops it but itself, or the shoulder of the hole that it goes into.
+      const depthMm = cut.depthMm > cut.lengthMm && before ? before.depthMm : cut.depthMm + depthError;
+      return { ...cut, angleDeg, lengthMm: cut.lengthMm + depthError, depthMm: Math.max(depthMm, cut.lengthMm + depthError) };
+    }
+    default: {
+      const fromFace = cut.kind === 'face' || (cut.kind === 'redrill' && cut.seat.from === 'face');
+      const depthMm = fromFace ? cut.depthMm + depthError : Math.min(cut.depthMm + depthError, Math.max(limitMm, cut.depthMm));
+      // A point that follows an old hole stands where that stands, and takes no less.
+      return { ...cut, angleDeg, depthMm: before ? Math.max(depthMm, before.depthMm) : depthMm };
+    }
+  }
 }

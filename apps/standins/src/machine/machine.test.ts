@@ -1,14 +1,14 @@
 import { connect, type AddressInfo, type Socket } from 'node:net';
 import type { Server } from 'node:net';
 import { createInterface } from 'node:readline';
-import { BALANCED, crankTemplate, layOut, LAYOUTS, subtract, toPolar, type CrankHole } from '@tare/core';
+import { BALANCED, crankTemplate, layOut, LAYOUTS, subtract, toPolar, type KnownCut } from '@tare/core';
 import { trueUnbalance } from './hiddenCrank.js';
 import { GREETING, listen } from './listen.js';
 import type { Mount } from './mount.js';
 
 const crank = crankTemplate(LAYOUTS.v8Cross90, layOut(LAYOUTS.v8Cross90, 110), 88);
 const mount = (more: Partial<Mount> = {}): Mount => ({ rotor: 'job-7', crank, holes: [], ...more });
-const hole: CrankHole = { counterweightId: 'cw1', angleDeg: 180, bitMm: 16, pointAngleDeg: 118, depthMm: 20 };
+const hole: KnownCut = { kind: 'radial', id: 'h', counterweightId: 'cw1', angleDeg: 180, bitMm: 16, pointAngleDeg: 118, depthMm: 20 };
 
 describe('the hidden crank', () => {
   it('is the same crank every time, and another for another label', () => {
@@ -32,16 +32,25 @@ describe('the hidden crank', () => {
     expect(Math.abs(taken.angleDeg - 180)).toBeLessThan(5);
   });
   it('takes a deepened hole for what it became', () => {
-    const deeper = { ...hole, depthMm: 26, was: { bitMm: 16, pointAngleDeg: 118, depthMm: 20 } };
-    const moment = (holes: CrankHole[]): number => toPolar(subtract(trueUnbalance(mount()).aGmm, trueUnbalance(mount({ holes })).aGmm)).amount;
+    const deeper: KnownCut = {
+      ...hole,
+      id: 'deeper',
+      kind: 'redrill',
+      seat: { from: 'rim', zMm: null },
+      replacesId: 'h',
+      bitMm: 16,
+      pointAngleDeg: 118,
+      depthMm: 26,
+    };
+    const moment = (holes: KnownCut[]): number => toPolar(subtract(trueUnbalance(mount()).aGmm, trueUnbalance(mount({ holes })).aGmm)).amount;
     const whole = moment([{ ...hole, depthMm: 26 }]);
     // Within what the drill misses by: 0.3 mm of a 16 mm hole are some 35 g·mm.
     expect(Math.abs(moment([hole, deeper]) - whole)).toBeLessThan(200);
     expect(moment([hole, deeper])).toBeGreaterThan(moment([hole]) + 300);
   });
   it('does not forget how an earlier hole turned out when another is drilled', () => {
-    const other = { ...hole, counterweightId: 'cw6', angleDeg: 0 };
-    const effect = (holes: CrankHole[]): number => toPolar(subtract(trueUnbalance(mount()).aGmm, trueUnbalance(mount({ holes })).aGmm)).amount;
+    const other: KnownCut = { ...hole, id: 'other', counterweightId: 'cw6', angleDeg: 0 };
+    const effect = (holes: KnownCut[]): number => toPolar(subtract(trueUnbalance(mount()).aGmm, trueUnbalance(mount({ holes })).aGmm)).amount;
     expect(effect([hole, other])).toBeCloseTo(effect([hole]), 6);
   });
 });

@@ -1,5 +1,5 @@
-import type { Crank, CrankHole, PlaneUnbalance } from '@tare/core';
-import { crankHoleSchema, crankSchema } from '@tare/contract';
+import type { Crank, KnownCut, PlaneUnbalance } from '@tare/core';
+import { crankSchema, knownCutSchema } from '@tare/contract';
 import Joi from 'joi';
 
 /**
@@ -11,7 +11,7 @@ import Joi from 'joi';
 export interface Mount {
   readonly rotor: string;
   readonly crank: Crank;
-  readonly holes: readonly CrankHole[];
+  readonly holes: readonly KnownCut[];
   /** Each counterweight is too light by so many grams at its rim, as heavier pistons leave them. */
   readonly lightG?: number;
 }
@@ -32,7 +32,7 @@ export interface SpinOrder {
 export const mountSchema = Joi.object<Mount>({
   rotor: Joi.string().min(1).max(80).required(),
   crank: crankSchema.required(),
-  holes: Joi.array().items(crankHoleSchema).max(200).required(),
+  holes: Joi.array().items(knownCutSchema).max(200).required(),
   lightG: Joi.number().min(0).max(500),
 });
 

@@ -1,4 +1,4 @@
-import { densityOf, normaliseAngleDeg, sideRadiusMm, toPolar, type Counterweight, type Crank, type CrankHole } from '@tare/core';
+import { besideRadiusMm, densityOf, diameterOf, isRimCut, normaliseAngleDeg, toPolar, type Counterweight, type Crank, type Cut } from '@tare/core';
 import { useId, type ReactNode } from 'react';
 import { degrees, fixed } from '../format/numbers.js';
 import { endPoint } from './endView.js';
@@ -7,8 +7,8 @@ import { arcMiddle } from './rimLayout.js';
 interface RimEndProps {
   readonly crank: Crank;
   readonly counterweight: Counterweight;
-  readonly holes: readonly CrankHole[];
-  readonly planned: readonly CrankHole[];
+  readonly holes: readonly Cut[];
+  readonly planned: readonly Cut[];
   /** Called with the angle and the radius that somebody points at. */
   readonly onPick?: (place: { readonly angleDeg: number; readonly radiusMm: number }) => void;
 }
@@ -18,7 +18,7 @@ export function RimEnd({ crank, counterweight, holes, planned, onPick }: RimEndP
   const { name, rimRadiusMm: r, arcCentreDeg, arcHalfWidthDeg, depthLimitMm, noDrill = [] } = counterweight;
   const hatch = useId();
   const half = r * 1.22;
-  const own = (all: readonly CrankHole[]): CrankHole[] => all.filter((hole) => hole.counterweightId === counterweight.id);
+  const own = (all: readonly Cut[]): Cut[] => all.filter((hole) => hole.counterweightId === counterweight.id);
   return (
     <figure className="m-0">
       <svg
@@ -49,10 +49,10 @@ export function RimEnd({ crank, counterweight, holes, planned, onPick }: RimEndP
         })}
         <path d={arcPath(arcCentreDeg, arcHalfWidthDeg, r - depthLimitMm)} className="fill-none stroke-ink-soft" strokeDasharray="5 3" />
         {own(holes).map((hole, i) => (
-          <EndHole key={i} hole={hole} rimRadiusMm={r} look={hole.slug ? 'fill-brass stroke-ink' : 'fill-steel-bright stroke-steel'} />
+          <EndHole key={i} hole={hole} rimRadiusMm={r} look={isBrought(hole) ? 'fill-brass stroke-ink' : 'fill-steel-bright stroke-steel'} />
         ))}
         {own(planned).map((hole, i) => (
-          <EndHole key={i} hole={hole} rimRadiusMm={r} look={hole.slug ? 'fill-brass stroke-blue' : 'fill-blue-wash stroke-blue'} />
+          <EndHole key={i} hole={hole} rimRadiusMm={r} look={isBrought(hole) ? 'fill-brass stroke-blue' : 'fill-blue-wash stroke-blue'} />
         ))}
         <circle r={3} className="fill-ink" />
         {[0, 90, 180, 270].map((deg) => {
@@ -69,17 +69,19 @@ export function RimEnd({ crank, counterweight, holes, planned, onPick }: RimEndP
   );
 }
 
+const isBrought = ({ kind }: Cut): boolean => kind === 'bar' || kind === 'weld';
+
 /** A radial hole as the strip its bit sweeps, with its point; one parallel to the shaft as its circle. */
-function EndHole({ hole, rimRadiusMm, look }: { readonly hole: CrankHole; readonly rimRadiusMm: number; readonly look: string }): ReactNode {
-  if (hole.rim)
-    return <path d={sector(hole.angleDeg, hole.rim.halfArcDeg, rimRadiusMm - hole.depthMm, rimRadiusMm)} className={look} strokeWidth={1} />;
-  const beside = sideRadiusMm(hole);
-  const { bitMm, angleDeg } = hole;
+function EndHole({ hole, rimRadiusMm, look }: { readonly hole: Cut; readonly rimRadiusMm: number; readonly look: string }): ReactNode {
+  if (isRimCut(hole))
+    return <path d={sector(hole.angleDeg, hole.halfArcDeg, rimRadiusMm - hole.depthMm, rimRadiusMm)} className={look} strokeWidth={1} />;
+  const beside = besideRadiusMm(hole);
+  const bitMm = diameterOf(hole);
+  const { angleDeg, depthMm } = hole;
   if (beside !== null) {
     const at = endPoint(beside, angleDeg);
     return <circle cx={at.x} cy={at.y} r={bitMm / 2} className={look} strokeWidth={1} />;
   }
-  const depthMm = hole.slug && hole.was ? hole.was.depthMm : hole.depthMm;
   return (
     <g transform={`rotate(${angleDeg})`}>
       <path

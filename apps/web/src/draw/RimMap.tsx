@@ -1,5 +1,16 @@
-import { metalNow, sideRadiusMm, toPolar, type Crank, type CrankHole, type PlaneReading, type Tolerance, type Vector } from '@tare/core';
-import { useId, type ReactNode } from 'react';
+import {
+  besideRadiusMm,
+  isRimCut,
+  metalNow,
+  toPolar,
+  type Crank,
+  type Cut,
+  type KnownCut,
+  type PlaneReading,
+  type Tolerance,
+  type Vector,
+} from '@tare/core';
+import { useId, useMemo, type ReactNode } from 'react';
 import { degrees, fixed } from '../format/numbers.js';
 import { arcMiddle, heap, holeEllipse, LEFT, placeAt, rimScale, stretches, TOP, TURN_WIDTH, xOf, type RimScale } from './rimLayout.js';
 
@@ -8,8 +19,8 @@ export interface RimMapProps {
   readonly tolerance: Pick<Tolerance, 'aGmm' | 'bGmm'>;
   /** What the planes read; null before the first spin. */
   readonly reading: { readonly a: PlaneReading; readonly b: PlaneReading } | null;
-  readonly drilled: readonly CrankHole[];
-  readonly planned: readonly CrankHole[];
+  readonly drilled: readonly KnownCut[];
+  readonly planned: readonly Cut[];
   readonly selectedId?: string;
   /** Called with the rim and the angle that somebody points at. */
   readonly onPick?: (place: { readonly counterweightId: string; readonly angleDeg: number }) => void;
@@ -20,11 +31,11 @@ export interface RimMapProps {
  * planned, and on each plane's line a heap where the metal is too heavy.
  */
 export function RimMap({ crank: asItCame, tolerance, reading, drilled, planned, selectedId, onPick }: RimMapProps): ReactNode {
-  const { crank, holes } = metalNow(asItCame, drilled);
+  const { crank, standing } = useMemo(() => metalNow(asItCame, drilled), [asItCame, drilled]);
   const scale = rimScale(crank);
   const { planes, counterweights } = crank;
   const hatch = useId();
-  const counterweightOf = (hole: CrankHole): (typeof counterweights)[number] | undefined => counterweights.find((c) => c.id === hole.counterweightId);
+  const counterweightOf = (hole: Cut): (typeof counterweights)[number] | undefined => counterweights.find((c) => c.id === hole.counterweightId);
   const lines = [
     { name: 'A', zMm: planes.zAMm, radiusMm: planes.radiusAMm, toleranceGmm: tolerance.aGmm, plane: reading?.a },
     { name: 'B', zMm: planes.zBMm, radiusMm: planes.radiusBMm, toleranceGmm: tolerance.bGmm, plane: reading?.b },
@@ -96,7 +107,7 @@ export function RimMap({ crank: asItCame, tolerance, reading, drilled, planned, 
         {lines.map(({ name, zMm, radiusMm, toleranceGmm, plane }) => (
           <PlaneLine key={name} name={name} y={scale.yOf(zMm)} radiusMm={radiusMm} toleranceGmm={toleranceGmm} plane={plane} largest={largest} />
         ))}
-        {holes.map((hole, i) => {
+        {standing.map((hole, i) => {
           const counterweight = counterweightOf(hole);
           return counterweight && <HoleMark key={i} hole={hole} counterweight={counterweight} scale={scale} planned={false} />;
         })}
@@ -114,7 +125,7 @@ export function RimMap({ crank: asItCame, tolerance, reading, drilled, planned, 
 }
 
 interface HoleMarkProps {
-  readonly hole: CrankHole;
+  readonly hole: Cut;
   readonly counterweight: Crank['counterweights'][number];
   readonly scale: RimScale;
   readonly planned: boolean;
@@ -122,8 +133,8 @@ interface HoleMarkProps {
 
 /** A hole on the rim as a ring, one in the side face as a box; a rim that goes down as its whole block's outline. */
 function HoleMark({ hole, counterweight, scale, planned }: HoleMarkProps): ReactNode {
-  if (hole.rim) {
-    return stretches(hole.angleDeg, hole.rim.halfArcDeg).map(({ x, width }) => (
+  if (isRimCut(hole)) {
+    return stretches(hole.angleDeg, hole.halfArcDeg).map(({ x, width }) => (
       <rect
         key={x}
         x={x}
@@ -138,15 +149,16 @@ function HoleMark({ hole, counterweight, scale, planned }: HoleMarkProps): React
     ));
   }
   const { cx, cy, rx, ry } = holeEllipse(hole, counterweight, scale);
-  const metal = hole.slug ? 'fill-brass' : planned ? 'fill-blue-wash' : 'fill-steel-bright';
+  const isBrought = hole.kind === 'bar' || hole.kind === 'weld';
+  const metal = isBrought ? 'fill-brass' : planned ? 'fill-blue-wash' : 'fill-steel-bright';
   const look = {
-    className: `${metal} ${planned ? 'stroke-blue' : hole.slug ? 'stroke-ink' : 'stroke-steel'}`,
+    className: `${metal} ${planned ? 'stroke-blue' : isBrought ? 'stroke-ink' : 'stroke-steel'}`,
     strokeWidth: planned ? 2 : 2.5,
     ...(planned ? { strokeDasharray: '5 3' } : {}),
   };
   return (
     <g>
-      {sideRadiusMm(hole) === null ? (
+      {besideRadiusMm(hole) === null ? (
         <ellipse cx={cx} cy={cy} rx={rx} ry={ry} {...look} />
       ) : (
         <rect x={cx - rx} y={cy - ry} width={2 * rx} height={2 * ry} {...look} />

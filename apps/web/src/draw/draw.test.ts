@@ -31,7 +31,7 @@ describe('the rim map', () => {
   it('draws a hole as wide as its bit at the rim', () => {
     const counterweight = crank.counterweights[0]!;
     const { rx, cx } = holeEllipse(
-      { counterweightId: 'cw1', angleDeg: 180, bitMm: 20, pointAngleDeg: 118, depthMm: 20 },
+      { kind: 'radial', counterweightId: 'cw1', angleDeg: 180, bitMm: 20, pointAngleDeg: 118, depthMm: 20 },
       counterweight,
       rimScale(crank),
     );

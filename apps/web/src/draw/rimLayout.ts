@@ -1,4 +1,14 @@
-import { normaliseAngleDeg, toPolar, type Counterweight, type Crank, type CrankHole, type NoDrillArc, type Vector } from '@tare/core';
+import {
+  diameterOf,
+  normaliseAngleDeg,
+  seatOf,
+  toPolar,
+  type Counterweight,
+  type Crank,
+  type NoDrillArc,
+  type RoundCut,
+  type Vector,
+} from '@tare/core';
 
 /*
  * Geometry of the rim map: the crank unrolled, angle across, position along the shaft down. All in the drawing's own
@@ -47,12 +57,14 @@ export function stretches(centreDeg: number, halfDeg: number): { readonly x: num
 }
 
 /** A hole's outline on the unrolled rim: as wide as its bit is at the rim, as high as its bit along the shaft. */
-export function holeEllipse(hole: CrankHole, counterweight: Counterweight, scale: RimScale): { cx: number; cy: number; rx: number; ry: number } {
+export function holeEllipse(hole: RoundCut, counterweight: Counterweight, scale: RimScale): { cx: number; cy: number; rx: number; ry: number } {
+  const seat = seatOf(hole);
+  const mm = diameterOf(hole);
   return {
     cx: xOf(hole.angleDeg),
-    cy: scale.yOf(counterweight.zMm),
-    rx: (hole.bitMm / 2 / counterweight.rimRadiusMm / (2 * Math.PI)) * TURN_WIDTH,
-    ry: (hole.bitMm / 2) * scale.perMm,
+    cy: scale.yOf(seat.from === 'rim' ? (seat.zMm ?? counterweight.zMm) : counterweight.zMm),
+    rx: (mm / 2 / counterweight.rimRadiusMm / (2 * Math.PI)) * TURN_WIDTH,
+    ry: (mm / 2) * scale.perMm,
   };
 }
 

@@ -1,4 +1,6 @@
-import { counterweightOf, holeMetal, holeWorking } from '@tare/core';
+import { counterweightOf, cutWorking, densityOf } from '@tare/core';
+import { gramsWords, NOUNS, shortSize, wordOf } from '../benches/correct/cutWords.js';
+import { useCutMetals } from '../benches/correct/useCutMetals.js';
 import type { ReactNode } from 'react';
 import { clock, degrees, fixed } from '../format/numbers.js';
 import { SCHOOLS } from '../format/words.js';
@@ -11,6 +13,7 @@ export function Card(): ReactNode {
   const { sheet, figures } = useOpenJob();
   const { spec } = sheet;
   const weights = weightLines(sheet, figures);
+  const metals = useCutMetals();
   return (
     <aside
       aria-label="The job’s card"
@@ -37,18 +40,18 @@ export function Card(): ReactNode {
       <Lines title="Bob weights" lines={bobLines(sheet, figures)} />
       <Lines title="As received" lines={spinLines(sheet, figures, 0, 'As received')} />
       {sheet.holes.length > 0 && (
-        <Section title={`Holes drilled: ${sheet.holes.length}`}>
+        <Section title={`Metal taken and brought: ${sheet.holes.length}`}>
           {sheet.holes.map((hole) => {
-            const metal = holeMetal(spec.crank, hole);
-            const { name, rimRadiusMm } = counterweightOf(spec.crank, hole.counterweightId);
-            const working = holeWorking({ ...hole, rimRadiusMm, densityGPerCm3: spec.crank.densityGPerCm3 }, metal);
+            const metal = metals.get(hole.id)!;
+            const counterweight = counterweightOf(spec.crank, hole.counterweightId);
+            const { name, rimRadiusMm } = counterweight;
             return (
               <Line
                 key={hole.id}
                 line={{
                   label: `${name} at ${degrees(hole.angleDeg, 1)}`,
-                  text: `${fixed(hole.bitMm, 0)} × ${fixed(hole.depthMm, 1)} mm, ${fixed(metal.massG, 1)} g`,
-                  working,
+                  text: `${hole.kind === 'radial' ? '' : `${NOUNS[wordOf(hole)]}, `}${shortSize(hole)} mm, ${gramsWords(metal)}`,
+                  working: cutWorking(hole, { rimRadiusMm, densityGPerCm3: densityOf(spec.crank, counterweight) }, metal),
                   personId: hole.personId,
                   at: hole.at,
                 }}

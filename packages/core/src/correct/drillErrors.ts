@@ -1,7 +1,8 @@
-import { counterweightOf, type Crank } from '../rotor/crank.js';
-import type { CrankHole } from '../rotor/crankHole.js';
-import { effectOfHole, holeMetal } from '../rotor/holeMetal.js';
-import { addPlanes, checkPlanes, planeShares, scalePlanes, type PlaneUnbalance } from '../rotor/planes.js';
+import { effectOf, pieceOf, type MetalNow } from '../cuts/metalNow.js';
+import type { Piece } from '../cuts/piece.js';
+import { cutInto, metalOf } from '../cuts/taken.js';
+import type { Cut } from '../rotor/cut.js';
+import { addPlanes, BALANCED, scalePlanes, type PlaneUnbalance } from '../rotor/planes.js';
 import type { PerPlane } from '../spin/readingSpread.js';
 import { degToRad } from '../units/angle.js';
 import { toPolar } from '../units/vector.js';
@@ -20,18 +21,17 @@ export const USUAL_DRILL: DrillErrors = { depthMm: 0.3, angleDeg: 1, densityRati
 const DEPTH_STEP_MM = 0.05;
 
 /**
- * Deviation of what these holes really take from what they should, in each component of each plane, g·mm: along the hole by
+ * Deviation of what these cuts really take from what they should, in each component of each plane, g·mm: along the cut by
  * ∂U/∂h·σ_h (a 20 mm bit that goes 0.4 mm too deep is nearly 1 g), across it by U·σ_θ; half their squares fall on a component.
- * Holes err apart; the density errs for all of them together.
+ * Cuts err apart; the density errs for all of them together.
+ * @param metal as it is before them
  */
-export function drillSpread(crank: Crank, holes: readonly CrankHole[], drill: DrillErrors): PerPlane {
+export function drillSpread(metal: MetalNow, cuts: readonly Cut[], drill: DrillErrors): PerPlane {
   let [a2, b2] = [0, 0];
-  let sum: PlaneUnbalance = { aGmm: { re: 0, im: 0 }, bGmm: { re: 0, im: 0 } };
-  for (const hole of holes) {
-    const { momentGmm, perMm } = biteOf(crank, hole);
+  let sum: PlaneUnbalance = BALANCED;
+  for (const { momentGmm, perMm, effect } of bitesOf(metal, cuts)) {
     const along = drill.depthMm * perMm;
     const across = momentGmm * drill.angleDeg * (Math.PI / 180);
-    const effect = effectOfHole(crank, hole);
     sum = addPlanes(sum, effect);
     const perGmm = (plane: PlaneUnbalance['aGmm']): number => (momentGmm === 0 ? 0 : toPolar(plane).amount / Math.abs(momentGmm));
     const half2 = (along ** 2 + across ** 2) / 2;
@@ -42,38 +42,54 @@ export function drillSpread(crank: Crank, holes: readonly CrankHole[], drill: Dr
   return { aGmm: Math.hypot(Math.sqrt(a2), toPolar(together.aGmm).amount), bGmm: Math.hypot(Math.sqrt(b2), toPolar(together.bGmm).amount) };
 }
 
-/** What a hole takes, and how much more with each mm of depth. */
+/** What a cut takes, and how much more with each mm of depth. */
 interface Bite {
+  readonly cut: Cut;
   readonly momentGmm: number;
   readonly perMm: number;
-  readonly zMm: number;
+  readonly effect: PlaneUnbalance;
 }
 
-function biteOf(crank: Crank, hole: CrankHole): Bite {
-  const { zMm } = counterweightOf(crank, hole.counterweightId);
-  const { momentGmm } = holeMetal(crank, hole);
-  // A weld fills its hole, however deep that is.
-  const perMm = hole.slug?.welded ? 0 : (holeMetal(crank, { ...hole, depthMm: hole.depthMm + DEPTH_STEP_MM }).momentGmm - momentGmm) / DEPTH_STEP_MM;
-  return { momentGmm, perMm, zMm };
+function bitesOf(metal: MetalNow, cuts: readonly Cut[]): Bite[] {
+  const pieces = new Map(metal.pieces);
+  return cuts.map((cut) => {
+    const piece = pieceOf({ crank: metal.crank, pieces }, cut.counterweightId);
+    pieces.set(cut.counterweightId, cutInto(piece, cut));
+    const taken = metalOf(piece, cut);
+    const { amount: momentGmm } = toPolar(taken.momentGmm);
+    return { cut, momentGmm, perMm: perMmOf(piece, cut, momentGmm), effect: effectOf(taken, metal.crank.planes) };
+  });
 }
 
-/** How one hole went amiss. */
+/** A weld fills its hole, however deep that is; a bar's length is sawn, and in an old radial hole it stands on the shoulder. */
+function perMmOf(piece: Piece, cut: Cut, momentGmm: number): number {
+  if (cut.kind === 'weld' || momentGmm === 0) return 0;
+  const deeper =
+    cut.kind === 'bar'
+      ? {
+          ...cut,
+          lengthMm: cut.lengthMm + DEPTH_STEP_MM,
+          depthMm: cut.seat.from === 'rim' && cut.replacesId !== null ? cut.depthMm : cut.depthMm + DEPTH_STEP_MM,
+        }
+      : { ...cut, depthMm: cut.depthMm + DEPTH_STEP_MM };
+  return (toPolar(metalOf(piece, deeper).momentGmm).amount - momentGmm) / DEPTH_STEP_MM;
+}
+
+/** How one cut went amiss. */
 export interface Miss {
   readonly depthMm: number;
   readonly angleDeg: number;
   readonly densityRatio: number;
 }
 
-/** What a hole took for every way it may go amiss; a drill that is out by more than half the depth would be noticed. */
-export function missingHole(crank: Crank, hole: CrankHole): (miss: Miss) => PlaneUnbalance {
-  const { momentGmm, perMm, zMm } = biteOf(crank, hole);
-  checkPlanes(crank.planes);
-  const { shareA, shareB } = planeShares(zMm, crank.planes);
+/** What each cut changes for every way it may go amiss; a drill that is out by more than half the depth would be noticed. */
+export function missingCuts(metal: MetalNow, cuts: readonly Cut[]): ((miss: Miss) => PlaneUnbalance)[] {
   // Asked thousands of times for every plan: worked out by hand, with nothing to check any more.
-  return ({ depthMm, angleDeg, densityRatio }) => {
-    const moment = (momentGmm + perMm * Math.max(-hole.depthMm / 2, depthMm)) * (1 + densityRatio);
-    const angle = degToRad(hole.angleDeg + angleDeg);
-    const [re, im] = [-moment * Math.cos(angle), -moment * Math.sin(angle)];
-    return { aGmm: { re: re * shareA, im: im * shareA }, bGmm: { re: re * shareB, im: im * shareB } };
-  };
+  return bitesOf(metal, cuts).map(({ cut, momentGmm, perMm, effect: { aGmm: a, bGmm: b } }) => ({ depthMm, angleDeg, densityRatio }) => {
+    const more = momentGmm === 0 ? 1 : 1 + (perMm * Math.max(-cut.depthMm / 2, depthMm)) / momentGmm;
+    const factor = more * (1 + densityRatio);
+    const turn = degToRad(angleDeg);
+    const [re, im] = [factor * Math.cos(turn), factor * Math.sin(turn)];
+    return { aGmm: { re: a.re * re - a.im * im, im: a.re * im + a.im * re }, bGmm: { re: b.re * re - b.im * im, im: b.re * im + b.im * re } };
+  });
 }

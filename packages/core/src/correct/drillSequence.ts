@@ -1,4 +1,4 @@
-import type { Bit } from '../rotor/crankHole.js';
+import type { Bit } from '../rotor/cut.js';
 import { needsPilot, type ShopTools } from './shopTools.js';
 
 /**

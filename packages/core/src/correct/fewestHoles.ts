@@ -1,7 +1,8 @@
 import { densityOf, edgeMarginOf, mayDrillFrom, type Counterweight } from '../rotor/crank.js';
-import { GROUND_SPOT_DEG } from '../rotor/crankHole.js';
+import { GROUND_SPOT_DEG, diameterOf } from '../rotor/cut.js';
 import { axialHole } from '../rotor/axialHole.js';
-import { deepestBesideMm } from '../rotor/drillingRules.js';
+import { deepestBesideMm } from '../cuts/cutRules.js';
+import { metalNow, type MetalNow } from '../cuts/metalNow.js';
 import { holeMomentGmm } from '../rotor/hole.js';
 import { planeShares } from '../rotor/planes.js';
 import { rimStretch } from '../rotor/rimCut.js';
@@ -47,11 +48,12 @@ export async function fewestHoles(input: PlanInput, solve: SolveModel, leftShare
 const ROUNDING = 1e-4;
 
 function piecesOf(input: PlanInput): Piece[] {
-  const { crank } = input;
+  const metal = input.metal ?? metalNow(input.crank, input.existing);
+  const { crank } = metal;
   return crank.counterweights.flatMap((c) => {
     const shares = planeShares(c.zMm, crank.planes);
     const taken = mostTakenGmm(input, c);
-    const brought = mostBroughtGmm(input, c);
+    const brought = mostBroughtGmm(input, metal, c);
     const piece = (centreDeg: number, halfDeg: number, mostGmm: number): Piece => ({ ...shares, centreDeg, halfDeg, mostGmm });
     const stretches = freeStretches(c);
     return [
@@ -105,10 +107,10 @@ function mostTakenGmm(input: PlanInput, c: Counterweight): number {
 }
 
 /** A bar brings most in an old hole, where no metal goes for it; one of its whole rim's radius is more than there can be. */
-function mostBroughtGmm({ bars = [], welding, existing }: PlanInput, c: Counterweight): number {
+function mostBroughtGmm({ bars = [], welding }: PlanInput, { standing }: MetalNow, c: Counterweight): number {
   const most = bars.map(({ diameterMm, densityGPerCm3 }) => barG(diameterMm, Math.max(c.widthMm, c.depthLimitMm), densityGPerCm3) * c.rimRadiusMm);
-  const old = existing.filter((hole) => hole.counterweightId === c.id && !hole.slug);
-  const welds = welding === true ? old.map(({ bitMm, depthMm }) => barG(bitMm, depthMm + bitMm, MOST_PARENT_G_PER_CM3) * c.rimRadiusMm) : [];
+  const old = standing.filter((cut) => cut.counterweightId === c.id && cut.kind !== 'bar');
+  const welds = welding === true ? old.map((cut) => barG(diameterOf(cut), cut.depthMm + diameterOf(cut), MOST_PARENT_G_PER_CM3) * c.rimRadiusMm) : [];
   return Math.max(0, ...most, ...welds);
 }
 const MOST_PARENT_G_PER_CM3 = 9;

@@ -1,15 +1,16 @@
 import { randomLcg, randomNormal } from 'd3-random';
 import { layOut } from '../engine/layout.js';
 import { LAYOUTS } from '../engine/library.js';
-import { standingHoles, type CrankHole } from '../rotor/crankHole.js';
-import { effectOfHoles, holeMetal } from '../rotor/holeMetal.js';
-import { ruleBreaches } from '../rotor/drillingRules.js';
+import { breachesInTurn, ruleBreaches } from '../cuts/cutRules.js';
+import { effectOfCuts, metalNow, metalsOf } from '../cuts/metalNow.js';
+import { known as withId, radial } from '../cuts/testing/cuts.js';
+import { replacedId, type KnownCut, type RadialCut, type RedrillCut } from '../rotor/cut.js';
 import { crankTemplate } from '../engine/crankTemplate.js';
 import { holeMomentGmm, radialHole } from '../rotor/hole.js';
 import { addPlanes, scalePlanes, toPlanes } from '../rotor/planes.js';
 import { fromPolar, subtract, toPolar, type Vector } from '../units/vector.js';
 import { cutShare } from './cutShare.js';
-import { drillSpread, missingHole } from './drillErrors.js';
+import { drillSpread, missingCuts } from './drillErrors.js';
 import { drillMinutes } from './drillMinutes.js';
 import { drillOrder } from './drillOrder.js';
 import { MOST_OVERSHOT, planChoices, type ChoicesInput } from './planChoices.js';
@@ -26,19 +27,13 @@ const plane = (amountG: number, deg: number, deviationG = 0.3): TrackedPlane => 
   gainDeviation: 0.05,
 });
 const known = (a: TrackedPlane, b: TrackedPlane): Knowledge => ({ a, b, toleranceAGmm: 85, toleranceBGmm: 85, drill });
-const hole = (more: Partial<CrankHole> = {}): CrankHole => ({
-  counterweightId: 'cw1',
-  angleDeg: 180,
-  bitMm: 20,
-  pointAngleDeg: 118,
-  depthMm: 15,
-  ...more,
-});
+const hole = (more: Partial<RadialCut> = {}): RadialCut => radial({ bitMm: 20, depthMm: 15, ...more });
+const raw = metalNow(crank, []);
 
 describe('what a drill misses', () => {
   it('is nearly 1 g for a 20 mm bit 0.4 mm too deep (handbook section 7)', () => {
     // cw1 stands in plane A, its rim at the plane's own radius.
-    const { aGmm } = drillSpread(crank, [hole()], { depthMm: 0.4, angleDeg: 0, densityRatio: 0 });
+    const { aGmm } = drillSpread(raw, [hole()], { depthMm: 0.4, angleDeg: 0, densityRatio: 0 });
     const along = aGmm * Math.SQRT2;
     expect(along / 85).toBeGreaterThan(0.75);
     expect(along / 85).toBeLessThan(1);
@@ -46,8 +41,8 @@ describe('what a drill misses', () => {
   it('is what 4,000 holes gone amiss scatter by, in both planes', () => {
     const normal = randomNormal.source(randomLcg(0.21))(0, 1);
     const holes = [hole(), hole({ counterweightId: 'cw3', angleDeg: 280, bitMm: 12, depthMm: 25 })];
-    const took = holes.map((one) => missingHole(crank, one));
-    const meant = effectOfHoles(crank, holes);
+    const took = missingCuts(raw, holes);
+    const meant = effectOfCuts(raw, holes);
     const off: Record<'aGmm' | 'bGmm', number> = { aGmm: 0, bGmm: 0 };
     const tries = 4000;
     for (let i = 0; i < tries; i += 1) {
@@ -55,7 +50,7 @@ describe('what a drill misses', () => {
       const really = took.map((of) => of({ depthMm: drill.depthMm * normal(), angleDeg: drill.angleDeg * normal(), densityRatio })).reduce(addPlanes);
       for (const p of ['aGmm', 'bGmm'] as const) off[p] += toPolar(subtract(really[p], meant[p])).amount ** 2 / 2 / tries;
     }
-    const said = drillSpread(crank, holes, drill);
+    const said = drillSpread(raw, holes, drill);
     for (const p of ['aGmm', 'bGmm'] as const) {
       expect(Math.sqrt(off[p]) / said[p]).toBeGreaterThan(0.96);
       expect(Math.sqrt(off[p]) / said[p]).toBeLessThan(1.04);
@@ -82,12 +77,12 @@ describe('cutShare', () => {
 describe('planOutcome', () => {
   it('agrees with Rayleigh where nothing is drilled: P(both inside) = (1 − e^(−t²/2s²))²', () => {
     const s = 0.45;
-    const { inside } = planOutcome(crank, [], known(plane(0, 0, s), plane(0, 0, s)), 20_000);
+    const { inside } = planOutcome(raw, [], known(plane(0, 0, s), plane(0, 0, s)), 20_000);
     expect(inside).toBeCloseTo((1 - Math.exp(-1 / (2 * s * s))) ** 2, 1);
   });
   it('is the same every time', () => {
     const story = known(plane(20, 185), plane(5, 10));
-    expect(planOutcome(crank, [hole()], story)).toEqual(planOutcome(crank, [hole()], story));
+    expect(planOutcome(raw, [hole()], story)).toEqual(planOutcome(raw, [hole()], story));
   });
   it('calls past only what came out light by more than the tolerance where it was heavy', () => {
     expect(isPast({ re: 1000, im: 0 }, { re: -90, im: 0 }, 85)).toBe(true);
@@ -118,12 +113,12 @@ describe('planChoices', () => {
     if (result.kind !== 'choices') throw new Error(result.kind);
     const [proposed] = result.choices;
     for (const { plan, expectedMinutes, minutes, overshot } of result.choices) {
-      plan.holes.forEach((one, i) => expect(ruleBreaches(crank, one, plan.holes.toSpliced(i, 1), { bits })).toEqual([]));
+      expect(breachesInTurn(raw, plan.holes, { bits }).flat()).toEqual([]);
       // What hardly ever goes past nothing comes before what is cheap.
       if (overshot <= MOST_OVERSHOT) expect(expectedMinutes).toBeGreaterThanOrEqual(proposed!.expectedMinutes);
       expect(minutes).toBeCloseTo(drillMinutes(crank, plan.holes), 9);
       // What a plan should leave is what its holes leave, worked out anew.
-      const left = addPlanes({ aGmm: input.known.a.unbalanceGmm, bGmm: input.known.b.unbalanceGmm }, effectOfHoles(crank, plan.holes));
+      const left = addPlanes({ aGmm: input.known.a.unbalanceGmm, bGmm: input.known.b.unbalanceGmm }, effectOfCuts(raw, plan.holes));
       expect(toPolar(subtract(left.aGmm, plan.residual.aGmm)).amount).toBeLessThan(1e-9);
     }
     for (const merit of ['fewestHoles', 'leastTime', 'surest', 'fewestBits'] as const)
@@ -148,43 +143,43 @@ describe('planChoices', () => {
 });
 
 describe('deepening and opening what is there', () => {
-  const old = hole({ bitMm: 12, depthMm: 15, angleDeg: 180 });
-  const now = hole({ bitMm: 16, depthMm: 22, angleDeg: 180, was: { bitMm: 12, pointAngleDeg: 118, depthMm: 15 } });
-  it('takes the difference of both holes', () => {
-    const taken = holeMetal(crank, now).massG;
-    expect(taken).toBeCloseTo(holeMetal(crank, hole({ bitMm: 16, depthMm: 22 })).massG - holeMetal(crank, old).massG, 9);
-    // The old hole and what it became are together the hole that stands.
-    const both = effectOfHoles(crank, [old, now]);
-    expect(both.aGmm.re).toBeCloseTo(effectOfHoles(crank, [hole({ bitMm: 16, depthMm: 22 })]).aGmm.re, 9);
-    expect(standingHoles([old, now])).toEqual([now]);
+  const old = withId('old', hole({ bitMm: 12, depthMm: 15 }));
+  const seat = { from: 'rim', zMm: null } as const;
+  const now: RedrillCut = { ...hole({ bitMm: 16, depthMm: 22 }), kind: 'redrill', seat, replacesId: 'old' };
+  const there = metalNow(crank, [old]);
+  it('takes with the old hole together what the hole that stands takes', () => {
+    const [taken] = metalsOf(there, [now]);
+    const [whole, before] = [hole({ bitMm: 16, depthMm: 22 }), old].map((one) => metalsOf(raw, [one])[0]!.massG) as [number, number];
+    expect(taken!.massG).toBeCloseTo(whole - before, 9);
+    expect(metalNow(crank, [old, withId('now', now)]).standing).toEqual([withId('now', now)]);
   });
   it('breaks no rule by standing where it stood, and can only grow', () => {
-    expect(ruleBreaches(crank, now, [old], { bits })).toEqual([]);
-    expect(ruleBreaches(crank, { ...now, depthMm: 10 }, [old], { bits })).toEqual([expect.stringContaining('can only grow') as string]);
+    expect(ruleBreaches(there, now, { bits })).toEqual([]);
+    expect(ruleBreaches(there, { ...now, depthMm: 10 }, { bits })).toEqual([expect.stringContaining('can only grow') as string]);
     // What it was before that is long gone.
-    const once = hole({ bitMm: 8, depthMm: 9, angleDeg: 180 });
-    const twice = { ...old, was: { bitMm: 8, pointAngleDeg: 118, depthMm: 9 } };
-    expect(ruleBreaches(crank, now, [once, twice], { bits })).toEqual([]);
+    const twice: KnownCut = { ...withId('twice', now), bitMm: 12, depthMm: 15 };
+    expect(ruleBreaches(metalNow(crank, [old, twice]), { ...now, replacesId: 'twice' }, { bits })).toEqual([]);
     // Another hole beside it does not become one with it.
-    expect(ruleBreaches(crank, now, [old, hole({ bitMm: 12, angleDeg: 188 })], { bits })).toHaveLength(1);
+    expect(ruleBreaches(metalNow(crank, [old, hole({ bitMm: 12, angleDeg: 188 })]), now, { bits })).toHaveLength(1);
   });
   it('offers a plan without a new hole where one along an old hole’s line is enough', () => {
-    const existing = [hole({ bitMm: 12, depthMm: 12, angleDeg: 182 }), hole({ counterweightId: 'cw6', bitMm: 12, depthMm: 12, angleDeg: 4 })];
+    const existing = [
+      withId('front', hole({ bitMm: 12, depthMm: 12, angleDeg: 182 })),
+      withId('rear', hole({ counterweightId: 'cw6', bitMm: 12, depthMm: 12, angleDeg: 4 })),
+    ];
     const result = planChoices({ crank, bits, bars: [], existing, maxHoles: 6, known: known(plane(9, 182, 0.2), plane(7, 4, 0.2)) });
     if (result.kind !== 'choices') throw new Error(result.kind);
     const without = result.choices.find(({ merits }) => merits.includes('noNewHoles'))!;
     expect(without.plan.holes.length).toBeGreaterThan(0);
-    for (const one of without.plan.holes) {
-      expect(existing.some(({ bitMm, depthMm }) => one.was?.bitMm === bitMm && one.was.depthMm === depthMm)).toBe(true);
-      expect(ruleBreaches(crank, one, [...existing, ...without.plan.holes.filter((other) => other !== one)], { bits })).toEqual([]);
-    }
+    for (const one of without.plan.holes) expect(['front', 'rear']).toContain(replacedId(one));
+    expect(breachesInTurn(metalNow(crank, existing), without.plan.holes, { bits }).flat()).toEqual([]);
     expect(without.plan.worstShare).toBeLessThan(1);
   });
   it('does not deepen the same hole twice in one plan', () => {
-    const existing = [hole({ bitMm: 8, depthMm: 8, angleDeg: 182 })];
+    const existing = [withId('old', hole({ bitMm: 8, depthMm: 8, angleDeg: 182 }))];
     const result = planChoices({ crank, bits, bars: [], existing, maxHoles: 8, known: known(plane(40, 182, 0.2), plane(1.5, 4, 0.2)) });
     if (result.kind !== 'choices') throw new Error(result.kind);
-    for (const { plan } of result.choices) expect(plan.holes.filter(({ was }) => was).length).toBeLessThanOrEqual(1);
+    for (const { plan } of result.choices) expect(plan.holes.filter((cut) => replacedId(cut) !== null).length).toBeLessThanOrEqual(1);
   });
 });
 

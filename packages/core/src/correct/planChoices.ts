@@ -1,7 +1,9 @@
+import { metalNow, type MetalNow } from '../cuts/metalNow.js';
+import { replacedId } from '../rotor/cut.js';
 import type { Bar } from '../rotor/slug.js';
 import type { PerPlane } from '../spin/readingSpread.js';
 import { cutShare, type CutShares } from './cutShare.js';
-import { drillMinutes, metalPrice } from './drillMinutes.js';
+import { bitsOf, drillMinutes, metalPrice } from './drillMinutes.js';
 import { drillSpread } from './drillErrors.js';
 import type { HolePlan, PlanInput } from './planInput.js';
 import { planMenu } from './planMenu.js';
@@ -19,6 +21,7 @@ export interface PlanChoice extends PlanOutcome {
   readonly minutes: number;
   readonly bits: number;
   readonly slugs: number;
+  readonly welds: number;
   /** Of the time and of heavy metal, in the shop's money. */
   readonly price: number;
   /** Deviation of what is left in each component, from the drill alone, g·mm. */
@@ -39,7 +42,7 @@ export type PlanChoices =
   | { readonly kind: 'notFound'; readonly share: CutShares; readonly reason: string; readonly best: HolePlan };
 
 export interface ChoicesInput {
-  /** As it is: `metalNow`. */
+  /** As it came. */
   readonly crank: PlanInput['crank'];
   readonly bits: PlanInput['bits'];
   /** Heavy metal that may be used. */
@@ -61,7 +64,7 @@ const LESS = 0.88;
 const MOST_LESSENINGS = 2;
 
 /** What is planned for: the share of what is known that may be cut at once. */
-export function planInputOf({ crank, known, bits, existing, maxHoles, share }: ChoicesInput): PlanInput {
+export function planInputOf({ crank, known, bits, existing, maxHoles, share }: ChoicesInput): PlanInput & { readonly metal: MetalNow } {
   const { a, b, toleranceAGmm, toleranceBGmm } = known;
   return {
     crank,
@@ -70,6 +73,7 @@ export function planInputOf({ crank, known, bits, existing, maxHoles, share }: C
     toleranceBGmm,
     bits,
     existing,
+    metal: metalNow(crank, existing),
     maxHoles,
     share: share ?? { a: cutShare(a, toleranceAGmm), b: cutShare(b, toleranceBGmm) },
   };
@@ -91,7 +95,8 @@ export function planChoices(input: ChoicesInput): PlanChoices {
     if (menu === 'nothingToDo') return { kind: 'nothingToDo' };
     const { plans, drillingFails, nearest } = menu;
     if (plans.length === 0) return { kind: 'notFound', share: usual.share, reason: drillingFails!, best: nearest! };
-    const weighed = plans.map((plan) => weigh(plan, input, usual, tools)).sort(byRiskThenPrice);
+    const also = plans.some(bringsMetal) ? plansForAll(usual, input.bars, tools) : [];
+    const weighed = undominated([...plans, ...also].map((plan) => weigh(plan, input, usual, tools))).sort(byRiskThenPrice);
     if (weighed[0]!.overshot <= MOST_OVERSHOT || input.share || lessened === MOST_LESSENINGS)
       return { kind: 'choices', share: usual.share, choices: withMerits(weighed, input), drillingFails };
     const { a, b } = usual.share;
@@ -99,17 +104,45 @@ export function planChoices(input: ChoicesInput): PlanChoices {
   }
 }
 
+const bringsMetal = ({ holes }: HolePlan): boolean => holes.some(({ kind }) => kind === 'bar' || kind === 'weld');
+
+/** Bars come in whole diameters: what is planned for all that is there may need less of them than what is planned for a part. */
+function plansForAll(usual: PlanInput & { readonly metal: MetalNow }, bars: readonly Bar[], tools: ShopTools): readonly HolePlan[] {
+  if (usual.share.a === 1 && usual.share.b === 1) return [];
+  const menu = planMenu({ ...usual, share: { a: 1, b: 1 } }, bars, tools);
+  return menu === 'nothingToDo' ? [] : menu.plans.filter(bringsMetal);
+}
+
+/** What a plan costs, how often it goes past nothing, how seldom it ends inside, how many cuts it takes: less is better of each. */
+const worths = ({ price, overshot, inside, plan }: Weighed): readonly number[] => [price, overshot, 1 - inside, plan.holes.length];
+
+/** Those that no other one beats in price, chance of going too far, chance of being inside and number of cuts at once. Of equals the first. */
+export function undominated<P extends Weighed>(plans: readonly P[]): P[] {
+  return plans.filter((plan, i) => {
+    const own = worths(plan);
+    return !plans.some((other, j) => {
+      const its = worths(other);
+      return i !== j && its.every((worth, k) => worth <= own[k]!) && (j < i || its.some((worth, k) => worth < own[k]!));
+    });
+  });
+}
+
 const byRiskThenPrice = (x: Weighed, y: Weighed): number =>
   Number(x.overshot > MOST_OVERSHOT) - Number(y.overshot > MOST_OVERSHOT) || x.expectedPrice - y.expectedPrice;
 
 type Weighed = Omit<PlanChoice, 'merits'>;
 
-function weigh(plan: HolePlan, { crank, known }: ChoicesInput, { unbalance, share }: PlanInput, tools: ShopTools): Weighed {
+function weigh(
+  plan: HolePlan,
+  { crank, known }: ChoicesInput,
+  { metal, unbalance, share }: PlanInput & { readonly metal: MetalNow },
+  tools: ShopTools,
+): Weighed {
   const { holes } = plan;
-  const outcome = planOutcome(crank, holes, known);
+  const outcome = planOutcome(metal, holes, known);
   const minutes = drillMinutes(crank, holes, tools);
   const expectedMinutes = minutes + tools.minutes.spin * (1 - outcome.inside) + OVERSHOT_MINUTES * outcome.overshot;
-  const metal = metalPrice(holes, tools);
+  const barPrice = metalPrice(holes, tools);
   const missedGmm = (plane: 'aGmm' | 'bGmm', spared: number): number =>
     toPolar(subtract(plan.residual[plane], scale(unbalance[plane], spared))).amount;
   return {
@@ -117,13 +150,14 @@ function weigh(plan: HolePlan, { crank, known }: ChoicesInput, { unbalance, shar
     plan,
     leftShare: Math.max(missedGmm('aGmm', 1 - share.a) / known.toleranceAGmm, missedGmm('bGmm', 1 - share.b) / known.toleranceBGmm),
     minutes,
-    bits: new Set(holes.filter(({ rim }) => !rim).map(({ bitMm }) => bitMm)).size,
-    slugs: holes.filter(({ slug }) => slug && !slug.welded).length,
-    price: (minutes / 60) * tools.hourPrice + metal,
-    drillSpread: drillSpread(crank, holes, known.drill),
+    bits: bitsOf(holes),
+    slugs: holes.filter(({ kind }) => kind === 'bar').length,
+    welds: holes.filter(({ kind }) => kind === 'weld').length,
+    price: (minutes / 60) * tools.hourPrice + barPrice,
+    drillSpread: drillSpread(metal, holes, known.drill),
     expectedMinutes,
     // A shop that says no price still has only so many minutes.
-    expectedPrice: (expectedMinutes / 60) * (tools.hourPrice > 0 ? tools.hourPrice : 1) + metal,
+    expectedPrice: (expectedMinutes / 60) * (tools.hourPrice > 0 ? tools.hourPrice : 1) + barPrice,
   };
 }
 
@@ -142,7 +176,7 @@ function withMerits(weighed: readonly Weighed[], { crank }: ChoicesInput): PlanC
     leastTime: isBest(({ minutes }) => minutes),
     surest: isBest(({ drillSpread: { aGmm, bGmm } }) => Math.max(aGmm, bGmm)),
     fewestBits: isBest(({ bits }) => bits),
-    noNewHoles: ({ plan }) => plan.holes.every(({ was }) => was),
+    noNewHoles: ({ plan }) => plan.holes.every((cut) => replacedId(cut) !== null),
     noHeavyMetal: ({ slugs }) => anyMetal && slugs === 0,
     easiestToReach: isBest(reach),
   };

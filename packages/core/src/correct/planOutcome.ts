@@ -1,10 +1,10 @@
 import { randomLcg, randomNormal } from 'd3-random';
-import type { CrankHole } from '../rotor/crankHole.js';
-import type { Crank } from '../rotor/crank.js';
+import type { MetalNow } from '../cuts/metalNow.js';
+import type { Cut } from '../rotor/cut.js';
 import { addPlanes, type PlaneUnbalance } from '../rotor/planes.js';
 import { absolute } from '../units/complex.js';
 import { dot, type Vector } from '../units/vector.js';
-import { missingHole, type DrillErrors } from './drillErrors.js';
+import { missingCuts, type DrillErrors } from './drillErrors.js';
 import type { TrackedPlane } from './trackUnbalance.js';
 
 /** What both planes are known to be, and what they have to be. */
@@ -32,10 +32,10 @@ const TRIES = 2000;
 const DRAWN = 150;
 
 /**
- * Tries a plan over and over: the crank as far from what is known as that may be, each hole as far amiss as the drill goes,
+ * Tries a plan over and over: the crank as far from what is known as that may be, each cut as far amiss as the drill goes,
  * the density out for all of them. The same plan has the same outcome every time.
  */
-export function planOutcome(crank: Crank, holes: readonly CrankHole[], known: Knowledge, tries = TRIES): PlanOutcome {
+export function planOutcome(metal: MetalNow, cuts: readonly Cut[], known: Knowledge, tries = TRIES): PlanOutcome {
   const normal = randomNormal.source(randomLcg(0.5))(0, 1);
   const near = ({ unbalanceGmm, deviationGmm }: TrackedPlane): Vector => ({
     re: unbalanceGmm.re + deviationGmm * normal(),
@@ -44,7 +44,7 @@ export function planOutcome(crank: Crank, holes: readonly CrankHole[], known: Kn
   const { drill, toleranceAGmm, toleranceBGmm } = known;
   let [inside, overshot] = [0, 0];
   const cloud: PlaneUnbalance[] = [];
-  const drilled = holes.map((hole) => missingHole(crank, hole));
+  const drilled = missingCuts(metal, cuts);
   for (let i = 0; i < tries; i += 1) {
     const before = { aGmm: near(known.a), bGmm: near(known.b) };
     const density = drill.densityRatio * normal();

@@ -1,11 +1,11 @@
 import { normaliseAngleDeg, turnBetweenDeg } from '../units/angle.js';
 import { fromPolar } from '../units/vector.js';
 import { densityOf, mayDrillFrom, type Counterweight, type Crank } from '../rotor/crank.js';
-import type { Bit } from '../rotor/crankHole.js';
-import { usableHalfArcDeg } from '../rotor/drillingRules.js';
+import type { Bit } from '../rotor/cut.js';
+import { usableHalfArcDeg } from '../cuts/cutRules.js';
+import type { Search } from '../cuts/search.js';
 import { holeMomentGmm } from '../rotor/hole.js';
 import { planeShares, toPlanes, type PlaneUnbalance } from '../rotor/planes.js';
-import type { PlanInput } from './planInput.js';
 
 /** Metal to be taken at one place: a target of its own, to be drilled with as many holes as it needs. */
 export interface Portion {
@@ -35,6 +35,9 @@ interface Place {
   readonly mostGmm: number;
 }
 
+/** What a split needs of a plan's input. */
+type SplitInput = Search & { readonly maxHoles: number };
+
 /**
  * How a vector that no single hole answers is split over the counterweights there are: min |Σ m_k·d_k − b|² + λ·Σ m_k over m ≥ 0,
  * with d_k what metal at each allowed place does in both planes, in tolerances. Coordinate descent with m kept above zero is exact
@@ -42,7 +45,7 @@ interface Place {
  * that mends both is found by this, and not by adding one hole after another (handbook section 7: split by vector sum, or work on
  * the other side so that what is left lands on a counterweight).
  */
-export function splitOver(input: PlanInput): Portion[] {
+export function splitOver(input: SplitInput): Portion[] {
   const places = placesOf(input);
   const { toleranceAGmm, toleranceBGmm, unbalance } = input;
   const left: [number, number, number, number] = [
@@ -77,7 +80,7 @@ export function splitOver(input: PlanInput): Portion[] {
   return portionsOf(input, places, metal, WORTH_RATIO * scaleGmm);
 }
 
-function placesOf({ crank, bits, toleranceAGmm, toleranceBGmm }: PlanInput): Place[] {
+function placesOf({ metal: { crank }, bits, toleranceAGmm, toleranceBGmm }: SplitInput): Place[] {
   const smallestMm = Math.min(...bits.map(({ bitMm }) => bitMm));
   return crank.counterweights.flatMap((counterweight) => {
     const halfDeg = mayDrillFrom(counterweight, 'rim', false) ? usableHalfArcDeg(counterweight, smallestMm, smallestMm) : null;
@@ -108,7 +111,7 @@ function mostOf(crank: Crank, counterweight: Counterweight, bit: Bit): number {
 }
 
 /** Neighbouring places of a counterweight together: what they are to take, as one vector. */
-function portionsOf({ crank }: PlanInput, places: readonly Place[], metal: Float64Array, leastGmm: number): Portion[] {
+function portionsOf({ metal: { crank } }: SplitInput, places: readonly Place[], metal: Float64Array, leastGmm: number): Portion[] {
   const groups: { counterweight: Counterweight; angleDeg: number; re: number; im: number }[] = [];
   places.forEach(({ counterweight, angleDeg }, k) => {
     if (metal[k]! <= 0) return;

@@ -1,5 +1,5 @@
 import { rimKindOf } from '../rotor/crank.js';
-import { onlyRims } from '../rotor/correctable.js';
+import { onlyRims } from '../cuts/correctable.js';
 import { toPlanes, type PlaneUnbalance } from '../rotor/planes.js';
 import { subtract, type Vector } from '../units/vector.js';
 import type { ChoicesInput } from './planChoices.js';
@@ -18,13 +18,13 @@ export interface BoltOnUnbalance {
  */
 export function toInternal(input: ChoicesInput, boltOns: readonly BoltOnUnbalance[]): ChoicesInput {
   const { a, b, toleranceAGmm, toleranceBGmm, drill } = input.known;
-  const { crank, holes } = onlyRims({ crank: input.crank, holes: input.existing }, (rim) => rimKindOf(rim) === 'counterweight');
+  const { crank, existing } = onlyRims(input, (rim) => rimKindOf(rim) === 'counterweight');
   const carried = boltOns.map(({ zMm, unbalanceGmm }) => toPlanes(unbalanceGmm, zMm, crank.planes));
   const less = (whole: Vector, plane: keyof PlaneUnbalance): Vector => carried.reduce((left, part) => subtract(left, part[plane]), whole);
   return {
     ...input,
     crank,
-    existing: holes,
+    existing,
     bars: input.tools?.bars ?? input.bars,
     share: { a: 1, b: 1 },
     // How all of it came says nothing of the crank by itself.

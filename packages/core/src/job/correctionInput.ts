@@ -1,9 +1,8 @@
 import type { CutShares } from '../correct/cutShare.js';
 import type { ChoicesInput } from '../correct/planChoices.js';
 import type { ShopTools } from '../correct/shopTools.js';
-import { isCorrectable, onlyRims } from '../rotor/correctable.js';
-import type { Bit } from '../rotor/crankHole.js';
-import { metalNow } from '../rotor/metalNow.js';
+import { isCorrectable, onlyRims } from '../cuts/correctable.js';
+import type { Bit } from '../rotor/cut.js';
 import type { Tolerance } from '../rotor/tolerance.js';
 import type { JobFacts } from './jobFacts.js';
 import { trackJob } from './trackJob.js';
@@ -37,10 +36,9 @@ export function correctionInput(
   const tracked = trackJob(facts, tools.drill);
   if (!tracked) return null;
   const { crank, balance } = facts.spec;
-  const metal = onlyRims(metalNow(crank, facts.holes), (counterweight) => isCorrectable(counterweight, balance, neutralReason));
+  const rims = onlyRims({ crank, existing: facts.holes }, (counterweight) => isCorrectable(counterweight, balance, neutralReason));
   return {
-    crank: metal.crank,
-    existing: metal.holes,
+    ...rims,
     bits,
     bars: heavyMetal ? tools.bars : [],
     tools,

@@ -1,3 +1,4 @@
+import { known, radial } from '../cuts/testing/cuts.js';
 import { layOut } from '../engine/layout.js';
 import { LAYOUTS, type LayoutId } from '../engine/library.js';
 import { crankTemplate } from '../engine/crankTemplate.js';
@@ -204,7 +205,7 @@ describe('benches', () => {
     expect(stateOf(received, 'correct')).toBe('ready: nothing drilled yet');
     const drilled = {
       ...received,
-      holes: [{ id: 'h', afterSpinId: 's1', counterweightId: 'cw1', angleDeg: 180, bitMm: 16, pointAngleDeg: 118, depthMm: 20 }],
+      holes: [{ ...known('h', radial({ bitMm: 16, depthMm: 20 })), afterSpinId: 's1' }],
     };
     expect(stateOf(drilled, 'spin')).toBe('reopened: spin again: drilled since');
     const inside = { ...drilled, spins: [...drilled.spins, spin(built, 's2', 40)] };

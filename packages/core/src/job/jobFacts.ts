@@ -2,7 +2,7 @@ import type { BobChoices } from '../bob/bobChoices.js';
 import type { EngineLayout } from '../engine/layout.js';
 import type { LayoutId } from '../engine/library.js';
 import type { Crank } from '../rotor/crank.js';
-import type { CrankHole } from '../rotor/crankHole.js';
+import type { KnownCut } from '../rotor/cut.js';
 import type { PlaneUnbalance, Planes } from '../rotor/planes.js';
 import type { ToleranceChoice } from '../rotor/tolerance.js';
 import type { PlaneSpread } from '../spin/averageSpins.js';
@@ -48,11 +48,10 @@ export interface SpinFact {
 }
 
 /** A hole that was really drilled, after the spin it answers. */
-export interface HoleFact extends CrankHole {
-  readonly id: string;
+export type HoleFact = KnownCut & {
   /** The last spin before it; null where none stands. */
   readonly afterSpinId: string | null;
-}
+};
 
 /** What the job chose for its weighing. */
 export interface WeighChoices {

@@ -1,6 +1,7 @@
 import { layOut } from '../engine/layout.js';
 import { LAYOUTS } from '../engine/library.js';
-import { effectOfHoles } from '../rotor/holeMetal.js';
+import { effectOfCuts, metalNow } from '../cuts/metalNow.js';
+import { known, radial } from '../cuts/testing/cuts.js';
 import { crankTemplate } from '../engine/crankTemplate.js';
 import { addPlanes, BALANCED, type PlaneUnbalance } from '../rotor/planes.js';
 import { summariseTurns } from '../spin/turnSummary.js';
@@ -32,8 +33,8 @@ const spin = (id: string, on: PlaneUnbalance, more: Partial<SpinFact> = {}): Spi
     ...more,
   };
 };
-const hole: HoleFact = { id: 'h', afterSpinId: 's1', counterweightId: 'cw1', angleDeg: 185, bitMm: 16, pointAngleDeg: 118, depthMm: 18 };
-const after = addPlanes(own, effectOfHoles(crank, [hole]));
+const hole: HoleFact = { ...known('h', radial({ angleDeg: 185, bitMm: 16, depthMm: 18 })), afterSpinId: 's1' };
+const after = addPlanes(own, effectOfCuts(metalNow(crank, []), [hole]));
 
 describe('trackJob', () => {
   it('knows nothing before the first spin', () => {

@@ -1,6 +1,6 @@
 import { drillSpread, USUAL_DRILL, type DrillErrors } from '../correct/drillErrors.js';
 import { trackUnbalance, type PlaneEvent, type TrackedPlane } from '../correct/trackUnbalance.js';
-import { effectOfHoles } from '../rotor/holeMetal.js';
+import { effectOfCuts, furtherCut, metalNow } from '../cuts/metalNow.js';
 import { BALANCED, movePlanes, type PlaneUnbalance } from '../rotor/planes.js';
 import { planeReadingOf, RAYLEIGH95 } from '../spin/planeReading.js';
 import { moveTurns, turnsInPlane } from '../spin/turnSummary.js';
@@ -35,9 +35,17 @@ export function trackJob({ spec, spins, holes }: Pick<JobFacts, 'spec' | 'spins'
   const own = spins.slice(from);
   const { crank } = spec;
   // What went between two spins, for both planes at once.
-  const cuts = own.map(({ id }) => {
-    const drilled = holes.filter((hole) => hole.afterSpinId === id);
-    return drilled.length === 0 ? null : { change: effectOfHoles(crank, drilled), spread: drillSpread(crank, drilled, drill) };
+  const after = own.map(({ id }) => holes.filter((hole) => hole.afterSpinId === id));
+  const counted = new Set(after.flat());
+  let metal = metalNow(
+    crank,
+    holes.filter((hole) => !counted.has(hole)),
+  );
+  const cuts = after.map((drilled) => {
+    if (drilled.length === 0) return null;
+    const before = metal;
+    metal = furtherCut(metal, drilled);
+    return { change: effectOfCuts(before, drilled), spread: drillSpread(before, drilled, drill) };
   });
   const track = (plane: 'aGmm' | 'bGmm'): TrackedPlane => {
     const readings = own.map((spin) => readingOf(spin, crank.planes, plane));

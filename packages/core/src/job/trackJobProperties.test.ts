@@ -47,7 +47,16 @@ function jobOf({ reads, holes }: Story, turnDeg = 0, mirrored = false): Pick<Job
   const drilled = holes.map(({ rim, offDeg, depthMm, after }, i): HoleFact => {
     const { id: counterweightId, arcCentreDeg } = crank.counterweights[rim]!;
     const afterSpinId = `s${Math.min(after, reads.length - 1)}`;
-    return { id: `h${i}`, afterSpinId, counterweightId, angleDeg: seen(arcCentreDeg + offDeg), bitMm: 12, pointAngleDeg: 118, depthMm };
+    return {
+      kind: 'radial',
+      id: `h${i}`,
+      afterSpinId,
+      counterweightId,
+      angleDeg: seen(arcCentreDeg + offDeg),
+      bitMm: 12,
+      pointAngleDeg: 118,
+      depthMm,
+    };
   });
   return { spec: { crank: turned } as unknown as JobFacts['spec'], spins, holes: drilled };
 }
@@ -74,8 +83,9 @@ describe('what is known of a crank', () => {
     fc.assert(
       fc.property(story, (told) => {
         const [one, other] = [trackJob(jobOf(told))!, trackJob(jobOf({ ...told, holes: [...told.holes].reverse() }))!];
-        expect(offBy(other.a.unbalanceGmm, one.a.unbalanceGmm)).toBeLessThan(1e-6);
-        expect(offBy(other.b.gain, one.b.gain)).toBeLessThan(1e-6);
+        // Holes that cross are integrated, to a thousandth of what they take; they share what they both go through.
+        expect(offBy(other.a.unbalanceGmm, one.a.unbalanceGmm)).toBeLessThan(1e-3);
+        expect(offBy(other.b.gain, one.b.gain)).toBeLessThan(1e-3);
       }),
       { seed: 32, numRuns: 100 },
     );

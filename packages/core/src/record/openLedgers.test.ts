@@ -78,7 +78,7 @@ function play(happenings: readonly (Happening & { readonly id: string })[]): Wri
     } else {
       const { id: counterweightId, arcCentreDeg: angleDeg } = crank.counterweights[event.rim % crank.counterweights.length]!;
       const afterSpinId = written.spins.at(-1)?.id ?? null;
-      written.holes.push({ id, afterSpinId, counterweightId, angleDeg, bitMm: 10, pointAngleDeg: 118, depthMm: event.depthMm });
+      written.holes.push({ kind: 'radial', id, afterSpinId, counterweightId, angleDeg, bitMm: 10, pointAngleDeg: 118, depthMm: event.depthMm });
     }
   }
   return written;

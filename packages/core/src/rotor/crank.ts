@@ -1,5 +1,5 @@
 import { checkNumber, CoreError } from '../units/check.js';
-import type { CrankHole } from './crankHole.js';
+import { diameterOf, isRimCut, seatOf, type Cut, type KnownCut } from './cut.js';
 import { checkPlanes, type Planes } from './planes.js';
 
 /** What a rim belongs to. Damper, flywheel and clutch cover turn with the crank of an externally balanced engine. */
@@ -61,8 +61,8 @@ export interface Crank {
   readonly massKg: number;
   readonly massCentreZMm: number;
   readonly densityGPerCm3: number;
-  /** Holes that it came with, measured in: every reading contains them. */
-  readonly found?: readonly CrankHole[];
+  /** Holes and bars that it came with, measured in: every reading contains them. */
+  readonly found?: readonly KnownCut[];
 }
 
 /** Metal left between a hole's wall and the flank of its counterweight where nothing else is said, mm. */
@@ -134,14 +134,33 @@ function checkCounterweight(counterweight: Counterweight, at: string): void {
   });
 }
 
-/** A hole that was there is believed however it breaks the rules of a good one; it only has to be in the metal. */
-function checkFound(crank: Crank, hole: CrankHole, at: string): void {
-  const counterweight = crank.counterweights.find(({ id }) => id === hole.counterweightId);
+/** What was there is believed however it breaks the rules of a good cut; it only has to be in the metal. */
+function checkFound(crank: Crank, cut: Cut, at: string): void {
+  const counterweight = crank.counterweights.find(({ id }) => id === cut.counterweightId);
   if (!counterweight) throw new CoreError('This hole is in no counterweight of this crank.', `${at}.counterweightId`);
   const { name, rimRadiusMm, widthMm } = counterweight;
-  checkNumber(`The bit of the hole found in ${name}`, hole.bitMm, { above: 0, max: 100, unit: 'mm' }, `${at}.bitMm`);
-  const deepest = hole.axialRadiusMm == null ? rimRadiusMm * 0.9 : widthMm;
-  checkNumber(`The depth of the hole found in ${name}`, hole.depthMm, { above: 0, max: deepest, unit: 'mm' }, `${at}.depthMm`);
-  if (hole.axialRadiusMm != null)
-    checkNumber(`The radius of the hole found in ${name}`, hole.axialRadiusMm, { above: 0, max: rimRadiusMm, unit: 'mm' }, `${at}.axialRadiusMm`);
+  if (isRimCut(cut)) throw new CoreError(`A rim of ${name} that was turned down before is its rim: measure its radius as it is.`, `${at}.kind`);
+  const what = cut.kind === 'bar' ? 'bar' : 'hole';
+  checkNumber(
+    `The diameter of the ${what} found in ${name}`,
+    diameterOf(cut),
+    { above: 0, max: 100, unit: 'mm' },
+    `${at}.${cut.kind === 'bar' ? 'diameterMm' : 'bitMm'}`,
+  );
+  const seat = seatOf(cut);
+  const deepest = seat.from === 'rim' ? rimRadiusMm * 0.9 : widthMm;
+  checkNumber(`The depth of the ${what} found in ${name}`, cut.depthMm, { above: 0, max: deepest, unit: 'mm' }, `${at}.depthMm`);
+  if (cut.kind === 'bar') {
+    checkNumber(`The length of the bar found in ${name}`, cut.lengthMm, { above: 0, max: cut.depthMm, unit: 'mm' }, `${at}.lengthMm`);
+    checkNumber(`The density of the bar found in ${name}`, cut.densityGPerCm3, { min: 1, max: 25, unit: 'g/cm³' }, `${at}.densityGPerCm3`);
+  }
+  if (seat.from === 'face')
+    checkNumber(`The radius of the ${what} found in ${name}`, seat.radiusMm, { above: 0, max: rimRadiusMm, unit: 'mm' }, `${at}.radiusMm`);
+  else if (seat.zMm !== null)
+    checkNumber(
+      `The place along the crank of the ${what} found in ${name}`,
+      seat.zMm,
+      { min: counterweight.zMm - widthMm / 2, max: counterweight.zMm + widthMm / 2, unit: 'mm' },
+      `${at}.zMm`,
+    );
 }

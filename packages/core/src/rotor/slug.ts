@@ -1,6 +1,4 @@
-import { degToRad } from '../units/angle.js';
 import { edgeMarginOf, type Counterweight } from './crank.js';
-import { sideRadiusMm, type CrankHole, type Slug } from './crankHole.js';
 
 /** Bar that the shop presses in. */
 export interface Bar {
@@ -29,8 +27,8 @@ export function slugNetG(diameterMm: number, lengthMm: number, slugGPerCm3: numb
   return barG(diameterMm, lengthMm, slugGPerCm3 - parentGPerCm3);
 }
 
-/** Pull on a slug at a speed, N: its whole mass m·r·ω². */
-export function slugForceN(diameterMm: number, lengthMm: number, { radiusMm, densityGPerCm3 }: Slug, speedRpm: number): number {
+/** Pull on a bar at a speed, N: its whole mass m·r·ω², r the radius of its middle. */
+export function barForceN(diameterMm: number, lengthMm: number, densityGPerCm3: number, radiusMm: number, speedRpm: number): number {
   const massKg = barG(diameterMm, lengthMm, densityGPerCm3) / 1000;
   return massKg * (radiusMm / 1000) * ((2 * Math.PI * speedRpm) / 60) ** 2;
 }
@@ -40,17 +38,4 @@ export function outermostRadiusMm(counterweight: Counterweight, diameterMm: numb
   const { rimRadiusMm, depthLimitMm } = counterweight;
   const radiusMm = rimRadiusMm - edgeMarginOf(counterweight) - diameterMm / 2;
   return radiusMm - diameterMm / 2 < rimRadiusMm - depthLimitMm ? null : radiusMm;
-}
-
-/** Metal left between what runs parallel to the shaft and another hole of its counterweight, seen along the shaft, mm; below zero they meet. */
-export function webBesideMm(beside: CrankHole & { readonly radiusMm: number }, other: CrankHole, rimRadiusMm: number): number {
-  const turn = degToRad(other.angleDeg - beside.angleDeg);
-  const { radiusMm } = beside;
-  const walls = (beside.bitMm + other.bitMm) / 2;
-  const otherRadiusMm = sideRadiusMm(other);
-  if (otherRadiusMm !== null) return Math.sqrt(radiusMm ** 2 + otherRadiusMm ** 2 - 2 * radiusMm * otherRadiusMm * Math.cos(turn)) - walls;
-  // A radial hole is a strip from the rim inward: beside it the distance is across, below its end it is to the end.
-  const [along, across] = [radiusMm * Math.cos(turn), Math.abs(radiusMm * Math.sin(turn))];
-  const endMm = rimRadiusMm - (other.was && other.slug ? other.was.depthMm : other.depthMm) - other.bitMm / 2;
-  return along >= endMm ? across - walls : Math.hypot(endMm - along, across) - walls;
 }

@@ -7,7 +7,9 @@ import { matchToLightest } from '../match/matchToLightest.js';
 import { equalRods } from '../match/rodPads.js';
 import { swapSets } from '../match/swap/swapSets.js';
 import { crankTemplate } from '../engine/crankTemplate.js';
-import { holeMetal } from '../rotor/holeMetal.js';
+import { metalNow, metalsOf } from '../cuts/metalNow.js';
+import { inFace, radial } from '../cuts/testing/cuts.js';
+import type { Cut } from '../rotor/cut.js';
 import { BALANCED, movePlanes, toPlanes } from '../rotor/planes.js';
 import { rodEnds } from '../weigh/rodClosure.js';
 import { CoreError } from './check.js';
@@ -17,7 +19,7 @@ const crank = crankTemplate(LAYOUTS.inline3, layout, 88);
 const { planes } = crank;
 const bits = [{ bitMm: 12, pointAngleDeg: 118, usableDepthMm: 50 }];
 const plan = { crank, unbalance: BALANCED, toleranceAGmm: 85, toleranceBGmm: 85, bits, existing: [], maxHoles: 6, share: { a: 1, b: 1 } };
-const hole = { counterweightId: 'cw1', angleDeg: 180, bitMm: 12, pointAngleDeg: 118, depthMm: 10 };
+const metalOfCut = (cut: Cut): unknown => metalsOf(metalNow(crank, []), [cut]);
 const rod = (bigEndG: number, smallEndG: number) => ({ id: 'r', bigEndG, smallEndG, damaged: false });
 const read = { kind: 'read', readGmm: { re: 100, im: 0 }, hungGmm: { re: 0, im: 0 }, deviationGmm: 5 } as const;
 const swap = { fixedG: [600, 601], lists: [{ kind: 'pin', weightsG: [148, 149] }], kept: [], lockedG: [], toleranceG: 1, noiseG: 0 };
@@ -32,10 +34,10 @@ describe.each([Number.NaN, Infinity])('%d', (bad) => {
     ['an unbalance that is moved', () => movePlanes({ aGmm: { re: 0, im: bad }, bGmm: { re: 0, im: 0 } }, planes, planes)],
     ['a rod’s total', () => rodEnds({ total: weighing(bad), bigEnd: null, smallEnd: weighing(180) })],
     ['a rod’s variance', () => rodEnds({ total: { meanG: 600, varianceG2: bad }, bigEnd: null, smallEnd: weighing(180) })],
-    ['a hole’s depth', () => holeMetal(crank, { ...hole, depthMm: bad })],
-    ['a hole’s bit in the side face', () => holeMetal(crank, { ...hole, axialRadiusMm: 60, bitMm: bad })],
-    ['a hole’s radius in the side face', () => holeMetal(crank, { ...hole, axialRadiusMm: bad })],
-    ['a hole’s angle', () => holeMetal(crank, { ...hole, angleDeg: bad })],
+    ['a hole’s depth', () => metalOfCut(radial({ depthMm: bad }))],
+    ['a hole’s bit in the side face', () => metalOfCut(inFace({ bitMm: bad }))],
+    ['a hole’s radius in the side face', () => metalOfCut(inFace({ radiusMm: bad }))],
+    ['a hole’s angle', () => metalOfCut(radial({ angleDeg: bad }))],
     ['a reading', () => trackUnbalance([{ ...read, readGmm: { re: bad, im: 0 } }], 0.05)],
     ['a known weight', () => trackUnbalance([{ ...read, hungGmm: { re: 0, im: bad } }], 0.05)],
     ['a cut', () => trackUnbalance([read, { kind: 'cut', changeGmm: { re: bad, im: 0 }, deviationGmm: 1 }], 0.05)],

@@ -1,10 +1,11 @@
+import { bar, inFace, radial, turn } from '../cuts/testing/cuts.js';
 import { bobWeight } from '../bob/bobWeight.js';
 import { radialHole } from '../rotor/hole.js';
 import { toPlanes } from '../rotor/planes.js';
 import { tolerance } from '../rotor/tolerance.js';
 import { rodEnds } from '../weigh/rodClosure.js';
 import { summariseReadings } from '../weigh/summariseReadings.js';
-import { bobWorking, holeWorking, meanWorking, planeTransferWorking, rodEndsWorking, toleranceWorking } from './workings.js';
+import { bobWorking, cutWorking, meanWorking, planeTransferWorking, rodEndsWorking, toleranceWorking } from './workings.js';
 
 const planes = { zAMm: 0, zBMm: 400, radiusAMm: 85, radiusBMm: 85 };
 
@@ -28,7 +29,10 @@ describe('workings', () => {
   it('carry the hole’s mass and the planes’ shares', () => {
     const hole = { rimRadiusMm: 85, bitMm: 12, pointAngleDeg: 118, depthMm: 20, densityGPerCm3: 7.85 };
     const metal = radialHole(hole);
-    expect(holeWorking(hole, metal)).toMatchObject({ result: { value: metal.momentGmm, unit: 'g·mm' } });
+    const working = cutWorking(radial({ bitMm: 12, depthMm: 20 }), hole, metal);
+    expect(working).toMatchObject({ result: { value: metal.momentGmm, unit: 'g·mm' } });
+    expect(working.inputs).toContainEqual({ label: 'full-diameter depth', value: 20, unit: 'mm' });
+    for (const cut of [bar(), inFace(), turn()]) expect(cutWorking(cut, hole, metal).inputs.every(({ value }) => Number.isFinite(value))).toBe(true);
     const u = { re: 300, im: 0 };
     const transfer = planeTransferWorking(u, 100, planes, toPlanes(u, 100, planes));
     expect(transfer.result.value).toBe(225);

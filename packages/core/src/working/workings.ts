@@ -2,7 +2,8 @@ import type { BobWeight } from '../bob/bobWeight.js';
 import type { PartKind } from '../parts/facts.js';
 import type { SpinFigures } from '../job/jobFigures.js';
 import type { CylinderSet } from '../match/cylinderSets.js';
-import type { HoleMetal, RadialHole } from '../rotor/hole.js';
+import { besideRadiusMm, diameterOf, isRimCut, type Cut, type CutKind } from '../rotor/cut.js';
+import type { HoleMetal } from '../rotor/hole.js';
 import { pointHeightMm } from '../rotor/hole.js';
 import type { PlaneUnbalance, Planes } from '../rotor/planes.js';
 import { planeShares } from '../rotor/planes.js';
@@ -102,21 +103,44 @@ export function bobWorking(title: string, card: BobWeight, factorRatio: number):
   };
 }
 
-/** A radial hole's mass and moment. */
-export function holeWorking(hole: RadialHole, metal: HoleMetal): Working {
+const FORMULAS: Readonly<Record<CutKind, string>> = {
+  radial: 'moment = density × ∬ (x_top² − x_bottom²)/2 dA over the hole: cylinder plus cone, entered through the curved rim',
+  face: 'moment = density × (cylinder + cone) × radius of the axis',
+  bar: 'moment = density × what the bore takes × radius − bar’s density × bar × radius; below zero it is brought',
+  redrill: 'moment = density × ∫ r dV over the new hole, less what the old one had taken of it',
+  weld: 'moment = − density × ∫ r dV over what is empty of the hole, flush with the rim as it is',
+  turn: 'moment = density × width × ⅔ sin α × (R³ − (R − t)³), less what holes had taken of it',
+  grind: 'moment = density × width × ⅔ sin α × (R³ − (R − t)³), less what holes had taken of it',
+};
+
+/** Mass and moment of a cut as it was made, after all that was cut before it. */
+export function cutWorking(
+  cut: Cut,
+  { rimRadiusMm, densityGPerCm3 }: { readonly rimRadiusMm: number; readonly densityGPerCm3: number },
+  metal: HoleMetal,
+): Working {
+  const radiusMm = besideRadiusMm(cut);
+  const lines: (WorkingValue | null)[] = [
+    isRimCut(cut) || radiusMm === null ? value('rim radius', rimRadiusMm, 'mm') : value('radius of its axis', radiusMm, 'mm'),
+    isRimCut(cut) ? value('to both sides', cut.halfArcDeg, '°') : value(cut.kind === 'bar' ? 'bar' : 'bit', diameterOf(cut), 'mm'),
+    cut.kind === 'bar' ? value('length', cut.lengthMm, 'mm') : null,
+    value(isRimCut(cut) ? 'off the radius' : cut.kind === 'bar' ? 'inner end at' : 'full-diameter depth', cut.depthMm, 'mm'),
+    ...('pointAngleDeg' in cut
+      ? [value('point angle', cut.pointAngleDeg, '°'), value('point below that', pointHeightMm(cut.bitMm, cut.pointAngleDeg), 'mm')]
+      : []),
+    cut.kind === 'bar' ? value('bar’s density', cut.densityGPerCm3, 'g/cm³') : null,
+    value('density', densityGPerCm3, 'g/cm³'),
+    value('mass', metal.massG, 'g'),
+    value('radius of its centre', metal.centroidRadiusMm, 'mm'),
+  ];
   return {
-    title: `${hole.bitMm} mm hole, ${hole.depthMm} mm deep`,
-    formula: 'moment = density × ∬ (x_top² − x_bottom²)/2 dA over the hole: cylinder plus cone, entered through the curved rim',
-    inputs: [
-      value('rim radius', hole.rimRadiusMm, 'mm'),
-      value('bit', hole.bitMm, 'mm'),
-      value('point angle', hole.pointAngleDeg, '°'),
-      value('full-diameter depth', hole.depthMm, 'mm'),
-      value('point below that', pointHeightMm(hole.bitMm, hole.pointAngleDeg), 'mm'),
-      value('density', hole.densityGPerCm3, 'g/cm³'),
-      value('mass', metal.massG, 'g'),
-      value('radius of its centre', metal.centroidRadiusMm, 'mm'),
-    ],
+    title: isRimCut(cut)
+      ? `${cut.depthMm} mm off the rim`
+      : cut.kind === 'bar'
+        ? `${cut.diameterMm} mm bar, ${cut.lengthMm} mm long`
+        : `${cut.bitMm} mm hole, ${cut.depthMm} mm deep${cut.kind === 'weld' ? ', welded shut' : ''}`,
+    formula: FORMULAS[cut.kind],
+    inputs: lines.filter((line) => line !== null),
     result: value('moment', metal.momentGmm, 'g·mm'),
   };
 }

@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { factsOf, sheetOf, type DecisionBody, type JobRecord, type JobSheet, type Shop } from '@tare/contract';
 import {
   arrivalList,
-  bareHole,
+  bareCut,
   correctionInput,
   type ArrivalKey,
   isSingleKind,
@@ -135,10 +135,9 @@ export class Bench {
       if (plans.kind !== 'choices') throw new Error(`The demo crank has no plan: ${plans.reason}`);
       const { plan } = plans.choices[0]!;
       const planId = randomUUID();
-      const holes = plan.holes.map(bareHole);
+      const holes = plan.holes.map(bareCut);
       await this.send(`jobs/${jobId}/plans`, { id: planId, personId, spinId: last.spinId, holes });
-      for (const [planIndex, hole] of holes.entries())
-        await this.send(`jobs/${jobId}/holes`, { id: randomUUID(), personId, planId, planIndex, ...hole });
+      for (const [planIndex, cut] of holes.entries()) await this.send(`jobs/${jobId}/holes`, { id: randomUUID(), personId, planId, planIndex, cut });
       await this.spin(personId, jobId);
     }
   }

@@ -1,7 +1,7 @@
 import type { HoleEntry, PlanEntry } from '@tare/contract';
-import { counterweightOf, holeMetal, metalNow, type CrankHole } from '@tare/core';
+import { counterweightOf, diameterOf, furtherCut, isRimCut, isSpunBefore, type Cut, type HoleMetal } from '@tare/core';
 import { Printer } from 'lucide-react';
-import { useState, type ReactNode } from 'react';
+import { Fragment, useMemo, useState, type ReactNode } from 'react';
 import { Link } from 'react-router';
 import { degrees, fixed } from '../../format/numbers.js';
 import { useOpenJob } from '../../shell/JobContext.js';
@@ -9,10 +9,11 @@ import { benchPath } from '../../shell/paths.js';
 import { Button } from '../../ui/Button.js';
 import { Caution } from '../../ui/Notice.js';
 import { usePersonName } from '../../ui/usePersonName.js';
-import { kindOf } from './cutWords.js';
+import { toMeasureMm, wordOf } from './cutWords.js';
 import { LogHole } from './LogHole.js';
 import { ResidualLine } from './PlanTable.js';
 import { punched, RimStrips } from './RimStrips.js';
+import { metalAfter, takenBy, useCutMetals } from './useCutMetals.js';
 
 /** The holes of a taken plan, each to be drilled and logged with the depth that was measured. */
 export function DrillList({ plan, onPutAside }: { readonly plan: PlanEntry; readonly onPutAside: () => void }): ReactNode {
@@ -21,8 +22,17 @@ export function DrillList({ plan, onPutAside }: { readonly plan: PlanEntry; read
   const logged = (index: number): HoleEntry | undefined => sheet.holes.find((h) => h.planId === plan.id && h.planIndex === index);
   const allIn = plan.holes.every((_, i) => logged(i) !== undefined);
   const forStrips = punched(plan.holes);
-  const before = sheet.holes.filter((hole) => hole.planId !== plan.id);
-  const { crank } = metalNow(sheet.spec.crank, [...before, ...plan.holes.filter(({ rim }) => rim)]);
+  const before = useMemo(
+    () =>
+      metalAfter(
+        sheet,
+        sheet.holes.filter((hole) => hole.planId !== plan.id),
+      ),
+    [sheet, plan],
+  );
+  const metals = useMemo(() => takenBy(before, plan.holes), [before, plan]);
+  const took = useCutMetals();
+  const { crank } = useMemo(() => furtherCut(before, plan.holes.filter(isRimCut)), [before, plan]);
   return (
     <section className="grid gap-3">
       {!allIn && <Cautions holes={plan.holes} />}
@@ -38,7 +48,16 @@ export function DrillList({ plan, onPutAside }: { readonly plan: PlanEntry; read
       <ol className="grid gap-2">
         {plan.holes.map((hole, i) => {
           const done = logged(i);
-          return done ? <DoneRow key={i} number={i + 1} planned={hole} done={done} /> : <LogHole key={i} plan={plan} hole={hole} index={i} />;
+          return (
+            <Fragment key={i}>
+              {isSpunBefore(plan.holes, i) && !allIn && <SpinFirst />}
+              {done ? (
+                <DoneRow number={i + 1} planned={hole} meant={metals[i]!} done={done} took={took.get(done.id)!} />
+              ) : (
+                <LogHole plan={plan} hole={hole} metal={metals[i]!} before={before} index={i} />
+              )}
+            </Fragment>
+          );
         })}
       </ol>
       {allIn ? (
@@ -59,32 +78,53 @@ export function DrillList({ plan, onPutAside }: { readonly plan: PlanEntry; read
 }
 
 /** What can hurt somebody at this plan. */
-function Cautions({ holes }: { readonly holes: readonly CrankHole[] }): ReactNode {
-  const kinds = new Set(holes.map(kindOf));
+function Cautions({ holes }: { readonly holes: readonly Cut[] }): ReactNode {
+  const kinds = new Set(holes.map(wordOf));
   return (
     <Caution>
       <p>
         Eye protection on, the crank secured, gloves off near the drill. Forged and alloy steel: pilot hole first, then step up. Stop short and
         measure: metal does not go back in.
-        {(kinds.has('slug') || kinds.has('filled')) && ' Heavy metal: mask and extraction, its dust harms.'}
-        {kinds.has('welded') && ' Welding only by somebody qualified, by the maker’s word on this crank: a welded-over hole can open at speed.'}
-        {(kinds.has('turned') || kinds.has('ground')) && ' Turning and grinding: guard closed, nobody in line with the wheel, mask on.'}
+        {(kinds.has('bar') || kinds.has('filled')) && ' Heavy metal: mask and extraction, its dust harms.'}
+        {kinds.has('weld') && ' Welding only by somebody qualified, by the maker’s word on this crank: a welded-over hole can open at speed.'}
+        {(kinds.has('turn') || kinds.has('grind')) && ' Turning and grinding: guard closed, nobody in line with the wheel, mask on.'}
       </p>
     </Caution>
   );
 }
 
-/** A hole that is in: what was planned, what was measured, and what that makes. */
-function DoneRow({ number, planned, done }: { readonly number: number; readonly planned: CrankHole; readonly done: HoleEntry }): ReactNode {
+/** What was welded or pressed in is known only by a spin, and what is drilled after it cannot be put back. */
+function SpinFirst(): ReactNode {
+  const { sheet } = useOpenJob();
+  return (
+    <li className="flex flex-wrap items-center gap-4 border-l-8 border-brass bg-plate-low px-4 py-2">
+      <span>Spin before anything below is drilled, and plan the rest from that: what a weld or a bar really brought is known only then.</span>
+      <Link className="inline-flex min-h-11 items-center underline underline-offset-4" to={benchPath(sheet.id, 'spin')}>
+        To the spin
+      </Link>
+    </li>
+  );
+}
+
+interface DoneRowProps {
+  readonly number: number;
+  readonly planned: Cut;
+  readonly meant: HoleMetal;
+  readonly done: HoleEntry;
+  readonly took: HoleMetal;
+}
+
+/** A cut that is in: what was planned, what was measured, and what that makes. */
+function DoneRow({ number, planned, meant, done, took }: DoneRowProps): ReactNode {
   const { sheet } = useOpenJob();
   const nameOf = usePersonName();
   const { crank } = sheet.spec;
-  const massG = holeMetal(crank, done).massG;
-  const moreG = massG - holeMetal(crank, planned).massG;
-  const width = done.rim ? 'rim down' : `${fixed(done.bitMm, 0)} mm ${done.slug ? 'bar' : 'bit'},`;
+  const { massG } = took;
+  const moreG = massG - meant.massG;
+  const width = isRimCut(done) ? 'rim down' : `${fixed(diameterOf(done), 0)} mm ${done.kind === 'bar' ? 'bar' : 'bit'},`;
   const mass = massG < 0 ? `+${fixed(-massG, 1)} g net` : `${fixed(massG, 1)} g`;
   const brings = massG < 0 ? -moreG : moreG;
-  const deep = `${fixed(done.depthMm, 1)} mm${done.rim ? '' : done.slug ? ' long' : ' deep'}`;
+  const deep = `${fixed(toMeasureMm(done), 1)} mm${isRimCut(done) ? '' : done.kind === 'bar' ? ' long' : ' deep'}`;
   return (
     <li className="flex flex-wrap items-center gap-x-5 border-l-8 border-steel bg-plate-low px-4 py-2">
       <span className="text-xl font-semibold">
@@ -94,7 +134,7 @@ function DoneRow({ number, planned, done }: { readonly number: number; readonly 
       <span className="figure-type text-ink-soft">
         {Math.abs(moreG) < 0.05
           ? 'as planned'
-          : `${fixed(Math.abs(moreG), 1)} g ${brings > 0 ? 'more' : 'less'} than planned (${fixed(planned.depthMm, 1)} mm)`}
+          : `${fixed(Math.abs(moreG), 1)} g ${brings > 0 ? 'more' : 'less'} than planned (${fixed(toMeasureMm(planned), 1)} mm)`}
         {done.chipsG === null ? '' : `; chips weighed ${fixed(done.chipsG, 1)} g`}
       </span>
       <span className="ml-auto text-ink-soft">done; {nameOf(done.personId)}</span>

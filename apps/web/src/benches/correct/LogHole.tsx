@@ -1,16 +1,18 @@
 import type { Machine, PlanEntry } from '@tare/contract';
 import {
-  bareHole,
   counterweightOf,
   densityOf,
   drillSequence,
   fromHeavyDeg,
-  holeMetal,
   parseDecimal,
   PRESS_FIT_RATIO,
-  slugForceN,
-  type CrankHole,
-  type Slug,
+  barForceN,
+  replacedId,
+  seatOf,
+  type BarCut,
+  type Cut,
+  type HoleMetal,
+  type MetalNow,
 } from '@tare/core';
 import { useState, type ReactNode } from 'react';
 import { useMachines } from '../../api/machines.js';
@@ -23,28 +25,32 @@ import { Button } from '../../ui/Button.js';
 import { NumberField } from '../../ui/Field.js';
 import { useDraft } from '../../ui/useDraft.js';
 import { useWho } from '../../ui/WhoFirst.js';
-import { kindOf, LOGGED, sizeWords, VERBS } from './cutWords.js';
+import { asMeasured, LOGGED, shortSize, sizeWords, toMeasureMm, VERBS, wordOf } from './cutWords.js';
 
 interface LogHoleProps {
   readonly plan: PlanEntry;
-  readonly hole: CrankHole;
+  readonly hole: Cut;
+  /** What it takes as it is planned. */
+  readonly metal: HoleMetal;
+  /** The crank before the plan. */
+  readonly before: MetalNow;
   readonly index: number;
 }
 
 /** One hole to be made: where, how, how far before stopping to measure; and what it was in the end. */
-export function LogHole({ plan, hole, index }: LogHoleProps): ReactNode {
+export function LogHole({ plan, hole, metal, before, index }: LogHoleProps): ReactNode {
   const { sheet } = useOpenJob();
   const { crank } = sheet.spec;
-  const kind = kindOf(hole);
+  const word = wordOf(hole);
   const { data: hall } = useMachines();
   const lastOn = sheet.spins.at(-1)?.machineId;
   const machine = hall?.machines.find(({ id: machineId, spec }) => machineId === lastOn && spec.driver === 'typed');
-  const { massG } = holeMetal(crank, hole);
+  const { massG } = metal;
   return (
     <li className="flex flex-wrap items-start justify-between gap-x-6 gap-y-2 border-l-8 border-blue bg-plate-low px-4 py-2">
       <div>
         <p className="text-xl font-semibold">
-          {index + 1}. {VERBS[kind]} {counterweightOf(crank, hole.counterweightId).name} at{' '}
+          {index + 1}. {VERBS[word]} {counterweightOf(crank, hole.counterweightId).name} at{' '}
           <span className="figure-type text-blue">{degrees(hole.angleDeg, 1)}</span>
           {machine && (
             <span className="text-base font-normal text-ink-soft">
@@ -54,23 +60,22 @@ export function LogHole({ plan, hole, index }: LogHoleProps): ReactNode {
           )}
         </p>
         <p className="figure-type text-lg">{`${sizeWords(hole)}; ${massG < 0 ? `brings ${fixed(-massG, 1)} g net` : `${fixed(massG, 1)} g`}`}</p>
-        {hole.slug && !hole.slug.welded ? <SlugWords hole={hole} slug={hole.slug} /> : <StepWords hole={hole} />}
+        {hole.kind === 'bar' ? <BarWords bar={hole} /> : <StepWords hole={hole} before={before} />}
       </div>
-      <LogForm plan={plan} hole={hole} index={index} />
+      <LogForm plan={plan} hole={hole} takes={massG > 0} index={index} />
     </li>
   );
 }
 
 /** What is measured of it, and the chips if somebody likes. */
-function LogForm({ plan, hole, index }: LogHoleProps): ReactNode {
+function LogForm({ plan, hole, takes, index }: Pick<LogHoleProps, 'plan' | 'hole' | 'index'> & { readonly takes: boolean }): ReactNode {
   const { sheet } = useOpenJob();
   const personId = useWho();
   const log = useWrite('POST jobs/:jobId/holes', { jobId: sheet.id });
-  const [depth, setDepth] = useDraft(`hole.${plan.id}.${index}`, fixed(hole.depthMm, 1));
+  const [depth, setDepth] = useDraft(`hole.${plan.id}.${index}`, fixed(toMeasureMm(hole), 1));
   const [chips, setChips] = useDraft(`chips.${plan.id}.${index}`);
   const [complaint, setComplaint] = useState<{ readonly depth?: string; readonly chips?: string }>({});
-  const words = LOGGED[kindOf(hole)];
-  const takes = holeMetal(sheet.spec.crank, hole).massG > 0;
+  const words = LOGGED[wordOf(hole)];
   const send = (): void => {
     const [depthMm, chipsG] = [aboveZero(depth), chips.trim() === '' ? null : aboveZero(chips)];
     const wrong = {
@@ -79,7 +84,7 @@ function LogForm({ plan, hole, index }: LogHoleProps): ReactNode {
     };
     setComplaint(wrong);
     if (typeof depthMm === 'string' || typeof chipsG === 'string') return;
-    if (personId !== null) log.mutate({ personId, planId: plan.id, planIndex: index, ...bareHole(hole), depthMm, chipsG });
+    if (personId !== null) log.mutate({ personId, planId: plan.id, planIndex: index, cut: asMeasured(hole, depthMm), chipsG });
   };
   return (
     <form
@@ -131,42 +136,40 @@ function aboveZero(typed: string): number | string {
 const shownDeg = ({ spec }: Machine, angleDeg: number): number => fromHeavyDeg(angleDeg, { ...spec.convention, shows: 'heavy' });
 
 /** Bits in their order, and where to stop first. */
-function StepWords({ hole }: { readonly hole: CrankHole }): ReactNode {
+function StepWords({ hole, before }: { readonly hole: Exclude<Cut, BarCut>; readonly before: MetalNow }): ReactNode {
   const { sheet } = useOpenJob();
   const { data: shop } = useShop();
   const { data: entry } = useShopTools();
   const { crank } = sheet.spec;
-  const kind = kindOf(hole);
-  if (kind === 'welded') return <p className="text-ink-soft">By somebody qualified; then dress it, and spin before anything else is drilled.</p>;
+  if (hole.kind === 'weld') return <p className="text-ink-soft">By somebody qualified; then dress it, and spin before anything else is drilled.</p>;
   const density = densityOf(crank, counterweightOf(crank, hole.counterweightId));
-  const bits = shop && entry && (kind === 'radial' || kind === 'side') ? drillSequence(entry.tools, shop.bits, hole.bitMm, density) : [hole.bitMm];
+  const bits = shop && entry && (hole.kind === 'radial' || hole.kind === 'face') ? drillSequence(entry.tools, shop.bits, hole.bitMm, density) : [];
+  const old = before.standing.find(({ id }) => id === replacedId(hole));
+  const fromMm = old?.depthMm ?? 0;
   return (
     <p className="text-ink-soft">
       {bits.length > 1 && `Pilot first: ${bits.map((mm) => fixed(mm, 0)).join(', then ')} mm. `}
-      {hole.was
-        ? `It is ${fixed(hole.was.bitMm, 0)} × ${fixed(hole.was.depthMm, 1)} mm now. `
-        : kind === 'radial'
-          ? 'In the middle of its width. '
-          : ''}
-      Stop at <span className="figure-type">{fixed(stopAtMm(hole), 1)}</span> mm and measure.
+      {old ? `It is ${shortSize(old)} mm now. ` : hole.kind === 'radial' && hole.zMm == null ? 'In the middle of its width. ' : ''}
+      Stop at <span className="figure-type">{fixed(fromMm + STOP_RATIO * (hole.depthMm - fromMm), 1)}</span> mm and measure.
     </p>
   );
 }
 
-/** How a slug is to be set, and what will pull at it. */
-function SlugWords({ hole, slug }: { readonly hole: CrankHole; readonly slug: Slug }): ReactNode {
+/** Where to stop first and measure, of what is to go. */
+const STOP_RATIO = 0.7;
+
+/** How a bar is to be set, and what will pull at it. */
+function BarWords({ bar }: { readonly bar: BarCut }): ReactNode {
   const { sheet } = useOpenJob();
-  const { redlineRpm } = sheet.spec;
-  const radial = hole.was && hole.was.axialRadiusMm == null;
+  const { redlineRpm, crank } = sheet.spec;
+  const seat = seatOf(bar);
+  const radiusMm = seat.from === 'face' ? seat.radiusMm : counterweightOf(crank, bar.counterweightId).rimRadiusMm - bar.depthMm + bar.lengthMm / 2;
   return (
     <p className="max-w-prose text-ink-soft">
-      {radial
+      {seat.from === 'rim'
         ? 'In a radial hole it can leave at speed: seat it on the shoulder, press, stake and pin it, and prefer a bar parallel to the shaft. '
         : 'Parallel to the shaft, so that spinning cannot throw it out; a radial slug or a welded hole can leave at speed. '}
-      {`Bore ${fixed(hole.bitMm * PRESS_FIT_RATIO, 3)} mm under the bar for a press fit, and stake it. At ${fixed(redlineRpm, 0)} rpm it pulls with ${fixed(slugForceN(hole.bitMm, hole.depthMm, slug, redlineRpm), 0)} N. Try the amount first with a trial piece fixed there: hang it on and spin.`}
+      {`Bore ${fixed(bar.diameterMm * PRESS_FIT_RATIO, 3)} mm under the bar for a press fit, and stake it. At ${fixed(redlineRpm, 0)} rpm it pulls with ${fixed(barForceN(bar.diameterMm, bar.lengthMm, bar.densityGPerCm3, radiusMm, redlineRpm), 0)} N. Try the amount first with a trial piece fixed there: hang it on and spin.`}
     </p>
   );
 }
-
-/** Where to stop first and measure: at 70 % of what is to go. */
-const stopAtMm = ({ depthMm, was }: CrankHole): number => (was?.depthMm ?? 0) + 0.7 * (depthMm - (was?.depthMm ?? 0));

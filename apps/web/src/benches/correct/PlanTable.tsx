@@ -1,15 +1,39 @@
-import { counterweightOf, densityOf, holeWorking, toPolar, type HolePlan, type PlaneUnbalance } from '@tare/core';
-import type { ReactNode } from 'react';
+import {
+  bareCut,
+  besideRadiusMm,
+  counterweightOf,
+  densityOf,
+  diameterOf,
+  furtherCut,
+  cutWorking,
+  isRimCut,
+  isSpunBefore,
+  replacedId,
+  toPolar,
+  type Cut,
+  type HolePlan,
+  type PlannedCut,
+  type PlaneUnbalance,
+} from '@tare/core';
+import { Fragment, useMemo, type ReactNode } from 'react';
 import { degrees, fixed } from '../../format/numbers.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { VerdictMark } from '../../ui/Verdict.js';
 import { Worked } from '../../ui/Worked.js';
-import { kindOf, VERBS } from './cutWords.js';
+import { fromWords, shortSize, toMeasureMm, VERBS, wordOf } from './cutWords.js';
+import { metalAfter } from './useCutMetals.js';
 
 /** Every hole of a plan, and what it should leave. */
 export function PlanTable({ plan }: { readonly plan: HolePlan }): ReactNode {
   const { sheet } = useOpenJob();
   const { crank } = sheet.spec;
+  const metal = useMemo(() => metalAfter(sheet, sheet.holes), [sheet]);
+  const turned = useMemo(() => furtherCut(metal, plan.holes.filter(isRimCut).map(bareCut)), [metal, plan]);
+  const rimAsDrilled = (cut: Cut): number => counterweightOf(isRimCut(cut) ? metal.crank : turned.crank, cut.counterweightId).rimRadiusMm;
+  const oldWords = (cut: Cut): string => {
+    const old = metal.standing.find(({ id }) => id === replacedId(cut));
+    return old ? `: ${shortSize(old)} now` : '';
+  };
   return (
     <div className="grid gap-2 overflow-x-auto">
       <table className="w-full text-right figure-type [&_td]:pl-3 [&_th+th]:pl-3">
@@ -32,40 +56,42 @@ export function PlanTable({ plan }: { readonly plan: HolePlan }): ReactNode {
         <tbody>
           {plan.holes.map((hole, i) => {
             const counterweight = counterweightOf(crank, hole.counterweightId);
-            const rimRadiusMm = hole.rimRadiusMm ?? counterweight.rimRadiusMm;
-            const kind = kindOf(hole);
-            const drilled = kind === 'radial' || kind === 'deepened' || kind === 'side';
+            const word = wordOf(hole);
+            const isTaken = hole.metal.massG >= 0;
+            const amount = isTaken
+              ? `${fixed(hole.metal.massG, 1)} g at ${fixed(hole.metal.centroidRadiusMm, 1)} mm`
+              : `+${fixed(-hole.metal.massG, 1)} g net`;
             return (
-              <tr key={i} className="border-b border-edge text-blue">
-                <th scope="row" className="py-1.5 text-left text-lg">
-                  {i + 1}
-                </th>
-                <td className="text-left font-sign text-lg font-semibold">
-                  {counterweight.name}
-                  {kind !== 'radial' && (
-                    <span className="block text-base font-normal">
-                      {VERBS[kind].toLowerCase()} it{hole.was ? `: ${fixed(hole.was.bitMm, 0)} × ${fixed(hole.was.depthMm, 1)} now` : ''}
-                    </span>
-                  )}
-                </td>
-                <td>{degrees(hole.angleDeg, 1)}</td>
-                <td>{hole.rim ? '' : `${fixed(hole.bitMm, 0)} mm`}</td>
-                <td className="text-lg font-semibold">{fixed(hole.depthMm, 1)} mm</td>
-                <td>
-                  {hole.slug ? `at ${fixed(hole.slug.radiusMm, 1)} mm` : hole.rim ? 'off the radius' : `${fixed(hole.travelFromTouchMm, 1)} mm`}
-                </td>
-                <td>
-                  {kind === 'radial' ? (
+              <Fragment key={i}>
+                {isSpunBefore(plan.holes, i) && <SpinRow />}
+                <tr className="border-b border-edge text-blue">
+                  <th scope="row" className="py-1.5 text-left text-lg">
+                    {i + 1}
+                  </th>
+                  <td className="text-left font-sign text-lg font-semibold">
+                    {counterweight.name}
+                    {word !== 'radial' && (
+                      <span className="block text-base font-normal">
+                        {[
+                          `${VERBS[word].toLowerCase()} it${oldWords(hole)}`,
+                          ...(isRimCut(hole) || besideRadiusMm(hole) === null ? [] : [fromWords(hole)]),
+                        ].join(', ')}
+                      </span>
+                    )}
+                  </td>
+                  <td>{degrees(hole.angleDeg, 1)}</td>
+                  <td>{isRimCut(hole) ? '' : `${fixed(diameterOf(hole), 0)} mm`}</td>
+                  <td className="text-lg font-semibold">{fixed(toMeasureMm(hole), 1)} mm</td>
+                  <td>{whereWords(hole)}</td>
+                  <td>
                     <Worked
-                      working={holeWorking({ ...hole, rimRadiusMm, densityGPerCm3: densityOf(crank, counterweight) }, hole.metal)}
-                    >{`${fixed(hole.metal.massG, 1)} g at ${fixed(hole.metal.centroidRadiusMm, 1)} mm`}</Worked>
-                  ) : drilled || hole.rim ? (
-                    `${fixed(hole.metal.massG, 1)} g at ${fixed(hole.metal.centroidRadiusMm, 1)} mm`
-                  ) : (
-                    `+${fixed(-hole.metal.massG, 1)} g net`
-                  )}
-                </td>
-              </tr>
+                      working={cutWorking(hole, { rimRadiusMm: rimAsDrilled(hole), densityGPerCm3: densityOf(crank, counterweight) }, hole.metal)}
+                    >
+                      {amount}
+                    </Worked>
+                  </td>
+                </tr>
+              </Fragment>
             );
           })}
         </tbody>
@@ -73,6 +99,25 @@ export function PlanTable({ plan }: { readonly plan: HolePlan }): ReactNode {
       <ResidualLine residual={plan.residual} />
     </div>
   );
+}
+
+/** Between what is brought and what is drilled round it. */
+function SpinRow(): ReactNode {
+  return (
+    <tr className="border-b border-edge bg-plate-low font-sign">
+      <td colSpan={7} className="py-1.5 text-left">
+        Spin here, and plan the rest from that: what a weld or a bar really brought is known only then.
+      </td>
+    </tr>
+  );
+}
+
+/** How the depth is come by. */
+function whereWords(cut: PlannedCut): string {
+  if (isRimCut(cut)) return 'off the radius';
+  const radiusMm = besideRadiusMm(cut);
+  if ('pointAngleDeg' in cut) return `${fixed(cut.travelFromTouchMm, 1)} mm`;
+  return radiusMm === null ? '' : `at ${fixed(radiusMm, 1)} mm`;
 }
 
 /** What the planes should read when the holes turn out as planned. */

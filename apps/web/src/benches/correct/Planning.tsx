@@ -1,4 +1,4 @@
-import { bareHole, correctionInput, drillOrder, metalNow, trackJob, type PlanChoices } from '@tare/core';
+import { bareCut, correctionInput, trackJob, type PlanChoices } from '@tare/core';
 import { useMemo, useState, type ReactNode } from 'react';
 import { useShop } from '../../api/queries.js';
 import { useWrite } from '../../api/useWrite.js';
@@ -10,7 +10,7 @@ import { ProblemNotice } from '../../ui/Notice.js';
 import { useWho } from '../../ui/WhoFirst.js';
 import { Advice } from './Advice.js';
 import { CorrectFrame } from './CorrectFrame.js';
-import { barsWords, countWords } from './cutWords.js';
+import { broughtWords, countWords } from './cutWords.js';
 import { EndViews } from './EndViews.js';
 import { Known } from './Known.js';
 import { NeutralRims, useNeutralReason } from './NeutralRims.js';
@@ -18,6 +18,7 @@ import { PlanChoicesList } from './PlanChoice.js';
 import { PlanTable } from './PlanTable.js';
 import { PlanWishes, SURELY, USUAL_WISHES } from './PlanWishes.js';
 import { ToInternal } from './ToInternal.js';
+import { metalAfter } from './useCutMetals.js';
 import { TrialPieces } from './TrialPieces.js';
 import { useFewestHoles, usePlan } from './usePlan.js';
 
@@ -33,6 +34,7 @@ export function Planning(): ReactNode {
   const neutralReason = useNeutralReason();
   const last = figures.spins.at(-1)!;
   const { crank } = sheet.spec;
+  const metal = useMemo(() => metalAfter(sheet, sheet.holes), [sheet]);
   const tracked = useMemo(() => trackJob(sheet, entry?.tools.drill)!, [sheet, entry]);
   const input = useMemo(() => {
     if (!shop || !entry) return null;
@@ -55,9 +57,7 @@ export function Planning(): ReactNode {
   const choice = plans?.kind === 'choices' ? (plans.choices[picked] ?? plans.choices[0]!) : null;
   const plan = choice?.plan ?? (plans?.kind === 'notFound' ? plans.best : null);
   const takeIt = (): void => {
-    const ids = crank.counterweights.map(({ id }) => id);
-    const holes = drillOrder(plan!.holes, ids).map(bareHole);
-    if (personId !== null) take.mutate({ personId, spinId: last.spinId, holes });
+    if (personId !== null) take.mutate({ personId, spinId: last.spinId, holes: plan!.holes.map(bareCut) });
   };
   const nameOf = (id: string): string => crank.counterweights.find((c) => c.id === id)?.name ?? id;
   return (
@@ -68,7 +68,7 @@ export function Planning(): ReactNode {
       {error && <ProblemNotice>{error.message}</ProblemNotice>}
       {plans?.kind === 'notFound' && <ProblemNotice>{`No plan of up to ${wishes.maxHoles} holes does it. ${plans.reason}`}</ProblemNotice>}
       {plans?.kind === 'choices' && plans.drillingFails !== null && (
-        <ProblemNotice>{`Cannot be done by drilling: ${barsWords(plans.choices[0]!.plan.holes, nameOf)}. ${plans.drillingFails}`}</ProblemNotice>
+        <ProblemNotice>{`Cannot be done by drilling alone: ${broughtWords(plans.choices[0]!.plan.holes, nameOf)}. ${plans.drillingFails}`}</ProblemNotice>
       )}
       {take.error && <ProblemNotice>{take.error.message}</ProblemNotice>}
       <div className="flex flex-wrap items-end gap-4">
@@ -83,8 +83,8 @@ export function Planning(): ReactNode {
       {plan && plan.holes.length > 0 && (
         <>
           <PlanTable plan={plan} />
-          <TrialPieces holes={plan.holes} />
-          <EndViews metal={metalNow(crank, sheet.holes)} planned={plan.holes} />
+          <TrialPieces plan={plan} />
+          <EndViews metal={metal} planned={plan.holes} />
         </>
       )}
       <NeutralRims />

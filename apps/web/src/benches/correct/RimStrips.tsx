@@ -1,5 +1,4 @@
-import { degToRad, turnBetweenDeg, type Counterweight, type Crank, type CrankHole } from '@tare/core';
-import { kindOf } from './cutWords.js';
+import { degToRad, seatOf, turnBetweenDeg, type Counterweight, type Crank, type Cut, type RadialCut, type RedrillCut } from '@tare/core';
 import type { ReactNode } from 'react';
 import { degrees, fixed } from '../../format/numbers.js';
 import { useOpenJob } from '../../shell/JobContext.js';
@@ -12,13 +11,15 @@ const BAR_MM = 100;
 interface RimStripsProps {
   /** With its rims as they are when they are drilled. */
   readonly crank: Crank;
-  readonly holes: readonly CrankHole[];
+  readonly holes: readonly Punched[];
   readonly onPrinted: () => void;
 }
 
-/** What is punched through a strip: holes that go in from the rim. */
-export const punched = (holes: readonly CrankHole[]): CrankHole[] =>
-  holes.filter((hole) => ['radial', 'deepened'].includes(kindOf(hole)) && hole.axialRadiusMm == null);
+type Punched = RadialCut | RedrillCut;
+
+/** What is punched through a strip: holes that are drilled from the rim. */
+export const punched = (cuts: readonly Cut[]): Punched[] =>
+  cuts.flatMap((cut) => ((cut.kind === 'radial' || cut.kind === 'redrill') && seatOf(cut).from === 'rim' ? [cut] : []));
 
 /** The rim of every counterweight that is drilled, unrolled at 1:1: cut out, wrapped round, punched through. */
 export function RimStrips({ crank, holes, onPrinted }: RimStripsProps): ReactNode {
@@ -47,8 +48,8 @@ export function RimStrips({ crank, holes, onPrinted }: RimStripsProps): ReactNod
 }
 
 /** One rim, unrolled: a millimetre of paper is a millimetre of rim. */
-function Strip({ counterweight, holes }: { readonly counterweight: Counterweight; readonly holes: readonly CrankHole[] }): ReactNode {
-  const { name, rimRadiusMm, arcCentreDeg, arcHalfWidthDeg, widthMm } = counterweight;
+function Strip({ counterweight, holes }: { readonly counterweight: Counterweight; readonly holes: readonly Punched[] }): ReactNode {
+  const { name, rimRadiusMm, arcCentreDeg, arcHalfWidthDeg, widthMm, zMm } = counterweight;
   const alongMm = (turnDeg: number): number => rimRadiusMm * degToRad(turnDeg);
   const halfMm = alongMm(arcHalfWidthDeg);
   const width = 2 * (halfMm + MARGIN_MM);
@@ -67,7 +68,9 @@ function Strip({ counterweight, holes }: { readonly counterweight: Counterweight
         <path d={`M0 0V${widthMm}`} stroke="black" strokeWidth={0.2} strokeDasharray="2 1" />
         {holes.map((hole, i) => {
           const x = alongMm(turnBetweenDeg(arcCentreDeg, hole.angleDeg));
-          const y = widthMm / 2;
+          const seat = seatOf(hole);
+          // The front is at the upper edge.
+          const y = widthMm / 2 + (seat.from === 'rim' && seat.zMm !== null ? seat.zMm - zMm : 0);
           return (
             <g key={i} data-hole-mm={x}>
               <circle cx={x} cy={y} r={hole.bitMm / 2} fill="none" stroke="black" strokeWidth={0.3} />

@@ -14,7 +14,7 @@ import { fixed } from '../../format/numbers.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { NumberField } from '../../ui/Field.js';
 import { useDraft } from '../../ui/useDraft.js';
-import { barsWords, countWords } from './cutWords.js';
+import { broughtWords, countWords } from './cutWords.js';
 import { usePlan } from './usePlan.js';
 
 type Typed = Readonly<Record<string, { readonly g: string; readonly deg: string }>>;
@@ -71,6 +71,6 @@ function conversionWords(plans: PlanChoices, { aGmm, bGmm }: Tolerance, nameOf: 
     return `It does not go all the way: ${countWords(plans.best.holes)} leave ${fixed(worse, 1)} times the tolerance. ${plans.reason}`;
   }
   const { plan, minutes, price } = plans.choices[0]!;
-  const bars = plan.holes.some(({ slug }) => slug) ? ` (${barsWords(plan.holes, nameOf)})` : '';
-  return `${countWords(plan.holes)}${bars}, about ${fixed(minutes, 0)} minutes, price ${fixed(price, 0)}: then damper and flywheel have to be neutral, and can be swapped for ever.`;
+  const brought = broughtWords(plan.holes, nameOf);
+  return `${countWords(plan.holes)}${brought === '' ? '' : ` (${brought})`}, about ${fixed(minutes, 0)} minutes, price ${fixed(price, 0)}: then damper and flywheel have to be neutral, and can be swapped for ever.`;
 }

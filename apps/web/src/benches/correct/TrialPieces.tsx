@@ -1,4 +1,4 @@
-import { counterweightOf, effectOfHoles, holeMetal, toPolar, type CrankHole } from '@tare/core';
+import { bareCut, counterweightOf, effectOfCuts, toPolar, type HolePlan } from '@tare/core';
 import { Magnet } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { useNavigate } from 'react-router';
@@ -6,18 +6,19 @@ import { degrees, fixed } from '../../format/numbers.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { benchPath } from '../../shell/paths.js';
 import { Button } from '../../ui/Button.js';
+import { metalAfter } from './useCutMetals.js';
 import { useDraft } from '../../ui/useDraft.js';
 
 /** Before anything is bored: the amounts hung on at their places, and a spin that the plan learns from. */
-export function TrialPieces({ holes }: { readonly holes: readonly CrankHole[] }): ReactNode {
+export function TrialPieces({ plan }: { readonly plan: HolePlan }): ReactNode {
   const { sheet } = useOpenJob();
   const navigate = useNavigate();
   const [, setHung] = useDraft(`hung.${sheet.id}`);
   const { crank } = sheet.spec;
-  const added = holes.filter(({ slug }) => slug);
+  const added = plan.holes.filter(({ kind }) => kind === 'bar' || kind === 'weld');
   if (added.length === 0) return null;
   const hang = (): void => {
-    const { aGmm, bGmm } = effectOfHoles(crank, added);
+    const { aGmm, bGmm } = effectOfCuts(metalAfter(sheet, sheet.holes), added.map(bareCut));
     const [a, b] = [toPolar(aGmm), toPolar(bGmm)];
     const typed = (value: number): string => String(Math.round(value * 100) / 100);
     setHung(
@@ -36,7 +37,7 @@ export function TrialPieces({ holes }: { readonly holes: readonly CrankHole[] })
       <ul>
         {added.map((hole, i) => (
           <li key={i} className="figure-type">
-            {`${fixed(-holeMetal(crank, hole).massG, 1)} g at ${fixed(hole.slug!.radiusMm, 1)} mm @ ${degrees(hole.angleDeg, 1)} on ${counterweightOf(crank, hole.counterweightId).name}`}
+            {`${fixed(-hole.metal.massG, 1)} g at ${fixed(hole.metal.centroidRadiusMm, 1)} mm @ ${degrees(hole.angleDeg, 1)} on ${counterweightOf(crank, hole.counterweightId).name}`}
           </li>
         ))}
       </ul>

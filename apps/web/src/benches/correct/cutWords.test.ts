@@ -1,30 +1,29 @@
-import type { CrankHole } from '@tare/core';
-import { barsWords, countWords, kindOf, sizeWords, type CutKind } from './cutWords.js';
+import type { Cut } from '@tare/core';
+import { asMeasured, broughtWords, countWords, sizeWords, wordOf, type CutWord } from './cutWords.js';
 import { fewestWords } from './PlanChoice.js';
 
-const hole = (more: Partial<CrankHole> = {}): CrankHole => ({
-  counterweightId: 'cw1',
-  angleDeg: 180,
-  bitMm: 16,
-  pointAngleDeg: 118,
-  depthMm: 20,
-  ...more,
-});
-const was = { bitMm: 16, pointAngleDeg: 118, depthMm: 12 };
-const slug = { radiusMm: 74, densityGPerCm3: 17.5 };
-const all: readonly (readonly [CutKind, CrankHole, string])[] = [
-  ['radial', hole(), '16 mm bit, 20.0 mm to the shoulder (24.8 mm from tip touch)'],
-  ['deepened', hole({ was }), '16 mm bit, 20.0 mm to the shoulder (24.8 mm from tip touch)'],
-  ['side', hole({ axialRadiusMm: 70 }), '16 mm bit, 20.0 mm to the shoulder (24.8 mm from tip touch), its axis at 70.0 mm radius'],
-  ['slug', hole({ slug }), '16 mm bar, 20.0 mm long, its middle at 74.0 mm radius'],
-  ['filled', hole({ slug, was }), '16 mm bar, 20.0 mm long, its middle at 74.0 mm radius'],
-  ['welded', hole({ slug: { ...slug, welded: true }, was }), 'its 16 × 20.0 mm hole filled, dressed to the surface'],
-  ['turned', hole({ depthMm: 0.8, rim: { halfArcDeg: 55, holes: [] } }), '0.8 mm off its radius, all over its arc'],
-  ['ground', hole({ depthMm: 0.8, rim: { halfArcDeg: 8, holes: [] } }), '0.8 mm off its radius, 8° to both sides'],
+const place = { counterweightId: 'cw1', angleDeg: 180 };
+const drilled = { bitMm: 16, pointAngleDeg: 118, depthMm: 20 };
+const face = { from: 'face', face: 'rear', radiusMm: 74 } as const;
+const rim = { from: 'rim', zMm: null } as const;
+const bar = { ...place, kind: 'bar', seat: face, diameterMm: 16, lengthMm: 20, depthMm: 20, densityGPerCm3: 17.5, replacesId: null } as const;
+const all: readonly (readonly [CutWord, Cut, string])[] = [
+  ['radial', { kind: 'radial', ...place, ...drilled }, '16 mm bit, 20.0 mm to the shoulder (24.8 mm from tip touch)'],
+  ['redrill', { kind: 'redrill', ...place, ...drilled, seat: rim, replacesId: 'h' }, '16 mm bit, 20.0 mm to the shoulder (24.8 mm from tip touch)'],
+  [
+    'face',
+    { kind: 'face', ...place, ...drilled, face: 'front', radiusMm: 70 },
+    '16 mm bit, 20.0 mm to the shoulder (24.8 mm from tip touch), from the front face, its axis at 70.0 mm radius',
+  ],
+  ['bar', bar, '16 mm bar, 20.0 mm long, from the rear face, its axis at 74.0 mm radius'],
+  ['filled', { ...bar, seat: rim, depthMm: 26, replacesId: 'h' }, '16 mm bar, 20.0 mm long, down to 26.0 mm below the rim'],
+  ['weld', { kind: 'weld', ...place, seat: rim, replacesId: 'h', bitMm: 16, depthMm: 20 }, 'its 16 × 20.0 mm hole filled, dressed to the surface'],
+  ['turn', { kind: 'turn', ...place, depthMm: 0.8, halfArcDeg: 55 }, '0.8 mm off its radius, all over its arc'],
+  ['grind', { kind: 'grind', ...place, depthMm: 0.8, halfArcDeg: 8 }, '0.8 mm off its radius, 8° to both sides'],
 ];
 
-it.each(all)('says how a %s one is made', (kind, one, words) => {
-  expect(kindOf(one)).toBe(kind);
+it.each(all)('says how a %s one is made', (word, one, words) => {
+  expect(wordOf(one)).toBe(word);
   expect(sizeWords(one)).toBe(words);
 });
 it('counts a plan in words, each kind by itself', () => {
@@ -33,9 +32,17 @@ it('counts a plan in words, each kind by itself', () => {
   );
   expect(countWords([])).toBe('no holes');
 });
-it('says which bars, and where', () => {
-  const bars = [hole({ slug, depthMm: 30 }), hole({ slug, depthMm: 30, counterweightId: 'cw6' }), hole()];
-  expect(barsWords(bars, (id) => id.toUpperCase())).toBe('2 slugs of 16 × 30 mm at CW1 and CW6');
+it('says which bars and welds, and where; of none nothing', () => {
+  const long = { ...bar, lengthMm: 30, depthMm: 30 };
+  const name = (id: string): string => id.toUpperCase();
+  expect(broughtWords([long, { ...long, counterweightId: 'cw6' }, all[0]![1]], name)).toBe('2 slugs of 16 × 30 mm at CW1 and CW6');
+  expect(broughtWords([all[5]![1]], name)).toBe('1 old hole welded shut at CW1');
+  expect(broughtWords([all[0]![1]], name)).toBe('');
+});
+it('takes what was measured for the bar’s length, and for everything else’s depth', () => {
+  expect(asMeasured(bar, 21)).toEqual({ ...bar, lengthMm: 21, depthMm: 21 });
+  expect(asMeasured({ ...bar, depthMm: 26 }, 18)).toEqual({ ...bar, lengthMm: 18, depthMm: 26 });
+  expect(asMeasured(all[0]![1], 19.6)).toMatchObject({ depthMm: 19.6 });
 });
 it('claims a proof only where the bound is as high as the plan', () => {
   expect(fewestWords(3, 3)).toContain('that is proven');

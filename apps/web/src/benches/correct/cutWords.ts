@@ -1,84 +1,120 @@
-import { isTurned, pointHeightMm, sideRadiusMm, type CrankHole } from '@tare/core';
+import { besideRadiusMm, diameterOf, isRimCut, pointHeightMm, seatOf, type Cut, type CutKind, type HoleMetal, type RoundCut } from '@tare/core';
 import { fixed } from '../../format/numbers.js';
 
-/** What a hole is made by: everything that is said of it follows from this. */
-export type CutKind = 'radial' | 'deepened' | 'side' | 'slug' | 'filled' | 'welded' | 'turned' | 'ground';
+/** What a cut is called by: a bar in an old hole is another thing to do than one in a new bore. */
+export type CutWord = CutKind | 'filled';
 
-export function kindOf(hole: CrankHole): CutKind {
-  const { rim, slug, was } = hole;
-  if (rim) return isTurned(hole) ? 'turned' : 'ground';
-  if (slug?.welded) return 'welded';
-  if (slug) return was ? 'filled' : 'slug';
-  if (was) return 'deepened';
-  return sideRadiusMm(hole) === null ? 'radial' : 'side';
-}
+export const wordOf = (cut: Cut): CutWord => (cut.kind === 'bar' && cut.replacesId !== null ? 'filled' : cut.kind);
 
 /** What is done, before the counterweight's name. */
-export const VERBS: Readonly<Record<CutKind, string>> = {
+export const VERBS: Readonly<Record<CutWord, string>> = {
   radial: 'Drill',
-  deepened: 'Deepen the hole in',
-  side: 'Drill the side face of',
-  slug: 'Bore the side of',
+  redrill: 'Deepen the hole in',
+  face: 'Drill the side face of',
+  bar: 'Bore the side of',
   filled: 'Fill the hole in',
-  welded: 'Weld the hole shut in',
-  turned: 'Turn the rim of',
-  ground: 'Grind the rim of',
+  weld: 'Weld the hole shut in',
+  turn: 'Turn the rim of',
+  grind: 'Grind the rim of',
+};
+
+/** What was done, in a list or on the card. */
+export const NOUNS: Readonly<Record<CutWord, string>> = {
+  radial: 'hole',
+  redrill: 'hole deepened',
+  face: 'hole in the face',
+  bar: 'bar of heavy metal',
+  filled: 'bar in an old hole',
+  weld: 'hole welded shut',
+  turn: 'rim turned',
+  grind: 'spot ground',
 };
 
 /** What is measured once it is done, and the button that says so. */
-export const LOGGED: Readonly<Record<CutKind, { readonly label: string; readonly done: string }>> = {
+export const LOGGED: Readonly<Record<CutWord, { readonly label: string; readonly done: string }>> = {
   radial: { label: 'Depth measured', done: 'Drilled' },
-  deepened: { label: 'Depth measured', done: 'Drilled' },
-  side: { label: 'Depth measured', done: 'Drilled' },
-  slug: { label: 'Length pressed in', done: 'Pressed in' },
+  redrill: { label: 'Depth measured', done: 'Drilled' },
+  face: { label: 'Depth measured', done: 'Drilled' },
+  bar: { label: 'Length pressed in', done: 'Pressed in' },
   filled: { label: 'Length pressed in', done: 'Pressed in' },
-  welded: { label: 'Depth filled', done: 'Welded' },
-  turned: { label: 'Taken off the radius', done: 'Turned' },
-  ground: { label: 'Taken off the radius', done: 'Ground' },
+  weld: { label: 'Depth filled', done: 'Welded' },
+  turn: { label: 'Taken off the radius', done: 'Turned' },
+  grind: { label: 'Taken off the radius', done: 'Ground' },
 };
 
+/** The cut with what was measured of it: a bar's length, everything else's depth. */
+export function asMeasured(cut: Cut, measuredMm: number): Cut {
+  if (cut.kind !== 'bar') return { ...cut, depthMm: measuredMm };
+  // One that ends at the surface reaches as far in as it is long; one on an old hole's shoulder stands there.
+  return { ...cut, lengthMm: measuredMm, depthMm: cut.depthMm > cut.lengthMm ? Math.max(cut.depthMm, measuredMm) : measuredMm };
+}
+
+/** What `asMeasured` asks for. */
+export const toMeasureMm = (cut: Cut): number => (cut.kind === 'bar' ? cut.lengthMm : cut.depthMm);
+
+/** Its size without a sentence: "16 × 20.0", "0.8". */
+export const shortSize = (cut: Cut): string =>
+  isRimCut(cut) ? fixed(cut.depthMm, 1) : `${fixed(diameterOf(cut), 0)} × ${fixed(toMeasureMm(cut), 1)}`;
+
+/** From where it goes in; empty for the middle of the rim's width. */
+export function fromWords(cut: RoundCut): string {
+  const seat = seatOf(cut);
+  if (seat.from === 'rim') return seat.zMm === null ? '' : `from the rim, at ${fixed(seat.zMm, 1)} mm along the crank`;
+  return seat.face === null ? 'in the side face' : `from the ${seat.face} face`;
+}
+
 /** Its size: bit and depth, bar and length, or how far the rim goes down. */
-export function sizeWords(hole: CrankHole): string {
-  const kind = kindOf(hole);
-  const wide = fixed(hole.bitMm, 0);
-  switch (kind) {
-    case 'turned':
-      return `${fixed(hole.depthMm, 1)} mm off its radius, all over its arc`;
-    case 'ground':
-      return `${fixed(hole.depthMm, 1)} mm off its radius, ${fixed(hole.rim!.halfArcDeg, 0)}° to both sides`;
-    case 'welded':
-      return `its ${wide} × ${fixed(hole.depthMm, 1)} mm hole filled, dressed to the surface`;
-    case 'slug':
-    case 'filled':
-      return `${wide} mm bar, ${fixed(hole.depthMm, 1)} mm long, its middle at ${fixed(hole.slug!.radiusMm, 1)} mm radius`;
+export function sizeWords(cut: Cut): string {
+  switch (cut.kind) {
+    case 'turn':
+      return `${fixed(cut.depthMm, 1)} mm off its radius, all over its arc`;
+    case 'grind':
+      return `${fixed(cut.depthMm, 1)} mm off its radius, ${fixed(cut.halfArcDeg, 0)}° to both sides`;
+    case 'weld':
+      return `its ${shortSize(cut)} mm hole filled, dressed to the surface`;
+    case 'bar': {
+      const where =
+        cut.seat.from === 'face'
+          ? `${fromWords(cut)}, its axis at ${fixed(cut.seat.radiusMm, 1)} mm radius`
+          : `down to ${fixed(cut.depthMm, 1)} mm below the rim`;
+      return `${fixed(cut.diameterMm, 0)} mm bar, ${fixed(cut.lengthMm, 1)} mm long, ${where}`;
+    }
     default: {
-      const touch = `${fixed(hole.depthMm + pointHeightMm(hole.bitMm, hole.pointAngleDeg), 1)} mm from tip touch`;
-      const where = sideRadiusMm(hole) === null ? '' : `, its axis at ${fixed(sideRadiusMm(hole)!, 1)} mm radius`;
-      return `${wide} mm bit, ${fixed(hole.depthMm, 1)} mm to the shoulder (${touch})${where}`;
+      const touch = `${fixed(cut.depthMm + pointHeightMm(cut.bitMm, cut.pointAngleDeg), 1)} mm from tip touch`;
+      const radiusMm = besideRadiusMm(cut);
+      const where = radiusMm === null ? '' : `, ${fromWords(cut)}, its axis at ${fixed(radiusMm, 1)} mm radius`;
+      return `${fixed(cut.bitMm, 0)} mm bit, ${fixed(cut.depthMm, 1)} mm to the shoulder (${touch})${where}`;
     }
   }
 }
 
+/** What it takes, or brings. */
+export const gramsWords = ({ massG }: HoleMetal): string => (massG < 0 ? `+${fixed(-massG, 1)} g` : `${fixed(massG, 1)} g`);
+
 /** "2 holes, 1 slug of heavy metal". */
-export function countWords(holes: readonly CrankHole[]): string {
-  const count = (kinds: readonly CutKind[]): number => holes.filter((hole) => kinds.includes(kindOf(hole))).length;
+export function countWords(cuts: readonly Cut[]): string {
+  const count = (kinds: readonly CutWord[]): number => cuts.filter((cut) => kinds.includes(wordOf(cut))).length;
   const words = (n: number, one: string, many: string): string[] => (n === 0 ? [] : [`${n} ${n === 1 ? one : many}`]);
   const named = [
-    ...(count(['turned']) > 0 ? ['all rims turned down'] : []),
-    ...words(count(['radial', 'side']), 'hole', 'holes'),
-    ...words(count(['deepened']), 'hole deepened', 'holes deepened'),
-    ...words(count(['ground']), 'spot ground', 'spots ground'),
-    ...words(count(['welded']), 'hole welded shut', 'holes welded shut'),
-    ...words(count(['slug']), 'slug of heavy metal', 'slugs of heavy metal'),
+    ...(count(['turn']) > 0 ? ['all rims turned down'] : []),
+    ...words(count(['radial', 'face']), 'hole', 'holes'),
+    ...words(count(['redrill']), 'hole deepened', 'holes deepened'),
+    ...words(count(['grind']), 'spot ground', 'spots ground'),
+    ...words(count(['weld']), 'hole welded shut', 'holes welded shut'),
+    ...words(count(['bar']), 'slug of heavy metal', 'slugs of heavy metal'),
     ...words(count(['filled']), 'old hole filled', 'old holes filled'),
   ];
   return named.length === 0 ? 'no holes' : named.join(', ');
 }
 
-/** What bars a plan needs: "2 slugs of 16 × 30 at CW 1 and CW 6". */
-export function barsWords(holes: readonly CrankHole[], nameOf: (counterweightId: string) => string): string {
-  const bars = holes.filter(({ slug }) => slug && !slug.welded);
-  const sizes = [...new Set(bars.map(({ bitMm, depthMm }) => `${fixed(bitMm, 0)} × ${fixed(depthMm, 0)}`))];
-  const places = [...new Set(bars.map(({ counterweightId }) => nameOf(counterweightId)))];
-  return `${bars.length} ${bars.length === 1 ? 'slug' : 'slugs'} of ${sizes.join(' and ')} mm at ${places.join(' and ')}`;
+/** What a plan needs beside drilling: "2 slugs of 16 × 30 mm at CW 1 and CW 6, 1 old hole welded shut at CW 2"; empty for nothing. */
+export function broughtWords(cuts: readonly Cut[], nameOf: (counterweightId: string) => string): string {
+  const placesOf = (some: readonly Cut[]): string => [...new Set(some.map(({ counterweightId }) => nameOf(counterweightId)))].join(' and ');
+  const bars = cuts.filter((cut) => cut.kind === 'bar');
+  const welds = cuts.filter(({ kind }) => kind === 'weld');
+  const sizes = [...new Set(bars.map(({ diameterMm, lengthMm }) => `${fixed(diameterMm, 0)} × ${fixed(lengthMm, 0)}`))];
+  return [
+    ...(bars.length === 0 ? [] : [`${bars.length} ${bars.length === 1 ? 'slug' : 'slugs'} of ${sizes.join(' and ')} mm at ${placesOf(bars)}`]),
+    ...(welds.length === 0 ? [] : [`${welds.length} old ${welds.length === 1 ? 'hole' : 'holes'} welded shut at ${placesOf(welds)}`]),
+  ].join(', ');
 }

@@ -1,4 +1,4 @@
-import { fewestHoles, planChoices, planInputOf, planOutcome, type ChoicesInput, type PlanChoices } from '@tare/core';
+import { fewestHoles, metalNow, planChoices, planInputOf, planOutcome, type ChoicesInput, type PlanChoices } from '@tare/core';
 import { highsSolver } from '@tare/solver';
 import { expose } from 'comlink';
 import wasmUrl from 'highs/runtime?url';
@@ -12,7 +12,7 @@ export interface Planned {
 let solver: ReturnType<typeof highsSolver> | null = null;
 
 const planner = {
-  plan: (input: ChoicesInput): Planned => ({ plans: planChoices(input), insideNow: planOutcome(input.crank, [], input.known).inside }),
+  plan: (input: ChoicesInput): Planned => ({ plans: planChoices(input), insideNow: planOutcome(metalNow(input.crank, []), [], input.known).inside }),
   /** How few holes any plan needs that leaves no more than this share of the tolerances; the solver is fetched when first asked for. */
   fewest: async (input: ChoicesInput, leftShare: number): Promise<number | null> =>
     fewestHoles({ ...planInputOf(input), faces: input.tools?.means.faces ?? false }, await (solver ??= highsSolver(wasmUrl)), leftShare),

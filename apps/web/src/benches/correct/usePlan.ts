@@ -39,4 +39,4 @@ export function useFewestHoles(input: ChoicesInput | null, plans: PlanChoices | 
 
 /** Plans of holes alone, the one with the fewest first. */
 export const drilledOnly = (choices: readonly PlanChoice[]): PlanChoice[] =>
-  choices.filter(({ plan }) => plan.holes.every(({ slug, rim }) => !slug && !rim)).sort((x, y) => x.plan.holes.length - y.plan.holes.length);
+  choices.filter(({ plan }) => plan.holes.every((cut) => 'pointAngleDeg' in cut)).sort((x, y) => x.plan.holes.length - y.plan.holes.length);

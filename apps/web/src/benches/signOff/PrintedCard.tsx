@@ -1,4 +1,6 @@
-import { counterweightOf, holeMetal, massNowG, type WeighedPart } from '@tare/core';
+import { fromWords, gramsWords, NOUNS, shortSize, wordOf } from '../correct/cutWords.js';
+import { useCutMetals } from '../correct/useCutMetals.js';
+import { counterweightOf, isRimCut, massNowG, type WeighedPart } from '@tare/core';
 import type { ReactNode } from 'react';
 import { useShop } from '../../api/queries.js';
 import { RimMap } from '../../draw/RimMap.js';
@@ -155,27 +157,30 @@ function Bobs(): ReactNode {
 function Holes(): ReactNode {
   const { sheet } = useOpenJob();
   const nameOf = usePersonName();
+  const metals = useCutMetals();
   const { crank } = sheet.spec;
   if (sheet.holes.length === 0)
     return (
       <p>
-        <strong>Holes:</strong> none drilled.
+        <strong>Metal:</strong> none taken, none brought.
       </p>
     );
   return (
     <table className="print-whole w-full text-right figure-type">
-      <caption className="text-left font-sign text-lg font-semibold">Holes drilled</caption>
+      <caption className="text-left font-sign text-lg font-semibold">Metal taken and brought</caption>
       <thead className="border-b-2 border-ink font-sign text-ink-soft">
         <tr>
           <th scope="col" className="text-left">
-            Hole
+            No
+          </th>
+          <th scope="col" className="text-left">
+            What
           </th>
           <th scope="col" className="text-left">
             In
           </th>
           <th scope="col">At</th>
-          <th scope="col">Bit</th>
-          <th scope="col">Depth</th>
+          <th scope="col">Width × depth, length</th>
           <th scope="col">Took</th>
           <th scope="col" className="pl-4 text-left">
             Who, when
@@ -188,11 +193,13 @@ function Holes(): ReactNode {
             <th scope="row" className="text-left">
               {i + 1}
             </th>
+            <td className="text-left font-sign">
+              {[NOUNS[wordOf(hole)], ...(isRimCut(hole) ? [] : [fromWords(hole)])].filter((words) => words !== '').join(', ')}
+            </td>
             <td className="text-left font-sign">{counterweightOf(crank, hole.counterweightId).name}</td>
             <td>{degrees(hole.angleDeg, 1)}</td>
-            <td>{fixed(hole.bitMm, 0)} mm</td>
-            <td>{fixed(hole.depthMm, 1)} mm</td>
-            <td>{fixed(holeMetal(crank, hole).massG, 1)} g</td>
+            <td>{isRimCut(hole) ? `${shortSize(hole)} mm off the radius` : `${shortSize(hole)} mm`}</td>
+            <td>{gramsWords(metals.get(hole.id)!)}</td>
             <td className="pl-4 text-left font-sign text-ink-soft">{`${nameOf(hole.personId)}, ${clock(hole.at)}`}</td>
           </tr>
         ))}

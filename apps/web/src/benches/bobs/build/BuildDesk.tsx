@@ -28,6 +28,8 @@ export function BuildDesk({ card }: { readonly card: Ready }): ReactNode {
   if (boxError) return <ProblemNotice>{boxError.message}</ProblemNotice>;
   if (!entry) return null;
   const found = builder.data;
+  // Shown taken before the server has said so: not once as a proposal and once as taken.
+  const isTaken = found?.kind === 'built' && JSON.stringify(build?.bobs) === JSON.stringify(found.bobs);
   const stale = build !== null && build.figuresG.some((g, i) => Math.abs(g - (figuresG[i] ?? 0)) > USUAL_LIMIT_G);
   return (
     <section aria-label="Building the bobs" className="grid gap-4">
@@ -51,7 +53,7 @@ export function BuildDesk({ card }: { readonly card: Ready }): ReactNode {
       {builder.error && <ProblemNotice>{builder.error.message}</ProblemNotice>}
       {error && <ProblemNotice>{error.message}</ProblemNotice>}
       {found && <p className="text-lg">{answerWords(found, limitG)}</p>}
-      {found?.kind === 'built' && (
+      {found?.kind === 'built' && !isTaken && (
         <div className="grid gap-3 border-2 border-blue p-3">
           <Bobs bobs={found.bobs} box={entry.box} />
           <Button

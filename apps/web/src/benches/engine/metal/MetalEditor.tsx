@@ -6,14 +6,15 @@ import { RimMap } from '../../../draw/RimMap.js';
 import { Choice } from '../../../ui/Choice.js';
 import { crankOf, type SpecForm } from '../specForm.js';
 import type { SpecFormState } from '../useSpecForm.js';
-import { text } from './metalForm.js';
+import { blankFound, text } from './metalForm.js';
 import { RimPanel } from './RimPanel.js';
 
 /** What pointing at the map or the end view means. */
 const POINTING = [
   { value: 'select', label: 'choose a rim' },
   { value: 'radial', label: 'a hole it came with, in the rim' },
-  { value: 'side', label: 'a hole it came with, in the side face' },
+  { value: 'front', label: 'a hole it came with, in the front face' },
+  { value: 'rear', label: 'a hole it came with, in the rear face' },
   { value: 'noDrill', label: 'the ends of a no-drill arc' },
 ] as const;
 type Pointing = (typeof POINTING)[number]['value'];
@@ -36,9 +37,10 @@ export function MetalEditor({ state }: { readonly state: SpecFormState }): React
     select(counterweightId);
     const rim = crank.counterweights.findIndex(({ id }) => id === counterweightId);
     const { rimRadiusMm, depthLimitMm } = crank.counterweights[rim]!;
-    if (pointing === 'radial') found.append({ counterweightId, angleDeg: text(angleDeg), ...POINTED_AT, axialRadiusMm: '' });
-    if (pointing === 'side')
-      found.append({ counterweightId, angleDeg: text(angleDeg), ...POINTED_AT, axialRadiusMm: text(radiusMm ?? rimRadiusMm - depthLimitMm / 2) });
+    const hole = { ...blankFound(counterweightId), angleDeg: text(angleDeg), ...POINTED_AT };
+    if (pointing === 'radial') found.append(hole);
+    if (pointing === 'front' || pointing === 'rear')
+      found.append({ ...hole, side: pointing, radiusMm: text(radiusMm ?? rimRadiusMm - depthLimitMm / 2) });
     if (pointing !== 'noDrill') return;
     if (arcStart?.rimId !== counterweightId) return setArcStart({ rimId: counterweightId, deg: angleDeg });
     const path = `counterweights.${rim}.noDrill` as const;
@@ -90,7 +92,8 @@ export function MetalEditor({ state }: { readonly state: SpecFormState }): React
 const HINTS: Readonly<Record<Pointing, string>> = {
   select: 'What is chosen is written down beside its end view.',
   radial: 'Then measure its width and depth with the calipers.',
-  side: 'On the end view its radius is taken too. Then measure its width and depth.',
+  front: 'On the end view its radius is taken too. Then measure its width and depth.',
+  rear: 'The end view is from the front: its radius is taken there too. Then measure its width and depth.',
   noDrill: 'Its first end, then its other end, clockwise: an oil drilling, a plug, an edge.',
 };
 

@@ -1,4 +1,4 @@
-import { RIM_KIND_WORDS, RIM_KINDS, type DrillSide } from '@tare/core';
+import { HEAVY_METAL_G_PER_CM3, RIM_KIND_WORDS, RIM_KINDS, type DrillSide } from '@tare/core';
 import { Plus, Trash2 } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { useFieldArray, useWatch, type UseFieldArrayReturn, type UseFormReturn } from 'react-hook-form';
@@ -7,6 +7,7 @@ import { Choice } from '../../../ui/Choice.js';
 import { Field, NumberField } from '../../../ui/Field.js';
 import type { SpecForm } from '../specForm.js';
 import { fieldProps } from '../useSpecForm.js';
+import { blankFound, FOUND_SIDES, type FoundSide } from './metalForm.js';
 
 const SIDES: readonly { readonly value: DrillSide | 'usual'; readonly label: string }[] = [
   { value: 'usual', label: 'rim; face where the shop does so' },
@@ -65,28 +66,78 @@ export function RimPanel({ form, index, found }: RimPanelProps): ReactNode {
         </Button>
       </fieldset>
       <fieldset className="grid gap-2">
-        <legend className="mb-1 font-semibold">Holes it came with, measured in</legend>
+        <legend className="mb-1 font-semibold">Holes and bars it came with, measured in</legend>
         {own.map(({ hole, i }) => (
-          <div key={hole.rowId} className="flex flex-wrap items-start gap-2">
-            <NumberField label="At" unit="°" className="w-24" {...fieldProps(form, `found.${i}.angleDeg`)} />
-            <NumberField label="Width" unit="mm" className="w-24" {...fieldProps(form, `found.${i}.bitMm`)} />
-            <NumberField label="Depth" unit="mm" className="w-24" {...fieldProps(form, `found.${i}.depthMm`)} />
-            <NumberField
-              label="In the face, at radius"
-              unit="mm"
-              className="w-40"
-              hint="Blank: in the rim"
-              {...fieldProps(form, `found.${i}.axialRadiusMm`)}
-            />
-            <Button aria-label={`Take the hole at ${hole.angleDeg}° off`} className="mt-6 px-2" onClick={() => found.remove(i)}>
-              <Trash2 aria-hidden className="size-5" />
-            </Button>
-          </div>
+          <FoundFields key={hole.rowId} form={form} index={i} rim={index} onRemove={() => found.remove(i)} />
         ))}
-        <Button className="w-fit" onClick={() => found.append({ counterweightId: id, angleDeg: '', bitMm: '', depthMm: '', axialRadiusMm: '' })}>
-          <Plus aria-hidden className="size-5" /> A hole it came with
-        </Button>
+        <div className="flex flex-wrap gap-2">
+          <Button className="w-fit" onClick={() => found.append(blankFound(id))}>
+            <Plus aria-hidden className="size-5" /> A hole it came with
+          </Button>
+          <Button className="w-fit" onClick={() => found.append({ ...blankFound(id), side: 'front', ...BAR })}>
+            <Plus aria-hidden className="size-5" /> A bar it came with
+          </Button>
+        </div>
       </fieldset>
+    </div>
+  );
+}
+
+/** A bar that was only said to be there, until it is measured. */
+const BAR = { bitMm: '20', barLengthMm: '20', barDensityGPerCm3: String(HEAVY_METAL_G_PER_CM3) };
+
+const FOUND_FROM: Readonly<Record<FoundSide, string>> = {
+  rim: 'the rim',
+  front: 'the front face',
+  rear: 'the rear face',
+  face: 'a face, nobody knows which',
+};
+
+interface FoundFieldsProps {
+  readonly form: UseFormReturn<SpecForm>;
+  readonly index: number;
+  /** Its counterweight's place in the form. */
+  readonly rim: number;
+  readonly onRemove: () => void;
+}
+
+/** One hole or bar that was there, with the fields that it has. */
+function FoundFields({ form, index, rim, onRemove }: FoundFieldsProps): ReactNode {
+  const at = `found.${index}` as const;
+  const hole = useWatch({ control: form.control, name: at });
+  const widthMm = useWatch({ control: form.control, name: `counterweights.${rim}.widthMm` });
+  const isBar = hole.barLengthMm.trim() !== '' || hole.barDensityGPerCm3.trim() !== '';
+  return (
+    <div className="flex flex-wrap items-start gap-2 border-l-4 border-edge pl-2">
+      <NumberField label="At" unit="°" className="w-24" {...fieldProps(form, `${at}.angleDeg`)} />
+      <Choice
+        label="From"
+        className="w-52"
+        {...form.register(`${at}.side`)}
+        options={FOUND_SIDES.map((value) => ({ value, label: FOUND_FROM[value] }))}
+      />
+      {hole.side === 'rim' ? (
+        <NumberField label="Along the crank" unit="mm" className="w-36" hint="Blank: the middle of its width" {...fieldProps(form, `${at}.zMm`)} />
+      ) : (
+        <NumberField label="Its axis at radius" unit="mm" className="w-36" {...fieldProps(form, `${at}.radiusMm`)} />
+      )}
+      <NumberField label={isBar ? 'Bar' : 'Width'} unit="mm" className="w-24" {...fieldProps(form, `${at}.bitMm`)} />
+      {isBar && <NumberField label="Length" unit="mm" className="w-24" {...fieldProps(form, `${at}.barLengthMm`)} />}
+      <NumberField
+        label={isBar ? 'Inner end at' : 'Depth'}
+        unit="mm"
+        className={isBar ? 'w-36' : 'w-24'}
+        {...(isBar ? { hint: 'Blank: it ends at the surface' } : hole.side === 'rim' ? {} : { hint: `Web ${widthMm} mm` })}
+        {...fieldProps(form, `${at}.depthMm`)}
+      />
+      {isBar ? (
+        <NumberField label="Bar’s density" unit="g/cm³" className="w-32" hint="Blank: 17.5" {...fieldProps(form, `${at}.barDensityGPerCm3`)} />
+      ) : (
+        <NumberField label="Point" unit="°" className="w-24" {...fieldProps(form, `${at}.pointAngleDeg`)} />
+      )}
+      <Button aria-label={`Take the ${isBar ? 'bar' : 'hole'} at ${hole.angleDeg}° off`} className="mt-6 px-2" onClick={onRemove}>
+        <Trash2 aria-hidden className="size-5" />
+      </Button>
     </div>
   );
 }

@@ -1,7 +1,9 @@
-import { crankTemplate, layOut, LAYOUTS, type Counterweight } from '@tare/core';
-import { boltOn, counterweightForm, counterweightOf, foundForm, foundOf } from './metalForm.js';
+import { crankTemplate, layOut, LAYOUTS, type Counterweight, type KnownCut } from '@tare/core';
+import { blankFound, boltOn, counterweightForm, counterweightOf, foundForm, foundOf } from './metalForm.js';
 
 const [plain] = crankTemplate(LAYOUTS.v8Cross90, layOut(LAYOUTS.v8Cross90, 110), 88).counterweights as [Counterweight];
+
+const bar = { diameterMm: 16, lengthMm: 22, densityGPerCm3: 17.5 };
 
 describe('a rim as it is typed', () => {
   it('says nothing that nobody said', () => {
@@ -25,10 +27,23 @@ describe('a rim as it is typed', () => {
   });
 });
 
-it('a hole found in the rim has no radius, one in the face has', () => {
-  const rim = { counterweightId: 'cw1', angleDeg: 170, bitMm: 12, pointAngleDeg: 118, depthMm: 14 };
-  expect(foundOf(foundForm(rim))).toEqual(rim);
-  expect(foundOf({ ...foundForm(rim), axialRadiusMm: '70,5' })).toEqual({ ...rim, axialRadiusMm: 70.5 });
+describe('what the crank came with', () => {
+  const place = { id: 'f', counterweightId: 'cw1', angleDeg: 170 };
+  const drilled = { bitMm: 12, pointAngleDeg: 118, depthMm: 14 };
+  it.each<KnownCut>([
+    { kind: 'radial', ...place, ...drilled, zMm: null },
+    { kind: 'radial', ...place, ...drilled, zMm: -186.5 },
+    { kind: 'face', ...place, ...drilled, face: 'rear', radiusMm: 70.5 },
+    { kind: 'face', ...place, ...drilled, face: null, radiusMm: 70.5 },
+    { kind: 'bar', ...place, seat: { from: 'face', face: 'front', radiusMm: 72 }, ...bar, depthMm: 22, replacesId: null },
+    { kind: 'bar', ...place, seat: { from: 'rim', zMm: null }, ...bar, depthMm: 30, replacesId: null },
+  ])('comes back as it was typed: %j', (cut) => {
+    expect(foundOf(foundForm(cut))).toEqual(cut);
+  });
+  it('a bar whose inner end nobody measured ends at the surface, of heavy metal where nobody says of what', () => {
+    const form = { ...blankFound('cw1'), angleDeg: '170', side: 'front', radiusMm: '72', bitMm: '16', barLengthMm: '22,5' } as const;
+    expect(foundOf(form)).toMatchObject({ kind: 'bar', lengthMm: 22.5, depthMm: 22.5, densityGPerCm3: 17.5 });
+  });
 });
 
 it('puts damper and flywheel where they usually are, beyond the counterweights and not of each other', () => {

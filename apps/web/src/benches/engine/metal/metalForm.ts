@@ -1,4 +1,16 @@
-import { POINT_ANGLE_DEG, typedNumber, type Counterweight, type CrankHole, type DrillSide, type NoDrillArc, type RimKind } from '@tare/core';
+import {
+  diameterOf,
+  HEAVY_METAL_G_PER_CM3,
+  isRimCut,
+  POINT_ANGLE_DEG,
+  seatOf,
+  typedNumber,
+  type Counterweight,
+  type DrillSide,
+  type KnownCut,
+  type NoDrillArc,
+  type RimKind,
+} from '@tare/core';
 
 /** A rim as it is typed: every number is text until it is checked; blank where nothing of its own is said. */
 export interface CounterweightForm {
@@ -22,13 +34,28 @@ export interface CounterweightForm {
 
 export type NoDrillForm = Readonly<Record<keyof NoDrillArc, string>>;
 
-/** A hole that the crank came with; in the rim while no radius is typed, else in the side face there. */
+/** From where something that the crank came with goes in; the face where nobody looked which. */
+export const FOUND_SIDES = ['rim', 'front', 'rear', 'face'] as const;
+export type FoundSide = (typeof FOUND_SIDES)[number];
+
+/** A hole or bar that the crank came with: what of it does not concern its side is left blank. */
 export interface FoundForm {
+  readonly id: string;
   readonly counterweightId: string;
   readonly angleDeg: string;
+  readonly side: FoundSide;
+  /** Of its axis, in a side face. */
+  readonly radiusMm: string;
+  /** Along the crank, in the rim; blank for the middle of the width. */
+  readonly zMm: string;
+  /** Of the hole, or of the bar. */
   readonly bitMm: string;
+  /** Of the hole, or to the bar's inner end. */
   readonly depthMm: string;
-  readonly axialRadiusMm: string;
+  readonly pointAngleDeg: string;
+  /** It holds a bar; blank for a hole. */
+  readonly barLengthMm: string;
+  readonly barDensityGPerCm3: string;
 }
 
 export const text = (value: number): string => String(Math.round(value * 1000) / 1000);
@@ -77,22 +104,60 @@ export function counterweightOf(form: CounterweightForm): Counterweight {
   };
 }
 
-export const foundForm = (hole: CrankHole): FoundForm => ({
-  counterweightId: hole.counterweightId,
-  angleDeg: text(hole.angleDeg),
-  bitMm: text(hole.bitMm),
-  depthMm: text(hole.depthMm),
-  axialRadiusMm: textOrBlank(hole.axialRadiusMm),
+/** What is measured of a found hole is not asked how its bottom was ground: a usual point. */
+export const blankFound = (counterweightId: string): FoundForm => ({
+  id: crypto.randomUUID(),
+  counterweightId,
+  angleDeg: '',
+  side: 'rim',
+  radiusMm: '',
+  zMm: '',
+  bitMm: '',
+  depthMm: '',
+  pointAngleDeg: text(POINT_ANGLE_DEG),
+  barLengthMm: '',
+  barDensityGPerCm3: '',
 });
 
-export const foundOf = ({ counterweightId, angleDeg, bitMm, depthMm, axialRadiusMm }: FoundForm): CrankHole => ({
-  counterweightId,
-  angleDeg: typedNumber(angleDeg),
-  bitMm: typedNumber(bitMm),
-  pointAngleDeg: POINT_ANGLE_DEG,
-  depthMm: typedNumber(depthMm),
-  ...(axialRadiusMm.trim() === '' ? {} : { axialRadiusMm: typedNumber(axialRadiusMm) }),
-});
+export function foundForm(cut: KnownCut): FoundForm {
+  // A rim that was turned down before is measured as it is: `checkCrank` lets none through.
+  if (isRimCut(cut)) throw new Error('A rim cut is not something that was found.');
+  const seat = seatOf(cut);
+  return {
+    ...blankFound(cut.counterweightId),
+    id: cut.id,
+    angleDeg: text(cut.angleDeg),
+    side: seat.from === 'rim' ? 'rim' : (seat.face ?? 'face'),
+    radiusMm: seat.from === 'face' ? text(seat.radiusMm) : '',
+    zMm: seat.from === 'rim' ? textOrBlank(seat.zMm) : '',
+    bitMm: text(diameterOf(cut)),
+    depthMm: text(cut.depthMm),
+    ...('pointAngleDeg' in cut ? { pointAngleDeg: text(cut.pointAngleDeg) } : {}),
+    ...(cut.kind === 'bar' ? { barLengthMm: text(cut.lengthMm), barDensityGPerCm3: text(cut.densityGPerCm3) } : {}),
+  };
+}
+
+export function foundOf(form: FoundForm): KnownCut {
+  const place = { id: form.id, counterweightId: form.counterweightId, angleDeg: typedNumber(form.angleDeg) };
+  const zMm = form.zMm.trim() === '' ? null : typedNumber(form.zMm);
+  const face = form.side === 'front' || form.side === 'rear' ? form.side : null;
+  const radiusMm = typedNumber(form.radiusMm);
+  const depthMm = typedNumber(form.depthMm);
+  if (form.barLengthMm.trim() !== '')
+    return {
+      kind: 'bar',
+      ...place,
+      seat: form.side === 'rim' ? { from: 'rim', zMm } : { from: 'face', face, radiusMm },
+      diameterMm: typedNumber(form.bitMm),
+      lengthMm: typedNumber(form.barLengthMm),
+      // One that ends at the surface is as deep as it is long.
+      depthMm: form.depthMm.trim() === '' ? typedNumber(form.barLengthMm) : depthMm,
+      densityGPerCm3: form.barDensityGPerCm3.trim() === '' ? HEAVY_METAL_G_PER_CM3 : typedNumber(form.barDensityGPerCm3),
+      replacesId: null,
+    };
+  const drilled = { bitMm: typedNumber(form.bitMm), pointAngleDeg: typedNumber(form.pointAngleDeg), depthMm };
+  return form.side === 'rim' ? { kind: 'radial', ...place, ...drilled, zMm } : { kind: 'face', ...place, ...drilled, face, radiusMm };
+}
 
 /** A rim that bolts on, placed by the counterweights: at its usual place, as a first guess to be measured. */
 export function boltOn(kind: Exclude<RimKind, 'counterweight'>, rims: readonly CounterweightForm[], id: string): CounterweightForm {

@@ -1,24 +1,27 @@
 import { densityOf, mayDrillFrom, type Counterweight } from '../../rotor/crank.js';
-import type { Bit, CrankHole } from '../../rotor/crankHole.js';
-import { keepsMarginAndWebs } from '../../rotor/drillingRules.js';
+import type { Bit, RadialCut } from '../../rotor/cut.js';
 import { depthForMoment, holeMomentGmm, rimSagMm } from '../../rotor/hole.js';
-import type { PlanInput } from '../planInput.js';
-import { DEPTH_STEP_MM, LEAST_DEPTH_MM, leverOf, roundTo, unitAt, type State } from './lever.js';
+import { turnBetweenDeg } from '../../units/angle.js';
+import { fitsAt } from '../cutRules.js';
+import { DEPTH_STEP_MM, LEAST_DEPTH_MM, leverOf, roundTo, unitAt, type State } from '../lever.js';
+import { rimsOf } from '../overlap.js';
+import { siteIn, type Search } from '../search.js';
 
 /** A wide bit that only just cuts its circle takes grams by the tenth of a millimetre: less depth than this share of it is a smaller bit's work. */
 const LEAST_DEPTH_RATIO = 0.15;
 
 /** The state with the one radial hole, among these angles, that leaves least and breaks no rule; null when none helps. */
-export function bestHole(input: PlanInput, state: State, counterweight: Counterweight, bit: Bit, anglesDeg: readonly number[]): State | null {
+export function bestHole(input: Search, state: State, counterweight: Counterweight, bit: Bit, anglesDeg: readonly number[]): State | null {
   if (!mayDrillFrom(counterweight, 'rim', false) || bit.bitMm > (counterweight.largestBitMm ?? Infinity)) return null;
   const hole = {
     rimRadiusMm: counterweight.rimRadiusMm,
     bitMm: bit.bitMm,
     pointAngleDeg: bit.pointAngleDeg,
-    densityGPerCm3: densityOf(input.crank, counterweight),
+    densityGPerCm3: densityOf(input.metal.crank, counterweight),
   };
   const limitMm = Math.min(counterweight.depthLimitMm, bit.usableDepthMm);
-  const placed = [...input.existing, ...state.holes].filter(({ counterweightId }) => counterweightId === counterweight.id);
+  const site = siteIn(input, state, counterweight.id);
+  const isUneven = unevenRim(input, counterweight, bit.bitMm);
   const lever = leverOf(input, state, counterweight);
   const units = anglesDeg.map(unitAt);
   const momentsGmm = units.map(lever.wantedGmm);
@@ -43,11 +46,26 @@ export function bestHole(input: PlanInput, state: State, counterweight: Counterw
       depthMm < rimSagMm(counterweight.rimRadiusMm, bit.bitMm)
     )
       continue;
-    const candidate: CrankHole = { counterweightId: counterweight.id, angleDeg, bitMm: bit.bitMm, pointAngleDeg: bit.pointAngleDeg, depthMm };
+    const candidate: RadialCut = {
+      kind: 'radial',
+      counterweightId: counterweight.id,
+      angleDeg,
+      bitMm: bit.bitMm,
+      pointAngleDeg: bit.pointAngleDeg,
+      depthMm,
+    };
     const { residual, cost } = lever.without(unit, fitted.kind === 'depth' ? holeMomentGmm({ ...hole, depthMm }) : momentAtLimit);
     if (cost >= state.cost || (best && cost >= best.cost)) continue;
-    if (!keepsMarginAndWebs(counterweight, candidate, placed)) continue;
+    if (isUneven(angleDeg) || !fitsAt(candidate, site)) continue;
     best = { holes: [...state.holes, candidate], residual, cost };
   }
   return best;
+}
+
+/** Where a rim was taken down over a part of its arc only, a depth from it is one from a step: nothing is planned there. */
+function unevenRim({ metal }: Search, { id, rimRadiusMm }: Counterweight, bitMm: number): (angleDeg: number) => boolean {
+  const steps = rimsOf(metal.pieces.get(id)!.ops).filter(({ innerMm }) => innerMm < rimRadiusMm);
+  if (steps.length === 0) return () => false;
+  const ownDeg = (Math.asin(Math.min(1, bitMm / 2 / rimRadiusMm)) * 180) / Math.PI;
+  return (angleDeg) => steps.some(({ arc }) => Math.abs(turnBetweenDeg(arc.middleDeg, angleDeg)) < arc.halfDeg + ownDeg);
 }

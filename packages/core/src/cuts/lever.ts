@@ -1,17 +1,20 @@
-import type { Counterweight } from '../../rotor/crank.js';
-import type { CrankHole } from '../../rotor/crankHole.js';
-import { planeShares, type PlaneUnbalance } from '../../rotor/planes.js';
-import { add, dot, fromPolar, scale, type Vector } from '../../units/vector.js';
-import type { PlanInput } from '../planInput.js';
+import type { Counterweight } from '../rotor/crank.js';
+import type { Cut } from '../rotor/cut.js';
+import { addPlanes, planeShares, type PlaneUnbalance } from '../rotor/planes.js';
+import { add, dot, fromPolar, scale, type Vector } from '../units/vector.js';
+import type { MetalNow } from './metalNow.js';
 
 /** A plan on its way: holes so far, and what they leave. */
 export interface State {
-  readonly holes: readonly CrankHole[];
+  readonly holes: readonly Cut[];
   readonly residual: PlaneUnbalance;
   readonly cost: number;
 }
 
-export type Tolerances = Pick<PlanInput, 'toleranceAGmm' | 'toleranceBGmm'>;
+export interface Tolerances {
+  readonly toleranceAGmm: number;
+  readonly toleranceBGmm: number;
+}
 
 /** What is left, in tolerances, squared over both planes. */
 export function costOf({ toleranceAGmm, toleranceBGmm }: Tolerances, { aGmm, bGmm }: PlaneUnbalance): number {
@@ -28,8 +31,9 @@ export interface Lever {
   readonly without: (unit: Vector, momentGmm: number) => Pick<State, 'residual' | 'cost'>;
 }
 
-export function leverOf(input: Tolerances & Pick<PlanInput, 'crank'>, { residual }: State, { zMm }: Counterweight): Lever {
-  const { shareA, shareB } = planeShares(zMm, input.crank.planes);
+/** @param zMm where the metal acts along the crank */
+export function leverOf(input: Tolerances & { readonly metal: MetalNow }, { residual }: State, { zMm }: Pick<Counterweight, 'zMm'>): Lever {
+  const { shareA, shareB } = planeShares(zMm, input.metal.crank.planes);
   const { aGmm, bGmm } = residual;
   const [perA, perB] = [shareA / input.toleranceAGmm ** 2, shareB / input.toleranceBGmm ** 2];
   const square = shareA * perA + shareB * perB;
@@ -41,6 +45,12 @@ export function leverOf(input: Tolerances & Pick<PlanInput, 'crank'>, { residual
       return { residual: left, cost: costOf(input, left) };
     },
   };
+}
+
+/** The state with one more cut whose change of both planes is known. */
+export function withChange(input: Tolerances, state: State, cut: Cut, change: PlaneUnbalance): State {
+  const residual = addPlanes(state.residual, change);
+  return { holes: [...state.holes, cut], residual, cost: costOf(input, residual) };
 }
 
 /** What a depth stop and a divided head can be set to. */

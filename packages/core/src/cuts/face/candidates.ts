@@ -1,0 +1,31 @@
+import { axialDepthForMomentMm, axialHole } from '../../rotor/axialHole.js';
+import { densityOf, mayDrillFrom, type Counterweight } from '../../rotor/crank.js';
+import type { Bit, FaceCut } from '../../rotor/cut.js';
+import { outermostRadiusMm } from '../../rotor/slug.js';
+import { deepestBesideMm } from '../cutRules.js';
+import { DEPTH_STEP_MM, LEAST_DEPTH_MM, roundTo, type State } from '../lever.js';
+import { bestOffer, faceMiddleMm, freerFace } from '../offer.js';
+import type { Search } from '../search.js';
+
+/** The state with the one hole of this bit in the side face, at the outermost place, that leaves least. */
+export function bestBesideHole(input: Search, state: State, counterweight: Counterweight, bit: Bit, anglesDeg: readonly number[]): State | null {
+  if (!mayDrillFrom(counterweight, 'face', input.faces === true) || bit.bitMm > (counterweight.largestBitMm ?? Infinity)) return null;
+  const axialRadiusMm = outermostRadiusMm(counterweight, bit.bitMm);
+  if (axialRadiusMm === null) return null;
+  const { bitMm, pointAngleDeg } = bit;
+  const face = freerFace(input, counterweight);
+  const shape = { bitMm, pointAngleDeg, axialRadiusMm };
+  const densityGPerCm3 = densityOf(input.metal.crank, counterweight);
+  const limitMm = Math.min(bit.usableDepthMm, deepestBesideMm(counterweight, bitMm, pointAngleDeg));
+  return bestOffer(input, state, counterweight, anglesDeg, (angleDeg, unit, lever) => {
+    const wantedMm = axialDepthForMomentMm(lever.wantedGmm(unit), { ...shape, densityGPerCm3 });
+    const depthMm = Math.floor(Math.min(limitMm, roundTo(wantedMm, DEPTH_STEP_MM)) * 10 + 1e-9) / 10;
+    if (depthMm < LEAST_DEPTH_MM) return null;
+    const cut: FaceCut = { kind: 'face', counterweightId: counterweight.id, angleDeg, face, radiusMm: axialRadiusMm, bitMm, pointAngleDeg, depthMm };
+    return {
+      cut,
+      momentGmm: axialHole({ ...shape, depthMm, densityGPerCm3 }).momentGmm,
+      zMm: faceMiddleMm(counterweight, face, bitMm, pointAngleDeg, depthMm),
+    };
+  });
+}
