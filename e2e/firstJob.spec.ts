@@ -112,7 +112,7 @@ test('a V8 from a bare job to signed off inside its tolerance', async ({ page, s
     await expect(card).toContainText('Signed off by Ottoline Fasch');
     await expect(card.getByRole('row', { name: /As received/ })).toContainText('outside');
     await expect(card.getByRole('row', { name: /As left/ })).toContainText('inside');
-    await expect(card.getByRole('table', { name: 'Holes drilled' }).getByRole('row').nth(1)).toContainText('CW');
+    await expect(card.getByRole('table', { name: 'Metal taken and brought' }).getByRole('row').nth(1)).toContainText('CW');
     await page.emulateMedia({ media: 'print' });
     await expect(page.getByRole('navigation', { name: 'Benches of this job' })).toBeHidden();
     const pdf = await page.pdf({ preferCSSPageSize: true });

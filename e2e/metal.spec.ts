@@ -1,83 +1,97 @@
+import { addPlanes, BALANCED, effectOfCuts, fromPolar, metalNow, scalePlanes, toPlanes, type KnownCut } from '@tare/core';
 import { expect, test } from './app.js';
-import { comeToTheBench, openJob } from './bench.js';
+import { comeToTheBench, doAsPlanned, openJob } from './bench.js';
 
-test('the crank as metal: a no-drill arc and a hole it came with, pointed at; out to a file and in again', async ({ page, shop }) => {
+/** A hole that the crank came with, in the rim, or in a face at so much radius. */
+const hole = (id: string, counterweightId: string, angleDeg: number, inFace: { readonly radiusMm: number } | null = null): KnownCut => {
+  const own = { id, counterweightId, angleDeg, pointAngleDeg: 118 };
+  return inFace === null ? { kind: 'radial', ...own, bitMm: 16, depthMm: 22, zMm: null } : { kind: 'face', ...own, bitMm: 20, depthMm: 10, face: 'front', ...inFace };
+};
+
+test('an over-drilled crank is welded, spun, and what is then too much drilled back', async ({ page, shop }) => {
   const job = await shop.ready('v8Cross90');
-  await openJob(page, job.id, 'engine');
-  const metal = page.getByRole('region', { name: 'The crank as metal' });
-  const map = metal.getByRole('img', { name: /Rim map/ });
-  /** Points at CW 1 where the map's own scale says that angle is. */
-  const pointAt = async (angleDeg: number): Promise<void> => {
-    const middleOf = async (text: string): Promise<{ x: number; y: number }> => {
-      const box = (await map.getByText(text, { exact: true }).boundingBox())!;
-      return { x: box.x + box.width / 2, y: box.y + box.height / 2 };
-    };
-    const [from, to, rim, corner] = [await middleOf('0°'), await middleOf('360°'), await middleOf('CW 1'), (await map.boundingBox())!];
-    await map.click({ position: { x: from.x + (angleDeg / 360) * (to.x - from.x) - corner.x, y: rim.y - corner.y } });
-  };
+  const found = [hole('front', 'cw1', 172), hole('rear', 'cw6', 8)];
+  await shop.changeCrank(job.id, (crank) => ({ ...crank, found }));
+  await shop.changeTools((tools) => ({ ...tools, means: { ...tools.means, welding: true } }));
+  // Seven tenths of what both holes took are missing, and a little across that no weld brings.
+  const { crank } = job.spec;
+  const took = effectOfCuts(metalNow(crank, []), found);
+  await shop.typedSpin(job.id, addPlanes(scalePlanes(took, 0.7), toPlanes(fromPolar(160, 100), 0, crank.planes)));
+  await openJob(page, job.id, 'correct');
+  await page.getByLabel('Take first').selectOption('100');
+  await page.getByLabel('heavy metal too, where drilling is not enough').uncheck();
+  const plan = page.getByRole('table', { name: 'Planned holes' });
+  await expect(plan.getByText(/weld the hole shut in it: 16 × 22\.0 now/)).toHaveCount(2);
+  await expect(plan.getByText('Spin here, and plan the rest from that')).toBeVisible();
+  await expect(page.getByText(/Cannot be done by drilling alone: 2 old holes welded shut at CW 1 and CW 6/)).toBeVisible();
 
-  await test.step('two ends make an arc, a point makes a hole; both are drawn from the front', async () => {
-    await metal.getByLabel('Pointing at the drawings means').selectOption('noDrill');
-    await pointAt(170);
-    await expect(metal.getByText(/From 1(69|70|71)(\.5)?°; now point at its other end, clockwise/)).toBeVisible();
-    await pointAt(186);
-    await metal.getByLabel('Pointing at the drawings means').selectOption('radial');
-    await pointAt(205);
-    await metal.getByLabel('Width', { exact: true }).fill('10');
-    await metal.getByLabel('Depth', { exact: true }).fill('12,5');
-    await expect(metal.getByRole('img', { name: 'CW 1 from the front: 1 hole, 1 no-drill arcs' })).toBeVisible();
-  });
-
-  await test.step('a flywheel of its own, with its own rules', async () => {
-    await page.getByRole('button', { name: 'flywheel', exact: true }).click();
-    await expect(page.getByLabel('Name of counterweight 7')).toHaveValue('Flywheel');
-  });
-
-  const download = page.waitForEvent('download');
-  await page.getByRole('button', { name: 'Metal to a file' }).click();
-  const file = await (await download).path();
-
-  await test.step('kept, it is in the job’s record', async () => {
-    await page.getByRole('button', { name: 'Keep these figures' }).click();
-    await expect(page.getByText('Kept. Everything that follows')).toBeVisible();
-    const { crank } = (await shop.sheet(job.id)).spec;
-    expect(crank.found).toMatchObject([{ counterweightId: 'cw1', bitMm: 10, depthMm: 12.5 }]);
-    expect(crank.counterweights[0]!.noDrill).toMatchObject([{ why: 'oil drilling' }]);
-    expect(crank.counterweights[6]).toMatchObject({ kind: 'flywheel', drillFrom: 'face' });
-  });
-
-  await test.step('afresh from the layout it is gone; from the file it is there again', async () => {
-    await page.getByRole('button', { name: 'Afresh from layout and stroke' }).click();
-    await expect(metal.getByRole('img', { name: 'CW 1 from the front: 0 holes, 0 no-drill arcs' })).toBeVisible();
-    await page.getByLabel('Crank file').setInputFiles(file);
-    await expect(metal.getByRole('img', { name: 'CW 1 from the front: 1 hole, 1 no-drill arcs' })).toBeVisible();
-    await page
-      .getByLabel('Crank file')
-      .setInputFiles({ name: 'half.json', mimeType: 'application/json', buffer: Buffer.from('{"format":"tare-crank"') });
-    await expect(page.getByText(/half\.json: The file is not JSON/)).toBeVisible();
-  });
+  await page.getByRole('button', { name: 'Take this plan to the drill' }).click();
+  await expect(page.getByText('a welded-over hole can open at speed', { exact: false })).toBeVisible();
+  await expect(page.getByText('Spin before anything below is drilled')).toBeVisible();
+  for (let welded = 0; welded < 2; welded += 1) {
+    await page.getByRole('button', { name: 'Welded' }).first().click();
+    await expect(page.getByText('as planned')).toHaveCount(welded + 1);
+  }
+  const { holes } = await shop.sheet(job.id);
+  expect(holes.map(({ kind }) => kind)).toEqual(['weld', 'weld']);
+  // What the welds brought was too much: the next spin reads it, and the rest is planned anew.
+  const left = addPlanes(addPlanes(scalePlanes(took, 0.7), scalePlanes(took, -1)), BALANCED);
+  await shop.typedSpin(job.id, left);
+  await page.reload();
+  await page.getByRole('button', { name: 'Put this plan aside and plan anew' }).or(page.getByRole('button', { name: 'Take this plan to the drill' })).first().click();
+  await page.getByRole('button', { name: 'Take this plan to the drill' }).or(page.getByRole('button', { name: 'Drilled' }).first()).first().click();
+  await doAsPlanned(page);
+  const after = (await shop.sheet(job.id)).holes.slice(2);
+  expect(after.length).toBeGreaterThan(0);
+  expect(after.every(({ kind }) => kind === 'radial')).toBe(true);
 });
 
-test('what the shop corrects with is written down once, and plans go by it', async ({ page, shop }) => {
-  const job = await shop.spun('v8Cross90');
+test('a bar longer than the old hole that it goes into, and its grams on the card', async ({ page, shop }) => {
+  const job = await shop.ready('v8Cross90');
+  const found = [hole('front', 'cw1', 180, { radiusMm: 60 }), hole('rear', 'cw6', 0, { radiusMm: 60 })];
+  await shop.changeCrank(job.id, (crank) => ({ ...crank, found }));
+  await shop.typedSpin(job.id, { aGmm: fromPolar(5414, 0), bGmm: fromPolar(5414, 180) });
+  await openJob(page, job.id, 'correct');
+  await page.getByLabel('Take first').selectOption('100');
+  const plan = page.getByRole('table', { name: 'Planned holes' });
+  await expect(plan.getByText(/fill the hole in it: 20 × 10\.0 now, from the front face/).first()).toBeVisible();
+  await page.getByRole('button', { name: 'Take this plan to the drill' }).click();
+  const { plans } = await shop.sheet(job.id);
+  const [bar] = plans[0]!.holes;
+  expect(bar).toMatchObject({ kind: 'bar', replacesId: 'front', diameterMm: 20 });
+  // The web is 24 wide: the bar is bored out for, past the old hole's point.
+  await page.getByLabel('Length pressed in').first().fill('20');
+  await page.getByRole('button', { name: 'Pressed in' }).first().click();
+  // −17.5·V + 7.85·(V − old hole), V = 20 × 20: 90.2 g, by facts worked out independently.
+  await expect(page.getByRole('complementary', { name: 'The job’s card' }).getByText('bar in an old hole, 20 × 20.0 mm, +90.2 g')).toBeVisible();
+});
+
+test('an external job begins with damper and flywheel, and its flywheel is drilled in its face', async ({ page, shop }) => {
   await comeToTheBench(page);
-  await page.getByRole('link', { name: 'Tools' }).click();
-  await page.getByLabel('A pilot hole').fill('soon');
-  await page.getByRole('button', { name: 'Keep these', exact: true }).click();
-  await expect(page.getByText('▲ A pilot hole has to be a number.')).toBeVisible();
-  await page.getByLabel('A pilot hole').fill('2,5');
-  await page.getByLabel('The money’s name').fill('marks');
-  await page.getByLabel('welding old holes shut').click();
-  await expect(page.getByText('can leave at speed. Follow the crank maker’s')).toBeVisible();
-  await page.getByLabel('welding old holes shut').click();
-  await page.getByRole('button', { name: 'Keep these', exact: true }).click();
-  await expect(page.getByText('Nobody wrote these down yet')).toHaveCount(0);
-  await expect(page.getByLabel('A pilot hole')).toHaveValue('2.5');
-  await page.goto(`/jobs/${job.id}/correct`);
-  await expect(
-    page
-      .getByRole('radiogroup', { name: 'Which plan' })
-      .getByText(/about \d+ min, \d+ marks/)
-      .first(),
-  ).toBeVisible();
+  await page.goto('/new');
+  const rims = page.getByRole('region', { name: 'The crank as metal' }).getByRole('img', { name: /^Rim map/ });
+  await expect(rims.getByText('Flywheel')).toHaveCount(0);
+  await page.getByLabel('Balance', { exact: true }).selectOption('external');
+  await expect(rims.getByText('Damper')).toBeVisible();
+  await expect(rims.getByText('Flywheel')).toBeVisible();
+  await page.getByLabel('Balance', { exact: true }).selectOption('internal');
+  await expect(rims.getByText('Flywheel')).toHaveCount(0);
+  await page.getByLabel('Balance', { exact: true }).selectOption('external');
+  await page.getByLabel('Customer').fill('Marit Dunlavy');
+  await page.getByLabel('Engine').fill('Saltwren external');
+  await page.getByRole('button', { name: 'Start the job' }).click();
+  await expect(page).toHaveURL(/\/jobs\/[^/]+\/weigh/);
+  const jobId = /\/jobs\/([^/]+)\//.exec(page.url())![1]!;
+  const sheet = await shop.weigh(await shop.sheet(jobId));
+  const flywheel = sheet.spec.crank.counterweights.find(({ kind }) => kind === 'flywheel')!;
+  // Heavy at the flywheel, where no counterweight of that end stands.
+  await shop.typedSpin(jobId, toPlanes(fromPolar(900, 90), flywheel.zMm, sheet.spec.crank.planes));
+  await page.goto(`/jobs/${jobId}/correct`);
+  await page.getByLabel('Take first').selectOption('100');
+  const plan = page.getByRole('table', { name: 'Planned holes' });
+  await expect(plan.getByRole('row').filter({ hasText: 'Flywheel' }).first()).toContainText('drill the side face of it, from the rear face');
+  await page.getByRole('button', { name: 'Take this plan to the drill' }).click();
+  await doAsPlanned(page);
+  const { holes } = await shop.sheet(jobId);
+  expect(holes.some((cut) => cut.kind === 'face' && cut.face === 'rear' && cut.counterweightId === flywheel.id)).toBe(true);
 });

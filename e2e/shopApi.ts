@@ -20,12 +20,16 @@ import {
   jobFigures,
   layOut,
   LAYOUTS,
+  toPolar,
   type Crank,
   type JobSpec,
   type LayoutId,
   type Measure,
   type PartFact,
+  type PlaneUnbalance,
+  type ShopTools,
   type SingleKind,
+  type Vector,
 } from '@tare/core';
 
 const GRAMS: Readonly<Record<SingleKind, number>> = { piston: 612, pin: 148, lockPair: 2.4, ringSet: 46, rod: 629, bearingPair: 42 };
@@ -129,6 +133,22 @@ export class ShopApi {
     return this.sheet(id);
   }
 
+  /** A spin that was read off a machine of a test's own: three readings of this unbalance, none quite alike. */
+  async typedSpin(jobId: string, { aGmm, bGmm }: PlaneUnbalance): Promise<void> {
+    made += 1;
+    const spec = { ...READ_OFF, name: `Read off ${process.pid}-${made}` };
+    const { id: machineId } = await this.send('POST machines', {}, { id: randomUUID(), personId: this.personId, spec });
+    const repeats = [-2, 0, 2].map((off) => ({ a: shifted(aGmm, off), b: shifted(bGmm, -off) }));
+    const body = { id: randomUUID(), personId: this.personId, machineId, calibrationId: null, speedRpm: 600, repeats, cautionsConfirmed: true as const };
+    await this.send('POST jobs/:jobId/spins/typed', { jobId }, body);
+  }
+
+  /** Whether the shop welds, or presses bars in, while a test goes on. */
+  async changeTools(change: (tools: ShopTools) => ShopTools): Promise<void> {
+    const { version, tools } = await this.send('GET shop-tools', {}, undefined);
+    await this.send('PUT shop-tools', {}, { id: randomUUID(), personId: this.personId, baseVersion: version, tools: change(tools) });
+  }
+
   /** Writes another crank down for a job, as the engine bench would. */
   async changeCrank(jobId: string, change: (crank: Crank) => Crank): Promise<void> {
     const { spec, specVersion } = await this.sheet(jobId);
@@ -145,5 +165,22 @@ export class ShopApi {
     return spec;
   }
 }
+
+const shifted = (vector: Vector, off: number): { amount: number; angleDeg: number } => toPolar({ re: vector.re + off, im: vector.im + off });
+
+/** A machine whose display says g·mm at Tare's own angles. */
+const READ_OFF: Omit<MachineSpec, 'name'> = {
+  driver: 'typed',
+  unit: 'gmm',
+  convention: { seenFrom: 'front', counts: 'clockwise', zeroAtDeg: 0, shows: 'heavy' },
+  slowestRpm: 200,
+  fastestRpm: 900,
+  supportLimitN: 900,
+  notes: '',
+  scatterGmm: 10,
+  gainPercent: 1,
+  channels: { left: 1, right: 2, tach: 3 },
+  columns: { time: 't', rateHz: 5000, left: 'L', right: 'R', tach: 'mark' },
+};
 
 const usualGramsOf = ({ kind }: PartFact, measure: Measure): number => usualG(kind as SingleKind, measure);

@@ -198,7 +198,7 @@ describe('cuts from before they had kinds', () => {
   it('are carried over, each with its kind, what it replaces, and its face where somebody knew', async () => {
     const old = await TestServer.database(unpacked('demo-44ec4ba.sql.gz'));
     try {
-      const before = await old.db('hole').first<Record<string, unknown>>();
+      const before = await old.db('hole').first<Record<string, string>>();
       const { job_id, shop_id, after_spin_id, person_id, counterweight_id } = before;
       const found = { counterweightId: counterweight_id, angleDeg: 210, ...shape };
       await old.db.raw(`update job_spec set spec = jsonb_set(spec, '{crank,found}', ?::jsonb) where job_id = ?`, [
@@ -209,9 +209,9 @@ describe('cuts from before they had kinds', () => {
       for (const [row] of rows) {
         const id = (row as { readonly id?: string }).id ?? randomUUID();
         ids.push(id);
-        const json = Object.fromEntries(
-          Object.entries(row).map(([key, value]) => [key, typeof value === 'object' ? JSON.stringify(value) : (value as unknown)]),
-        );
+        const json: Record<string, string | number> = {};
+        for (const [key, value] of Object.entries(row as Record<string, string | number | object>))
+          json[key] = typeof value === 'object' ? JSON.stringify(value) : value;
         await old.db('hole').insert({ job_id, shop_id, after_spin_id, person_id, counterweight_id, angle_deg: 180, ...json, id });
       }
       await old.migrate();
@@ -224,7 +224,7 @@ describe('cuts from before they had kinds', () => {
       expect(kept[6]).toMatchObject({ replaces_id: ids[2], diameter_mm: 12 });
       const { rows: specs } = await old.db.raw<{ rows: { found: object[] }[] }>(
         `select spec #> '{crank,found}' as found from job_spec where job_id = ?`,
-        [job_id],
+        [String(job_id)],
       );
       expect(specs[0]!.found).toEqual([
         { ...found, id: 'found-1', kind: 'radial', zMm: null },

@@ -6,7 +6,7 @@ import { cutShare, type CutShares } from './cutShare.js';
 import { bitsOf, drillMinutes, metalPrice } from './drillMinutes.js';
 import { drillSpread } from './drillErrors.js';
 import type { HolePlan, PlanInput } from './planInput.js';
-import { planMenu } from './planMenu.js';
+import { planMenu, pressedPlans } from './planMenu.js';
 import { planOutcome, type Knowledge, type PlanOutcome } from './planOutcome.js';
 import { USUAL_TOOLS, type ShopTools } from './shopTools.js';
 import { scale, subtract, toPolar } from '../units/vector.js';
@@ -95,8 +95,9 @@ export function planChoices(input: ChoicesInput): PlanChoices {
     if (menu === 'nothingToDo') return { kind: 'nothingToDo' };
     const { plans, drillingFails, nearest } = menu;
     if (plans.length === 0) return { kind: 'notFound', share: usual.share, reason: drillingFails!, best: nearest! };
-    const also = plans.some(bringsMetal) ? plansForAll(usual, input.bars, tools) : [];
-    const weighed = undominated([...plans, ...also].map((plan) => weigh(plan, input, usual, tools))).sort(byRiskThenPrice);
+    const own = plans.map((plan) => weigh(plan, input, usual, tools));
+    const others = plans.some(bringsMetal) ? plansForMore(usual, input.bars, tools).map((plan) => weigh(plan, input, usual, tools)) : [];
+    const weighed = undominated(own, others).sort(byRiskThenPrice);
     if (weighed[0]!.overshot <= MOST_OVERSHOT || input.share || lessened === MOST_LESSENINGS)
       return { kind: 'choices', share: usual.share, choices: withMerits(weighed, input), drillingFails };
     const { a, b } = usual.share;
@@ -106,25 +107,34 @@ export function planChoices(input: ChoicesInput): PlanChoices {
 
 const bringsMetal = ({ holes }: HolePlan): boolean => holes.some(({ kind }) => kind === 'bar' || kind === 'weld');
 
-/** Bars come in whole diameters: what is planned for all that is there may need less of them than what is planned for a part. */
-function plansForAll(usual: PlanInput & { readonly metal: MetalNow }, bars: readonly Bar[], tools: ShopTools): readonly HolePlan[] {
-  if (usual.share.a === 1 && usual.share.b === 1) return [];
-  const menu = planMenu({ ...usual, share: { a: 1, b: 1 } }, bars, tools);
-  return menu === 'nothingToDo' ? [] : menu.plans.filter(bringsMetal);
+/** Of what is there, so much may be asked for. */
+const SHARES = [0.7, 0.8, 0.9, 1];
+
+/** Bars come in whole diameters: what is planned for more of what is there may need less of them, and no more holes. */
+function plansForMore(usual: PlanInput & { readonly metal: MetalNow }, bars: readonly Bar[], tools: ShopTools): readonly HolePlan[] {
+  const least = Math.min(usual.share.a, usual.share.b);
+  return SHARES.filter((share) => share > least + 1e-9).flatMap((share) =>
+    pressedPlans({ ...usual, faces: tools.means.faces, share: { a: share, b: share } }, bars, tools.means.radialBars).filter(bringsMetal),
+  );
 }
 
 /** What a plan costs, how often it goes past nothing, how seldom it ends inside, how many cuts it takes: less is better of each. */
 const worths = ({ price, overshot, inside, plan }: Weighed): readonly number[] => [price, overshot, 1 - inside, plan.holes.length];
 
-/** Those that no other one beats in price, chance of going too far, chance of being inside and number of cuts at once. Of equals the first. */
-export function undominated<P extends Weighed>(plans: readonly P[]): P[] {
-  return plans.filter((plan, i) => {
-    const own = worths(plan);
-    return !plans.some((other, j) => {
-      const its = worths(other);
-      return i !== j && its.every((worth, k) => worth <= own[k]!) && (j < i || its.some((worth, k) => worth < own[k]!));
-    });
-  });
+/** Whether one plan beats another in price, chance of going too far, chance of being inside and number of cuts at once. */
+function beats(one: Weighed, other: Weighed): boolean {
+  const its = worths(other);
+  const own = worths(one);
+  return own.every((worth, k) => worth <= its[k]!) && own.some((worth, k) => worth < its[k]!);
+}
+
+/** The plans that none beats, among themselves or among the others; of equals the first. Another one that beats one of them stands in for it. */
+function undominated(plans: readonly Weighed[], others: readonly Weighed[]): Weighed[] {
+  const all = [...plans, ...others];
+  const isUnbeaten = (plan: Weighed): boolean => !all.some((other) => beats(other, plan));
+  const equal = (x: Weighed, y: Weighed): boolean => worths(x).every((worth, k) => worth === worths(y)[k]);
+  const left = [...plans, ...others.filter((other) => plans.some((plan) => beats(other, plan)))].filter(isUnbeaten);
+  return left.filter((plan, i) => !left.slice(0, i).some((before) => equal(before, plan)));
 }
 
 const byRiskThenPrice = (x: Weighed, y: Weighed): number =>

@@ -23,6 +23,8 @@ export interface PlanMenu {
 
 /** Plans of more holes than this are looked at with other means beside: side faces, heavy metal, a lathe. */
 const MANY_HOLES = 4;
+/** So many holes are drilled after welding; a plan that wants more is another one. */
+const MOST_DRILLED_BACK = 4;
 /** With so many holes more than the whole drawer needs, no two bits make up for them: each is minutes of setting up. */
 const MORE_HOLES = 3;
 
@@ -81,11 +83,15 @@ function turnedPlan(input: Planning, tools: ShopTools): HolePlan[] {
 
 /** Metal brought in bars, in welds, and in both where the shop does both: which is best is for price, time and risk to say. */
 function broughtPlans(input: Planning, bars: readonly Bar[], { radialBars, welding }: ShopTools['means']): HolePlan[] {
-  const pressed = bars.length > 0 ? solvedOf([planHoles({ ...input, bars, radialBars })]) : [];
+  const pressed = pressedPlans(input, bars, radialBars);
   if (!welding) return pressed;
   const both = bars.length > 0 ? solvedOf([planHoles({ ...input, bars, radialBars, welding })]) : [];
   return [...pressed, ...both, ...weldedPlans(input)];
 }
+
+/** Bars pressed in, beside whatever is drilled. */
+export const pressedPlans = (input: Planning, bars: readonly Bar[], radialBars: boolean): HolePlan[] =>
+  bars.length > 0 ? solvedOf([planHoles({ ...input, bars, radialBars })]) : [];
 
 /** Old holes welded shut, the crank spun, and what is then too much drilled off: as one plan. */
 function weldedPlans(input: Planning): HolePlan[] {
@@ -93,7 +99,9 @@ function weldedPlans(input: Planning): HolePlan[] {
   const wanted = { aGmm: scale(unbalance.aGmm, share.a), bGmm: scale(unbalance.bGmm, share.b) };
   return weldedStarts(input, wanted).flatMap(({ welds, ...start }) => {
     if (welds.length >= input.maxHoles) return [];
-    const rest = planHoles({ ...input, ...start, share: { a: 1, b: 1 }, maxHoles: input.maxHoles - welds.length });
+    // What is drilled back is little, and drilled from the rim.
+    const maxHoles = Math.min(MOST_DRILLED_BACK, input.maxHoles - welds.length);
+    const rest = planHoles({ ...input, ...start, faces: false, share: { a: 1, b: 1 }, maxHoles });
     if (rest.kind === 'notFound') return [];
     const more = rest.kind === 'nothingToDo' ? [] : rest.holes.map(bareCut);
     return [assessHoles(input, [...welds, ...more])];

@@ -8,7 +8,9 @@ import { add, fromPolar, scale, toPolar } from '../units/vector.js';
 import type { PlanInput } from './planInput.js';
 
 /** So many sets of welds are drilled for; the others leave more even at their best. */
-const MOST_SETS = 3;
+const MOST_SETS = 2;
+/** What is left at best has to be inside, in tolerances, squared over both planes. */
+const INSIDE = 2;
 /** Places at which a set's drilling is guessed. */
 const GUESSED_HOLES = 4;
 /** Beyond so many old holes pairs are made of the most promising ones only. */
@@ -44,7 +46,7 @@ export function weldedStarts(input: Omit<PlanInput, 'metal'> & { readonly metal:
       return { welds: [...one.welds, ...other.welds], left: drillableLeft(input, addPlanes(unbalance, change)), change };
     }),
   );
-  const near = (sets: typeof alone): typeof alone => [...sets].sort((x, y) => x.left - y.left).slice(0, MOST_SETS);
+  const near = (sets: typeof alone): typeof alone => sets.filter(({ left }) => left <= INSIDE).sort((x, y) => x.left - y.left).slice(0, MOST_SETS);
   return [...near(alone), ...near(pairs)].map((set) => ({
     welds: set.welds,
     metal: furtherCut(metal, set.welds),

@@ -27,7 +27,8 @@ export function metalOf(piece: Piece, cut: Cut): Metal {
 /** A counterweight after a cut. @throws CoreError as metalOf */
 export function cutInto(piece: Piece, cut: Cut | KnownCut): Piece {
   checkCut(cut);
-  return { ...piece, ops: [...piece.ops, ...opsOf(piece, cut, 'id' in cut ? cut.id : null)] };
+  const id = 'id' in cut ? cut.id : null;
+  return cut.kind === 'weld' ? welded(piece, cut, id) : { ...piece, ops: [...piece.ops, ...opsOf(piece, cut, id)] };
 }
 
 /** Not what the rules say of a cut, only whether it is one at all. */
@@ -59,7 +60,7 @@ function takenBy(piece: Piece, cut: Cut): Metal {
   }
 }
 
-function opsOf(piece: Piece, cut: Cut, id: string | null): Op[] {
+function opsOf(piece: Piece, cut: Exclude<Cut, WeldCut>, id: string | null): Op[] {
   switch (cut.kind) {
     case 'bar': {
       const { bore, bar } = barSolids(piece, cut);
@@ -67,11 +68,6 @@ function opsOf(piece: Piece, cut: Cut, id: string | null): Op[] {
         { does: 'remove', id, solid: bore, box: boxIn(piece.sector, bore) },
         { does: 'fill', id, solid: bar, box: boxIn(piece.sector, bar), densityGPerMm3: cut.densityGPerCm3 / 1000 },
       ];
-    }
-    case 'weld': {
-      const filled = weldedBores(piece, cut);
-      if (filled.length === 0) return [];
-      return [{ does: 'weld', id, solid: filledSolid(piece, filled), boxes: filled.map(({ box }) => box) }];
     }
     case 'turn':
     case 'grind': {
@@ -140,10 +136,29 @@ const filledSolid = (piece: Piece, bores: readonly Bore[]): FilledSolid => ({
   under: rimsOf(piece.ops),
 });
 
+/** Whether no bar stands in any of these bores: welded, it is then as if they had never been drilled. */
+const holdNoBar = ({ ops }: Piece, bores: readonly Bore[]): boolean =>
+  !ops.some((op) => op.does === 'fill' && bores.some(({ box }) => boxesMeet(box, op.box)));
+
+const without = (piece: Piece, bores: readonly Bore[]): Piece => ({ ...piece, ops: piece.ops.filter((op) => !(bores as readonly Op[]).includes(op)) });
+
+function welded(piece: Piece, cut: WeldCut, id: string | null): Piece {
+  const bores = weldedBores(piece, cut);
+  if (bores.length === 0 || holdNoBar(piece, bores)) return without(piece, bores);
+  return { ...piece, ops: [...piece.ops, { does: 'weld', id, solid: filledSolid(piece, bores), boxes: bores.map(({ box }) => box) }] };
+}
+
 /** A weld fills what is empty of its bores, never what was turned or ground off over them. */
 function weldTakes(piece: Piece, cut: WeldCut): Metal {
   const bores = weldedBores(piece, cut);
-  if (bores.length === 0) return NO_METAL;
+  if (holdNoBar(piece, bores)) {
+    let now = without(piece, bores);
+    return bores.reduce((sum, bore) => {
+      const taken = removed(now, bore.solid, bore.box);
+      now = { ...now, ops: [...now.ops, bore] };
+      return plusMetal(sum, taken, -1);
+    }, NO_METAL);
+  }
   const solid = filledSolid(piece, bores);
   const parent = piece.densityGPerMm3;
   const gross = solid.bores.reduce((sum, bore) => plusMetal(sum, wholeRound(piece, bore, parent)), NO_METAL);

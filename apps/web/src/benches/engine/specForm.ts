@@ -17,7 +17,7 @@ import {
   type Rotation,
   type ToleranceSchool,
 } from '@tare/core';
-import { counterweightForm, counterweightOf, foundForm, foundOf, text, type CounterweightForm, type FoundForm } from './metal/metalForm.js';
+import { counterweightForm, counterweightOf, foundForm, foundOf, text, withBoltOns, type CounterweightForm, type FoundForm } from './metal/metalForm.js';
 
 /** A job's figures as they are typed: every number is text until it is checked. */
 export interface SpecForm {
@@ -115,23 +115,26 @@ export function laidOut(form: SpecForm): SpecForm {
     if (form.layoutId === 'own') {
       const crank = crankOfPins(layoutOf(form), strokeMm);
       checkCrank(crank);
-      return { ...form, ...crankForm(crank) };
+      return bolted({ ...form, ...crankForm(crank) });
     }
     const template = LAYOUTS[form.layoutId];
     const layout = layOut(template, spacingMm, hasSplitPins(form.layoutId) ? offsetMm : 0);
     const crank = crankTemplate(template, layout, strokeMm);
     checkCrank(crank);
-    return {
+    return bolted({
       ...form,
       ...layoutForm({ ...layout, rotation: form.rotation }),
       firingOrder: evenOrder({ ...layout, rotation: form.rotation }),
       ...crankForm(crank),
-    };
+    });
   } catch (error) {
     if (error instanceof CoreError) return form;
     throw error;
   }
 }
+
+/** The form with what bolts on as its balance has it. */
+const bolted = (form: SpecForm): SpecForm => ({ ...form, counterweights: withBoltOns(form.counterweights, form.balance) });
 
 /** The form with a layout that came from a file; counterweights are guessed from its pins. */
 export function withLayoutFile(form: SpecForm, { name, layout, strokeMm, rodLengthMm }: LayoutFile): SpecForm {

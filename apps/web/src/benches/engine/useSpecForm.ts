@@ -3,6 +3,7 @@ import { get, useForm, type FieldError, type FieldPath, type UseFormRegisterRetu
 import type { FieldProblem } from '@tare/contract';
 import type { Crank, JobSpec, LayoutFile } from '@tare/core';
 import { ProblemError } from '../../api/problem.js';
+import { foundFromDraft, withBoltOns } from './metal/metalForm.js';
 import { crankForm, formField, laidOut, readForm, usualOffsetMm, withLayoutFile, type SpecForm } from './specForm.js';
 
 /** What a field of the form needs: its registration, and the sentence that says what is wrong with it. */
@@ -45,7 +46,9 @@ export function useSpecForm(
   const place = `tare.draft.${draftKey}`;
   const [start] = useState(() => {
     const kept = localStorage.getItem(place);
-    return kept === null ? initial() : { ...initial(), ...(JSON.parse(kept) as SpecForm) };
+    if (kept === null) return initial();
+    const draft = JSON.parse(kept) as SpecForm;
+    return { ...initial(), ...draft, found: draft.found.map(foundFromDraft) };
   });
   const [byHand, setByHand] = useState(!followFigures);
   const [otherProblems, setOtherProblems] = useState<readonly string[]>([]);
@@ -78,6 +81,12 @@ export function useSpecForm(
   const onChange = useEffectEvent((name: string | undefined) => {
     keep();
     if (name === undefined) return;
+    if (name === 'balance') {
+      const { counterweights, balance } = form.getValues();
+      const rims = withBoltOns(counterweights, balance);
+      if (rims !== counterweights) form.setValue('counterweights', rims, { shouldDirty: true });
+      return;
+    }
     if (/^(pins|cylinders|counterweights|found|zAMm|zBMm|radius|mass|density)/.test(name)) setByHand(true);
     else if (LAYS_OUT.has(name) && !byHand) {
       if (name === 'layoutId') form.setValue('splitOffsetMm', usualOffsetMm(form.getValues()));

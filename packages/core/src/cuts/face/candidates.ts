@@ -17,8 +17,12 @@ export function bestBesideHole(input: Search, state: State, counterweight: Count
   const shape = { bitMm, pointAngleDeg, axialRadiusMm };
   const densityGPerCm3 = densityOf(input.metal.crank, counterweight);
   const limitMm = Math.min(bit.usableDepthMm, deepestBesideMm(counterweight, bitMm, pointAngleDeg));
+  // A moment is a straight line in depth: of nothing, and of each g·mm.
+  const ofNothingMm = axialDepthForMomentMm(0, { ...shape, densityGPerCm3 });
+  const perGmm = axialDepthForMomentMm(1, { ...shape, densityGPerCm3 }) - ofNothingMm;
   return bestOffer(input, state, counterweight, anglesDeg, (angleDeg, unit, lever) => {
-    const wantedMm = axialDepthForMomentMm(lever.wantedGmm(unit), { ...shape, densityGPerCm3 });
+    const wantedMm = ofNothingMm + perGmm * lever.wantedGmm(unit);
+    if (wantedMm < LEAST_DEPTH_MM) return null;
     const depthMm = Math.floor(Math.min(limitMm, roundTo(wantedMm, DEPTH_STEP_MM)) * 10 + 1e-9) / 10;
     if (depthMm < LEAST_DEPTH_MM) return null;
     const cut: FaceCut = { kind: 'face', counterweightId: counterweight.id, angleDeg, face, radiusMm: axialRadiusMm, bitMm, pointAngleDeg, depthMm };

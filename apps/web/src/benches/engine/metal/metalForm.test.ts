@@ -1,5 +1,5 @@
 import { crankTemplate, layOut, LAYOUTS, type Counterweight, type KnownCut } from '@tare/core';
-import { blankFound, boltOn, counterweightForm, counterweightOf, foundForm, foundOf } from './metalForm.js';
+import { blankFound, boltOn, counterweightForm, counterweightOf, foundForm, foundFromDraft, foundOf, withBoltOns } from './metalForm.js';
 
 const [plain] = crankTemplate(LAYOUTS.v8Cross90, layOut(LAYOUTS.v8Cross90, 110), 88).counterweights as [Counterweight];
 
@@ -43,6 +43,26 @@ describe('what the crank came with', () => {
   it('a bar whose inner end nobody measured ends at the surface, of heavy metal where nobody says of what', () => {
     const form = { ...blankFound('cw1'), angleDeg: '170', side: 'front', radiusMm: '72', bitMm: '16', barLengthMm: '22,5' } as const;
     expect(foundOf(form)).toMatchObject({ kind: 'bar', lengthMm: 22.5, depthMm: 22.5, densityGPerCm3: 17.5 });
+  });
+});
+
+describe('what bolts on', () => {
+  const own = [counterweightForm({ ...plain, zMm: -190 }), counterweightForm({ ...plain, id: 'cw6', zMm: 190 })];
+  it('stands there by template once the crank is balanced externally, and goes with it while nobody measured it', () => {
+    const external = withBoltOns(own, 'external');
+    expect(external.map(({ kind }) => kind)).toEqual(['counterweight', 'counterweight', 'damper', 'flywheel']);
+    expect(withBoltOns(external, 'external')).toBe(external);
+    expect(withBoltOns(external, 'internal')).toEqual(own);
+    const measured = external.map((rim) => (rim.id === 'flywheel' ? { ...rim, rimRadiusMm: '141' } : rim));
+    expect(withBoltOns(measured, 'internal').map(({ id }) => id)).toEqual(['cw1', 'cw6', 'flywheel']);
+    expect(withBoltOns(own, 'internal')).toBe(own);
+  });
+  it('a draft from before faces had a field is read as it was meant', () => {
+    const old = { counterweightId: 'cw1', angleDeg: '170', bitMm: '12', depthMm: '14' };
+    expect(foundFromDraft({ ...old, axialRadiusMm: '70' })).toMatchObject({ ...old, side: 'face', radiusMm: '70' });
+    expect(foundFromDraft({ ...old, axialRadiusMm: '' })).toMatchObject({ ...old, side: 'rim', radiusMm: '' });
+    const now = { ...blankFound('cw1'), side: 'rear', radiusMm: '66' } as const;
+    expect(foundFromDraft(now)).toEqual(now);
   });
 });
 

@@ -159,6 +159,30 @@ export function foundOf(form: FoundForm): KnownCut {
   return form.side === 'rim' ? { kind: 'radial', ...place, ...drilled, zMm } : { kind: 'face', ...place, ...drilled, face, radiusMm };
 }
 
+/** As it was typed before faces and bars had fields of their own, or now: a draft may be older than its form. */
+export function foundFromDraft(kept: Partial<FoundForm> & { readonly counterweightId: string; readonly axialRadiusMm?: string }): FoundForm {
+  const { axialRadiusMm = '', ...own } = kept;
+  return { ...blankFound(kept.counterweightId), ...(axialRadiusMm.trim() === '' ? {} : { side: 'face', radiusMm: axialRadiusMm }), ...own };
+}
+
+/** What turns with an externally balanced crank in every spin; a clutch cover only where somebody says so. */
+const USUAL_BOLT_ONS = ['damper', 'flywheel'] as const;
+
+/**
+ * The rims with damper and flywheel at their usual places where the crank is balanced externally and they are not there yet; without
+ * them, unless somebody measured them, where it is not.
+ */
+export function withBoltOns(rims: readonly CounterweightForm[], balance: 'internal' | 'external'): readonly CounterweightForm[] {
+  if (balance === 'external')
+    return USUAL_BOLT_ONS.reduce<readonly CounterweightForm[]>(
+      (all, kind) => (all.some((rim) => rim.kind === kind) ? all : [...all, boltOn(kind, all, kind)]),
+      rims,
+    );
+  const isGuess = (rim: CounterweightForm): boolean =>
+    USUAL_BOLT_ONS.some((kind) => rim.id === kind && JSON.stringify(rim) === JSON.stringify(boltOn(kind, rims, kind)));
+  return rims.some(isGuess) ? rims.filter((rim) => !isGuess(rim)) : rims;
+}
+
 /** A rim that bolts on, placed by the counterweights: at its usual place, as a first guess to be measured. */
 export function boltOn(kind: Exclude<RimKind, 'counterweight'>, rims: readonly CounterweightForm[], id: string): CounterweightForm {
   const own = rims.filter((rim) => rim.kind === 'counterweight');
