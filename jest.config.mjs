@@ -13,6 +13,7 @@ const esmOnly = [
   'simple-statistics',
   'd3-array',
   'd3-random',
+  'manifold-3d',
   'internmap',
 ];
 
@@ -31,7 +32,11 @@ const base = {
     ],
   },
   transformIgnorePatterns: [`/node_modules/(?!(${esmOnly.join('|')})/)`],
-  moduleNameMapper: { '^(\\.{1,2}/.*)\\.js$': '$1' },
+  moduleNameMapper: {
+    '^(\\.{1,2}/.*)\\.js$': '$1',
+    // It names no entry for require.
+    '^manifold-3d$': join(import.meta.dirname, 'node_modules/manifold-3d/manifold.js'),
+  },
   modulePathIgnorePatterns: ['/dist/'],
   testEnvironmentOptions: { customExportConditions: ['@tare/source', 'node', 'node-addons', 'require', 'default'] },
 };
@@ -42,6 +47,7 @@ export default {
   projects: [
     { ...base, displayName: 'core', rootDir: 'packages/core' },
     { ...base, displayName: 'solver', rootDir: 'packages/solver' },
+    { ...base, displayName: 'mesh', rootDir: 'packages/mesh' },
     { ...base, displayName: 'contract', rootDir: 'packages/contract' },
     { ...base, displayName: 'standins', rootDir: 'apps/standins' },
     { ...base, displayName: 'server', rootDir: 'apps/server' },

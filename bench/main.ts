@@ -14,7 +14,7 @@ import { firstScreenBytes, readingRoundTrip, serverMemory } from './server.js';
 /** ./tare bench [NAME…] [--json]: the named benchmarks, or all; memory first, before anything has warmed the server. */
 const BENCHMARKS: Readonly<Record<string, () => Promise<Figure | readonly Figure[]>>> = {
   memory: serverMemory,
-  metal: () => Promise.resolve(metal()),
+  metal,
   plan: planTimes,
   gap: optimalityGap,
   bob: bobCardTime,

@@ -14,12 +14,14 @@ import {
   type Piece,
 } from '@tare/core';
 import { countCells, randomCuts, TRIED } from '@tare/core/testing';
+import { meshMass, pieceMesh } from '@tare/mesh';
 import { randomLcg } from 'd3-random';
 import { figure, type Figure } from './figures.js';
 import { heavyCranks } from './planning.js';
 
 const SEQUENCES = Number(process.env['TARE_METAL_SEQUENCES'] ?? 10_000);
 const PLANS = 12;
+const MESHES = 60;
 const STEEL = { densityGPerCm3: 7.85 };
 /** Coarse cells first: where they are off, finer ones are asked before anything is said. */
 const CELLS_PER_EDGE = [24, 48, 96];
@@ -117,5 +119,27 @@ function plannerAgainstLog(): Figure {
   return figure('planner’s search against the log', '% of what the cuts take', off);
 }
 
-/** What a cut takes, exactly: against counted cells, how long it takes, and whether plans say the same. */
-export const metal = (): Figure[] => [...timeByTouching(), plannerAgainstLog(), ...againstCells()];
+/** How far the mesh of a counterweight that was cut is from the core in volume and first moment, and how long it takes to make. */
+async function meshes(): Promise<Figure[]> {
+  const random = randomLcg(0.41);
+  const [off, times]: [number[], number[]] = [[], []];
+  const raw = rawPiece(STEEL, TRIED);
+  const all = metalOf(raw, { kind: 'turn', counterweightId: TRIED.id, angleDeg: 0, halfArcDeg: 180, depthMm: 84.999 });
+  for (let i = 0; i < MESHES; i += 1) {
+    let piece = raw;
+    let [massG, re] = [all.massG, all.momentGmm.re];
+    for (const cut of randomCuts(random)) {
+      const taken = metalOf(piece, cut);
+      [massG, re] = [massG - taken.massG, re - taken.momentGmm.re];
+      piece = cutInto(piece, cut);
+    }
+    const start = performance.now();
+    const made = meshMass(await pieceMesh(piece));
+    times.push(performance.now() - start);
+    off.push(100 * Math.max(Math.abs(made.massG / massG - 1), Math.abs(made.xGmm / re - 1)));
+  }
+  return [figure('mesh of a counterweight against the core', '%', off), figure('mesh of a counterweight', 'ms', times)];
+}
+
+/** What a cut takes, exactly: against counted cells, how long it takes, whether plans say the same, and what its mesh weighs. */
+export const metal = async (): Promise<Figure[]> => [...timeByTouching(), plannerAgainstLog(), ...(await meshes()), ...againstCells()];

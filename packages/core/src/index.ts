@@ -122,6 +122,7 @@ export {
 export { breachesInTurn, ruleBreaches } from './cuts/cutRules.js';
 export { alongCut, effectOfCuts, furtherCut, metalNow, metalsOf, type MetalNow } from './cuts/metalNow.js';
 export { rawPiece, type Piece } from './cuts/piece.js';
+export { rimArcOf, type FilledSolid, type RimSolid, type RoundSolid } from './cuts/solid.js';
 export { cutInto, metalOf } from './cuts/taken.js';
 export { isCorrectable } from './cuts/correctable.js';
 

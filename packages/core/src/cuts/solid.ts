@@ -62,6 +62,13 @@ export const arcOf = (middleDeg: number, halfDeg: number): Arc => ({
     halfDeg >= 180 ? [] : [middleDeg - halfDeg, middleDeg + halfDeg].map((deg) => ({ cos: Math.cos(degToRad(deg)), sin: Math.sin(degToRad(deg)) })),
 });
 
+/** Directions along an arc, from one end to the other, both included: unit vectors of so many steps. */
+export const rimArcOf = ({ middleDeg, halfDeg }: Pick<Arc, 'middleDeg' | 'halfDeg'>, steps: number): { readonly cos: number; readonly sin: number }[] =>
+  Array.from({ length: steps + 1 }, (_, i) => {
+    const turn = degToRad(middleDeg + (2 * i / steps - 1) * Math.min(180, halfDeg));
+    return { cos: Math.cos(turn), sin: Math.sin(turn) };
+  });
+
 /** All that lies outside a radius, over a stretch of the circle and the whole width. */
 export interface RimSolid {
   readonly shape: 'rim';

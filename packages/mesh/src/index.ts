@@ -1,0 +1,2 @@
+export { meshMass } from './meshMass.js';
+export { pieceMesh } from './pieceMesh.js';
