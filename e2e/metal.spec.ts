@@ -9,7 +9,9 @@ test.afterEach(({ shop }) => shop.changeTools(() => USUAL_TOOLS));
 /** A hole that the crank came with, in the rim, or in a face at so much radius. */
 const hole = (id: string, counterweightId: string, angleDeg: number, inFace: { readonly radiusMm: number } | null = null): KnownCut => {
   const own = { id, counterweightId, angleDeg, pointAngleDeg: 118 };
-  return inFace === null ? { kind: 'radial', ...own, bitMm: 16, depthMm: 22, zMm: null } : { kind: 'face', ...own, bitMm: 20, depthMm: 10, face: 'front', ...inFace };
+  return inFace === null
+    ? { kind: 'radial', ...own, bitMm: 16, depthMm: 22, zMm: null }
+    : { kind: 'face', ...own, bitMm: 20, depthMm: 10, face: 'front', ...inFace };
 };
 
 test('an over-drilled crank is welded, spun, and what is then too much drilled back', async ({ page, shop }) => {

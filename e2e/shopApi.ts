@@ -139,7 +139,15 @@ export class ShopApi {
     const spec = { ...READ_OFF, name: `Read off ${process.pid}-${made}` };
     const { id: machineId } = await this.send('POST machines', {}, { id: randomUUID(), personId: this.personId, spec });
     const repeats = [-2, 0, 2].map((off) => ({ a: shifted(aGmm, off), b: shifted(bGmm, -off) }));
-    const body = { id: randomUUID(), personId: this.personId, machineId, calibrationId: null, speedRpm: 600, repeats, cautionsConfirmed: true as const };
+    const body = {
+      id: randomUUID(),
+      personId: this.personId,
+      machineId,
+      calibrationId: null,
+      speedRpm: 600,
+      repeats,
+      cautionsConfirmed: true as const,
+    };
     await this.send('POST jobs/:jobId/spins/typed', { jobId }, body);
   }
 

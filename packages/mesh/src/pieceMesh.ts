@@ -50,7 +50,13 @@ export async function pieceMesh(piece: Piece, wasmUrl?: string): Promise<MetalMe
 }
 
 /** A ring's stretch, or a disc's where the inner radius is nothing, about the middle of the width. */
-function ring({ Manifold }: ManifoldToplevel, innerMm: number, outerMm: number, arc: { readonly middleDeg: number; readonly halfDeg: number }, width: number): Body {
+function ring(
+  { Manifold }: ManifoldToplevel,
+  innerMm: number,
+  outerMm: number,
+  arc: { readonly middleDeg: number; readonly halfDeg: number },
+  width: number,
+): Body {
   const around = (mm: number): [number, number][] =>
     rimArcOf(arc, Math.max(3, Math.ceil((SIDES * Math.min(180, arc.halfDeg)) / 180))).map(({ cos, sin }) => [mm * cos, mm * sin]);
   if (arc.halfDeg >= 180) {

@@ -18,10 +18,18 @@ const old: readonly KnownCut[] = [
   known('rear', radial({ counterweightId: 'cw6', angleDeg: 8, bitMm: 16, depthMm: 22 })),
 ];
 const metal = metalNow(crank, old);
-const tools = (means: Partial<ShopTools['means']>): ShopTools => ({ ...USUAL_TOOLS, means: { ...USUAL_TOOLS.means, faces: false, turning: false, ...means } });
+const tools = (means: Partial<ShopTools['means']>): ShopTools => ({
+  ...USUAL_TOOLS,
+  means: { ...USUAL_TOOLS.means, faces: false, turning: false, ...means },
+});
 
 function chosen({ aGmm, bGmm }: PlaneUnbalance, more: Partial<ChoicesInput> = {}): ChoicesInput {
-  const plane = (unbalanceGmm: TrackedPlane['unbalanceGmm']): TrackedPlane => ({ unbalanceGmm, deviationGmm: 12, gain: { re: 1, im: 0 }, gainDeviation: 0.01 });
+  const plane = (unbalanceGmm: TrackedPlane['unbalanceGmm']): TrackedPlane => ({
+    unbalanceGmm,
+    deviationGmm: 12,
+    gain: { re: 1, im: 0 },
+    gainDeviation: 0.01,
+  });
   const drill = { depthMm: 0.2, angleDeg: 0.7, densityRatio: 0.01 };
   return {
     crank,
@@ -45,10 +53,7 @@ function choicesFor(input: ChoicesInput): readonly PlanChoice[] {
 
 describe('welding', () => {
   // Welds bring what the holes took, all of it: seven tenths are wanted, and a little off their directions.
-  const ends = effectOfCuts(
-    metal,
-    metal.standing.filter(({ id }) => id !== 'middle').map(weldOf),
-  );
+  const ends = effectOfCuts(metal, metal.standing.filter(({ id }) => id !== 'middle').map(weldOf));
   const wanted = addPlanes(scalePlanes(ends, -0.7), toPlanes(fromPolar(160, 100), 0, crank.planes));
 
   it('two old holes and drilling back what is then too much is found, the welds first and a spin between', () => {
@@ -65,7 +70,11 @@ describe('welding', () => {
   it('stands beside bars, each at its price, time and risk, where the shop does both', () => {
     const both = choicesFor(chosen(wanted, { bars: USUAL_TOOLS.bars, tools: tools({ welding: true }) }));
     const dear = { ...tools({ welding: true }), bars: USUAL_TOOLS.bars.map((bar) => ({ ...bar, pricePerCm: 500 })) };
-    const cheap = { ...tools({ welding: true }), bars: USUAL_TOOLS.bars.map((bar) => ({ ...bar, pricePerCm: 0 })), minutes: { ...USUAL_TOOLS.minutes, weld: 300 } };
+    const cheap = {
+      ...tools({ welding: true }),
+      bars: USUAL_TOOLS.bars.map((bar) => ({ ...bar, pricePerCm: 0 })),
+      minutes: { ...USUAL_TOOLS.minutes, weld: 300 },
+    };
     expect(both.every(({ welds, slugs }) => welds + slugs > 0)).toBe(true);
     // Where bars are dear the shop welds.
     expect(choicesFor(chosen(wanted, { bars: dear.bars, tools: dear }))[0]).toMatchObject({ slugs: 0, welds: 2 });

@@ -46,7 +46,11 @@ export function weldedStarts(input: Omit<PlanInput, 'metal'> & { readonly metal:
       return { welds: [...one.welds, ...other.welds], left: drillableLeft(input, addPlanes(unbalance, change)), change };
     }),
   );
-  const near = (sets: typeof alone): typeof alone => sets.filter(({ left }) => left <= INSIDE).sort((x, y) => x.left - y.left).slice(0, MOST_SETS);
+  const near = (sets: typeof alone): typeof alone =>
+    sets
+      .filter(({ left }) => left <= INSIDE)
+      .sort((x, y) => x.left - y.left)
+      .slice(0, MOST_SETS);
   return [...near(alone), ...near(pairs)].map((set) => ({
     welds: set.welds,
     metal: furtherCut(metal, set.welds),

@@ -2,6 +2,7 @@ import { randomLcg } from 'd3-random';
 import { checkCrank, type Counterweight, type Crank } from '../rotor/crank.js';
 import { besideRadiusMm, diameterOf, isRimCut, replacedId, seatOf, type Cut, type KnownCut, type RoundCut } from '../rotor/cut.js';
 import { breachesInTurn, fitsAt, ruleBreaches, siteOf, webMm } from './cutRules.js';
+import { loggedBreaches } from './loggedBreaches.js';
 import { furtherCut, metalNow, type MetalNow } from './metalNow.js';
 import { bar, BITS, inFace, known, radial, turn, V8 } from './testing/cuts.js';
 import { randomCuts, TRIED } from './testing/randomCuts.js';
@@ -185,6 +186,21 @@ it('finds what an independent check finds, of every kind of cut, and fits exactl
 it('judges each cut of a plan in the metal that the ones before it leave', () => {
   const plan = [bar(), radial({ angleDeg: 184 }), radial({ angleDeg: 215 })];
   expect(breachesInTurn(metalNow(V8, []), plan, { bits: BITS }).map((one) => one.length)).toEqual([0, 1, 0]);
+});
+
+it('names what logged cuts broke, and does not ask which bits the shop has now', () => {
+  const log = [
+    known('odd', radial({ bitMm: 13, depthMm: 20 })),
+    known('deep', radial({ angleDeg: 215, depthMm: 36 })),
+    known('near', radial({ angleDeg: 188 })),
+  ];
+  const broken = loggedBreaches(V8, log);
+  expect(broken.map(({ cut }) => cut.id)).toEqual(['deep', 'near']);
+  expect(broken[0]!.words).toEqual(['CW 1 may be drilled 34 mm deep, not 36 mm.']);
+  expect(broken[1]!.words.join(' ')).toContain('web would be too thin');
+  // The wall that a later turning leaves is the turning's.
+  const turned = [known('bar', bar({ diameterMm: 20, seat: { from: 'face', face: 'front', radiusMm: 73 } })), known('turn', turn({ depthMm: 2 }))];
+  expect(loggedBreaches(V8, turned)).toEqual([{ cut: turned[1], words: [expect.stringContaining('0.0 mm beside the bar') as string] }]);
 });
 
 describe('checkCrank with its metal', () => {

@@ -63,9 +63,12 @@ export const arcOf = (middleDeg: number, halfDeg: number): Arc => ({
 });
 
 /** Directions along an arc, from one end to the other, both included: unit vectors of so many steps. */
-export const rimArcOf = ({ middleDeg, halfDeg }: Pick<Arc, 'middleDeg' | 'halfDeg'>, steps: number): { readonly cos: number; readonly sin: number }[] =>
+export const rimArcOf = (
+  { middleDeg, halfDeg }: Pick<Arc, 'middleDeg' | 'halfDeg'>,
+  steps: number,
+): { readonly cos: number; readonly sin: number }[] =>
   Array.from({ length: steps + 1 }, (_, i) => {
-    const turn = degToRad(middleDeg + (2 * i / steps - 1) * Math.min(180, halfDeg));
+    const turn = degToRad(middleDeg + ((2 * i) / steps - 1) * Math.min(180, halfDeg));
     return { cos: Math.cos(turn), sin: Math.sin(turn) };
   });
 

@@ -140,7 +140,10 @@ const filledSolid = (piece: Piece, bores: readonly Bore[]): FilledSolid => ({
 const holdNoBar = ({ ops }: Piece, bores: readonly Bore[]): boolean =>
   !ops.some((op) => op.does === 'fill' && bores.some(({ box }) => boxesMeet(box, op.box)));
 
-const without = (piece: Piece, bores: readonly Bore[]): Piece => ({ ...piece, ops: piece.ops.filter((op) => !(bores as readonly Op[]).includes(op)) });
+const without = (piece: Piece, bores: readonly Bore[]): Piece => ({
+  ...piece,
+  ops: piece.ops.filter((op) => !(bores as readonly Op[]).includes(op)),
+});
 
 function welded(piece: Piece, cut: WeldCut, id: string | null): Piece {
   const bores = weldedBores(piece, cut);

@@ -48,7 +48,7 @@ export function benchStatuses(facts: JobFacts, figures: JobFigures): BenchStatus
         : status(
             'correct',
             facts.holes.length === 0 ? 'ready' : 'underWay',
-            facts.holes.length === 0 ? 'nothing drilled yet' : `${facts.holes.length} ${facts.holes.length === 1 ? 'hole' : 'holes'} so far`,
+            facts.holes.length === 0 ? 'nothing drilled yet' : `${facts.holes.length} ${facts.holes.length === 1 ? 'cut' : 'cuts'} so far`,
           ),
     status('signOff', ...pair(signOffStatus(facts, inside))),
   ];

@@ -1,4 +1,5 @@
 import type { ReactNode } from 'react';
+import { BrokenRules } from './BrokenRules.js';
 import { BenchHead } from '../../ui/BenchHead.js';
 import { WhoFirst } from '../../ui/WhoFirst.js';
 
@@ -7,6 +8,7 @@ export function CorrectFrame({ next, children }: { readonly next: string; readon
     <div className="grid gap-5 border-2 border-edge bg-plate p-5">
       <BenchHead title="Correct" next={next} />
       <WhoFirst />
+      <BrokenRules />
       {children}
     </div>
   );

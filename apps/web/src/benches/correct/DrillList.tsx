@@ -1,5 +1,5 @@
 import type { HoleEntry, PlanEntry } from '@tare/contract';
-import { counterweightOf, diameterOf, furtherCut, isRimCut, isSpunBefore, type Cut, type HoleMetal } from '@tare/core';
+import { counterweightOf, furtherCut, isRimCut, isSpunBefore, type Cut, type HoleMetal } from '@tare/core';
 import { Printer } from 'lucide-react';
 import { Fragment, useMemo, useState, type ReactNode } from 'react';
 import { Link } from 'react-router';
@@ -9,7 +9,7 @@ import { benchPath } from '../../shell/paths.js';
 import { Button } from '../../ui/Button.js';
 import { Caution } from '../../ui/Notice.js';
 import { usePersonName } from '../../ui/usePersonName.js';
-import { toMeasureMm, wordOf } from './cutWords.js';
+import { NOUNS, shortSize, toMeasureMm, wordOf } from './cutWords.js';
 import { LogHole } from './LogHole.js';
 import { ResidualLine } from './PlanTable.js';
 import { punched, RimStrips } from './RimStrips.js';
@@ -121,16 +121,14 @@ function DoneRow({ number, planned, meant, done, took }: DoneRowProps): ReactNod
   const { crank } = sheet.spec;
   const { massG } = took;
   const moreG = massG - meant.massG;
-  const width = isRimCut(done) ? 'rim down' : `${fixed(diameterOf(done), 0)} mm ${done.kind === 'bar' ? 'bar' : 'bit'},`;
   const mass = massG < 0 ? `+${fixed(-massG, 1)} g net` : `${fixed(massG, 1)} g`;
   const brings = massG < 0 ? -moreG : moreG;
-  const deep = `${fixed(toMeasureMm(done), 1)} mm${isRimCut(done) ? '' : done.kind === 'bar' ? ' long' : ' deep'}`;
   return (
     <li className="flex flex-wrap items-center gap-x-5 border-l-8 border-steel bg-plate-low px-4 py-2">
       <span className="text-xl font-semibold">
         {number}. {counterweightOf(crank, done.counterweightId).name} at <span className="figure-type">{degrees(done.angleDeg, 1)}</span>
       </span>
-      <span className="figure-type">{`${width} ${deep}, ${mass}`}</span>
+      <span className="figure-type">{`${NOUNS[wordOf(done)]}, ${shortSize(done)} mm${isRimCut(done) ? ' off the radius' : ''}, ${mass}`}</span>
       <span className="figure-type text-ink-soft">
         {Math.abs(moreG) < 0.05
           ? 'as planned'

@@ -121,6 +121,5 @@ export function SpecFields({ state, fixedLayout }: SpecFieldsProps): ReactNode {
 
 const BALANCE_HINTS = {
   internal: 'Damper and flywheel are neutral and can be swapped for ever.',
-  external:
-    'Damper and flywheel carry part of the balance: mount them before every spin. They stand below at their usual places: measure them in.',
+  external: 'Damper and flywheel carry part of the balance: mount them before every spin. They stand below at their usual places: measure them in.',
 };

@@ -17,7 +17,16 @@ import {
   type Rotation,
   type ToleranceSchool,
 } from '@tare/core';
-import { counterweightForm, counterweightOf, foundForm, foundOf, text, withBoltOns, type CounterweightForm, type FoundForm } from './metal/metalForm.js';
+import {
+  counterweightForm,
+  counterweightOf,
+  foundForm,
+  foundOf,
+  text,
+  withBoltOns,
+  type CounterweightForm,
+  type FoundForm,
+} from './metal/metalForm.js';
 
 /** A job's figures as they are typed: every number is text until it is checked. */
 export interface SpecForm {

@@ -166,7 +166,7 @@ function Holes(): ReactNode {
       </p>
     );
   return (
-    <table className="print-whole w-full text-right figure-type">
+    <table className="print-whole w-full text-right figure-type [&_td]:pl-3 [&_th+th]:pl-3">
       <caption className="text-left font-sign text-lg font-semibold">Metal taken and brought</caption>
       <thead className="border-b-2 border-ink font-sign text-ink-soft">
         <tr>
@@ -196,10 +196,10 @@ function Holes(): ReactNode {
             <td className="text-left font-sign">
               {[NOUNS[wordOf(hole)], ...(isRimCut(hole) ? [] : [fromWords(hole)])].filter((words) => words !== '').join(', ')}
             </td>
-            <td className="text-left font-sign">{counterweightOf(crank, hole.counterweightId).name}</td>
+            <td className="text-left font-sign whitespace-nowrap">{counterweightOf(crank, hole.counterweightId).name}</td>
             <td>{degrees(hole.angleDeg, 1)}</td>
             <td>{isRimCut(hole) ? `${shortSize(hole)} mm off the radius` : `${shortSize(hole)} mm`}</td>
-            <td>{gramsWords(metals.get(hole.id)!)}</td>
+            <td className="whitespace-nowrap">{gramsWords(metals.get(hole.id)!)}</td>
             <td className="pl-4 text-left font-sign text-ink-soft">{`${nameOf(hole.personId)}, ${clock(hole.at)}`}</td>
           </tr>
         ))}
