@@ -1,7 +1,7 @@
 import { densityOf, edgeMarginOf, mayDrillFrom, type Counterweight } from '../rotor/crank.js';
 import { GROUND_SPOT_DEG, diameterOf } from '../rotor/cut.js';
 import { axialHole } from '../rotor/axialHole.js';
-import { deepestBesideMm } from '../cuts/cutRules.js';
+import { deepestBesideMm } from '../cuts/goodCut.js';
 import { metalNow, type MetalNow } from '../cuts/metalNow.js';
 import { holeMomentGmm } from '../rotor/hole.js';
 import { planeShares } from '../rotor/planes.js';

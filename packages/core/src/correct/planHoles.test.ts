@@ -1,7 +1,8 @@
 import { randomLcg } from 'd3-random';
 import { layOut } from '../engine/layout.js';
 import { LAYOUTS, type LayoutId } from '../engine/library.js';
-import { ruleBreaches, type Workshop } from '../cuts/cutRules.js';
+import { ruleBreaches } from '../cuts/cutRules.js';
+import type { Workshop } from '../cuts/goodCut.js';
 import { metalNow } from '../cuts/metalNow.js';
 import { known, radial } from '../cuts/testing/cuts.js';
 import { besideRadiusMm, diameterOf, isRimCut, type Bit, type Cut, type RadialCut, type RoundCut } from '../rotor/cut.js';

@@ -5,7 +5,7 @@ import { scale, toPolar } from '../units/vector.js';
 import { bestSlug } from '../cuts/bar/candidates.js';
 import { bestBesideHole } from '../cuts/face/candidates.js';
 import { costOf, roundTo, type State, type Tolerances } from '../cuts/lever.js';
-import { usableHalfArcDeg } from '../cuts/cutRules.js';
+import { usableHalfArcDeg } from '../cuts/goodCut.js';
 import { alongCut, effectOf, effectOfCuts, furtherCut, metalNow, PLANNED, metalsOf, type MetalNow } from '../cuts/metalNow.js';
 import { bestHole } from '../cuts/radial/candidates.js';
 import { deepened, filledIn } from '../cuts/rework/candidates.js';

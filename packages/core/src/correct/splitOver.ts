@@ -2,7 +2,7 @@ import { normaliseAngleDeg, turnBetweenDeg } from '../units/angle.js';
 import { fromPolar } from '../units/vector.js';
 import { densityOf, mayDrillFrom, type Counterweight, type Crank } from '../rotor/crank.js';
 import type { Bit } from '../rotor/cut.js';
-import { usableHalfArcDeg } from '../cuts/cutRules.js';
+import { usableHalfArcDeg } from '../cuts/goodCut.js';
 import type { Search } from '../cuts/search.js';
 import { holeMomentGmm } from '../rotor/hole.js';
 import { planeShares, toPlanes, type PlaneUnbalance } from '../rotor/planes.js';

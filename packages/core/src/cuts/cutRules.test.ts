@@ -1,9 +1,10 @@
 import { randomLcg } from 'd3-random';
 import { checkCrank, type Counterweight, type Crank } from '../rotor/crank.js';
 import { besideRadiusMm, diameterOf, isRimCut, replacedId, seatOf, type Cut, type KnownCut, type RoundCut } from '../rotor/cut.js';
-import { breachesInTurn, fitsAt, ruleBreaches, siteOf, webMm } from './cutRules.js';
+import { breachesInTurn, fitsAt, ruleBreaches, siteOf } from './cutRules.js';
 import { loggedBreaches } from './loggedBreaches.js';
 import { furtherCut, metalNow, type MetalNow } from './metalNow.js';
+import { webMm } from './webs.js';
 import { bar, BITS, inFace, known, radial, turn, V8 } from './testing/cuts.js';
 import { randomCuts, TRIED } from './testing/randomCuts.js';
 

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { counterweightOf } from '../rotor/crank.js';
-import { seatOf, type KnownCut } from '../rotor/cut.js';
-import { metalNow, type StandingCut } from './metalNow.js';
+import { seatOf, type KnownCut, type StandingCut } from '../rotor/cut.js';
+import { metalNow } from './metalNow.js';
 import { bar, inFace, known, radial, turn, V8 } from './testing/cuts.js';
 
 const rims = V8.counterweights.map(({ id, arcCentreDeg }) => ({ id, arcCentreDeg }));

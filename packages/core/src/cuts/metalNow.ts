@@ -1,5 +1,5 @@
 import { counterweightOf, type Counterweight, type Crank } from '../rotor/crank.js';
-import { isRimCut, replacedId, type Cut, type KnownCut, type RoundCut, type WeldCut } from '../rotor/cut.js';
+import { isRimCut, replacedId, type Cut, type KnownCut, type RoundCut, type StandingCut } from '../rotor/cut.js';
 import { BALANCED, addPlanes, checkPlanes, type PlaneUnbalance, type Planes } from '../rotor/planes.js';
 import { turnBetweenDeg } from '../units/angle.js';
 import { dot, fromPolar } from '../units/vector.js';
@@ -8,9 +8,6 @@ import type { Metal } from './metal.js';
 import { rawPiece, rimAtMm, type Piece } from './piece.js';
 import { rimsOf } from './overlap.js';
 import { cutInto, metalOf } from './taken.js';
-
-/** A hole or bar that stands in the metal, its depth counted from the rim as it is now. */
-export type StandingCut = KnownCut<Exclude<RoundCut, WeldCut>>;
 
 /** A crank as it is: its metal, its rims as far as they were turned down, and every hole and bar that stands in it. */
 export interface MetalNow {

@@ -1,3 +1,4 @@
+import { turnBetweenDeg } from '../units/angle.js';
 import { coaxial, discLines, type WeightedLine } from './discLines.js';
 import { NO_METAL, plusMetal, type Metal } from './metal.js';
 import { densityAt, touching, type Op, type Piece } from './piece.js';
@@ -101,6 +102,12 @@ function ownedAt(piece: Piece, ops: readonly Op[], point: Point): Owned {
   return { lacksGPerMm3: 0, owner: null };
 }
 
+/** Whether a rim's cut ends within a hole: its end plane runs along the hole's lines, or nearly so. */
+function endsWithin({ arc }: RimSolid, { middleDeg, halfDeg }: Box): boolean {
+  if (arc.halfDeg >= 180) return false;
+  return [-1, 1].some((side) => Math.abs(turnBetweenDeg(middleDeg, arc.middleDeg + side * arc.halfDeg)) < halfDeg);
+}
+
 /** What part of a solid is asked for. */
 export interface Region {
   readonly box: Box;
@@ -130,8 +137,9 @@ export function lacking(
   let sum = NO_METAL;
   for (const owner of rounds) {
     const askew =
-      region.solid.shape !== 'rim' &&
-      (region.solid.shape === 'filled' || !coaxial(owner.solid, region.solid) || rounds.some((other) => !coaxial(owner.solid, other.solid)));
+      (region.solid.shape !== 'rim' && (region.solid.shape === 'filled' || !coaxial(owner.solid, region.solid))) ||
+      rounds.some((other) => !coaxial(owner.solid, other.solid)) ||
+      [region.solid, ...rims].some((rim) => rim.shape === 'rim' && endsWithin(rim, owner.box));
     const on = (fineness: number): Metal =>
       along(discLines(owner.solid, surfaces, piece.sector, fineness), surfaces, piece, (point) => {
         if (!inRound(owner.solid, point) || !inRegion(point)) return 0;
@@ -147,7 +155,7 @@ export function lacking(
   }
   const { solid } = region;
   if (solid.shape !== 'rim' && solid.shape !== 'filled' && ops.some(isRimOp)) {
-    const askew = ops.some((op) => isRimOp(op) && op.solid.arc.halfDeg < 180);
+    const askew = rims.some((rim) => endsWithin(rim, region.box)) || rounds.some((round) => !coaxial(solid, round.solid));
     const on = (fineness: number): Metal =>
       along(discLines(solid, surfaces, piece.sector, fineness), surfaces, piece, (point) => {
         if (!inRound(solid, point)) return 0;

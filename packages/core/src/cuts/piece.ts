@@ -39,6 +39,9 @@ export function rawPiece(crank: Pick<Crank, 'densityGPerCm3'>, counterweight: Co
   };
 }
 
+/** The same piece after more was done to it. */
+export const withOps = (piece: Piece, ops: readonly Op[]): Piece => ({ ...piece, ops: [...piece.ops, ...ops] });
+
 /** Where the rim is now at an angle: as it was, or as far as it was taken down there, mm from the shaft. */
 export const rimAtMm = ({ sector, ops }: Pick<Piece, 'sector' | 'ops'>, angleDeg: number): number =>
   ops.reduce(

@@ -1,8 +1,8 @@
-import { isRimCut, replacedId, type Bit, type Cut, type RoundCut } from '../rotor/cut.js';
+import { isRimCut, replacedId, type Bit, type Cut, type RoundCut, type StandingCut } from '../rotor/cut.js';
 import type { PlaneUnbalance } from '../rotor/planes.js';
 import type { Bar } from '../rotor/slug.js';
-import type { CutSite } from './cutRules.js';
-import type { MetalNow, StandingCut } from './metalNow.js';
+import type { CutSite } from './goodCut.js';
+import type { MetalNow } from './metalNow.js';
 import type { State, Tolerances } from './lever.js';
 
 /** What the shop does beside drilling rims; left out for what it does not. */

@@ -99,6 +99,9 @@ export type CutKind = Cut['kind'];
 /** A cut that is in the metal: later ones can name it. */
 export type KnownCut<C extends Cut = Cut> = C & { readonly id: string };
 
+/** A hole or bar that stands in the metal, its depth counted from the rim as it is now. */
+export type StandingCut = KnownCut<Exclude<RoundCut, WeldCut>>;
+
 export const CUT_KINDS = ['radial', 'face', 'bar', 'redrill', 'weld', 'turn', 'grind'] as const satisfies readonly CutKind[];
 
 /** A spot that is ground reaches this far to both sides. */

@@ -2,7 +2,7 @@ import { axialDepthForMomentMm, axialHole } from '../../rotor/axialHole.js';
 import { densityOf, mayDrillFrom, type Counterweight } from '../../rotor/crank.js';
 import type { Bit, FaceCut } from '../../rotor/cut.js';
 import { outermostRadiusMm } from '../../rotor/slug.js';
-import { deepestBesideMm } from '../cutRules.js';
+import { deepestBesideMm } from '../goodCut.js';
 import { DEPTH_STEP_MM, LEAST_DEPTH_MM, roundTo, type State } from '../lever.js';
 import { bestOffer, faceMiddleMm, freerFace } from '../offer.js';
 import type { Search } from '../search.js';

@@ -1,12 +1,13 @@
 import { counterweightOf } from '../../rotor/crank.js';
-import { diameterOf, seatOf, type BarCut, type Bit, type RedrillCut, type Seat, type WeldCut } from '../../rotor/cut.js';
+import { diameterOf, seatOf, type BarCut, type Bit, type RedrillCut, type Seat, type StandingCut, type WeldCut } from '../../rotor/cut.js';
 import { LEAST_SLUG_MM, type Bar } from '../../rotor/slug.js';
 import { dot, fromPolar } from '../../units/vector.js';
 import { SLUG_STEP_MM } from '../bar/candidates.js';
-import { deepestBesideMm, fitsAt } from '../cutRules.js';
+import { fitsAt } from '../cutRules.js';
+import { deepestBesideMm } from '../goodCut.js';
 import { DEPTH_STEP_MM, leverOf, roundTo, withChange, type State } from '../lever.js';
 import type { Metal } from '../metal.js';
-import { effectOf, pieceOf, type StandingCut } from '../metalNow.js';
+import { effectOf, pieceOf } from '../metalNow.js';
 import { isSpoken, siteIn, type Search } from '../search.js';
 import { metalOf } from '../taken.js';
 
