@@ -131,7 +131,7 @@ export { checkConvention, fromHeavyDeg, toHeavyDeg, type ConventionCheck, type M
 export { influenceOf, meanReading, unbalanceOf, type Influence, type InfluenceResult, type SupportReading, type TrialRun } from './spin/influence.js';
 export { processSpin, type ProcessedSpin, type SpinSignal } from './spin/signal/processSpin.js';
 export { type CutShares } from './correct/cutShare.js';
-export { drillSpread, missingCuts, USUAL_DRILL, type DrillErrors } from './correct/drillErrors.js';
+export { drillSpread, LATHE_TO_DRILL, missingCuts, USUAL_DRILL, type DrillErrors } from './correct/drillErrors.js';
 export { HEAVY_METAL_G_PER_CM3, PRESS_FIT_RATIO, barForceN, USUAL_BARS, type Bar } from './rotor/slug.js';
 export { isSpunBefore } from './correct/drillOrder.js';
 export { adviseCut, SURE_ENOUGH } from './correct/adviseCut.js';

@@ -3,6 +3,7 @@ import {
   BALANCED,
   effectOfCuts,
   fromPolar,
+  LATHE_TO_DRILL,
   metalNow,
   replacedId,
   rimKindOf,
@@ -20,8 +21,6 @@ import { chanceFor } from '../chance.js';
 export const DRILL_DEPTH_MM = 0.3;
 export const DRILL_ANGLE_DEG = 1;
 export const DENSITY_RATIO = 0.01;
-/** A lathe goes by its dial, to hundredths. */
-const LATHE_TO_DRILL = 1 / 15;
 
 /** Heaviest plane of a crank as it comes in, grams at the plane's radius: what a shop usually meets. */
 const AS_RECEIVED_G = { least: 20, most: 36 };
@@ -74,8 +73,9 @@ function reallyCut(rotor: string, crank: Crank, cut: KnownCut, index: number, be
   const angleDeg = before ? before.angleDeg : cut.angleDeg + angleError;
   switch (cut.kind) {
     case 'turn':
-    case 'grind':
       return { ...cut, depthMm: cut.depthMm + depthError * LATHE_TO_DRILL };
+    case 'grind':
+      return { ...cut, depthMm: cut.depthMm + depthError };
     case 'weld':
       return { ...cut, angleDeg };
     case 'bar': {

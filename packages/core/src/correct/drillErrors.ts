@@ -18,6 +18,9 @@ export interface DrillErrors {
 /** A depth stop and a divided head in practised hands; a shop with better or worse writes down its own. */
 export const USUAL_DRILL: DrillErrors = { depthMm: 0.3, angleDeg: 1, densityRatio: 0.01 };
 
+/** A lathe goes by its dial, to hundredths where a drill's stop is good for tenths. */
+export const LATHE_TO_DRILL = 1 / 15;
+
 const DEPTH_STEP_MM = 0.05;
 
 /**
@@ -42,7 +45,7 @@ export function drillSpread(metal: MetalNow, cuts: readonly Cut[], drill: DrillE
   return { aGmm: Math.hypot(Math.sqrt(a2), toPolar(together.aGmm).amount), bGmm: Math.hypot(Math.sqrt(b2), toPolar(together.bGmm).amount) };
 }
 
-/** What a cut takes, and how much more with each mm of depth. */
+/** What a cut takes, and how much more with each mm that the drill's stop is out: of a lathe's dial a part of that. */
 interface Bite {
   readonly cut: Cut;
   readonly momentGmm: number;
@@ -72,7 +75,8 @@ function perMmOf(piece: Piece, cut: Cut, momentGmm: number): number {
           depthMm: cut.seat.from === 'rim' && cut.replacesId !== null ? cut.depthMm : cut.depthMm + DEPTH_STEP_MM,
         }
       : { ...cut, depthMm: cut.depthMm + DEPTH_STEP_MM };
-  return (toPolar(metalOf(piece, deeper).momentGmm).amount - momentGmm) / DEPTH_STEP_MM;
+  const perMm = (toPolar(metalOf(piece, deeper).momentGmm).amount - momentGmm) / DEPTH_STEP_MM;
+  return cut.kind === 'turn' ? perMm * LATHE_TO_DRILL : perMm;
 }
 
 /** How one cut went amiss. */

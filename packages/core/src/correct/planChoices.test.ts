@@ -4,7 +4,7 @@ import { LAYOUTS } from '../engine/library.js';
 import { breachesInTurn, ruleBreaches } from '../cuts/cutRules.js';
 import { effectOfCuts, metalNow, metalsOf } from '../cuts/metalNow.js';
 import { known as withId, radial } from '../cuts/testing/cuts.js';
-import { replacedId, type KnownCut, type RadialCut, type RedrillCut } from '../rotor/cut.js';
+import { replacedId, type KnownCut, type RadialCut, type RedrillCut, type RimCut } from '../rotor/cut.js';
 import { crankTemplate } from '../engine/crankTemplate.js';
 import { holeMomentGmm, radialHole } from '../rotor/hole.js';
 import { addPlanes, scalePlanes, toPlanes } from '../rotor/planes.js';
@@ -55,6 +55,13 @@ describe('what a drill misses', () => {
       expect(Math.sqrt(off[p]) / said[p]).toBeGreaterThan(0.96);
       expect(Math.sqrt(off[p]) / said[p]).toBeLessThan(1.04);
     }
+  });
+  it('is little for a lathe, which goes by its dial: a rim 24 wide turned by 0.5 mm is known to half a gram', () => {
+    const turned: RimCut = { kind: 'turn', counterweightId: 'cw1', angleDeg: 180, halfArcDeg: 55, depthMm: 0.5 };
+    const at = (kind: RimCut['kind']): number => drillSpread(raw, [{ ...turned, kind }], { depthMm: 0.3, angleDeg: 0, densityRatio: 0 }).aGmm / 85;
+    // 2·sin 55°·24·85² mm³ a millimetre, of 7.85 g/cm³ at 85 mm: 0.3 mm of it are 7.8 g, shared over two components.
+    expect(at('grind')).toBeCloseTo((0.3 * 2 * Math.sin((55 * Math.PI) / 180) * 24 * 85 ** 2 * 0.00785) / 85 / Math.SQRT2, 1);
+    expect(at('turn')).toBeCloseTo(at('grind') / 15, 6);
   });
   it('knows a hole’s moment without its mass as the whole integral does', () => {
     const one = { rimRadiusMm: 85, bitMm: 16, pointAngleDeg: 118, depthMm: 22, densityGPerCm3: 7.85 };

@@ -6,8 +6,9 @@ import { bestSlug } from '../cuts/bar/candidates.js';
 import { bestBesideHole } from '../cuts/face/candidates.js';
 import { costOf, roundTo, type State, type Tolerances } from '../cuts/lever.js';
 import { usableHalfArcDeg } from '../cuts/goodCut.js';
-import { alongCut, effectOf, effectOfCuts, furtherCut, metalNow, PLANNED, metalsOf, type MetalNow } from '../cuts/metalNow.js';
+import { alongCut, effectOf, effectOfCuts, furtherCut, metalNow, metalsOf, pieceOf, PLANNED, type MetalNow } from '../cuts/metalNow.js';
 import { bestHole } from '../cuts/radial/candidates.js';
+import { metalOf } from '../cuts/taken.js';
 import { deepened, filledIn } from '../cuts/rework/candidates.js';
 import { bestGroundSpot } from '../cuts/rim/candidates.js';
 import { checkCrank } from '../rotor/crank.js';
@@ -171,7 +172,9 @@ const byCost = (x: State, y: State): number => x.cost - y.cost;
 const bare = (input: Planning): State => ({ holes: [], residual: input.unbalance, cost: costOf(input, input.unbalance) });
 
 function withoutHole({ metal, ...input }: Planning, state: State, index: number): State {
-  const residual = addPlanes(state.residual, scalePlanes(effectOfCuts(metal, [state.holes[index]!]), -1));
+  const cut = state.holes[index]!;
+  const change = effectOf(metalOf(pieceOf(metal, cut.counterweightId), cut), metal.crank.planes);
+  const residual = addPlanes(state.residual, scalePlanes(change, -1));
   return { holes: state.holes.filter((_, i) => i !== index), residual, cost: costOf(input, residual) };
 }
 

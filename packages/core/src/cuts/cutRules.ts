@@ -1,17 +1,8 @@
 import { replacedId, type Cut } from '../rotor/cut.js';
-import type { CutSite, Workshop } from './goodCut.js';
+import type { Breach, CutSite, Workshop } from './goodCut.js';
 import { furtherCut, type MetalNow } from './metalNow.js';
 import { rimAtMm } from './piece.js';
 import { rulesOf } from './rooms.js';
-
-function* breaches(cut: Cut, site: CutSite): Generator<() => string> {
-  for (const rule of rulesOf(cut)) {
-    const broken = rule(cut, site);
-    if (broken === null) continue;
-    if (typeof broken === 'function') yield broken;
-    else for (const one of broken) if (one) yield one;
-  }
-}
 
 /**
  * Every rule that a cut would break, as sentences; empty when it may be made (handbook section 7).
@@ -20,10 +11,17 @@ function* breaches(cut: Cut, site: CutSite): Generator<() => string> {
  * half the larger diameter to everything that stands there; in the side face also through neither the rim nor the other face. A rim
  * may go down as far as metal may, and leaves its margin beside every bar and hole in the face.
  */
-export const breachesAt = (cut: Cut, site: CutSite): string[] => [...breaches(cut, site)].map((words) => words());
+export const breachesAt = (cut: Cut, site: CutSite): string[] =>
+  rulesOf(cut)
+    .flatMap((rule): readonly Breach[] => [rule(cut, site)].flat())
+    .flatMap((words) => (words === null ? [] : [words()]));
 
 /** Whether a cut breaks no rule: the same list, without the words. */
-export const fitsAt = (cut: Cut, site: CutSite): boolean => breaches(cut, site).next().done === true;
+export const fitsAt = (cut: Cut, site: CutSite): boolean =>
+  rulesOf(cut).every((rule) => {
+    const broken = rule(cut, site);
+    return broken === null || (typeof broken !== 'function' && broken.every((one) => one === null));
+  });
 
 /** Where a cut comes in metal as it is. @throws CoreError for an unknown counterweight */
 export function siteOf({ crank, standing, pieces }: MetalNow, cut: Cut, workshop: Workshop): CutSite {

@@ -1,4 +1,4 @@
-import { besideRadiusMm, diameterOf, seatOf, type Bit, type Cut, type Drilled, type RoundCut, type StandingCut } from '../rotor/cut.js';
+import { besideRadiusMm, diameterOf, seatOf, type Bit, type Cut, type Drilled, type OpenCut, type RoundCut, type StandingCut } from '../rotor/cut.js';
 import { edgeMarginOf, mayDrillFrom, type Counterweight, type NoDrillArc } from '../rotor/crank.js';
 import { pointHeightMm, rimSagMm } from '../rotor/hole.js';
 import { normaliseAngleDeg, radToDeg, turnBetweenDeg } from '../units/angle.js';
@@ -20,7 +20,7 @@ export interface CutSite {
   /** How far the rim was taken down where the cut is. */
   readonly goneMm: number;
   /** What stands in it, without what the cut replaces. */
-  readonly others: readonly StandingCut[];
+  readonly others: readonly OpenCut[];
   /** What the cut replaces; null for none, or where nobody knows it any more. */
   readonly old: StandingCut | null;
   readonly workshop: Workshop;
@@ -119,12 +119,13 @@ export const withBit: Rule<Extract<RoundCut, Drilled>> = (cut, { counterweight: 
 };
 
 /** From the rim: where the counterweight is drilled there, no deeper than it allows, cut full circle. */
-export const fromRim: Rule<RoundCut> = (cut, { counterweight: { name, rimRadiusMm, depthLimitMm, ...rest } }) => {
+export const fromRim: Rule<RoundCut> = (cut, { counterweight }) => {
   if (besideRadiusMm(cut) !== null) return null;
+  const { name, rimRadiusMm, depthLimitMm } = counterweight;
   const mm = diameterOf(cut);
   const { depthMm } = cut;
   return [
-    said(!mayDrillFrom({ name, rimRadiusMm, depthLimitMm, ...rest }, 'rim', false), () => `${name} is not drilled from its rim.`),
+    said(!mayDrillFrom(counterweight, 'rim', false), () => `${name} is not drilled from its rim.`),
     said(depthMm > depthLimitMm + TINY, () => `${name} may be drilled ${depthLimitMm} mm deep, not ${depthMm} mm.`),
     said(depthMm < rimSagMm(rimRadiusMm, mm), () => `At ${depthMm} mm the ${mm} mm bit has not cut its full circle in ${name}.`),
   ];

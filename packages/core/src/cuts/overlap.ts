@@ -119,7 +119,7 @@ export interface Region {
  *
  * Each part that lacks metal is integrated on the lines of the hole or bar that answers for it, where its own wall is followed; on
  * the new cut's lines a narrower old hole would show as a step. What rims took is integrated on a round region's own lines; of a
- * region that is a rim itself it is left to `rimsLack`, in closed form.
+ * region that is a rim itself it is counted by `wholeRim`, in closed form.
  * @param weigh what counts of a point that lacks so much; left out, all of it
  */
 export function lacking(

@@ -14,9 +14,11 @@ export const amountOf = ({ massG, momentGmm }: Metal): { massG: number; momentGm
 /** What leaves with a bore: what its solid would hold, less what older cuts left lacking in it. */
 export function removed(piece: Piece, solid: RoundSolid): Metal {
   const box = boxIn(piece.sector, solid);
-  const onAxis = removedOnAxis(piece, solid, touching(piece, box));
+  const met = touching(piece, box);
+  const onAxis = met.length === 0 ? null : removedOnAxis(piece, solid, met);
   if (onAxis) return onAxis;
   const whole = wholeRound(piece, solid, piece.densityGPerMm3);
+  if (met.length === 0) return whole;
   return plusMetal(whole, lacking(piece, { solid, box }, amountOf(whole)), -1);
 }
 

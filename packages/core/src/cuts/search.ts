@@ -1,4 +1,4 @@
-import { isRimCut, replacedId, type Bit, type Cut, type RoundCut, type StandingCut } from '../rotor/cut.js';
+import { isRimCut, replacedId, type Bit, type Cut, type OpenCut, type StandingCut } from '../rotor/cut.js';
 import type { PlaneUnbalance } from '../rotor/planes.js';
 import type { Bar } from '../rotor/slug.js';
 import type { CutSite } from './goodCut.js';
@@ -25,7 +25,7 @@ export interface Search extends PlanMeans, Tolerances {
   readonly bars?: readonly Bar[];
 }
 
-const isStanding = (cut: Cut): cut is Exclude<RoundCut, { kind: 'weld' }> => !isRimCut(cut) && cut.kind !== 'weld';
+const isOpen = (cut: Cut): cut is OpenCut => !isRimCut(cut) && cut.kind !== 'weld';
 
 /** Whether a plan on its way changes this hole already: each is changed once. */
 export const isSpoken = ({ holes }: State, { id }: StandingCut): boolean => holes.some((cut) => replacedId(cut) === id);
@@ -34,11 +34,11 @@ export const isSpoken = ({ holes }: State, { id }: StandingCut): boolean => hole
 export function siteIn({ metal, bits, faces }: Search, state: State, counterweightId: string, old: StandingCut | null = null): CutSite {
   const counterweight = metal.crank.counterweights.find(({ id }) => id === counterweightId)!;
   const standing = metal.standing.filter((cut) => cut.counterweightId === counterweightId && cut !== old && !isSpoken(state, cut));
-  const planned = state.holes.filter((cut) => cut.counterweightId === counterweightId).filter(isStanding);
+  const planned = state.holes.filter((cut) => cut.counterweightId === counterweightId).filter(isOpen);
   return {
     counterweight,
     goneMm: metal.pieces.get(counterweightId)!.counterweight.rimRadiusMm - counterweight.rimRadiusMm,
-    others: [...standing, ...planned.map((cut, i) => ({ ...cut, id: `planned ${i}` }))],
+    others: [...standing, ...planned],
     old,
     workshop: { bits, faces: faces === true },
   };

@@ -1,4 +1,4 @@
-import { besideRadiusMm, diameterOf, seatOf, type RoundCut, type StandingCut } from '../rotor/cut.js';
+import { besideRadiusMm, diameterOf, seatOf, type OpenCut, type RoundCut } from '../rotor/cut.js';
 import type { Counterweight } from '../rotor/crank.js';
 import { pointHeightMm } from '../rotor/hole.js';
 import { degToRad, radToDeg, turnBetweenDeg } from '../units/angle.js';
@@ -22,7 +22,7 @@ const narrowestAtMm = (rimRadiusMm: number, one: RoundCut, other: RoundCut): num
 const leastWebMm = (one: RoundCut, other: RoundCut): number => WEB_SHARE_OF_BIT * Math.max(diameterOf(one), diameterOf(other));
 const betweenAxesMm = (one: RoundCut, other: RoundCut): number => (diameterOf(one) + diameterOf(other)) / 2 + leastWebMm(one, other);
 
-function keepsWeb(counterweight: Counterweight, cut: RoundCut, other: StandingCut): boolean {
+function keepsWeb(counterweight: Counterweight, cut: RoundCut, other: OpenCut): boolean {
   return webMm(counterweight, cut, other) >= leastWebMm(cut, other) - TINY;
 }
 
@@ -60,7 +60,7 @@ function reachAlong({ zMm, widthMm }: Counterweight, cut: RoundCut): { readonly 
   return seat.face === 'front' ? { fromMm: -widthMm / 2, toMm: deep - widthMm / 2 } : { fromMm: widthMm / 2 - deep, toMm: widthMm / 2 };
 }
 
-function webWords(counterweight: Counterweight, cut: RoundCut, other: StandingCut): string {
+function webWords(counterweight: Counterweight, cut: RoundCut, other: OpenCut): string {
   const { name, rimRadiusMm } = counterweight;
   if (besideRadiusMm(cut) !== null) return `The ${wordOf(cut)} at ${cut.angleDeg}° would come too near what is at ${other.angleDeg}° in ${name}.`;
   if (besideRadiusMm(other) !== null)

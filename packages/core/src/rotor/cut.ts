@@ -99,8 +99,10 @@ export type CutKind = Cut['kind'];
 /** A cut that is in the metal: later ones can name it. */
 export type KnownCut<C extends Cut = Cut> = C & { readonly id: string };
 
+/** What leaves a hole or a bar. */
+export type OpenCut = Exclude<RoundCut, WeldCut>;
 /** A hole or bar that stands in the metal, its depth counted from the rim as it is now. */
-export type StandingCut = KnownCut<Exclude<RoundCut, WeldCut>>;
+export type StandingCut = KnownCut<OpenCut>;
 
 export const CUT_KINDS = ['radial', 'face', 'bar', 'redrill', 'weld', 'turn', 'grind'] as const satisfies readonly CutKind[];
 
