@@ -59,8 +59,8 @@ describe('what a drill misses', () => {
   it('is little for a lathe, which goes by its dial: a rim 24 wide turned by 0.5 mm is known to half a gram', () => {
     const turned: RimCut = { kind: 'turn', counterweightId: 'cw1', angleDeg: 180, halfArcDeg: 55, depthMm: 0.5 };
     const at = (kind: RimCut['kind']): number => drillSpread(raw, [{ ...turned, kind }], { depthMm: 0.3, angleDeg: 0, densityRatio: 0 }).aGmm / 85;
-    // 2·sin 55°·24·85² mm³ a millimetre, of 7.85 g/cm³ at 85 mm: 0.3 mm of it are 7.8 g, shared over two components.
-    expect(at('grind')).toBeCloseTo((0.3 * 2 * Math.sin((55 * Math.PI) / 180) * 24 * 85 ** 2 * 0.00785) / 85 / Math.SQRT2, 1);
+    // 2·sin 55°·24·84.5² mm³·mm a millimetre where it is turned to, of 7.85 g/cm³: 0.3 mm of it are 7.8 g at 85, shared over two components.
+    expect(at('grind')).toBeCloseTo((0.3 * 2 * Math.sin((55 * Math.PI) / 180) * 24 * 84.5 ** 2 * 0.00785) / 85 / Math.SQRT2, 1);
     expect(at('turn')).toBeCloseTo(at('grind') / 15, 6);
   });
   it('knows a hole’s moment without its mass as the whole integral does', () => {
