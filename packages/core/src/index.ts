@@ -103,6 +103,7 @@ export {
   CUT_KINDS,
   diameterOf,
   FACES,
+  isBrought,
   isRimCut,
   replacedId,
   seatOf,

@@ -1,4 +1,15 @@
-import { besideRadiusMm, densityOf, diameterOf, isRimCut, normaliseAngleDeg, toPolar, type Counterweight, type Crank, type Cut } from '@tare/core';
+import {
+  besideRadiusMm,
+  densityOf,
+  diameterOf,
+  isBrought,
+  isRimCut,
+  normaliseAngleDeg,
+  toPolar,
+  type Counterweight,
+  type Crank,
+  type Cut,
+} from '@tare/core';
 import { useId, type ReactNode } from 'react';
 import { degrees, fixed } from '../format/numbers.js';
 import { endPoint } from './endView.js';
@@ -68,8 +79,6 @@ export function RimEnd({ crank, counterweight, holes, planned, onPick }: RimEndP
     </figure>
   );
 }
-
-const isBrought = ({ kind }: Cut): boolean => kind === 'bar' || kind === 'weld';
 
 /** A radial hole as the strip its bit sweeps, with its point; one parallel to the shaft as its circle. */
 function EndHole({ hole, rimRadiusMm, look }: { readonly hole: Cut; readonly rimRadiusMm: number; readonly look: string }): ReactNode {

@@ -1,5 +1,6 @@
 import {
   besideRadiusMm,
+  isBrought,
   isRimCut,
   metalNow,
   toPolar,
@@ -149,10 +150,10 @@ function HoleMark({ hole, counterweight, scale, planned }: HoleMarkProps): React
     ));
   }
   const { cx, cy, rx, ry } = holeEllipse(hole, counterweight, scale);
-  const isBrought = hole.kind === 'bar' || hole.kind === 'weld';
-  const metal = isBrought ? 'fill-brass' : planned ? 'fill-blue-wash' : 'fill-steel-bright';
+  const brings = isBrought(hole);
+  const metal = brings ? 'fill-brass' : planned ? 'fill-blue-wash' : 'fill-steel-bright';
   const look = {
-    className: `${metal} ${planned ? 'stroke-blue' : isBrought ? 'stroke-ink' : 'stroke-steel'}`,
+    className: `${metal} ${planned ? 'stroke-blue' : brings ? 'stroke-ink' : 'stroke-steel'}`,
     strokeWidth: planned ? 2 : 2.5,
     ...(planned ? { strokeDasharray: '5 3' } : {}),
   };

@@ -1,7 +1,4 @@
-import { diameterOf, isRimCut, type Cut } from '../rotor/cut.js';
-
-/** What is brought before anything is drilled beside it: the drilling is planned round what the weld or the bar leaves. */
-const isBrought = ({ kind }: Cut): boolean => kind === 'weld' || kind === 'bar';
+import { diameterOf, isBrought, isRimCut, type Cut } from '../rotor/cut.js';
 
 const stageOf = (cut: Cut): number => (isRimCut(cut) ? 0 : cut.kind === 'weld' ? 1 : cut.kind === 'bar' ? 2 : 3);
 

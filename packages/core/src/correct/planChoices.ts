@@ -1,5 +1,5 @@
 import { metalNow, type MetalNow } from '../cuts/metalNow.js';
-import { replacedId } from '../rotor/cut.js';
+import { isBrought, replacedId } from '../rotor/cut.js';
 import type { Bar } from '../rotor/slug.js';
 import type { PerPlane } from '../spin/readingSpread.js';
 import { cutShare, type CutShares } from './cutShare.js';
@@ -105,7 +105,7 @@ export function planChoices(input: ChoicesInput): PlanChoices {
   }
 }
 
-const bringsMetal = ({ holes }: HolePlan): boolean => holes.some(({ kind }) => kind === 'bar' || kind === 'weld');
+const bringsMetal = ({ holes }: HolePlan): boolean => holes.some(isBrought);
 
 /** Of what is there, so much may be asked for. */
 const SHARES = [0.7, 0.8, 0.9, 1];

@@ -1,6 +1,7 @@
+import { counterweightOf } from '../rotor/crank.js';
 import { replacedId, type Cut } from '../rotor/cut.js';
 import type { Breach, CutSite, Workshop } from './goodCut.js';
-import { furtherCut, type MetalNow } from './metalNow.js';
+import { furtherCut, pieceOf, type MetalNow } from './metalNow.js';
 import { rimAtMm } from './piece.js';
 import { rulesOf } from './rooms.js';
 
@@ -25,9 +26,8 @@ export const fitsAt = (cut: Cut, site: CutSite): boolean =>
 
 /** Where a cut comes in metal as it is. @throws CoreError for an unknown counterweight */
 export function siteOf({ crank, standing, pieces }: MetalNow, cut: Cut, workshop: Workshop): CutSite {
-  const counterweight = crank.counterweights.find(({ id }) => id === cut.counterweightId);
-  const piece = pieces.get(cut.counterweightId);
-  if (!counterweight || !piece) throw new Error(`This crank has no counterweight ${cut.counterweightId}.`);
+  const counterweight = counterweightOf(crank, cut.counterweightId);
+  const piece = pieceOf({ crank, pieces }, cut.counterweightId);
   const own = standing.filter(({ counterweightId }) => counterweightId === cut.counterweightId);
   const oldId = replacedId(cut);
   const rimRadiusMm = rimAtMm(piece, cut.angleDeg);

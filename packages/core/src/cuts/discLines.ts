@@ -98,12 +98,10 @@ const circle = (u: number, v: number, radiusMm: number): Edge => ({
 /** Along a radial axis u runs round the rim and v along the shaft; along one parallel to the shaft u is x and v is y. */
 function edgesFor(solid: RoundSolid, others: readonly Solid[], sector: Sector): Edge[] {
   const rims = others.flatMap((other) => (other.shape === 'rim' ? [other] : other.shape === 'filled' ? other.under : []));
-  const coaxialEdges = others
-    .flatMap((other) => (other.shape === 'filled' ? other.bores : other.shape === 'rim' ? [] : [other]))
-    .flatMap((other) => profileEdges(solid, other));
   const rounds = others
     .flatMap((other) => (other.shape === 'rim' ? [] : other.shape === 'filled' ? other.bores : [other]))
-    .filter((o) => o !== solid);
+    .filter((other) => other !== solid);
+  const coaxialEdges = rounds.flatMap((other) => profileEdges(solid, other));
   return solid.shape === 'radial'
     ? [
         ...coaxialEdges,
@@ -156,7 +154,7 @@ export function coaxial(x: RoundSolid, y: RoundSolid): boolean {
 
 /** The ring at which the points of two solids on one axis, seen from the same side, are equally deep. */
 function profileEdges(solid: RoundSolid, other: RoundSolid): Edge[] {
-  if (other === solid || !coaxial(solid, other)) return [];
+  if (!coaxial(solid, other)) return [];
   if (solid.shape === 'axial' && other.shape === 'axial' && solid.inward !== other.inward) return [];
   const tip = (s: RoundSolid): number => (s.shape === 'radial' ? -s.shoulderMm : s.depthMm) + s.pointMm;
   const slope = solid.pointMm / solid.radiusMm - other.pointMm / other.radiusMm;

@@ -1,7 +1,7 @@
 import { CoreError } from '../units/check.js';
 import { turnBetweenDeg } from '../units/angle.js';
 import { densityOf, type Counterweight, type Crank } from '../rotor/crank.js';
-import { arcOf, boxesMeet, boxOf, contains, type Box, type FilledSolid, type Point, type RimSolid, type RoundSolid, type Sector } from './solid.js';
+import { arcOf, boxesMeet, contains, type Box, type FilledSolid, type Point, type RimSolid, type RoundSolid, type Sector } from './solid.js';
 
 /** One thing that was done to a counterweight's metal. */
 export type Op =
@@ -68,5 +68,3 @@ export function densityAt(parentGPerMm3: number, ops: readonly Op[], point: Poin
   }
   return density;
 }
-
-export const boxIn = (sector: Sector, solid: RoundSolid | RimSolid): Box => boxOf(solid, sector);

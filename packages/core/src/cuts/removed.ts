@@ -1,8 +1,8 @@
 import { lacking } from './overlap.js';
 import { removedOnAxis } from './onAxis.js';
 import { plusMetal, type Metal } from './metal.js';
-import { boxIn, touching, type Op, type Piece } from './piece.js';
-import type { RoundSolid } from './solid.js';
+import { touching, type Op, type Piece } from './piece.js';
+import { boxOf, type RoundSolid } from './solid.js';
 import { wholeRound } from './wholeSolid.js';
 
 /** What integrals are measured against. */
@@ -13,7 +13,7 @@ export const amountOf = ({ massG, momentGmm }: Metal): { massG: number; momentGm
 
 /** What leaves with a bore: what its solid would hold, less what older cuts left lacking in it. */
 export function removed(piece: Piece, solid: RoundSolid): Metal {
-  const box = boxIn(piece.sector, solid);
+  const box = boxOf(solid, piece.sector);
   const met = touching(piece, box);
   const onAxis = met.length === 0 ? null : removedOnAxis(piece, solid, met);
   if (onAxis) return onAxis;
@@ -27,5 +27,5 @@ export const boring = (piece: Piece, solid: RoundSolid, id: string | null): Extr
   does: 'remove',
   id,
   solid,
-  box: boxIn(piece.sector, solid),
+  box: boxOf(solid, piece.sector),
 });

@@ -111,6 +111,9 @@ export const GROUND_SPOT_DEG = 8;
 
 export const isRimCut = (cut: Cut): cut is RimCut => cut.kind === 'turn' || cut.kind === 'grind';
 
+/** Whether metal comes with a cut: what is drilled beside it leans on what a weld or a bar leaves. */
+export const isBrought = ({ kind }: Cut): boolean => kind === 'weld' || kind === 'bar';
+
 /** The cut that a cut changes; null for one in untouched metal. */
 export const replacedId = (cut: Cut): string | null => ('replacesId' in cut ? cut.replacesId : null);
 

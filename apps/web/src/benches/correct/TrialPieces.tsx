@@ -1,4 +1,4 @@
-import { bareCut, counterweightOf, effectOfCuts, toPolar, type HolePlan } from '@tare/core';
+import { bareCut, counterweightOf, effectOfCuts, isBrought, toPolar, type HolePlan } from '@tare/core';
 import { Magnet } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { useNavigate } from 'react-router';
@@ -15,7 +15,7 @@ export function TrialPieces({ plan }: { readonly plan: HolePlan }): ReactNode {
   const navigate = useNavigate();
   const [, setHung] = useDraft(`hung.${sheet.id}`);
   const { crank } = sheet.spec;
-  const added = plan.holes.filter(({ kind }) => kind === 'bar' || kind === 'weld');
+  const added = plan.holes.filter(isBrought);
   if (added.length === 0) return null;
   const hang = (): void => {
     const { aGmm, bGmm } = effectOfCuts(metalAfter(sheet, sheet.holes), added.map(bareCut));
