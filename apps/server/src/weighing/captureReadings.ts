@@ -15,6 +15,7 @@ import { fieldProblem, ProblemException } from '../http/problem.js';
 import { readingToRow, type ReadingRow } from '../jobs/rows.js';
 import { amend, standingIn } from '../ledger/amend.js';
 
+/** A part of a job that is there. */
 interface PartNow {
   kind: PartKind;
   /** Its cuts, oldest first. */
@@ -82,7 +83,7 @@ async function partsNow(db: Knex, jobId: string, readings: readonly NewReading[]
   const { rows } = await db.raw<{ rows: (PartNow & { id: string })[] }>(
     /* sql */ `
     select id, kind, array(select part_cut.id from part_cut where part_id = part.id order by seq) as cut_ids
-    from part where job_id = ? and id = any(?::uuid[])`,
+    from part where job_id = ? and id = any(?::uuid[]) and not exists (select from job_removal where job_removal.job_id = part.job_id)`,
     [jobId, ids],
   );
   return new Map(rows.map((row) => [row.id, row]));

@@ -31,11 +31,17 @@ export class WeighingController {
   @Post('readings')
   @Describe('Capture a reading; the same id again changes nothing', newReadingSchema)
   async capture(@Param('jobId', IdPipe) jobId: string, @CheckedBody(newReadingSchema) reading: NewReading): Promise<WrittenReading> {
-    const { shopId } = await this.jobs.require(jobId);
+    const shopId = await this.jobs.shop.id();
     let made: ReadingRow | undefined;
-    await insertOnce(this.jobs.db, readingWrite(shopId, jobId, reading), async (trx) => {
-      [made] = await captureReadings(trx, shopId, jobId, [reading], () => '');
-    });
+    try {
+      await insertOnce(this.jobs.db, readingWrite(shopId, jobId, reading), async (trx) => {
+        [made] = await captureReadings(trx, shopId, jobId, [reading], () => '');
+      });
+    } catch (error) {
+      // Asked only now: a part is found in a job that is there, and each question costs the person at the scale time.
+      await this.jobs.require(jobId);
+      throw error;
+    }
     // A new one has no zero yet; one that was there already may.
     return made ? readingFromRow({ ...made, zero_before_g: null, zero_after_g: null }) : (await this.reading(jobId, reading.id))!;
   }
