@@ -10,6 +10,7 @@ const FLOORS = [
   ['rotor', 'weigh'],
   ['engine', 'spin', 'parts'],
   ['cuts'],
+  ['estimate'],
   ['match', 'bob', 'correct'],
   ['job'],
   ['record', 'decisions'],

@@ -45,6 +45,25 @@ export default tseslint.config(
       '@typescript-eslint/no-unnecessary-condition': 'off',
     },
   },
+  {
+    // What is known of a crank is said by its figures alone: screens and server do not make an estimate, or judge one, of their own.
+    files: ['apps/web/src/**', 'apps/server/src/**'],
+    ignores: ['**/*.test.ts', '**/*.test.tsx'],
+    rules: {
+      'no-restricted-imports': [
+        'error',
+        {
+          paths: [
+            {
+              name: '@tare/core',
+              importNames: ['estimate', 'chanceInside', 'verdictBy', 'radius95Of', 'trackedPlane'],
+              message: 'figures.estimate says it.',
+            },
+          ],
+        },
+      ],
+    },
+  },
   { files: ['apps/web/src/**/*.tsx', 'apps/web/src/**/*.ts'], ...reactHooks.configs.flat.recommended },
   ...tanstackQuery.configs['flat/recommended'].map((config) => ({ ...config, files: ['apps/web/src/**/*.ts', 'apps/web/src/**/*.tsx'] })),
   {

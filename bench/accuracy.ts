@@ -1,5 +1,4 @@
 import {
-  averageSpins,
   BALANCED,
   calibrationFactor,
   crankTemplate,
@@ -8,7 +7,10 @@ import {
   layOut,
   LAYOUTS,
   meanReading,
-  planeReading,
+  estimate,
+  radius95Of,
+  summariseTurns,
+  turnsInPlane,
   processSpin,
   sensorSpread,
   subtract,
@@ -18,7 +20,6 @@ import {
   type PlaneUnbalance,
   type SpinSignal,
   type SupportReading,
-  type Vector,
 } from '@tare/core';
 import { chanceFor } from '@tare/standins/chance';
 import { dataSheet, spinSignals } from '@tare/standins/physics';
@@ -31,15 +32,23 @@ const RADIUS_MM = 85;
 const TURNS = 40;
 const PLANES = ['aGmm', 'bGmm'] as const;
 
+/** The mean of a plane's turns, and the region that their scatter alone gives it. */
+function byTurnsAlone(
+  turns: readonly PlaneUnbalance[],
+  plane: keyof PlaneUnbalance,
+): { readonly meanGmm: PlaneUnbalance['aGmm']; readonly radius95Gmm: number } {
+  const { n, meanGmm, xx, xy, yy } = turnsInPlane(summariseTurns(turns), plane);
+  return { meanGmm, radius95Gmm: radius95Of({ xx: xx / n, xy: xy / n, yy: yy / n }, n - 1) };
+}
+
 /** How often the 95 % region of so many turns holds the truth, the turns' scatter normal, over 1,000 seeded spins; %. */
 function held(turns: number): Figure {
   let inside = 0;
   for (let i = 0; i < SPINS; i += 1) {
     const chance = chanceFor('held', turns, i);
     const truth = fromPolar(1000, chance.between(0, 360));
-    const { meanGmm, radius95Gmm } = planeReading(
-      Array.from({ length: turns }, () => ({ re: truth.re + chance.normal(30), im: truth.im + chance.normal(30) })),
-    );
+    const seen = Array.from({ length: turns }, () => ({ aGmm: { re: truth.re + chance.normal(30), im: truth.im + chance.normal(30) }, bGmm: truth }));
+    const { meanGmm, radius95Gmm } = byTurnsAlone(seen, 'aGmm');
     if (toPolar(subtract(meanGmm, truth)).amount <= radius95Gmm) inside += 1;
   }
   return figure(`95 % region holds the truth, ${turns} turns of plain scatter`, '%', [(100 * inside) / SPINS]);
@@ -61,12 +70,32 @@ function count(
   spreads: Readonly<Record<keyof PlaneUnbalance, PlaneSpread>>,
   truth: PlaneUnbalance,
 ): void {
+  const read = summariseTurns(turns);
+  const gains = PLANES.map((plane) => spreads[plane].commonGmm / toPolar(read.mean[plane]).amount);
+  const { now } = estimate({
+    planes: crank.planes,
+    gainDeviation: { machine: Math.max(...gains) },
+    densityDeviation: 1e-3,
+    events: [
+      {
+        kind: 'spin',
+        id: 'spin',
+        calibration: 'machine',
+        planes: crank.planes,
+        mounted: { crank: 0 },
+        hung: BALANCED,
+        hungDeviationGmm: 0,
+        reading: { turns: read, of: 'turns', display: null },
+        scatterGmm: { a: spreads.aGmm.runGmm ?? 0, b: spreads.bGmm.runGmm ?? 0 },
+      },
+    ],
+  });
   for (const plane of PLANES) {
-    const reading = planeReading(turns.map((turn): Vector => turn[plane]));
-    const off = toPolar(subtract(reading.meanGmm, truth[plane])).amount;
+    const alone = byTurnsAlone(turns, plane);
+    const off = toPolar(subtract(now!.unbalance[plane], truth[plane])).amount;
     tally.errorsG.push(off / RADIUS_MM);
-    if (off <= reading.radius95Gmm) tally.heldByTurnsAlone += 1;
-    if (off <= averageSpins([[{ reading, spread: spreads[plane] }]])[0]!.radius95Gmm) tally.held += 1;
+    if (off <= alone.radius95Gmm) tally.heldByTurnsAlone += 1;
+    if (off <= now!.radius95Gmm![plane]) tally.held += 1;
   }
 }
 

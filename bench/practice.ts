@@ -2,25 +2,26 @@ import {
   addPlanes,
   BALANCED,
   crankTemplate,
-  drillSpread,
-  effectOfCuts,
   furtherCut,
   fromPolar,
   isPast,
-  SURE_ENOUGH,
+  summariseTurns,
+  trackedPlane,
+  verdictBy,
+  chanceInside,
   layOut,
   LAYOUTS,
   metalNow,
   missingCuts,
   planChoices,
   planHoles,
-  planOutcome,
   scale,
   scalePlanes,
   times,
   toPlanes,
   toPolar,
-  trackUnbalance,
+  cutDoubts,
+  estimate,
   USUAL_BARS,
   type Crank,
   type Cut,
@@ -28,7 +29,7 @@ import {
   type MetalNow,
   type DrillErrors,
   type Knowledge,
-  type PlaneEvent,
+  type RecordEvent,
   type PlaneUnbalance,
   type Vector,
 } from '@tare/core';
@@ -150,7 +151,7 @@ function practise(method: Method, crank: Crank, toleranceGmm: number, seed: numb
 /** Tare: everything known of both planes and of the gain, the plan with the least expected time, accepted when it is sure. */
 const tare: Method = (crank, toleranceGmm, reading, errors) => {
   const gainDeviation = Math.hypot(errors.gain, (errors.gainDeg * Math.PI) / 180) / Math.SQRT2;
-  const events: { aGmm: PlaneEvent[]; bGmm: PlaneEvent[] } = { aGmm: [], bGmm: [] };
+  const events: RecordEvent[] = [];
   const existing: KnownCut[] = [];
   let received: PlaneUnbalance | null = null;
   const spin = (cuts: readonly Cut[]): void => {
@@ -158,28 +159,37 @@ const tare: Method = (crank, toleranceGmm, reading, errors) => {
     const before = metalNow(crank, existing);
     const read = reading(holes);
     received ??= read;
-    for (const plane of ['aGmm', 'bGmm'] as const) {
-      if (holes.length > 0)
-        events[plane].push({
-          kind: 'cut',
-          changeGmm: effectOfCuts(before, holes)[plane],
-          deviationGmm: drillSpread(before, holes, errors.drill)[plane],
-        });
-      events[plane].push({ kind: 'read', readGmm: read[plane], hungGmm: BALANCED.aGmm, deviationGmm: errors.readingG * RADIUS_MM });
+    let metal = before;
+    for (const hole of holes) {
+      events.push({ kind: 'cut', id: hole.id, part: 'crank', ...cutDoubts(metal, hole, errors.drill) });
+      metal = furtherCut(metal, [hole]);
     }
+    const scatter = errors.readingG * RADIUS_MM;
+    events.push({
+      kind: 'spin',
+      id: `spin ${events.length}`,
+      calibration: 'machine',
+      planes: crank.planes,
+      mounted: { crank: 0 },
+      hung: BALANCED,
+      hungDeviationGmm: 0,
+      reading: { turns: summariseTurns([read]), of: 'spins', display: null },
+      scatterGmm: { a: scatter, b: scatter },
+    });
     existing.push(...holes);
   };
   spin([]);
   for (let spins = 1; spins < MOST_SPINS; spins += 1) {
+    const told = estimate({ planes: crank.planes, gainDeviation: { machine: Math.max(1e-3, gainDeviation) }, densityDeviation: 1e-3, events });
+    if (verdictBy(chanceInside(told.now!, { aGmm: toleranceGmm, bGmm: toleranceGmm })) === 'inside') return true;
     const knowledge: Knowledge = {
-      a: trackUnbalance(events.aGmm, gainDeviation),
-      b: trackUnbalance(events.bGmm, gainDeviation),
+      a: trackedPlane(told, 'a')!,
+      b: trackedPlane(told, 'b')!,
       toleranceAGmm: toleranceGmm,
       toleranceBGmm: toleranceGmm,
       drill: errors.drill,
       received: received!,
     };
-    if (planOutcome(metalNow(crank, []), [], knowledge, 1000).inside >= SURE_ENOUGH) return true;
     const plans = planChoices({ crank, bits: BITS, bars: USUAL_BARS, existing, maxHoles: MOST_HOLES, known: knowledge });
     // Where no hole helps by what is known, one more spin may know better.
     spin(plans.kind === 'nothingToDo' ? [] : plans.kind === 'notFound' ? plans.best.holes : plans.choices[0]!.plan.holes);

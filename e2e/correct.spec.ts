@@ -7,11 +7,11 @@ test('plans side by side, the strips at 1:1, and a gain that is learned from the
   const plans = page.getByRole('radiogroup', { name: 'Which plan' }).getByRole('radio');
 
   await test.step('nothing is known of the machine’s gain yet; the plans say what they cost and risk', async () => {
-    await expect(page.getByText(/what its numbers are worth is known to ± \d\.\d %: the first cut will tell/)).toHaveCount(2);
+    await expect(page.getByText(/the machine’s own error is up to \d\.\d %; the next cut or a known weight will narrow it/)).toHaveCount(2);
     await expect(plans.first()).toBeChecked();
     expect(await plans.count()).toBeGreaterThan(1);
     await expect(page.getByText('proposed')).toBeVisible();
-    await expect(page.getByLabel('Take first').locator('option').first()).toContainText(/surely not past: A \d+ %, B \d+ %/);
+    await expect(page.getByLabel('Take first').locator('option').first()).toContainText(/as much as is safe now: A \d+ %, B \d+ %/);
     await expect(page.getByRole('img', { name: /Plane A: \d+ of 150 tries end inside/ })).toBeVisible();
     const holes = page.getByRole('table', { name: 'Planned holes' });
     const proposed = (await holes.textContent())!;
@@ -53,7 +53,7 @@ test('plans side by side, the strips at 1:1, and a gain that is learned from the
     await page.getByRole('link', { name: 'Spin again', exact: true }).click();
     await spinNow(page, 2);
     await bench(page, 'Correct');
-    await expect(page.getByText('By 2 spins and what was drilled between')).toBeVisible();
-    await expect(page.getByText(/this set-up reads (0\.9|1\.0)\d+ of what is there, \d\.\d° (before|past) it/).first()).toBeVisible();
+    await expect(page.getByText('Heavy spots, from 2 spins and the cuts between them')).toBeVisible();
+    await expect(page.getByText(/the machine shows (0\.9|1\.0)\d of what is there, \d\.\d° (before|past) it/).first()).toBeVisible();
   });
 });

@@ -207,7 +207,7 @@ test('set-up, trial weights and spin on the stand-in bench; a loose bob shows', 
   });
 
   await test.step('the calibration is checked with a known weight, by a recording in WAV', async () => {
-    await expect(page.getByText('Trusted: nobody has checked this calibration yet')).toBeVisible();
+    await expect(page.getByText('Not checked yet. Hang a known weight')).toBeVisible();
     await confirmCautions(page);
     await page.getByText('Known weights on the crank:').click();
     await page.getByLabel('In A', { exact: true }).fill('25');

@@ -9,6 +9,7 @@ import {
   type JobSheet,
   type MachineSpec,
   type NewReading,
+  type NewTypedSpin,
   type RouteIds,
   type RouteName,
   type Shop,
@@ -22,6 +23,7 @@ import {
   LAYOUTS,
   toPolar,
   type Crank,
+  type Cut,
   type JobSpec,
   type LayoutId,
   type Measure,
@@ -149,6 +151,50 @@ export class ShopApi {
       cautionsConfirmed: true as const,
     };
     await this.send('POST jobs/:jobId/spins/typed', { jobId }, body);
+  }
+
+  /** A machine of a test's own that shows grams at the correction radius. */
+  async gramMachine(): Promise<string> {
+    made += 1;
+    const spec: MachineSpec = {
+      ...READ_OFF,
+      name: `In grams ${process.pid}-${made}`,
+      unit: 'gAtRadius',
+      gainPercent: 3,
+      amountStep: 0.1,
+      angleStepDeg: 1,
+    };
+    return (await this.send('POST machines', {}, { id: randomUUID(), personId: this.personId, spec })).id;
+  }
+
+  /** A spin that was read off it, to its display's division. */
+  async readOff(jobId: string, machineId: string, unbalance: PlaneUnbalance, more: Partial<NewTypedSpin> = {}): Promise<string> {
+    const { planes } = (await this.sheet(jobId)).spec.crank;
+    const shown = (vector: Vector, radiusMm: number): { amount: number; angleDeg: number } => {
+      const { amount, angleDeg } = toPolar(vector);
+      return { amount: Math.round((10 * amount) / radiusMm) / 10, angleDeg: Math.round(angleDeg) % 360 };
+    };
+    const repeats = [{ a: shown(unbalance.aGmm, planes.radiusAMm), b: shown(unbalance.bGmm, planes.radiusBMm) }];
+    const spin = {
+      id: randomUUID(),
+      personId: this.personId,
+      machineId,
+      calibrationId: null,
+      speedRpm: 600,
+      repeats,
+      cautionsConfirmed: true as const,
+    };
+    await this.send('POST jobs/:jobId/spins/typed', { jobId }, { ...spin, enteredTwice: true, ...more });
+    return spin.id;
+  }
+
+  /** A cut that is on record, drilled without a plan. */
+  async logCut(jobId: string, cut: Cut): Promise<void> {
+    await this.send(
+      'POST jobs/:jobId/holes',
+      { jobId },
+      { id: randomUUID(), personId: this.personId, cut, planId: null, planIndex: null, another: true },
+    );
   }
 
   /** Whether the shop welds, or presses bars in, while a test goes on. */

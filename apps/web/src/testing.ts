@@ -1,5 +1,5 @@
 import type { JobSheet, ReadingEntry } from '@tare/contract';
-import { USUAL_MATCH_CHOICES, crankTemplate, layOut, LAYOUTS, SINGLE_KINDS, type LayoutId, type Measure } from '@tare/core';
+import { USUAL_MATCH_CHOICES, crankTemplate, layOut, LAYOUTS, SINGLE_KINDS, USUAL_DRILL, type LayoutId, type Measure } from '@tare/core';
 
 /** A job sheet for tests, with nothing on record unless `more` says so. */
 export function sheetOf(layoutId: LayoutId, more: Partial<JobSheet> = {}): JobSheet {
@@ -26,6 +26,8 @@ export function sheetOf(layoutId: LayoutId, more: Partial<JobSheet> = {}): JobSh
     },
     specVersion: 1,
     usual: { factorRatio: 0.5, oilG: 4 },
+    drill: USUAL_DRILL,
+    spinsThatAreSo: [],
     hungWeights: [],
     voids: [],
     parts: layout.cylinders.flatMap(({ number }) => SINGLE_KINDS.map((kind) => ({ id: `${kind}${number}`, kind, cylinder: number, damaged: false }))),

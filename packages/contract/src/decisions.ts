@@ -19,6 +19,7 @@ import Joi from 'joi';
 import { bobBuildSchema, bobsMountedSchema, bobWeighInSchema, extraLinesSchema, factorSchema, oilSchema } from './bobs.js';
 import { change, type Change } from './byPerson.js';
 import { named } from './ids.js';
+import { mountedSchema } from './spins.js';
 
 /** A decision on one subject, with what is decided. */
 export type DecisionBody = { [K in DecisionKind]: { readonly subject: SubjectOf<K>; readonly value: DecisionValues[K] } }[DecisionKind];
@@ -85,6 +86,9 @@ const SCHEMAS: { readonly [K in DecisionKind]: DecisionSchema<K> } = {
       zRightMm: named(Joi.number().min(-5000).max(5000).required(), 'The right support'),
     }),
   },
+  'spin.isSo.*': { member: 'spin id', members: ID, value: named(Joi.string().pattern(/\S/).max(300).allow(null), 'Why it is so') },
+  'spin.mounted.*': { member: 'spin id', members: ID, value: mountedSchema.allow(null) },
+  'spin.calibratedAnew.*': { member: 'spin id', members: ID, value: named(Joi.boolean().valid(true).allow(null), 'Calibrated anew') },
   'weigh.rodSchool': { value: named(Joi.string().valid(...ROD_SCHOOLS), 'The school of weighing rods') },
   'weigh.partSchool': { value: named(Joi.string().valid(...PART_SCHOOLS), 'The school of weighing parts') },
   'weigh.reference.*': {

@@ -156,6 +156,9 @@ export interface NewHole extends Write {
   readonly planIndex: number | null;
   /** What its chips weighed; left out where nobody did. */
   readonly chipsG?: number | null;
+  readonly note?: string;
+  /** The spin that it was made before, where it is logged only now; left out for after the last. */
+  readonly beforeSpinId?: string;
   /** Somebody else logged a hole like it within the minute, and this is another one. */
   readonly another?: true;
   /** The hole that it stands in for. */
@@ -166,6 +169,8 @@ export const newHoleSchema = Joi.object<NewHole>({
   another,
   amends: amendsSchema,
   chipsG: named(Joi.number().greater(0).max(5000).allow(null), 'The chips'),
+  note: named(Joi.string().max(500).allow(''), 'The note'),
+  beforeSpinId: Joi.string().uuid(),
   planId: Joi.string().uuid().allow(null).required(),
   planIndex: Joi.number().integer().min(0).less(MOST_CUTS).allow(null).required(),
   cut: cutSchema.required(),

@@ -4,7 +4,7 @@ export type { ChangeWord } from './changes.js';
 export { addressOf } from './address.js';
 export { ROUTE_BODIES, type Api, type RouteIds, type RouteName } from './api.js';
 export { check, type Checked, type FieldProblem, type Problem } from './messages.js';
-export { AS_IT_SHOULD_BE, spinRequestSchema, type SpinEvent, type SpinRequest, type StandinDials, type Wave } from './spins.js';
+export { AS_IT_SHOULD_BE, spinRequestSchema, type SpinEvent, type SpinRequest, type SpinSetUp, type StandinDials, type Wave } from './spins.js';
 export { jobSpecSchema } from './jobSpec.js';
 export { crankSchema, knownCutSchema } from './crankMetal.js';
 export { newDecisionSchema, type DecisionBody, type NewDecision } from './decisions.js';
@@ -108,6 +108,7 @@ export {
   type NewTypedSpin,
   type RecordingSummary,
   type Reprocessed,
+  type ShownPair,
   type ShownReading,
   type StandinRecording,
 } from './machines.js';

@@ -3,7 +3,7 @@ import Joi from 'joi';
 import { amendsSchema, change, write, type Amends, type Attribution, type Change, type Write } from './byPerson.js';
 import { idSchema, named } from './ids.js';
 import { planesSchema } from './planes.js';
-import { cautionsSchema, dialsSchema, weightsSchema, type StandinDials } from './spins.js';
+import { cautionsSchema, dialsSchema, spinSetUpSchema, weightsSchema, type SpinSetUp, type StandinDials } from './spins.js';
 
 /** How a machine's readings come to Tare. */
 export const MACHINE_DRIVERS = ['typed', 'recorded'] as const;
@@ -27,6 +27,12 @@ export interface MachineSpec {
   readonly scatterGmm: number | null;
   /** How far its own calibration may be off for good, in amount and across it, per cent; null where it is trusted. */
   readonly gainPercent: number | null;
+  /** What its display rounds an amount to, in its unit; null or left out where nobody wrote it down: by the digits that are typed. */
+  readonly amountStep?: number | null;
+  /** The same of an angle, degrees. */
+  readonly angleStepDeg?: number | null;
+  /** How often it was calibrated anew: each time its gain is another. */
+  readonly gainEpoch?: number;
   /** A recording's columns, by their headings. */
   readonly columns: RecordingColumns;
   /** A WAV recording's channels, counted from 1. */
@@ -67,6 +73,8 @@ export interface Calibration extends Attribution {
   readonly runs: readonly TrialRun[];
   readonly influence: Influence;
   readonly condition: number;
+  /** The job whose rotor it was made on; null where nobody said. */
+  readonly jobId: string | null;
 }
 
 /** What a known weight, hung on between two spins, said of a machine’s own calibration or of one by trial weights. */
@@ -119,6 +127,9 @@ export const machineSpecSchema = Joi.object<MachineSpec>({
   supportLimitN: named(Joi.number().greater(0).max(1_000_000).required(), 'What a support carries'),
   scatterGmm: named(Joi.number().greater(0).max(1_000_000).allow(null).required(), 'The scatter of a reading'),
   gainPercent: named(Joi.number().greater(0).max(50).allow(null).required(), 'How far its own calibration may be off'),
+  amountStep: named(Joi.number().greater(0).max(10_000).allow(null), 'What the display rounds an amount to'),
+  angleStepDeg: named(Joi.number().greater(0).max(45).allow(null), 'What the display rounds an angle to'),
+  gainEpoch: named(Joi.number().integer().min(0).max(10_000), 'How often it was calibrated anew'),
   columns: columnsSchema.required(),
   channels: Joi.object<WavChannels, true>({
     left: wavChannel('The channel of the left sensor'),
@@ -148,6 +159,8 @@ export interface NewCalibration extends Write {
   readonly planes: Planes;
   readonly speedRpm: number;
   readonly runs: readonly TrialRun[];
+  /** The job whose rotor it was made on. */
+  readonly jobId?: string | null;
 }
 export const newCalibrationSchema = Joi.object<NewCalibration>({
   ...write,
@@ -162,21 +175,30 @@ export const newCalibrationSchema = Joi.object<NewCalibration>({
       .required(),
     'The runs',
   ),
+  jobId: Joi.string().uuid().allow(null),
 });
 
 /** One reading as a machine shows it. */
 export interface ShownReading {
+  /** Where the needle is off the scale: what it is at least. */
   readonly amount: number;
   readonly angleDeg: number;
+  readonly offScale?: boolean;
+}
+export interface ShownPair {
+  readonly a: ShownReading;
+  readonly b: ShownReading;
 }
 
 /** Readings of a machine that are typed: once, or of several spins. */
-export interface NewTypedSpin extends Write {
+export interface NewTypedSpin extends Write, SpinSetUp {
   readonly machineId: string;
   /** Needed where the machine has no unit. */
   readonly calibrationId: string | null;
   readonly speedRpm: number;
-  readonly repeats: readonly { readonly a: ShownReading; readonly b: ShownReading }[];
+  readonly repeats: readonly ShownPair[];
+  /** Its numbers were entered twice, and agreed. */
+  readonly enteredTwice?: boolean;
   readonly cautionsConfirmed: true;
   /** Known weights that hang on the crank; none when left out. */
   readonly hung?: PlaneUnbalance | null;
@@ -184,9 +206,10 @@ export interface NewTypedSpin extends Write {
   readonly amends?: Amends;
 }
 const shownSchema = (plane: string): Joi.ObjectSchema<ShownReading> =>
-  Joi.object<ShownReading, true>({
+  Joi.object<ShownReading>({
     amount: named(Joi.number().min(0).max(1_000_000).required(), `The amount in ${plane}`),
     angleDeg: named(Joi.number().min(-360).max(360).required(), `The angle in ${plane}`),
+    offScale: named(Joi.boolean(), `Off the scale in ${plane}`),
   });
 const speed = named(Joi.number().min(50).max(5000).required(), 'The balancing speed');
 export const newTypedSpinSchema = Joi.object<NewTypedSpin>({
@@ -204,11 +227,13 @@ export const newTypedSpinSchema = Joi.object<NewTypedSpin>({
   ),
   cautionsConfirmed: cautionsSchema,
   hung: weightsSchema.allow(null),
+  enteredTwice: named(Joi.boolean(), 'Entered twice'),
+  ...spinSetUpSchema,
   amends: amendsSchema,
 });
 
 /** A recorded spin; the recording itself, gzipped CSV or WAV, is the request's body, these are its query. */
-export interface NewRecordedSpin extends Write {
+export interface NewRecordedSpin extends Write, SpinSetUp {
   readonly machineId: string;
   readonly calibrationId: string;
   readonly cautionsConfirmed: true;
@@ -221,6 +246,7 @@ export const newRecordedSpinSchema = Joi.object<NewRecordedSpin>({
   calibrationId: named(idSchema, 'The calibration'),
   cautionsConfirmed: cautionsSchema,
   hung: weightsSchema.allow(null),
+  ...spinSetUpSchema,
   amends: amendsSchema,
 });
 

@@ -1,10 +1,12 @@
 import {
   choicesOf,
+  decidedSpins,
   decidedParts,
   openLedgers,
   type BenchStatus,
   type Bit,
   type Cut,
+  type DrillErrors,
   type CutSample,
   type HoleFact,
   type KnownCut,
@@ -24,6 +26,7 @@ import {
 import type { Attribution } from './byPerson.js';
 import type { CutRemoval } from './entries.js';
 import type { Source } from './instruments.js';
+import type { ShownPair } from './machines.js';
 
 export interface Person {
   readonly id: string;
@@ -84,6 +87,9 @@ export interface SpinEntry extends SpinFact, Attribution {
   readonly calibrationId: string | null;
   /** What the signals said of themselves: a wandering speed, a clipped sensor; empty for typed spins. */
   readonly warnings: readonly string[];
+  readonly note: string;
+  /** What a machine showed, as it was typed; null where nothing was. */
+  readonly shown: readonly ShownPair[] | null;
 }
 
 export interface PlanEntry extends Attribution {
@@ -99,6 +105,7 @@ export type HoleEntry = HoleFact &
     readonly planIndex: number | null;
     /** What its chips weighed; null where nobody did. */
     readonly chipsG: number | null;
+    readonly note: string;
   };
 
 /** What a log's entry did to the metal, without who did it and when. */
@@ -107,6 +114,7 @@ export function loggedCut({
   planId: _plan,
   planIndex: _index,
   chipsG: _chips,
+  note: _note,
   personId: _by,
   at: _at,
   ...cut
@@ -148,6 +156,8 @@ export interface JobRecord extends Attribution {
   readonly specVersion: number;
   /** What the shop took when this job was begun, where the job decided nothing else. */
   readonly usual: UsualBobChoices;
+  /** How far the shop’s drill misses. */
+  readonly drill: DrillErrors;
   readonly parts: readonly BarePart[];
   readonly readings: readonly WrittenReading[];
   readonly partCuts: readonly PartCutEntry[];
@@ -177,6 +187,7 @@ export function sheetOf(record: JobRecord): JobSheet {
   return {
     ...record,
     ...ledgers,
+    spins: decidedSpins(ledgers.spins, record.decisions),
     ...choicesOf(record.decisions, record.usual),
     parts: decidedParts(record.parts, record.decisions),
     readings: readings.map((reading) => {
@@ -188,9 +199,39 @@ export function sheetOf(record: JobRecord): JobSheet {
 
 /** The facts of a sheet, and nothing else of it, in the shape that the core works out. */
 export function factsOf(sheet: JobSheet): JobFacts {
-  const { spec, parts, readings, partCuts, weighChoices, matchChoices, fixedTargets, arrivals, bobChoices, spins, holes, signOffs } = sheet;
+  const {
+    spec,
+    parts,
+    readings,
+    partCuts,
+    weighChoices,
+    matchChoices,
+    fixedTargets,
+    arrivals,
+    bobChoices,
+    spins,
+    holes,
+    signOffs,
+    drill,
+    spinsThatAreSo,
+  } = sheet;
   const signedOffSpinId = signOffs.at(-1)?.figures.spins.at(-1)?.spinId ?? null;
-  return { spec, parts, readings, partCuts, weighChoices, matchChoices, fixedTargets, arrivals, bobChoices, spins, holes, signedOffSpinId };
+  return {
+    spec,
+    parts,
+    readings,
+    partCuts,
+    weighChoices,
+    matchChoices,
+    fixedTargets,
+    arrivals,
+    bobChoices,
+    spins,
+    holes,
+    drill,
+    spinsThatAreSo,
+    signedOffSpinId,
+  };
 }
 
 /** A line of the job list. */

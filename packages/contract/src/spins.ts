@@ -1,4 +1,4 @@
-import type { PlaneUnbalance } from '@tare/core';
+import type { Mounted, PlaneUnbalance } from '@tare/core';
 import Joi from 'joi';
 import { write, type Write } from './byPerson.js';
 import { named } from './ids.js';
@@ -30,7 +30,25 @@ export const dialsSchema = Joi.object<StandinDials>({
 });
 export const AS_IT_SHOULD_BE: StandinDials = { supports: 'hard', looseBob: false, endStopForgotten: false };
 
-export interface SpinRequest extends Write {
+/** How a spin was set up, and whether it counts: the same for every way a spin is entered. */
+export interface SpinSetUp {
+  /** What was mounted, each part with how far it is turned from its own zero; left out for all that the crank is described with. */
+  readonly mounted?: Mounted;
+  /** A quick look, which does not count. */
+  readonly quick?: boolean;
+  readonly note?: string;
+}
+export const mountedSchema = named(
+  Joi.object().pattern(Joi.string().trim().pattern(/\S/).max(40), Joi.number().min(-360).max(360)).min(1),
+  'What was mounted',
+);
+export const spinSetUpSchema = {
+  mounted: mountedSchema,
+  quick: named(Joi.boolean(), 'A quick look'),
+  note: named(Joi.string().max(500).allow(''), 'The note'),
+};
+
+export interface SpinRequest extends Write, SpinSetUp {
   readonly speedRpm: number;
   readonly turns: number;
   readonly cautionsConfirmed: true;
@@ -45,6 +63,7 @@ export const spinRequestSchema = Joi.object<SpinRequest>({
   cautionsConfirmed: cautionsSchema,
   hung: weightsSchema.allow(null),
   dials: dialsSchema,
+  ...spinSetUpSchema,
 });
 
 /** Two sensors and the tach over the last two turns. */

@@ -1,7 +1,7 @@
 export { normaliseAngleDeg, turnBetweenDeg, degToRad } from './units/angle.js';
 export { over, times } from './units/complex.js';
-export { toPolar, fromPolar, add, subtract, scale, ZERO, type Vector } from './units/vector.js';
-export { gmmToOzin, newtonsToLbf, GMM_PER_OZIN } from './units/convert.js';
+export { toPolar, fromPolar, add, subtract, scale, ZERO, type Polar, type Vector } from './units/vector.js';
+export { gmmToOzin, newtonsToLbf } from './units/convert.js';
 export { parseDecimal, typedNumber } from './units/parseDecimal.js';
 export { checkNumber, CoreError } from './units/check.js';
 export type { Working } from './units/working.js';
@@ -114,6 +114,7 @@ export {
   type FaceCut,
   type FaceSeat,
   type KnownCut,
+  type StandingCut,
   type RadialCut,
   type RedrillCut,
   type RimCut,
@@ -129,26 +130,39 @@ export { loggedBreaches } from './cuts/loggedBreaches.js';
 export { isCorrectable } from './cuts/correctable.js';
 
 export { checkConvention, fromHeavyDeg, toHeavyDeg, type ConventionCheck, type MachineConvention } from './spin/convention.js';
-export { influenceOf, meanReading, unbalanceOf, type Influence, type InfluenceResult, type SupportReading, type TrialRun } from './spin/influence.js';
+export {
+  holdsAtSpeed,
+  influenceOf,
+  meanReading,
+  unbalanceOf,
+  type Influence,
+  type InfluenceResult,
+  type SupportReading,
+  type TrialRun,
+} from './spin/influence.js';
+export { readShown, type ShownBy } from './spin/shownSpin.js';
 export { processSpin, type ProcessedSpin, type SpinSignal } from './spin/signal/processSpin.js';
 export { type CutShares } from './correct/cutShare.js';
-export { drillSpread, LATHE_TO_DRILL, missingCuts, USUAL_DRILL, type DrillErrors } from './correct/drillErrors.js';
+export { cutDoubts, LATHE_TO_DRILL, missingCuts, USUAL_DRILL, type DrillErrors } from './cuts/drillErrors.js';
 export { HEAVY_METAL_G_PER_CM3, PRESS_FIT_RATIO, barForceN, USUAL_BARS, type Bar } from './rotor/slug.js';
 export { isSpunBefore } from './correct/drillOrder.js';
-export { adviseCut, SURE_ENOUGH } from './correct/adviseCut.js';
+export { adviseCut } from './correct/adviseCut.js';
 export { fewestHoles } from './correct/fewestHoles.js';
 export { drillSequence } from './correct/drillSequence.js';
 export { toInternal, type BoltOnUnbalance } from './correct/toInternal.js';
 export { checkTools, USUAL_TOOLS, type ShopTools } from './correct/shopTools.js';
 export { planChoices, planInputOf, type ChoicesInput, type PlanChoice, type PlanChoices, type PlanMerit } from './correct/planChoices.js';
-export { isPast, planOutcome, type Knowledge } from './correct/planOutcome.js';
-export { trackUnbalance, type PlaneEvent, type TrackedPlane } from './correct/trackUnbalance.js';
-export { trackJob, type TrackedJob } from './job/trackJob.js';
+export { isPast, type Knowledge } from './correct/planOutcome.js';
+export { type TrackedPlane } from './correct/trackedPlane.js';
+export { trackedPlane, type JobEstimate } from './job/jobEstimate.js';
+export { chanceInside, verdictBy, type Verdict } from './estimate/verdict.js';
+export { usuallyMounted, type EstimateFacts } from './job/recordEvents.js';
+export { surpriseStories, type Story, type StoryEntry, type UnloggedCut } from './job/surpriseStories.js';
+export { estimate, type GainKnown, type KnownUnbalance, type Mounted, type RecordEvent, type SpinTold } from './estimate/estimate.js';
+export { radius95Of } from './estimate/laws.js';
 export { correctionInput } from './job/correctionInput.js';
-export { averageSpins, type PlaneSpread } from './spin/averageSpins.js';
-export { type Verdict } from './spin/judge.js';
+export { type PlaneSpread } from './spin/readingSpread.js';
 export { summariseTurns, turnsInPlane, type TurnSummary } from './spin/turnSummary.js';
-export { planeReading, planeReadingOf, RAYLEIGH95, type PlaneReading } from './spin/planeReading.js';
 export { calibrationFactor, sensorSpread } from './spin/readingSpread.js';
 export { liveSpin, type LiveSpin } from './spin/signal/liveSpin.js';
 export { type WeightCheck } from './spin/weightCheck.js';
@@ -172,8 +186,8 @@ export {
   type PartMarks,
   type SubjectOf,
 } from './decisions/decisions.js';
-export { choicesOf, decidedParts, type JobChoices, type UsualBobChoices } from './decisions/choicesOf.js';
-export { jobFigures, ONE_BOB_FIGURE_WITHIN_G, type JobFigures, type Refused, type SpinFigures } from './job/jobFigures.js';
+export { choicesOf, decidedParts, decidedSpins, type JobChoices, type UsualBobChoices } from './decisions/choicesOf.js';
+export { jobFigures, ONE_BOB_FIGURE_WITHIN_G, type JobFigures, type PlaneKnown, type Refused, type SpinFigures } from './job/jobFigures.js';
 export { arrivalList, CRANK_ITEMS, type Arrival, type ArrivalItem, type ArrivalKey } from './job/arrivals.js';
 export { ARRIVAL_WORDS, benchStatuses, BENCHES, type BenchId, type BenchState, type BenchStatus } from './job/benches.js';
 

@@ -29,7 +29,8 @@ import {
   replacedId,
   RIM_KIND_WORDS,
   rimKindOf,
-  trackJob,
+  type JobFigures,
+  type KnownUnbalance,
   type Cut,
 } from '@tare/core';
 import { CheckedBody } from '../http/checkedBody.js';
@@ -83,11 +84,11 @@ export class CorrectionsController {
       if (breach !== undefined) throw refuse(i, breach);
     });
     const figures = jobFigures(factsOf(sheet));
-    const tracked = trackJob(sheet, tools.drill)!;
+    const known = planned(figures);
     const assessed = assessHoles(
       {
         metal,
-        unbalance: { aGmm: tracked.a.unbalanceGmm, bGmm: tracked.b.unbalanceGmm },
+        unbalance: known.unbalance,
         toleranceAGmm: figures.tolerance.aGmm,
         toleranceBGmm: figures.tolerance.bGmm,
       },
@@ -109,7 +110,7 @@ export class CorrectionsController {
     await insertOnce(this.jobs.db, { id, kind: 'hole', shopId, jobId, personId, content: hole }, async (trx) => {
       await lockJob(trx, jobId);
       const sheet = await this.jobs.sheet(jobId, trx);
-      const afterSpinId = amends ? (sheet.holes.find((h) => h.id === amends.entryId)?.afterSpinId ?? null) : (sheet.spins.at(-1)?.id ?? null);
+      const afterSpinId = amends ? (sheet.holes.find((h) => h.id === amends.entryId)?.afterSpinId ?? null) : spinBefore(sheet, hole.beforeSpinId);
       if (afterSpinId === null && !amends) throw new ProblemException(422, 'Spin the crank before drilling: there is no reading to correct.');
       const taken = sheet.holes.find((h) => h.planId !== null && h.planId === planId && h.planIndex === planIndex && h.id !== amends?.entryId);
       if (taken) throw new ProblemException(409, 'That hole of the plan is logged already. Reload to see who drilled it.');
@@ -141,6 +142,7 @@ export class CorrectionsController {
         plan_index: planIndex,
         cut: JSON.stringify(cut),
         chips_g: hole.chipsG ?? null,
+        note: hole.note ?? '',
         person_id: personId,
       });
       await amend(trx, { shopId, jobId, personId, kind: 'hole', entryId: id, amends });
@@ -167,6 +169,29 @@ export class CorrectionsController {
     });
     return hungWeightFromRow(await this.jobs.db('hung_weight').where({ id }).first<HungWeightRow>());
   }
+}
+
+/** What a plan may go by. @throws ProblemException 409 while the record contradicts itself, or all leans on one typed reading */
+function planned({ estimate }: JobFigures): KnownUnbalance {
+  if (estimate.surprise)
+    throw new ProblemException(
+      409,
+      'The last spins contradict what was known before. Say on the Spin bench what happened; nothing is planned until then.',
+    );
+  if (estimate.leansOnOne)
+    throw new ProblemException(
+      409,
+      'All that is known leans on one typed reading. Type it once more, or spin again, before anything is drilled by it.',
+    );
+  return estimate.now!;
+}
+
+/** The spin that a cut follows: the last, or the one before the spin that it was made before. @throws ProblemException 400 for a spin that is not there */
+function spinBefore({ spins }: JobSheet, beforeSpinId: string | undefined): string | null {
+  if (beforeSpinId === undefined) return spins.at(-1)?.id ?? null;
+  const index = spins.findIndex(({ id }) => id === beforeSpinId);
+  if (index < 0) throw fieldProblem('beforeSpinId', 'The spin that it was made before is not in this job, or was voided.');
+  return spins[index - 1]?.id ?? null;
 }
 
 /** Two people's angles of one hole, as they read them off, agree within this. */

@@ -1,5 +1,5 @@
 import type { DecisionEntry, JobRecord } from '@tare/contract';
-import type { JobSpec, UsualBobChoices } from '@tare/core';
+import { USUAL_DRILL, type DrillErrors, type JobSpec, type UsualBobChoices } from '@tare/core';
 import { group } from 'd3-array';
 import type { Knex } from 'knex';
 import { USUAL_BOB_CHOICES } from '../shop/shopUsual.js';
@@ -36,6 +36,7 @@ interface JobRow extends AttributedRow {
   version: number;
   spec: JobSpec;
   usual: UsualBobChoices | null;
+  drill: DrillErrors | null;
 }
 
 /**
@@ -84,6 +85,7 @@ export async function loadRecords(db: Knex, shopId: string, jobIds: readonly str
     spec: job.spec,
     specVersion: job.version,
     usual: job.usual ?? USUAL_BOB_CHOICES,
+    drill: job.drill ?? USUAL_DRILL,
     parts: of.parts(job.id).map(partFromRow),
     readings: of.readings(job.id).map(readingFromRow),
     partCuts: of.partCuts(job.id).map(partCutFromRow),
@@ -112,7 +114,8 @@ async function inTurn<Q extends Queries>(db: Knex, queries: Q): Promise<Answers<
 async function selectJobs(db: Knex, shopId: string, jobIds: readonly string[]): Promise<JobRow[]> {
   const { rows } = await db.raw<{ rows: JobRow[] }>(
     /* sql */ `
-    select job.id, job.number, job.person_id, job.created_at, spec.version, spec.spec, shop_usual.usual
+    select job.id, job.number, job.person_id, job.created_at, spec.version, spec.spec, shop_usual.usual,
+      (select tools -> 'drill' from shop_tools where shop_tools.shop_id = job.shop_id order by version desc limit 1) as drill
     from unnest(?::uuid[]) with ordinality as asked (id, place)
     join job on job.id = asked.id
     left join shop_usual on shop_usual.shop_id = job.shop_id and shop_usual.version = job.usual_version
@@ -144,6 +147,16 @@ const selectSpins = (db: Knex, jobIds: readonly string[]): Promise<SpinRow[]> =>
       'calibration_id',
       'spread',
       'warnings',
+      'mounted',
+      'quick',
+      'entered_twice',
+      'display',
+      'at_least_gmm',
+      'gain_deviation',
+      'gain_epoch',
+      'note',
+      'shown',
+      'shown_by',
       'person_id',
       'created_at',
     );

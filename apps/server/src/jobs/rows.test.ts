@@ -34,7 +34,18 @@ describe('a row and back', () => {
   });
   it('of a cut, with the fields of its kind', () => {
     const cut: Cut = { kind: 'turn', counterweightId: 'cw1', angleDeg: 40, halfArcDeg: 60, depthMm: 1.5 };
-    const row = { id, job_id: jobId, person_id: personId, created_at: at, after_spin_id: null, plan_id: partId, plan_index: 3, cut, chips_g: 17.2 };
+    const row = {
+      id,
+      job_id: jobId,
+      person_id: personId,
+      created_at: at,
+      after_spin_id: null,
+      plan_id: partId,
+      plan_index: 3,
+      cut,
+      chips_g: 17.2,
+      note: 'by eye',
+    };
     const entry = holeFromRow(row);
     expect(entry).toEqual({ ...cut, id, afterSpinId: null, planId: partId, planIndex: 3, chipsG: 17.2, ...by });
     expect(loggedCut(entry)).toEqual({ ...cut, id });

@@ -118,6 +118,16 @@ export interface SpinRow extends AttributedRow {
   calibration_id: string | null;
   spread: SpinEntry['spread'];
   warnings: string[];
+  mounted: NonNullable<SpinEntry['mounted']> | null;
+  quick: boolean;
+  entered_twice: boolean;
+  display: NonNullable<SpinEntry['display']> | null;
+  at_least_gmm: NonNullable<SpinEntry['atLeastGmm']> | null;
+  gain_deviation: number | null;
+  gain_epoch: number;
+  note: string;
+  shown: SpinEntry['shown'];
+  shown_by: NonNullable<SpinEntry['shownBy']> | null;
 }
 export const spinFromRow = (row: SpinRow): Omit<SpinEntry, 'hung'> => ({
   id: row.id,
@@ -130,6 +140,16 @@ export const spinFromRow = (row: SpinRow): Omit<SpinEntry, 'hung'> => ({
   machineId: row.machine_id,
   source: row.source,
   calibrationId: row.calibration_id,
+  mounted: row.mounted,
+  quick: row.quick,
+  enteredTwice: row.entered_twice,
+  display: row.display,
+  ...(row.at_least_gmm ? { atLeastGmm: row.at_least_gmm } : {}),
+  gainDeviation: row.gain_deviation,
+  gainEpoch: row.gain_epoch,
+  note: row.note,
+  shown: row.shown,
+  shownBy: row.shown_by,
   ...attribution(row),
 });
 
@@ -157,6 +177,7 @@ export interface HoleRow extends AttributedRow {
   plan_index: number | null;
   cut: Cut;
   chips_g: number | null;
+  note: string;
 }
 export const holeFromRow = (row: HoleRow): HoleEntry => ({
   ...row.cut,
@@ -165,6 +186,7 @@ export const holeFromRow = (row: HoleRow): HoleEntry => ({
   planId: row.plan_id,
   planIndex: row.plan_index,
   chipsG: row.chips_g,
+  note: row.note,
   ...attribution(row),
 });
 

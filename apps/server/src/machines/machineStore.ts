@@ -16,6 +16,7 @@ export interface CalibrationRow extends AttributedRow {
   runs: Calibration['runs'];
   influence: Calibration['influence'];
   condition: number;
+  job_id: string | null;
 }
 export const calibrationFromRow = (row: CalibrationRow): Calibration => ({
   id: row.id,
@@ -26,11 +27,12 @@ export const calibrationFromRow = (row: CalibrationRow): Calibration => ({
   runs: row.runs,
   influence: row.influence,
   condition: row.condition,
+  jobId: row.job_id,
   ...attribution(row),
 });
 
 export const calibrationToRow = (
-  { id, machineId, rotorClass, planes, speedRpm, runs, personId }: NewCalibration,
+  { id, machineId, rotorClass, planes, speedRpm, runs, personId, jobId }: NewCalibration,
   { influence, condition }: Pick<Calibration, 'influence' | 'condition'>,
 ): Omit<CalibrationRow, 'created_at'> => ({
   id,
@@ -41,6 +43,7 @@ export const calibrationToRow = (
   runs,
   influence,
   condition,
+  job_id: jobId ?? null,
   person_id: personId,
 });
 

@@ -11,21 +11,20 @@ import {
   type NewTypedSpin,
   type RecordingSummary,
   type Reprocessed,
-  type ShownReading,
   type StandinRecording,
 } from '@tare/contract';
 import {
   addPlanes,
   BALANCED,
   calibrationFactor,
-  fromPolar,
-  GMM_PER_OZIN,
+  holdsAtSpeed,
   movePlanes,
+  readShown,
   scalePlanes,
-  toHeavyDeg,
   toPolar,
   unbalanceOf,
   type Influence,
+  type ShownBy,
   type PlaneSpread,
   type Planes,
   type PlaneUnbalance,
@@ -39,7 +38,7 @@ import { fieldProblem, ProblemException } from '../http/problem.js';
 import { JobAccess } from '../jobs/jobAccess.js';
 import { BALANCING_MACHINE, type BalancingMachine } from '../spins/balancingMachine.js';
 import { mountedOf } from '../spins/mounted.js';
-import { SpinLedger } from '../spins/spinLedger.js';
+import { setUpOf, SpinLedger } from '../spins/spinLedger.js';
 import { MachineStore } from './machineStore.js';
 import { processRecording, summaryOf, type RecordingFormat, type RecordingPlaces } from './recording.js';
 import { writeRecordingWav } from './recordingWav.js';
@@ -66,15 +65,13 @@ export class OwnSpinsController {
     // A machine with a unit has a calibration of its own; one without is read by its trial weights, in the planes they were for.
     const byTrials = machine.spec.unit === 'none' ? calibration : null;
     const readIn = byTrials?.planes ?? planes;
-    const turns = spin.repeats.map(({ a, b }): PlaneUnbalance => {
-      const [left, right] = [heavyVector(a, machine), heavyVector(b, machine)];
-      if (byTrials) return unbalanceOf({ left, right }, byTrials.influence);
-      return { aGmm: inGmm(left, machine, planes.radiusAMm), bGmm: inGmm(right, machine, planes.radiusBMm) };
-    });
-    const mean = planeMeans(turns);
+    const by: ShownBy = { ...shownBy(machine), planes, influence: byTrials?.influence ?? null };
+    const read = readShown(spin.repeats, by);
+    const mean = planeMeans(read.spins);
+    const gainDeviation = byTrials ? trialsDeviation(byTrials, jobId, planes, spin.speedRpm) : (machine.spec.gainPercent ?? USUAL_GAIN_PERCENT) / 100;
     const spread = (plane: 'aGmm' | 'bGmm'): PlaneSpread => ({
       runGmm: 0,
-      commonGmm: byTrials ? calibrationDeviation(machine, byTrials, mean) : ((machine.spec.gainPercent ?? 0) / 100) * toPolar(mean[plane]).amount,
+      commonGmm: Math.hypot(gainDeviation * toPolar(mean[plane]).amount, byTrials ? calibrationDeviation(machine, byTrials, mean) : 0),
     });
     await this.ledger.keep(
       jobId,
@@ -82,7 +79,7 @@ export class OwnSpinsController {
         id: spin.id,
         speedRpm: spin.speedRpm,
         planes: readIn,
-        turns,
+        turns: read.spins,
         knownDeviationGmm: machine.spec.scatterGmm,
         spread: { aGmm: spread('aGmm'), bGmm: spread('bGmm') },
         hung: hungIn(spin.hung, planes, readIn),
@@ -93,6 +90,12 @@ export class OwnSpinsController {
         influence: null,
         warnings: [],
         shown: spin.repeats,
+        shownBy: by,
+        display: read.display,
+        atLeastGmm: read.atLeastGmm.a === null && read.atLeastGmm.b === null ? null : read.atLeastGmm,
+        gainEpoch: machine.spec.gainEpoch ?? 0,
+        enteredTwice: spin.enteredTwice ?? false,
+        ...setUpOf(spin),
         amends: spin.amends,
       },
       spin,
@@ -112,6 +115,8 @@ export class OwnSpinsController {
       cautionsConfirmed: query['cautionsConfirmed'] === 'true',
       hung: jsonOf(query['hung'], null),
       amends: jsonOf(query['amends'], undefined),
+      mounted: jsonOf(query['mounted'], undefined),
+      ...(query['quick'] === undefined ? {} : { quick: query['quick'] === 'true' }),
     });
     const sheet = await this.jobs.sheet(jobId);
     const machine = await this.machines.machine(spin.machineId);
@@ -119,7 +124,12 @@ export class OwnSpinsController {
     const calibration = await this.machines.calibration(spin.calibrationId, machine.id);
     const { processed, format } = await processRecording(request.body, spec);
     const turns = processed.turns.map((turn) => unbalanceOf(turn, calibration.influence));
-    const spread = { runGmm: spec.scatterGmm, commonGmm: calibrationDeviation(machine, calibration, planeMeans(turns)) };
+    const mean = planeMeans(turns);
+    const gainDeviation = trialsDeviation(calibration, jobId, sheet.spec.crank.planes, processed.speedRpm);
+    const spread = (plane: 'aGmm' | 'bGmm'): PlaneSpread => ({
+      runGmm: spec.scatterGmm,
+      commonGmm: Math.hypot(gainDeviation * toPolar(mean[plane]).amount, calibrationDeviation(machine, calibration, mean)),
+    });
     await this.ledger.keep(
       jobId,
       {
@@ -128,7 +138,7 @@ export class OwnSpinsController {
         planes: calibration.planes,
         turns,
         knownDeviationGmm: null,
-        spread: { aGmm: spread, bGmm: spread },
+        spread: { aGmm: spread('aGmm'), bGmm: spread('bGmm') },
         hung: hungIn(spin.hung, sheet.spec.crank.planes, calibration.planes),
         personId: spin.personId,
         machineId: machine.id,
@@ -137,6 +147,8 @@ export class OwnSpinsController {
         influence: calibration.influence,
         warnings: processed.warnings.map(({ sentence }) => sentence),
         recording: { bytes: request.body as Buffer, format, columns: spec.columns, channels: spec.channels },
+        gainEpoch: spec.gainEpoch ?? 0,
+        ...setUpOf(spin),
         amends: spin.amends,
       },
       {
@@ -242,10 +254,23 @@ function jsonOf(text: string | undefined, leftOut: null | undefined): unknown {
   }
 }
 
-/** What a machine shows, as a vector to the heavy spot in Tare's angles, in the machine's own unit. */
-const heavyVector = ({ amount, angleDeg }: ShownReading, { spec }: Machine): Vector => fromPolar(amount, toHeavyDeg(angleDeg, spec.convention));
+/** Where nobody says how far a machine's own calibration may be off, it was made elsewhere, on another rotor. */
+const USUAL_GAIN_PERCENT = 15;
+/** How far a gain by trial weights may be off: on this rotor, on its class in these planes, elsewhere (handbook section 6). */
+const BY_TRIALS = { here: 0.02, sameClass: 0.06, elsewhere: 0.15 };
+/** Planes that are as near as this are the same. */
+const SAME_PLACE_MM = 1;
 
-function inGmm(vector: Vector, { spec }: Machine, radiusMm: number): Vector {
-  const factor = { gAtRadius: radiusMm, gmm: 1, ozin: GMM_PER_OZIN, none: Number.NaN }[spec.unit];
-  return { re: vector.re * factor, im: vector.im * factor };
+function trialsDeviation(calibration: Calibration, jobId: string, planes: Planes, speedRpm: number): number {
+  const samePlanes =
+    Math.abs(calibration.planes.zAMm - planes.zAMm) <= SAME_PLACE_MM && Math.abs(calibration.planes.zBMm - planes.zBMm) <= SAME_PLACE_MM;
+  if (!samePlanes || !holdsAtSpeed(calibration.speedRpm, speedRpm)) return BY_TRIALS.elsewhere;
+  return calibration.jobId === jobId ? BY_TRIALS.here : BY_TRIALS.sameClass;
 }
+
+const shownBy = ({ spec }: Machine): Omit<ShownBy, 'planes' | 'influence'> => ({
+  unit: spec.unit,
+  convention: spec.convention,
+  amountStep: spec.amountStep ?? null,
+  angleStepDeg: spec.angleStepDeg ?? null,
+});

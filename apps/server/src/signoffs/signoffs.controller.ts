@@ -24,12 +24,17 @@ export class SignOffsController {
       const figures = jobFigures(facts);
       const state = benchStatuses(facts, figures).find(({ bench }) => bench === 'signOff')?.state;
       if (state === 'done') throw new ProblemException(422, 'This job is signed off, and nothing was spun or drilled since.');
-      if (figures.spins.at(-1)?.verdict !== 'inside' || figures.holesSinceLastSpin > 0) {
+      if (figures.estimate.verdict !== 'inside' || figures.holesSinceLastSpin > 0) {
         throw new ProblemException(
           422,
-          'This crank is not shown to be inside its tolerance yet: the last spin’s 95 % region has to lie inside, with nothing drilled since.',
+          'This crank is not shown to be inside its tolerance yet: both planes have to be inside at least 98 times in 100, with nothing drilled since the last spin.',
         );
       }
+      if (figures.estimate.gainsToCheck.length > 0)
+        throw new ProblemException(
+          422,
+          'The cuts say that the machine shows another amount than is there. Hang a known weight on and spin once more, so that it is checked before anybody signs.',
+        );
       await trx('sign_off').insert({
         id,
         shop_id: shopId,

@@ -67,6 +67,8 @@ describe('a sign-off', () => {
       'bobChoices',
       'spins',
       'holes',
+      'drill',
+      'spinsThatAreSo',
       'signedOffSpinId',
     ];
     for (const { facts, figures } of kept) {

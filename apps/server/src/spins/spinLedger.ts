@@ -1,9 +1,8 @@
 import { Injectable } from '@nestjs/common';
-import { factsOf, type Amends, type MachineSpec, type NewTypedSpin, type SpinEntry } from '@tare/contract';
-import { CoreError, jobFigures, planeReadingOf, summariseTurns, turnsInPlane, type Influence, type PlaneUnbalance, type Planes } from '@tare/core';
+import { factsOf, type Amends, type MachineSpec, type NewTypedSpin, type SpinEntry, type SpinSetUp } from '@tare/contract';
+import { jobFigures, type Influence, type Mounted, type PlaneUnbalance, type Planes, type ShownBy } from '@tare/core';
 import { randomUUID } from 'node:crypto';
 import type { Knex } from 'knex';
-import { fieldProblem } from '../http/problem.js';
 import { JobAccess } from '../jobs/jobAccess.js';
 import { amend } from '../ledger/amend.js';
 import { insertOnce, isKnown, lockJob, register, type OneWrite } from '../ledger/insertOnce.js';
@@ -33,7 +32,16 @@ export interface SpinToKeep {
   readonly influence: Influence | null;
   readonly warnings: readonly string[];
   readonly shown?: NewTypedSpin['repeats'];
+  readonly shownBy?: ShownBy;
   readonly recording?: KeptRecording;
+  readonly display?: SpinEntry['display'];
+  readonly atLeastGmm?: SpinEntry['atLeastGmm'] | null;
+  readonly gainDeviation?: number | null;
+  readonly gainEpoch?: number;
+  readonly enteredTwice?: boolean;
+  readonly mounted: Mounted | null;
+  readonly quick: boolean;
+  readonly note: string;
   readonly amends?: Amends | undefined;
 }
 
@@ -56,7 +64,6 @@ export class SpinLedger {
     const write = await this.writeOf(jobId, spin, content);
     await insertOnce(this.jobs.db, write, async (trx) => {
       await lockJob(trx, jobId);
-      checkJudged(spin);
       await insertSpin(trx, write.shopId, jobId, spin);
       await amend(trx, { ...write, kind: 'spin', entryId: spin.id, amends: spin.amends });
       if (spin.machineId !== null) await this.keepCheck(trx, write.shopId, jobId, spin, spin.machineId);
@@ -80,14 +87,12 @@ export class SpinLedger {
   }
 }
 
-function checkJudged({ turns, knownDeviationGmm }: SpinToKeep): void {
-  try {
-    planeReadingOf(turnsInPlane(summariseTurns(turns), 'aGmm'), knownDeviationGmm);
-  } catch (error) {
-    if (!(error instanceof CoreError)) throw error;
-    throw fieldProblem('repeats', `${error.message} Spin and read it again, or write down the machine’s scatter on its page.`);
-  }
-}
+/** What was said of how a spin was set up. */
+export const setUpOf = ({ mounted, quick, note }: SpinSetUp): Pick<SpinToKeep, 'mounted' | 'quick' | 'note'> => ({
+  mounted: mounted ?? null,
+  quick: quick ?? false,
+  note: note ?? '',
+});
 
 async function insertSpin(trx: Knex.Transaction, shopId: string, jobId: string, spin: SpinToKeep): Promise<void> {
   const json = (value: unknown): string | null => (value === null || value === undefined ? null : JSON.stringify(value));
@@ -108,10 +113,19 @@ async function insertSpin(trx: Knex.Transaction, shopId: string, jobId: string, 
     influence: json(spin.influence),
     warnings: json(spin.warnings),
     shown: json(spin.shown),
+    shown_by: json(spin.shownBy),
     recording: spin.recording?.bytes ?? null,
     recording_format: spin.recording?.format ?? null,
     columns: json(spin.recording?.columns),
     channels: json(spin.recording?.channels),
+    mounted: json(spin.mounted),
+    quick: spin.quick,
+    entered_twice: spin.enteredTwice ?? false,
+    display: json(spin.display),
+    at_least_gmm: json(spin.atLeastGmm),
+    gain_deviation: spin.gainDeviation ?? null,
+    gain_epoch: spin.gainEpoch ?? 0,
+    note: spin.note,
   });
   if (spin.hung === null) return;
   const hungId = randomUUID();

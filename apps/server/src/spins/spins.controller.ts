@@ -11,7 +11,7 @@ import { ProblemFilter } from '../http/problemFilter.js';
 import { JobAccess } from '../jobs/jobAccess.js';
 import { BALANCING_MACHINE, type BalancingMachine, type KnowsTheTruth, type MachineSpin } from './balancingMachine.js';
 import { mountedOf } from './mounted.js';
-import { SpinLedger, type SpinToKeep } from './spinLedger.js';
+import { setUpOf, SpinLedger, type SpinToKeep } from './spinLedger.js';
 
 const zip = promisify(gzip);
 
@@ -91,6 +91,7 @@ async function standinSpin(request: SpinRequest, planes: SpinToKeep['planes'], {
     spread: { aGmm: spread('aGmm'), bGmm: spread('bGmm') },
     hung: request.hung ?? null,
     calibrationId: null,
+    ...setUpOf(request),
     influence: own.influence,
     warnings: processed.warnings.map(({ sentence }) => sentence),
     recording: { bytes: await zip(writeRecording(signal, STANDIN_PLACES.columns)), format: 'csv', ...STANDIN_PLACES },

@@ -7,7 +7,7 @@ import {
   type Crank,
   type Cut,
   type KnownCut,
-  type PlaneReading,
+  type PlaneKnown,
   type Tolerance,
   type Vector,
 } from '@tare/core';
@@ -19,7 +19,7 @@ export interface RimMapProps {
   readonly crank: Crank;
   readonly tolerance: Pick<Tolerance, 'aGmm' | 'bGmm'>;
   /** What the planes read; null before the first spin. */
-  readonly reading: { readonly a: PlaneReading; readonly b: PlaneReading } | null;
+  readonly reading: { readonly a: PlaneKnown; readonly b: PlaneKnown } | null;
   readonly drilled: readonly KnownCut[];
   readonly planned: readonly Cut[];
   readonly selectedId?: string;
@@ -42,7 +42,7 @@ export function RimMap({ crank: asItCame, tolerance, reading, drilled, planned, 
     { name: 'B', zMm: planes.zBMm, radiusMm: planes.radiusBMm, toleranceGmm: tolerance.bGmm, plane: reading?.b },
   ];
   const largest = Math.max(
-    ...lines.map(({ plane, toleranceGmm }) => Math.max(toleranceGmm * 1.5, plane ? toPolar(plane.meanGmm).amount + plane.radius95Gmm : 0)),
+    ...lines.map(({ plane, toleranceGmm }) => Math.max(toleranceGmm * 1.5, plane ? toPolar(plane.meanGmm).amount + (plane.radius95Gmm ?? 0) : 0)),
   );
   return (
     <figure className="m-0">
@@ -174,12 +174,12 @@ interface PlaneLineProps {
   readonly y: number;
   readonly radiusMm: number;
   readonly toleranceGmm: number;
-  readonly plane: PlaneReading | undefined;
+  readonly plane: PlaneKnown | undefined;
   readonly largest: number;
 }
 
 function PlaneLine({ name, y, radiusMm, toleranceGmm, plane, largest }: PlaneLineProps): ReactNode {
-  const shown = plane && heap(plane.meanGmm, plane.radius95Gmm, toleranceGmm, largest, y);
+  const shown = plane && heap(plane.meanGmm, plane.radius95Gmm ?? 0, toleranceGmm, largest, y);
   return (
     <g>
       <line x1={LEFT - 4} x2={LEFT + TURN_WIDTH} y1={y} y2={y} className="stroke-ink" strokeWidth={1.2} strokeDasharray="2 3" />
@@ -242,7 +242,7 @@ function HeapLabel({
 
 function label(reading: RimMapProps['reading'], planes: Crank['planes']): string {
   if (!reading) return 'Rim map of the crank, not spun yet';
-  const plane = (name: string, p: PlaneReading, radiusMm: number): string => {
+  const plane = (name: string, p: PlaneKnown, radiusMm: number): string => {
     const { amount, angleDeg } = toPolar(p.meanGmm);
     return `plane ${name} heavy by ${fixed(amount / radiusMm, 2)} g at ${fixed(radiusMm, 0)} mm radius at ${degrees(angleDeg)}`;
   };

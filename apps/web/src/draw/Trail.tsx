@@ -4,7 +4,8 @@ import { trailPoint } from './trailLayout.js';
 
 export interface TrailStop {
   readonly meanGmm: Vector;
-  readonly radius95Gmm: number;
+  /** Null where nobody knows. */
+  readonly radius95Gmm: number | null;
 }
 
 interface TrailProps {
@@ -18,7 +19,7 @@ const R = 100;
 
 /** One plane's vector at every spin, from as received to the last, against the tolerance ring. 0° up, clockwise from the front. */
 export function Trail({ plane, stops, toleranceGmm, radiusMm }: TrailProps): ReactNode {
-  const largest = Math.max(toleranceGmm * 1.6, ...stops.map((s) => toPolar(s.meanGmm).amount + s.radius95Gmm));
+  const largest = Math.max(toleranceGmm * 1.6, ...stops.map((s) => toPolar(s.meanGmm).amount + (s.radius95Gmm ?? 0)));
   const points = stops.map((stop) => trailPoint(stop.meanGmm, largest, R));
   const ring = trailPoint({ re: toleranceGmm, im: 0 }, largest, R).r;
   const last = points.at(-1);
@@ -45,7 +46,7 @@ export function Trail({ plane, stops, toleranceGmm, radiusMm }: TrailProps): Rea
             strokeWidth={1.5}
           />
         ))}
-        {last && lastStop && (
+        {last && lastStop && lastStop.radius95Gmm !== null && (
           <circle
             cx={last.x}
             cy={last.y}

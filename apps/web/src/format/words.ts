@@ -44,3 +44,10 @@ export function missingWords(missing: readonly MissingWeight[]): string {
   const shown = missing.slice(0, 6).map(word).join(', ');
   return missing.length > 6 ? `${shown} and ${missing.length - 6} more` : shown;
 }
+
+/** "1 hole", "3 holes": a count with its noun, whose plural ends in s unless it is given. */
+export const count = (n: number, one: string, many = `${one}s`): string => `${n} ${n === 1 ? one : many}`;
+
+/** A chance as one says it: "98 times in 100", "less than 1 time in 100". */
+export const timesIn100 = (chance: number): string =>
+  chance < 0.005 ? 'less than 1 time in 100' : `${count(Math.round(100 * chance), 'time')} in 100`;

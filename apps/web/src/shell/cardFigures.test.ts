@@ -70,6 +70,8 @@ describe('the card', () => {
           source: 'standin' as const,
           calibrationId: null,
           warnings: [],
+          note: '',
+          shown: null,
           speedRpm: 600,
           planes: bare.spec.crank.planes,
           turns,

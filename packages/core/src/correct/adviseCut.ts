@@ -1,3 +1,4 @@
+import { SURE_ENOUGH } from '../estimate/verdict.js';
 import type { PlanOutcome } from './planOutcome.js';
 
 /** Whether another cut is worth its minutes. */
@@ -8,8 +9,6 @@ export type CutAdvice =
   /** A cut would hardly change how surely it is inside: what is known is too little. */
   | { readonly kind: 'spinFirst' };
 
-/** So surely inside, a crank is left alone. */
-export const SURE_ENOUGH = 0.98;
 /** A cut that gains less than this is not worth its minutes. */
 const LEAST_GAIN = 0.1;
 

@@ -1,5 +1,5 @@
 import { toPolar } from '../units/vector.js';
-import type { TrackedPlane } from './trackUnbalance.js';
+import type { TrackedPlane } from './trackedPlane.js';
 
 /** How much of each plane's unbalance is to be cut, 0…1. */
 export interface CutShares {

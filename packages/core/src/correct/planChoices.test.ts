@@ -10,12 +10,12 @@ import { holeMomentGmm, radialHole } from '../rotor/hole.js';
 import { addPlanes, scalePlanes, toPlanes } from '../rotor/planes.js';
 import { fromPolar, subtract, toPolar, type Vector } from '../units/vector.js';
 import { cutShare } from './cutShare.js';
-import { drillSpread, missingCuts } from './drillErrors.js';
+import { drillSpread, missingCuts } from '../cuts/drillErrors.js';
 import { drillMinutes } from './drillMinutes.js';
 import { drillOrder } from './drillOrder.js';
 import { MOST_OVERSHOT, planChoices, type ChoicesInput } from './planChoices.js';
 import { isPast, planOutcome, type Knowledge } from './planOutcome.js';
-import type { TrackedPlane } from './trackUnbalance.js';
+import type { TrackedPlane } from './trackedPlane.js';
 
 const crank = crankTemplate(LAYOUTS.v8Cross90, layOut(LAYOUTS.v8Cross90, 110), 88);
 const bits = [6, 8, 10, 12, 16, 20].map((bitMm) => ({ bitMm, pointAngleDeg: 118, usableDepthMm: 50 }));

@@ -4,7 +4,7 @@ import type { Bar } from '../rotor/slug.js';
 import type { PerPlane } from '../spin/readingSpread.js';
 import { cutShare, type CutShares } from './cutShare.js';
 import { bitsOf, drillMinutes, metalPrice } from './drillMinutes.js';
-import { drillSpread } from './drillErrors.js';
+import { drillSpread } from '../cuts/drillErrors.js';
 import type { HolePlan, PlanInput } from './planInput.js';
 import { planMenu, pressedPlans } from './planMenu.js';
 import { planOutcome, type Knowledge, type PlanOutcome } from './planOutcome.js';

@@ -14,7 +14,7 @@ import { bestGroundSpot } from '../cuts/rim/candidates.js';
 import { checkCrank } from '../rotor/crank.js';
 import { isRimCut, replacedId, type Bit, type Cut } from '../rotor/cut.js';
 import { pointHeightMm, rimSagMm } from '../rotor/hole.js';
-import { addPlanes, scalePlanes, type PlaneUnbalance } from '../rotor/planes.js';
+import { addPlanes, scalePlanes, type PlaneUnbalance, subtractPlanes } from '../rotor/planes.js';
 import type { Bar } from '../rotor/slug.js';
 import { drillOrder } from './drillOrder.js';
 import type { HolePlan, PlanInput } from './planInput.js';
@@ -272,5 +272,3 @@ function ideaOf(cut: Cut): string {
       : `${cut.bitMm}${'pointAngleDeg' in cut ? `/${cut.pointAngleDeg}` : ''}`;
   return `${cut.kind} ${cut.counterweightId} ${size} ${replacedId(cut) ?? ''}`;
 }
-
-const subtractPlanes = (x: PlaneUnbalance, y: PlaneUnbalance): PlaneUnbalance => addPlanes(x, scalePlanes(y, -1));

@@ -17,7 +17,7 @@ import type { HolePlan, PlanInput } from './planInput.js';
 import { MOST_OVERSHOT, planChoices, type ChoicesInput } from './planChoices.js';
 import { planMenu } from './planMenu.js';
 import { checkTools, needsPilot, USUAL_TOOLS } from './shopTools.js';
-import type { TrackedPlane } from './trackUnbalance.js';
+import type { TrackedPlane } from './trackedPlane.js';
 
 const crank = crankTemplate(LAYOUTS.v8Cross90, layOut(LAYOUTS.v8Cross90, 110), 88);
 const bits = [6, 8, 10, 12, 16, 20].map((bitMm) => ({ bitMm, pointAngleDeg: 118, usableDepthMm: 50 }));

@@ -4,8 +4,8 @@ import type { Cut } from '../rotor/cut.js';
 import { addPlanes, type PlaneUnbalance } from '../rotor/planes.js';
 import { absolute } from '../units/complex.js';
 import { dot, type Vector } from '../units/vector.js';
-import { missingCuts, type DrillErrors } from './drillErrors.js';
-import type { TrackedPlane } from './trackUnbalance.js';
+import { missingCuts, type DrillErrors } from '../cuts/drillErrors.js';
+import type { TrackedPlane } from './trackedPlane.js';
 
 /** What both planes are known to be, and what they have to be. */
 export interface Knowledge {

@@ -1,7 +1,7 @@
 import { CAST_IRON_G_PER_CM3, STEEL_G_PER_CM3 } from '../rotor/hole.js';
 import { USUAL_BARS, type Bar } from '../rotor/slug.js';
 import { checkNumber } from '../units/check.js';
-import { USUAL_DRILL, type DrillErrors } from './drillErrors.js';
+import { USUAL_DRILL, type DrillErrors } from '../cuts/drillErrors.js';
 
 /** How long things take at the drill. */
 export interface DrillMinutes {

@@ -9,7 +9,7 @@ import { fromPolar, subtract, toPolar } from '../units/vector.js';
 import { isSpunBefore } from './drillOrder.js';
 import { planChoices, type ChoicesInput, type PlanChoice } from './planChoices.js';
 import { USUAL_TOOLS, type ShopTools } from './shopTools.js';
-import type { TrackedPlane } from './trackUnbalance.js';
+import type { TrackedPlane } from './trackedPlane.js';
 
 /** Holes that somebody drilled before, where it is too light now. */
 const old: readonly KnownCut[] = [

@@ -1,7 +1,7 @@
 import { USUAL_MATCH_CHOICES, type MatchChoices, type TargetGroup, type FixedTarget } from '../match/matchChoices.js';
 import type { Arrival, ArrivalKey } from '../job/arrivals.js';
 import type { PartFact } from '../parts/facts.js';
-import type { WeighChoices } from '../job/jobFacts.js';
+import type { SpinFact, WeighChoices } from '../job/jobFacts.js';
 import type { BobChoices } from '../bob/bobChoices.js';
 import { familyOf, latestOn, type Decided, type PartMarks } from './decisions.js';
 
@@ -20,6 +20,8 @@ export interface JobChoices {
   readonly bobChoices: BobChoices;
   /** What is noted of parts, by the part's id; a part without notes is not in it. */
   readonly partMarks: Readonly<Record<string, PartMarks>>;
+  /** Spins that do not fit what was known, and of which somebody said that it is so. */
+  readonly spinsThatAreSo: readonly string[];
 }
 
 /** The one reading of a job's decisions, for server and screen alike. */
@@ -40,6 +42,7 @@ export function choicesOf(decided: Decided, usual: UsualBobChoices): JobChoices 
       acceptedG: latestOn(decided, 'bob.acceptedG') ?? null,
     },
     partMarks: familyOf(decided, 'part.marks.*'),
+    spinsThatAreSo: Object.keys(withoutNulls(familyOf(decided, 'spin.isSo.*'))).sort(),
   };
 }
 
@@ -54,6 +57,31 @@ export function decidedParts<P extends Omit<PartFact, 'damaged' | 'runsIn'>>(par
       ...part,
       ...(runsIn === undefined ? {} : { runsIn }),
       damaged: damaged[part.id] === true || marks[part.id]?.replace === true,
+    };
+  });
+}
+
+/** A calibration that was made anew, of which nobody says how good it is. */
+const CALIBRATED_ANEW = 0.15;
+
+/** Spins as they were decided to have been: what was really mounted, and from where on the machine's gain is another. */
+export function decidedSpins<S extends Pick<SpinFact, 'id' | 'mounted' | 'machineId' | 'gainEpoch' | 'gainDeviation'>>(
+  spins: readonly S[],
+  decided: Decided,
+): S[] {
+  const mounted = withoutNulls(familyOf(decided, 'spin.mounted.*'));
+  const anew = withoutNulls(familyOf(decided, 'spin.calibratedAnew.*'));
+  const epochs = new Map<string | null, number>();
+  return spins.map((spin) => {
+    const machine = spin.machineId ?? null;
+    if (anew[spin.id] === true) epochs.set(machine, (epochs.get(machine) ?? 0) + 1);
+    const epoch = epochs.get(machine) ?? 0;
+    return {
+      ...spin,
+      ...(mounted[spin.id] ? { mounted: mounted[spin.id] } : {}),
+      // Far from what the machine's own count reaches.
+      ...(epoch > 0 ? { gainEpoch: (spin.gainEpoch ?? 0) + 1_000_000 * epoch } : {}),
+      ...(anew[spin.id] === true ? { gainDeviation: CALIBRATED_ANEW } : {}),
     };
   });
 }

@@ -3,6 +3,7 @@ import type { MountingCheck } from '../bob/build/mounting.js';
 import type { BobWeighIn } from '../bob/build/weighIn.js';
 import type { ExtraLine } from '../bob/bobWeight.js';
 import type { FixedTarget, MatchChoices } from '../match/matchChoices.js';
+import type { Mounted } from '../estimate/estimate.js';
 import type { Supports } from '../rotor/supports.js';
 import type { Arrival } from '../job/arrivals.js';
 import type { PartSchool, RodSchool } from '../parts/facts.js';
@@ -48,6 +49,12 @@ export interface DecisionValues {
   'bob.mounted': BobsMounted;
   /** Where the crank lies in the machine. */
   'spin.supports': Supports;
+  /** A spin that does not fit what was known, and is so all the same: why; null takes that back. */
+  'spin.isSo.*': string | null;
+  /** What really was mounted in a spin, where that was said wrongly; null takes that back. */
+  'spin.mounted.*': Mounted | null;
+  /** Its machine was calibrated anew before it: its gain is another from there; null takes that back. */
+  'spin.calibratedAnew.*': true | null;
   'weigh.rodSchool': RodSchool;
   'weigh.partSchool': PartSchool;
   /** The part that the scale is tared on for a kind; null for weights outright. */

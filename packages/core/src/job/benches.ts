@@ -26,7 +26,7 @@ export function benchStatuses(facts: JobFacts, figures: JobFigures): BenchStatus
   const bobs = figures.bobsNeeded.needed ? (waitingFor('bobs', facts) ?? bobsStatus(facts, figures)) : bobsStatus(facts, figures);
   const spinWaits = waitingFor('spin', facts);
   const last = figures.spins.at(-1);
-  const inside = last?.verdict === 'inside' && figures.holesSinceLastSpin === 0;
+  const inside = figures.estimate.verdict === 'inside' && figures.holesSinceLastSpin === 0;
   const canSpin = bobs.state === 'done' && spinWaits === null;
   return [
     status('engine', 'done', 'figures are in'),

@@ -5,7 +5,7 @@ import { isCorrectable, onlyRims } from '../cuts/correctable.js';
 import type { Bit } from '../rotor/cut.js';
 import type { Tolerance } from '../rotor/tolerance.js';
 import type { JobFacts } from './jobFacts.js';
-import { trackJob } from './trackJob.js';
+import { trackedPlane, type JobEstimate } from './jobEstimate.js';
 
 /** What somebody wishes of a plan. */
 export interface CorrectionWishes {
@@ -28,13 +28,14 @@ export interface CorrectionShop {
  * @returns null before the first spin
  */
 export function correctionInput(
-  facts: Pick<JobFacts, 'spec' | 'spins' | 'holes'>,
+  facts: Pick<JobFacts, 'spec' | 'holes'>,
+  estimate: JobEstimate,
   { aGmm, bGmm }: Tolerance,
   { bits, tools }: CorrectionShop,
   { maxHoles, heavyMetal, share, neutralReason }: CorrectionWishes,
 ): ChoicesInput | null {
-  const tracked = trackJob(facts, tools.drill);
-  if (!tracked) return null;
+  const [a, b] = [trackedPlane(estimate, 'a'), trackedPlane(estimate, 'b')];
+  if (!a || !b || !estimate.received) return null;
   const { crank, balance } = facts.spec;
   const rims = onlyRims({ crank, existing: facts.holes }, (counterweight) => isCorrectable(counterweight, balance, neutralReason));
   return {
@@ -43,7 +44,7 @@ export function correctionInput(
     bars: heavyMetal ? tools.bars : [],
     tools,
     maxHoles,
-    known: { a: tracked.a, b: tracked.b, received: tracked.received, toleranceAGmm: aGmm, toleranceBGmm: bGmm, drill: tools.drill },
+    known: { a, b, received: estimate.received, toleranceAGmm: aGmm, toleranceBGmm: bGmm, drill: tools.drill },
     ...(share ? { share } : {}),
   };
 }

@@ -5,7 +5,11 @@ import type { Crank } from '../rotor/crank.js';
 import type { KnownCut } from '../rotor/cut.js';
 import type { PlaneUnbalance, Planes } from '../rotor/planes.js';
 import type { ToleranceChoice } from '../rotor/tolerance.js';
-import type { PlaneSpread } from '../spin/averageSpins.js';
+import type { DrillErrors } from '../cuts/drillErrors.js';
+import type { Mounted } from '../estimate/estimate.js';
+import type { SpinReading } from '../estimate/reading.js';
+import type { PlaneSpread } from '../spin/readingSpread.js';
+import type { ShownBy, ShownSpin } from '../spin/shownSpin.js';
 import type { TurnSummary } from '../spin/turnSummary.js';
 import type { FixedTarget, MatchChoices, TargetGroup } from '../match/matchChoices.js';
 import type { Arrival, ArrivalKey } from './arrivals.js';
@@ -40,9 +44,27 @@ export interface SpinFact {
   readonly knownDeviationGmm?: number | null;
   /** What its means are off by beyond that; left out where nobody knows. */
   readonly spread?: { readonly aGmm: PlaneSpread; readonly bGmm: PlaneSpread } | null;
-  /** What it was read by: another machine or calibration has another gain. */
+  /** What it was read by: another machine or calibration has another gain, and so has a machine that was calibrated anew. */
   readonly machineId?: string | null;
   readonly calibrationId?: string | null;
+  readonly gainEpoch?: number;
+  /** How far its calibration may be off before anything is learned, as a share; left out where nobody said. */
+  readonly gainDeviation?: number | null;
+  /** Turns of one spin, or numbers that a machine showed of spins. */
+  readonly source?: 'standin' | 'typed' | 'recorded';
+  /** What a machine showed, as it was typed, and by what that became the turns; left out where nothing was. */
+  readonly shown?: readonly ShownSpin[] | null;
+  readonly shownBy?: ShownBy | null;
+  /** What a display cannot tell apart, g·mm and rad; left out for none. */
+  readonly display?: SpinReading['display'];
+  /** Where a plane was off the scale. */
+  readonly atLeastGmm?: SpinReading['atLeastGmm'];
+  /** What was mounted; left out for all that the crank is described with. */
+  readonly mounted?: Mounted | null;
+  /** A quick look, which does not count. */
+  readonly quick?: boolean;
+  /** Its numbers were entered twice, and agreed. */
+  readonly enteredTwice?: boolean;
   /** Known weights that hung on the crank, g·mm in its planes; left out for none. */
   readonly hung?: PlaneUnbalance | null;
 }
@@ -73,6 +95,10 @@ export interface JobFacts extends WeighFacts {
   readonly bobChoices: BobChoices;
   readonly spins: readonly SpinFact[];
   readonly holes: readonly HoleFact[];
+  /** How far the shop's drill misses. */
+  readonly drill: DrillErrors;
+  /** Spins that do not fit what was known, and of which somebody said that it is so. */
+  readonly spinsThatAreSo: readonly string[];
   /** The last spin when the job was last signed off; null while it never was. */
   readonly signedOffSpinId: string | null;
 }

@@ -4,33 +4,53 @@ import { matchCylinderSets, SET_KINDS, type SetMatch } from '../match/cylinderSe
 import { matchKind, type KindMatch } from '../match/kindMatch.js';
 import { matchRods, type RodMatch } from '../match/rodMatch.js';
 import { unbalanceForceN } from '../rotor/force.js';
-import { BALANCED, movePlanes } from '../rotor/planes.js';
+import { BALANCED, movePlanes, type PlaneUnbalance } from '../rotor/planes.js';
 import { tolerance, type Tolerance } from '../rotor/tolerance.js';
-import { averageSpins, type PlaneEstimate, type SpinOfPlane } from '../spin/averageSpins.js';
-import { judge, type Verdict } from '../spin/judge.js';
-import { planeReadingOf, type PlaneReading } from '../spin/planeReading.js';
+import type { SpinTold } from '../estimate/estimate.js';
+import { radius95Of } from '../estimate/laws.js';
+import { chanceInside, verdictBy, type Verdict } from '../estimate/verdict.js';
 import { moveTurns, turnsInPlane } from '../spin/turnSummary.js';
 import { CoreError } from '../units/check.js';
-import { weightCheck, type WeightCheck } from '../spin/weightCheck.js';
+import { weightCheck, type PlaneAlone, type WeightCheck } from '../spin/weightCheck.js';
 import { subtract, toPolar, type Vector } from '../units/vector.js';
 import { kindsWeighed, type PartKind } from '../parts/facts.js';
+import { jobEstimate, type JobEstimate } from './jobEstimate.js';
 import type { JobFacts, SpinFact } from './jobFacts.js';
+import { settledBy, type Settled } from './settledBy.js';
 import { weighParts, type WeighedJob } from '../parts/weighParts.js';
 
-/** A spin with what it says, in the job's present planes; known weights that hung on the crank are taken off. */
+/** One plane, as everything up to a spin has it, in the job's present planes. */
+export interface PlaneKnown {
+  /** g·mm; points to where the crank is heavy. */
+  readonly meanGmm: Vector;
+  /** Radius of the circle about it that holds the truth with 95 %; null where nobody knows how far spins lie apart. */
+  readonly radius95Gmm: number | null;
+  /** Where the reading was off the scale: what it is at least. */
+  readonly atLeastGmm: number | null;
+}
+
+/** A spin with what was known when it had been taken in. */
 export interface SpinFigures {
   readonly spinId: string;
-  /** By this spin and those before it since the metal last changed; those with weights hung on count only where there is no other. */
-  readonly a: PlaneEstimate;
-  readonly b: PlaneEstimate;
-  /** By this spin alone. */
-  readonly alone: { readonly a: PlaneReading; readonly b: PlaneReading };
+  /** A quick look: shown, and counted nowhere. */
+  readonly quick: boolean;
+  /** It does not fit what was known before, and was not taken in. */
+  readonly setAside: boolean;
+  /** How often an honest spin lies so far from what was expected; null where nothing could be expected. */
+  readonly chance: number | null;
+  readonly a: PlaneKnown;
+  readonly b: PlaneKnown;
+  /** Spins of the same state so far, nothing done between. */
+  readonly spins: number;
+  /** By this spin alone, as the machine has it, what hung taken off. */
+  readonly alone: { readonly a: PlaneAlone; readonly b: PlaneAlone };
   /** What became of a weight that was hung on since the spin before, in each plane that has one. */
   readonly checks: { readonly a: WeightCheck | null; readonly b: WeightCheck | null };
+  /** Chance that both planes are inside; null where nothing can be said. */
+  readonly inside: number | null;
   readonly verdict: Verdict;
-  /** Turns, or spins, that would settle it, when it is not settled and they can. */
-  readonly turnsToSettle: number | null;
-  readonly spinsToSettle: number | null;
+  /** Turns of one more spin, or spins more, that would settle it, when it is not settled and they can. */
+  readonly settled: Settled;
   /** Force of each plane's amount at redline, N. */
   readonly forceAtRedlineN: { readonly a: number; readonly b: number };
 }
@@ -51,6 +71,8 @@ export interface JobFigures {
   readonly bobsNeeded: BobsNeeded;
   readonly bobs: BobCard | Refused;
   readonly tolerance: Tolerance;
+  /** What is known of the crank now. */
+  readonly estimate: JobEstimate;
   readonly spins: readonly SpinFigures[];
   /** Holes drilled since the last spin: the last reading does not know them. */
   readonly holesSinceLastSpin: number;
@@ -72,6 +94,7 @@ export function jobFigures(facts: JobFacts): JobFigures {
     massCentreZMm: spec.crank.massCentreZMm,
     redlineRpm: spec.redlineRpm,
   });
+  const known = jobEstimate(facts, allowed);
   return {
     weighed,
     sets: orRefused(() => matchCylinderSets(weighed, spec.matchToleranceG, weighChoices.partSchool, fixedTargets.set?.targetG ?? null)),
@@ -80,7 +103,8 @@ export function jobFigures(facts: JobFacts): JobFigures {
     bobsNeeded: bobsNeeded(spec.layout),
     bobs: orRefused(() => bobCard(spec.layout, weighed, bobChoices, ONE_BOB_FIGURE_WITHIN_G, weighChoices.partSchool)),
     tolerance: allowed,
-    spins: facts.spins.map((_, i) => spinFigures(i, facts, allowed)),
+    estimate: known,
+    spins: facts.spins.map((_, i) => spinFigures(i, facts, known, allowed)),
     holesSinceLastSpin: lastSpin === undefined ? 0 : facts.holes.filter((hole) => hole.afterSpinId === lastSpin.id).length,
   };
 }
@@ -92,31 +116,29 @@ function matchKinds({ spec, weighChoices, fixedTargets }: JobFacts, weighed: Wei
   );
 }
 
-function spinFigures(index: number, facts: JobFacts, allowed: Tolerance): SpinFigures {
-  const { spec, spins } = facts;
-  const since = spinsSinceMetal(index, facts).map((spin) => spinOfPlanes(spin, spec));
-  const together = withoutWeights(since);
-  const [a, b] = averageSpins(together.map(({ a: ofA, b: ofB }) => [ofA, ofB])) as [PlaneEstimate, PlaneEstimate];
-  const alone = since.at(-1)!;
-  const before = since.at(-2);
-  const check = (plane: 'a' | 'b'): WeightCheck | null =>
-    before ? weightCheck(before[plane], alone[plane], subtract(alone.hung[plane], before.hung[plane])) : null;
-  const judgements = [judge(a, allowed.aGmm), judge(b, allowed.bGmm)];
-  const verdict = (['outside', 'cannotYetTell', 'inside'] as const).find((v) => judgements.some((j) => j.verdict === v))!;
-  // They settle a spin when they settle every plane that is open, and no plane is outside anyhow.
-  const toSettle = (of: 'turnsToSettle' | 'spinsToSettle'): number | null => {
-    const most = Math.max(...judgements.filter((j) => j.verdict === 'cannotYetTell').map((j) => j[of] ?? Infinity));
-    return verdict === 'cannotYetTell' && Number.isFinite(most) ? most : null;
-  };
+function spinFigures(index: number, facts: JobFacts, estimate: JobEstimate, allowed: Tolerance): SpinFigures {
+  const { spec } = facts;
+  const spin = facts.spins[index]!;
+  const told = estimate.spins.find(({ spinId }) => spinId === spin.id);
+  const before = facts.spins[index - 1];
+  const isLast = index === facts.spins.length - 1;
+  const alone = aloneOf(spin, spec);
+  const [a, b] = [planeKnown(told, alone, 'a'), planeKnown(told, alone, 'b')];
+  const inside = !told || told.setAside ? null : chanceInside(told.known, allowed);
+  const verdict = verdictBy(inside);
   return {
-    spinId: spins[index]!.id,
+    spinId: spin.id,
+    quick: spin.quick === true,
+    setAside: told?.setAside ?? false,
+    chance: told?.chance ?? null,
     a,
     b,
-    alone: { a: alone.a.reading, b: alone.b.reading },
-    checks: { a: check('a'), b: check('b') },
+    spins: told?.spins ?? 1,
+    alone,
+    checks: before && sameMetal(before, spin, facts) ? checksOf(aloneOf(before, spec), before, alone, spin, spec) : NO_CHECKS,
+    inside,
     verdict,
-    turnsToSettle: toSettle('turnsToSettle'),
-    spinsToSettle: toSettle('spinsToSettle'),
+    settled: isLast && told && verdict === 'cannotYetTell' && !estimate.surprise ? settledBy(facts, allowed) : NOT_SETTLED,
     forceAtRedlineN: {
       a: unbalanceForceN(toPolar(a.meanGmm).amount, spec.redlineRpm),
       b: unbalanceForceN(toPolar(b.meanGmm).amount, spec.redlineRpm),
@@ -124,36 +146,47 @@ function spinFigures(index: number, facts: JobFacts, allowed: Tolerance): SpinFi
   };
 }
 
-/** The spin and those before it that read the same metal. */
-function spinsSinceMetal(index: number, { spins, holes }: JobFacts): readonly SpinFact[] {
-  const drilledAfter = (spin: SpinFact): boolean => holes.some((hole) => hole.afterSpinId === spin.id);
-  const last = spins.slice(0, index).findLastIndex(drilledAfter);
-  return spins.slice(last + 1, index + 1);
+const NOT_SETTLED: Settled = { byTurns: null, bySpins: null };
+const NO_CHECKS = { a: null, b: null };
+
+/** As it was known then; a quick look by itself. */
+function planeKnown(told: SpinTold | undefined, alone: SpinFigures['alone'], plane: 'a' | 'b'): PlaneKnown {
+  if (!told) return { ...alone[plane], atLeastGmm: null };
+  const { unbalance, radius95Gmm, atLeastGmm } = told.known;
+  const name = plane === 'a' ? 'aGmm' : 'bGmm';
+  return { meanGmm: unbalance[name], radius95Gmm: radius95Gmm?.[name] ?? null, atLeastGmm: atLeastGmm[plane] };
 }
 
-interface SpinOfPlanes {
-  readonly a: SpinOfPlane;
-  readonly b: SpinOfPlane;
-  readonly hung: { readonly a: Vector; readonly b: Vector };
-}
+const sameMetal = (before: SpinFact, spin: SpinFact, { holes }: JobFacts): boolean =>
+  before.machineId === spin.machineId && before.calibrationId === spin.calibrationId && !holes.some((hole) => hole.afterSpinId === before.id);
 
-/** An error of gain is in what hung on the crank too: spins with nothing on it tell of the crank alone, where there are any. */
-function withoutWeights(spins: readonly SpinOfPlanes[]): readonly SpinOfPlanes[] {
-  const bare = spins.filter(({ hung }) => [hung.a, hung.b].every((weight) => toPolar(weight).amount === 0));
-  return bare.length > 0 ? bare : spins.slice(-1);
-}
-
-function spinOfPlanes(spin: SpinFact, { crank }: JobFacts['spec']): SpinOfPlanes {
+function aloneOf(spin: SpinFact, { crank }: JobFacts['spec']): SpinFigures['alone'] {
   const turns = moveTurns(spin.turns, spin.planes, crank.planes);
   const hung = movePlanes(spin.hung ?? BALANCED, spin.planes, crank.planes);
-  const of = (plane: 'aGmm' | 'bGmm'): SpinOfPlane => ({
-    reading: planeReadingOf(turnsInPlane(turns, plane, hung), spin.knownDeviationGmm ?? null),
-    spread: spin.spread?.[plane] ?? NOBODY_KNOWS,
-  });
-  return { a: of('aGmm'), b: of('bGmm'), hung: { a: hung.aGmm, b: hung.bGmm } };
+  const of = (plane: 'aGmm' | 'bGmm'): PlaneAlone => {
+    const { n, meanGmm, xx, xy, yy } = turnsInPlane(turns, plane, hung);
+    const known = (spin.knownDeviationGmm ?? 0) ** 2 / n + (spin.spread?.[plane].runGmm ?? 0) ** 2;
+    const own = spin.source === 'typed' && spin.knownDeviationGmm != null ? 0 : 1 / n;
+    return {
+      n,
+      meanGmm,
+      radius95Gmm: radius95Of({ xx: xx * own + known, xy: xy * own, yy: yy * own + known }, known > 0 ? Infinity : Math.max(1, n - 1)),
+    };
+  };
+  return { a: of('aGmm'), b: of('bGmm') };
 }
 
-const NOBODY_KNOWS = { runGmm: null, commonGmm: 0 };
+function checksOf(
+  was: SpinFigures['alone'],
+  before: SpinFact,
+  is: SpinFigures['alone'],
+  spin: SpinFact,
+  { crank }: JobFacts['spec'],
+): SpinFigures['checks'] {
+  const hung = (one: SpinFact): PlaneUnbalance => movePlanes(one.hung ?? BALANCED, one.planes, crank.planes);
+  const [then, now] = [hung(before), hung(spin)];
+  return { a: weightCheck(was.a, is.a, subtract(now.aGmm, then.aGmm)), b: weightCheck(was.b, is.b, subtract(now.bGmm, then.bGmm)) };
+}
 
 function orRefused<T>(work: () => T): T | Refused {
   try {

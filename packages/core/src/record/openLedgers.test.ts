@@ -4,7 +4,7 @@ import { LAYOUTS } from '../engine/library.js';
 import { SINGLE_KINDS, type PartCutFact, type PartFact, type ReadingFact } from '../parts/facts.js';
 import type { HoleFact, JobFacts, SpinFact } from '../job/jobFacts.js';
 import { jobFigures } from '../job/jobFigures.js';
-import { trackJob } from '../job/trackJob.js';
+import { USUAL_DRILL } from '../cuts/drillErrors.js';
 import { USUAL_MATCH_CHOICES } from '../match/matchChoices.js';
 import { crankTemplate } from '../engine/crankTemplate.js';
 import type { PlaneUnbalance } from '../rotor/planes.js';
@@ -96,9 +96,11 @@ function figuresOf(written: Written, voids: readonly VoidFact[]): unknown {
     fixedTargets: {},
     arrivals: {},
     bobChoices: { factorRatio: 0.5, oilG: 4, extras: [], acceptedG: null },
+    drill: USUAL_DRILL,
+    spinsThatAreSo: [],
     signedOffSpinId: null,
   };
-  return { figures: jobFigures(facts), tracked: trackJob(facts) };
+  return jobFigures(facts);
 }
 
 const happening: fc.Arbitrary<Happening> = fc.oneof(

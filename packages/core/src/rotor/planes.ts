@@ -1,6 +1,6 @@
 import { checkNumber, CoreError } from '../units/check.js';
 import { checkVector } from '../units/checkVector.js';
-import { add, scale, ZERO, type Vector } from '../units/vector.js';
+import { add, scale, subtract, ZERO, type Vector } from '../units/vector.js';
 
 /** The two correction planes of a set-up and the radius at which each one's gram figures are given. */
 export interface Planes {
@@ -60,6 +60,10 @@ export function planeShares(zMm: number, { zAMm, zBMm }: Planes): { readonly sha
 }
 
 export const addPlanes = (x: PlaneUnbalance, y: PlaneUnbalance): PlaneUnbalance => ({ aGmm: add(x.aGmm, y.aGmm), bGmm: add(x.bGmm, y.bGmm) });
+export const subtractPlanes = (x: PlaneUnbalance, y: PlaneUnbalance): PlaneUnbalance => ({
+  aGmm: subtract(x.aGmm, y.aGmm),
+  bGmm: subtract(x.bGmm, y.bGmm),
+});
 export const scalePlanes = (x: PlaneUnbalance, factor: number): PlaneUnbalance => ({ aGmm: scale(x.aGmm, factor), bGmm: scale(x.bGmm, factor) });
 
 /**

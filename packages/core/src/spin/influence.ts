@@ -156,3 +156,6 @@ function misfit(rows: readonly (readonly Vector[])[], runs: readonly TrialRun[],
   const largest = Math.max(...runs.flatMap(({ reading }) => [absolute(reading.left), absolute(reading.right)]));
   return Math.sqrt(off.reduce((sum, one) => sum + one ** 2, 0) / off.length) / largest;
 }
+
+/** A calibration holds at speeds within a tenth of its own: nearer a resonance the supports answer otherwise. */
+export const holdsAtSpeed = (calibratedRpm: number, speedRpm: number): boolean => Math.abs(speedRpm / calibratedRpm - 1) <= 0.1;

@@ -3,6 +3,14 @@ import type { PlaneUnbalance } from '../rotor/planes.js';
 import { add, subtract, ZERO, type Vector } from '../units/vector.js';
 import { unbalanceOf, type Influence, type SupportReading, type TrialRun } from './influence.js';
 
+/** What a plane's mean is off by, beyond the scatter of its turns: deviations in each component, g·mm. */
+export interface PlaneSpread {
+  /** From spin to spin: remounting, drift; null where nobody knows. */
+  readonly runGmm: number | null;
+  /** Alike in every spin read by the same coefficients. */
+  readonly commonGmm: number;
+}
+
 /** One figure for each plane, g·mm. */
 export interface PerPlane {
   readonly aGmm: number;

@@ -1,8 +1,7 @@
 import fc from 'fast-check';
 import { movePlanes, type Planes, type PlaneUnbalance } from '../rotor/planes.js';
-import { subtract } from '../units/vector.js';
-import { planeReading, planeReadingOf } from './planeReading.js';
-import { moveTurns, summariseTurns, turnsInPlane } from './turnSummary.js';
+import { scale, subtract, sumOf, type Vector } from '../units/vector.js';
+import { moveTurns, summariseTurns, turnsInPlane, type PlaneTurns } from './turnSummary.js';
 
 const number = fc.double({ min: -5000, max: 5000, noNaN: true });
 const vector = fc.record({ re: number, im: number });
@@ -14,6 +13,14 @@ const planes: fc.Arbitrary<Planes> = fc
 /** Nearer than this share of the largest number at hand is the same: sums in another order. */
 const near = (value: number, scale: number): unknown => expect.closeTo(value, Math.max(0, 8 - Math.ceil(Math.log10(1 + scale))));
 
+/** Mean and sample covariance of one plane, turn by turn. */
+function byHand(own: readonly Vector[]): Omit<PlaneTurns, 'n'> {
+  const meanGmm = scale(sumOf(own), 1 / own.length);
+  const off = own.map((turn) => subtract(turn, meanGmm));
+  const over = (product: (v: Vector) => number): number => off.reduce((sum, v) => sum + product(v), 0) / (own.length - 1);
+  return { meanGmm, xx: over((v) => v.re ** 2), xy: over((v) => v.re * v.im), yy: over((v) => v.im ** 2) };
+}
+
 describe('a summary of turns', () => {
   it('says of each plane what the turns themselves say, in any planes, whatever hung there', () => {
     fc.assert(
@@ -21,13 +28,15 @@ describe('a summary of turns', () => {
         const hung: PlaneUnbalance = { aGmm: weight, bGmm: { re: weight.im, im: weight.re } };
         const moved = moveTurns(summariseTurns(own), from, to);
         for (const plane of ['aGmm', 'bGmm'] as const) {
-          const oneByOne = planeReading(own.map((turn) => subtract(movePlanes(turn, from, to)[plane], hung[plane])));
-          const together = planeReadingOf(turnsInPlane(moved, plane, hung));
-          const scale = 5000 * (1 + Math.abs(from.zAMm - to.zAMm) / (to.zBMm - to.zAMm)) * 20;
+          const oneByOne = byHand(own.map((turn) => subtract(movePlanes(turn, from, to)[plane], hung[plane])));
+          const together = turnsInPlane(moved, plane, hung);
+          const size = 5000 * (1 + Math.abs(from.zAMm - to.zAMm) / (to.zBMm - to.zAMm)) * 20;
           expect(together).toEqual({
             n: own.length,
-            meanGmm: { re: near(oneByOne.meanGmm.re, scale), im: near(oneByOne.meanGmm.im, scale) },
-            radius95Gmm: near(oneByOne.radius95Gmm, scale),
+            meanGmm: { re: near(oneByOne.meanGmm.re, size), im: near(oneByOne.meanGmm.im, size) },
+            xx: near(oneByOne.xx, size ** 2),
+            xy: near(oneByOne.xy, size ** 2),
+            yy: near(oneByOne.yy, size ** 2),
           });
         }
       }),

@@ -1,7 +1,13 @@
 import { over } from '../units/complex.js';
 import { add, subtract, toPolar, type Polar, type Vector } from '../units/vector.js';
-import type { SpinOfPlane } from './averageSpins.js';
-import { RAYLEIGH95 } from './planeReading.js';
+
+/** What one spin says of a plane by itself, what hung taken off, with the radius that holds 95 % of spins like it. */
+export interface PlaneAlone {
+  /** Turns, or repeated readings. */
+  readonly n: number;
+  readonly meanGmm: Vector;
+  readonly radius95Gmm: number;
+}
 
 /** A known weight hung on between two spins of the same metal: what the readings made of it. */
 export interface WeightCheck {
@@ -26,13 +32,12 @@ const TOO_LITTLE_RATIO = 0.25;
  * @param added the weight, g·mm in this plane; nothing is known of it where it is zero
  * @param before the two spins of a plane, each with what hung on it taken off
  */
-export function weightCheck(before: SpinOfPlane, after: SpinOfPlane, added: Vector): WeightCheck | null {
+export function weightCheck(before: PlaneAlone, after: PlaneAlone, added: Vector): WeightCheck | null {
   const hungGmm = toPolar(added);
   if (hungGmm.amount === 0) return null;
-  const off = subtract(after.reading.meanGmm, before.reading.meanGmm);
+  const off = subtract(after.meanGmm, before.meanGmm);
   const read = add(added, off);
-  const parts = [before, after].flatMap(({ reading, spread }) => [reading.radius95Gmm, RAYLEIGH95 * (spread.runGmm ?? 0)]);
-  const scatterRatio = Math.hypot(...parts) / hungGmm.amount;
+  const scatterRatio = Math.hypot(before.radius95Gmm, after.radius95Gmm) / hungGmm.amount;
   const offRatio = toPolar(off).amount / hungGmm.amount;
   const agrees = offRatio <= Math.hypot(scatterRatio, GOOD_ENOUGH_RATIO);
   return {

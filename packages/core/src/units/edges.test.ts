@@ -1,4 +1,4 @@
-import { trackUnbalance } from '../correct/trackUnbalance.js';
+import { trackUnbalance } from '../estimate/testing/trackUnbalance.js';
 import { planHoles } from '../correct/planHoles.js';
 import { engineShaking } from '../engine/shaking.js';
 import { layOut } from '../engine/layout.js';

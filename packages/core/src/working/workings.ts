@@ -192,15 +192,19 @@ export function toleranceWorking(t: Tolerance): Working {
 /** One plane of a spin. */
 export function spinWorking(title: string, figures: SpinFigures, plane: 'a' | 'b', radiusMm: number): Working {
   const reading = figures[plane];
+  const alone = figures.alone[plane];
   const { amount, angleDeg } = toPolar(reading.meanGmm);
   return {
     title,
-    formula: 'mean of one vector a turn; 95 % region from their scatter (Hotelling), as a circle',
+    formula:
+      'the most probable state by every spin, cut and known weight so far; 95 % region: a circle about it, gains and cuts as uncertain as they are',
     inputs: [
-      value('turns', reading.n, ''),
+      value('turns or readings', alone.n, ''),
+      value('shown by the machine', toPolar(alone.meanGmm).amount, 'g·mm'),
+      value('at', toPolar(alone.meanGmm).angleDeg, '°'),
       value('unbalance', amount, 'g·mm'),
       value('heavy at', angleDeg, '°'),
-      value('95 % radius', reading.radius95Gmm, 'g·mm'),
+      ...(reading.radius95Gmm === null ? [] : [value('95 % radius', reading.radius95Gmm, 'g·mm')]),
       value('correction radius', radiusMm, 'mm'),
       value('force at redline', figures.forceAtRedlineN[plane], 'N'),
     ],

@@ -9,6 +9,7 @@ import * as matching from './0004_matching.js';
 import * as crankMetal from './0009_crank_metal.js';
 import * as writtenOnce from './0010_written_once.js';
 import * as cuts from './0011_cuts.js';
+import * as oneRecord from './0012_one_record.js';
 import * as togetherAndPhotos from './0003_together_and_photos.js';
 
 const MIGRATIONS: Readonly<Record<string, Knex.Migration>> = {
@@ -23,6 +24,7 @@ const MIGRATIONS: Readonly<Record<string, Knex.Migration>> = {
   '0009_crank_metal': crankMetal,
   '0010_written_once': writtenOnce,
   '0011_cuts': cuts,
+  '0012_one_record': oneRecord,
 };
 
 /** The migrations as code, so that they run the same compiled, in tests and from any folder. */

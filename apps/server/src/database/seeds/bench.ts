@@ -122,11 +122,11 @@ export class Bench {
     const { bits } = await this.get<Shop>('shop');
     for (let round = 0; round < rounds; round += 1) {
       const sheet = await this.sheet(jobId);
-      const { spins, tolerance } = await this.figures(jobId);
+      const { spins, tolerance, estimate } = await this.figures(jobId);
       const last = spins.at(-1)!;
       if (last.verdict === 'inside') return;
       const plans = planChoices(
-        correctionInput(sheet, tolerance, { bits, tools: USUAL_TOOLS }, { maxHoles: 8, heavyMetal: false, neutralReason: null })!,
+        correctionInput(sheet, estimate, tolerance, { bits, tools: USUAL_TOOLS }, { maxHoles: 8, heavyMetal: false, neutralReason: null })!,
       );
       if (plans.kind === 'nothingToDo') {
         await this.spin(personId, jobId);

@@ -1,9 +1,12 @@
 import { adviseCut, type PlanChoices } from '@tare/core';
 import type { ReactNode } from 'react';
 import { fixed } from '../../format/numbers.js';
+import { timesIn100 } from '../../format/words.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { Note } from '../../ui/Notice.js';
 
+/** A plan that ends inside more often than not. */
+const LIKELY = 0.5;
 const ORDINALS = ['first', 'second', 'third', 'fourth', 'fifth', 'sixth'];
 
 /** Whether another cut is worth it, in words: what it would do to the chance of being inside. */
@@ -14,24 +17,27 @@ export function Advice({ plans, insideNow }: { readonly plans: PlanChoices; read
   const cuts = new Set(sheet.holes.map(({ afterSpinId }) => afterSpinId)).size;
   const proposed = plans.kind === 'choices' ? plans.choices[0]! : null;
   const partOnly = plans.kind === 'choices' && (plans.share.a < 1 || plans.share.b < 1);
-  const of100 = (share: number): string => `${fixed(100 * share, 0)} of 100`;
   const advice = adviseCut(insideNow, proposed, partOnly);
   const nth = `A ${ORDINALS[cuts] ?? 'further'} cut`;
   if (advice.kind === 'stop')
-    return <Note>{`Stop here: by all that is known it is inside in ${of100(insideNow)}. Spin once more to show it, rather than drill.`}</Note>;
+    return <Note>{`Stop here: by all that is known the crank is inside ${timesIn100(insideNow)}. Spin once more to show it; do not drill.`}</Note>;
   if (advice.kind === 'spinFirst')
     return (
       <Note>
         {proposed
-          ? `${nth} is hardly worth it: it is inside in ${of100(insideNow)} as it is, and would be in ${of100(proposed.inside)}. Spin again with more turns first.`
+          ? `${nth} is hardly worth it: the crank is inside ${timesIn100(insideNow)} now, and would be ${timesIn100(proposed.inside)}. Spin again with more turns first.`
           : `Spin again, with more turns, before ${nth.toLowerCase()}: what is left is too near nothing for what is known of it, and more drilling would be a guess.`}
       </Note>
     );
   if (!proposed) return null;
+  const alone = proposed.inside >= LIKELY;
   return (
     <p>
-      {`${nth} is worth it: inside in ${of100(insideNow)} as it is, in ${of100(proposed.inside)} after it, for about ${fixed(proposed.minutes, 0)} minutes.`}
-      {partOnly && ' Part of what is there is left for the next one: what this one really does tells what the machine’s numbers are worth.'}
+      {`${nth} is worth it, for about ${fixed(proposed.minutes, 0)} minutes. `}
+      {alone
+        ? `After it the crank is inside ${timesIn100(proposed.inside)}.`
+        : 'This cut alone will not bring it inside: it is the safe part of the way. Expect one more.'}
+      {partOnly && ' What it really does tells how far the machine’s numbers can be trusted.'}
     </p>
   );
 }

@@ -1,22 +1,28 @@
-import { trackJob } from '@tare/core';
 import { useState, type ReactNode } from 'react';
-import { Link } from 'react-router';
+import { Link, useSearchParams } from 'react-router';
 import { RimMap } from '../../draw/RimMap.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { benchPath } from '../../shell/paths.js';
+import { Button } from '../../ui/Button.js';
 import { Note } from '../../ui/Notice.js';
+import { Surprise } from '../spin/Surprise.js';
 import { CorrectFrame } from './CorrectFrame.js';
+import { CutTable } from './CutTable.js';
 import { DrillList } from './DrillList.js';
 import { Known } from './Known.js';
+import { LogOwnCut } from './LogOwnCut.js';
+import type { OwnCutDraft } from './ownCut.js';
 import { Planning } from './Planning.js';
 
-/** Takes metal out of the counterweights until both planes are inside. */
+/** Takes metal out of the counterweights until both planes are inside, and writes down what was really cut. */
 export function CorrectBench(): ReactNode {
   const { sheet, figures } = useOpenJob();
   // A plan can be undone; what was cut by it stays, and the next one starts from that.
   const [putAside, setPutAside] = useState<string | null>(null);
+  const { own, open, close } = useOwnCut();
   const last = figures.spins.at(-1);
-  const inside = last?.verdict === 'inside' && figures.holesSinceLastSpin === 0;
+  const { estimate, holesSinceLastSpin } = figures;
+  const inside = estimate.verdict === 'inside' && holesSinceLastSpin === 0;
   const taken = sheet.plans.filter((plan) => plan.spinId === last?.spinId).at(-1);
   const left = taken ? taken.holes.filter((_, i) => !sheet.holes.some((h) => h.planId === taken.id && h.planIndex === i)) : [];
   if (!last)
@@ -25,18 +31,45 @@ export function CorrectBench(): ReactNode {
         <Note>Spin the crank first: the plan is made from what it reads.</Note>
       </CorrectFrame>
     );
+  const ownCut = own ? (
+    <LogOwnCut key={own.key} start={own.start} {...(own.beforeSpinId ? { beforeSpinId: own.beforeSpinId } : {})} onDone={close} />
+  ) : (
+    <Button className="w-fit" onClick={() => open({})}>
+      Log a cut of your own
+    </Button>
+  );
+  const map = (planned: Parameters<typeof RimMap>[0]['planned']): ReactNode => (
+    <RimMap
+      crank={sheet.spec.crank}
+      tolerance={figures.tolerance}
+      reading={nowOf(figures)}
+      drilled={sheet.holes}
+      planned={planned}
+      onPick={({ counterweightId, angleDeg }) => open({ counterweightId, angleDeg: String(Math.round(angleDeg)) })}
+    />
+  );
+  if (estimate.surprise)
+    return (
+      <CorrectFrame next="The last spins contradict what was known before: say what happened first.">
+        <Surprise told={estimate.surprise} />
+        {ownCut}
+        <CutTable />
+      </CorrectFrame>
+    );
   if (inside) {
     return (
       <CorrectFrame next="Inside the tolerance. Nothing more to drill: stop here.">
-        <Known tracked={trackJob(sheet)!} />
-        <RimMap crank={sheet.spec.crank} tolerance={figures.tolerance} reading={last} drilled={sheet.holes} planned={[]} />
+        <Known estimate={estimate} />
+        {map([])}
         <Link className="underline underline-offset-4" to={benchPath(sheet.id, 'signOff')}>
           On to the sign-off
         </Link>
+        {ownCut}
+        <CutTable />
       </CorrectFrame>
     );
   }
-  if (taken && taken.id !== putAside && (left.length > 0 || figures.holesSinceLastSpin > 0)) {
+  if (taken && taken.id !== putAside && (left.length > 0 || holesSinceLastSpin > 0)) {
     return (
       <CorrectFrame
         next={
@@ -45,10 +78,57 @@ export function CorrectBench(): ReactNode {
             : 'Every hole of this plan is in. Spin again to see what is left.'
         }
       >
-        <RimMap crank={sheet.spec.crank} tolerance={figures.tolerance} reading={last} drilled={sheet.holes} planned={left} />
+        <Known estimate={estimate} should={holesSinceLastSpin > 0} />
+        {map(left)}
         <DrillList plan={taken} onPutAside={() => setPutAside(taken.id)} />
+        {ownCut}
+        <CutTable />
       </CorrectFrame>
     );
   }
-  return <Planning />;
+  return (
+    <Planning map={map}>
+      {ownCut}
+      <CutTable />
+    </Planning>
+  );
+}
+
+/** What is known now as the map draws it. */
+function nowOf({ estimate, spins }: ReturnType<typeof useOpenJob>['figures']): Parameters<typeof RimMap>[0]['reading'] {
+  const { now } = estimate;
+  if (!now) return spins.at(-1) ?? null;
+  return {
+    a: { meanGmm: now.unbalance.aGmm, radius95Gmm: now.radius95Gmm?.aGmm ?? null, atLeastGmm: now.atLeastGmm.a },
+    b: { meanGmm: now.unbalance.bGmm, radius95Gmm: now.radius95Gmm?.bGmm ?? null, atLeastGmm: now.atLeastGmm.b },
+  };
+}
+
+interface OwnCut {
+  readonly key: string;
+  readonly start: Partial<OwnCutDraft>;
+  readonly beforeSpinId: string | null;
+}
+
+/** The form for a cut of one's own: opened here, by pointing at the map, or from where somebody said that a cut is missing. */
+function useOwnCut(): { readonly own: OwnCut | null; readonly open: (start: Partial<OwnCutDraft>) => void; readonly close: () => void } {
+  const [params, setParams] = useSearchParams();
+  const [opened, setOpened] = useState<OwnCut | null>(null);
+  const asked = params.get('log');
+  const fromAddress: OwnCut | null =
+    asked === null
+      ? null
+      : {
+          key: params.toString(),
+          start: { counterweightId: asked, angleDeg: params.get('at') ?? '' },
+          beforeSpinId: params.get('before'),
+        };
+  return {
+    own: opened ?? fromAddress,
+    open: (start) => setOpened({ key: crypto.randomUUID(), start, beforeSpinId: params.get('before') }),
+    close: () => {
+      setOpened(null);
+      setParams({}, { replace: true });
+    },
+  };
 }

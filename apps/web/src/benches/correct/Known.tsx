@@ -1,44 +1,60 @@
-import { RAYLEIGH95, toPolar, type TrackedJob, type TrackedPlane } from '@tare/core';
+import { toPolar, type GainKnown, type JobEstimate } from '@tare/core';
 import type { ReactNode } from 'react';
 import { degrees, fixed } from '../../format/numbers.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 
-/** A gain known to better than this was learned: calibrations are not so good by themselves. */
-const LEARNED_BELOW = 0.03;
+/** A gain that is known by so much better than at first was learned. */
+const LEARNED_RATIO = 0.7;
 
 /** What all spins, cuts and known weights together say of the crank, and of the machine that reads it. */
-export function Known({ tracked }: { readonly tracked: TrackedJob }): ReactNode {
+export function Known({ estimate, should = false }: { readonly estimate: JobEstimate; readonly should?: boolean }): ReactNode {
   const { sheet } = useOpenJob();
   const { radiusAMm, radiusBMm } = sheet.spec.crank.planes;
-  const plane = (name: string, known: TrackedPlane, radiusMm: number): ReactNode => {
-    const { amount, angleDeg } = toPolar(known.unbalanceGmm);
+  const { now, gains, counted } = estimate;
+  if (!now) return null;
+  const plane = (name: 'A' | 'B', radiusMm: number): ReactNode => {
+    const of = name === 'A' ? 'aGmm' : 'bGmm';
+    const { amount, angleDeg } = toPolar(now.unbalance[of]);
+    const radius = now.radius95Gmm?.[of] ?? null;
+    const atLeast = now.atLeastGmm[name === 'A' ? 'a' : 'b'];
     return (
       <p>
         {`${name}: `}
-        <span className="figure-type font-semibold">{`${fixed(amount / radiusMm, 2)} g at ${fixed(radiusMm, 0)} mm @ ${degrees(angleDeg)}`}</span>
-        <span className="figure-type">{` ± ${fixed((RAYLEIGH95 * known.deviationGmm) / radiusMm, 2)} g`}</span>
-        <span className="text-ink-soft">{`; ${gainWords(known)}`}</span>
+        {atLeast === null ? (
+          <>
+            <span className="figure-type font-semibold">{`${fixed(amount / radiusMm, 2)} g at ${fixed(radiusMm, 0)} mm @ ${degrees(angleDeg)}`}</span>
+            <span className="figure-type">{radius === null ? ', how surely nobody knows yet' : ` ± ${fixed(radius / radiusMm, 2)} g`}</span>
+          </>
+        ) : (
+          <span className="font-semibold">
+            {atLeast > 0 ? `at least ${fixed(atLeast / radiusMm, 1)} g at ${fixed(radiusMm, 0)} mm: off the scale` : 'off the scale'}
+          </span>
+        )}
+        <span className="text-ink-soft">{`; ${gainWords(gains.at(-1)!, name === 'A' ? 'a' : 'b')}`}</span>
       </p>
     );
   };
   return (
     <section aria-label="What is known">
       <p className="font-semibold">
-        {tracked.spins === 1
-          ? 'By one spin the crank is too heavy'
-          : `By ${tracked.spins} spins and what was drilled between, the crank is too heavy`}
+        {should
+          ? 'What should be left now, by the cuts since the last spin'
+          : counted === 1
+            ? 'Heavy spots, from 1 spin'
+            : `Heavy spots, from ${counted} spins and the cuts between them`}
       </p>
-      {plane('A', tracked.a, radiusAMm)}
-      {plane('B', tracked.b, radiusBMm)}
+      {plane('A', radiusAMm)}
+      {plane('B', radiusBMm)}
     </section>
   );
 }
 
-function gainWords({ gain, gainDeviation }: TrackedPlane): string {
+function gainWords(known: GainKnown, plane: 'a' | 'b'): string {
+  const { gain, deviation } = known[plane];
   const { amount, angleDeg } = toPolar(gain);
   const turnDeg = angleDeg > 180 ? angleDeg - 360 : angleDeg;
-  const good = `± ${fixed(100 * gainDeviation, 1)} %`;
-  return gainDeviation < LEARNED_BELOW
-    ? `this set-up reads ${fixed(amount, 3)} of what is there, ${fixed(Math.abs(turnDeg), 1)}° ${turnDeg < 0 ? 'before' : 'past'} it (${good}), learned from what the cuts did`
-    : `what its numbers are worth is known to ${good}: the first cut will tell`;
+  const good = fixed(100 * deviation, 1);
+  return deviation < LEARNED_RATIO * known.before
+    ? `the machine shows ${fixed(amount, 2)} of what is there, ${fixed(Math.abs(turnDeg), 1)}° ${turnDeg < 0 ? 'before' : 'past'} it (± ${good} %): the cuts and known weights taught it`
+    : `the machine’s own error is up to ${good} %; the next cut or a known weight will narrow it`;
 }

@@ -25,6 +25,8 @@ import { Button } from '../../ui/Button.js';
 import { NumberField } from '../../ui/Field.js';
 import { useDraft } from '../../ui/useDraft.js';
 import { useWho } from '../../ui/WhoFirst.js';
+import { LogOwnCut } from './LogOwnCut.js';
+import { draftOf } from './ownCut.js';
 import { asMeasured, LOGGED, shortSize, sizeWords, toMeasureMm, VERBS, wordOf } from './cutWords.js';
 
 interface LogHoleProps {
@@ -46,6 +48,8 @@ export function LogHole({ plan, hole, metal, before, index }: LogHoleProps): Rea
   const lastOn = sheet.spins.at(-1)?.machineId;
   const machine = hall?.machines.find(({ id: machineId, spec }) => machineId === lastOn && spec.driver === 'typed');
   const { massG } = metal;
+  const draft = draftOf(hole);
+  const [otherwise, setOtherwise] = useState(false);
   return (
     <li className="flex flex-wrap items-start justify-between gap-x-6 gap-y-2 border-l-8 border-blue bg-plate-low px-4 py-2">
       <div>
@@ -62,22 +66,33 @@ export function LogHole({ plan, hole, metal, before, index }: LogHoleProps): Rea
         <p className="figure-type text-lg">{`${sizeWords(hole)}; ${massG < 0 ? `brings ${fixed(-massG, 1)} g net` : `${fixed(massG, 1)} g`}`}</p>
         {hole.kind === 'bar' ? <BarWords bar={hole} /> : <StepWords hole={hole} before={before} />}
       </div>
-      <LogForm plan={plan} hole={hole} takes={massG > 0} index={index} />
+      {otherwise && draft ? (
+        <LogOwnCut start={draft} planned={{ planId: plan.id, planIndex: index }} onDone={() => setOtherwise(false)} />
+      ) : (
+        <LogForm plan={plan} hole={hole} takes={massG > 0} index={index} onOtherwise={draft && (() => setOtherwise(true))} />
+      )}
     </li>
   );
 }
 
 /** What is measured of it, and the chips if somebody likes. */
-function LogForm({ plan, hole, takes, index }: Pick<LogHoleProps, 'plan' | 'hole' | 'index'> & { readonly takes: boolean }): ReactNode {
+function LogForm({
+  plan,
+  hole,
+  takes,
+  index,
+  onOtherwise,
+}: Pick<LogHoleProps, 'plan' | 'hole' | 'index'> & { readonly takes: boolean; readonly onOtherwise: (() => void) | null }): ReactNode {
   const { sheet } = useOpenJob();
   const personId = useWho();
   const log = useWrite('POST jobs/:jobId/holes', { jobId: sheet.id });
-  const [depth, setDepth] = useDraft(`hole.${plan.id}.${index}`, fixed(toMeasureMm(hole), 1));
+  const [depth, setDepth] = useDraft(`hole.${plan.id}.${index}`);
   const [chips, setChips] = useDraft(`chips.${plan.id}.${index}`);
   const [complaint, setComplaint] = useState<{ readonly depth?: string; readonly chips?: string }>({});
   const words = LOGGED[wordOf(hole)];
-  const send = (): void => {
-    const [depthMm, chipsG] = [aboveZero(depth), chips.trim() === '' ? null : aboveZero(chips)];
+  const plannedMm = Number(fixed(toMeasureMm(hole), 1));
+  const send = (measured: string): void => {
+    const [depthMm, chipsG] = [aboveZero(measured), chips.trim() === '' ? null : aboveZero(chips)];
     const wrong = {
       ...(typeof depthMm === 'string' ? { depth: `The depth ${depthMm} mm.` } : {}),
       ...(typeof chipsG === 'string' ? { chips: `The chips ${chipsG} g.` } : {}),
@@ -91,11 +106,12 @@ function LogForm({ plan, hole, takes, index }: Pick<LogHoleProps, 'plan' | 'hole
       className="flex items-start gap-3"
       onSubmit={(event) => {
         event.preventDefault();
-        send();
+        send(depth);
       }}
     >
       <NumberField
         label={words.label}
+        hint={`Planned ${fixed(plannedMm, 1)}`}
         unit="mm"
         className="w-44"
         value={depth}
@@ -118,9 +134,19 @@ function LogForm({ plan, hole, takes, index }: Pick<LogHoleProps, 'plan' | 'hole
           problem={complaint.chips}
         />
       )}
-      <Button type="submit" className="mt-6" disabled={personId === null || log.isPending}>
-        {words.done}
-      </Button>
+      <div className="mt-6 flex flex-wrap gap-2">
+        <Button type="submit" disabled={personId === null || log.isPending || depth.trim() === ''}>
+          {words.done}
+        </Button>
+        <Button disabled={personId === null || log.isPending || depth.trim() !== ''} onClick={() => send(String(plannedMm))}>
+          Measured, as planned
+        </Button>
+        {onOtherwise && (
+          <Button disabled={personId === null} onClick={onOtherwise}>
+            Made otherwise
+          </Button>
+        )}
+      </div>
     </form>
   );
 }

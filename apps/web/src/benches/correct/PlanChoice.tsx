@@ -1,3 +1,4 @@
+import { timesIn100 } from '../../format/words.js';
 import type { PlanChoice, PlanMerit, ShopTools } from '@tare/core';
 import type { ReactNode } from 'react';
 import { Cloud } from '../../draw/Cloud.js';
@@ -44,7 +45,7 @@ export function PlanChoicesList({ choices, chosen, onChoose, fewest, tools }: Pl
             </span>
             <span>{[...(i === 0 ? ['proposed'] : []), ...choice.merits.map((merit) => MERITS[merit])].join(', ')}</span>
             <span className="text-ink-soft">{`The drill may miss by ${fixed(choice.drillSpread.aGmm / radiusAMm, 2)} g in A, ${fixed(choice.drillSpread.bGmm / radiusBMm, 2)} g in B.`}</span>
-            <span className="text-ink-soft">{`${fixed(100 * choice.inside, 0)} of 100 tries end inside at once, ${choice.overshot < 0.005 ? 'fewer than 1 is' : `${fixed(100 * choice.overshot, 0)} are`} taken past nothing.`}</span>
+            <span className="text-ink-soft">{`Inside at once: ${timesIn100(choice.inside)}. Goes too far: ${timesIn100(choice.overshot)}.`}</span>
           </label>
         ))}
       </div>

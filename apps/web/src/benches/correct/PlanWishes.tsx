@@ -33,7 +33,7 @@ export function PlanWishes({ wishes, share, onChange }: PlanWishesProps): ReactN
         value={wishes.percent}
         onChange={(event) => onChange({ ...wishes, percent: event.target.value })}
         options={[
-          { value: SURELY, label: share && wishes.percent === SURELY ? surelyWords(share) : 'what is surely not past' },
+          { value: SURELY, label: share && wishes.percent === SURELY ? surelyWords(share) : 'as much as is safe now' },
           ...[60, 70, 80, 90, 100].map((n) => ({ value: String(n), label: `${n} %` })),
         ]}
       />
@@ -63,4 +63,4 @@ export function PlanWishes({ wishes, share, onChange }: PlanWishesProps): ReactN
   );
 }
 
-const surelyWords = ({ a, b }: CutShares): string => `surely not past: A ${fixed(100 * a, 0)} %, B ${fixed(100 * b, 0)} %`;
+const surelyWords = ({ a, b }: CutShares): string => `as much as is safe now: A ${fixed(100 * a, 0)} %, B ${fixed(100 * b, 0)} %`;

@@ -1,12 +1,11 @@
-import { bareCut, correctionInput, trackJob, type PlanChoices } from '@tare/core';
+import { bareCut, correctionInput, type Cut, type PlanChoices } from '@tare/core';
 import { useMemo, useState, type ReactNode } from 'react';
 import { useShop } from '../../api/queries.js';
 import { useWrite } from '../../api/useWrite.js';
 import { useShopTools } from '../../api/shopThings.js';
-import { RimMap } from '../../draw/RimMap.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { Button } from '../../ui/Button.js';
-import { ProblemNotice } from '../../ui/Notice.js';
+import { Note, ProblemNotice } from '../../ui/Notice.js';
 import { useWho } from '../../ui/WhoFirst.js';
 import { Advice } from './Advice.js';
 import { CorrectFrame } from './CorrectFrame.js';
@@ -23,7 +22,7 @@ import { TrialPieces } from './TrialPieces.js';
 import { useFewestHoles, usePlan } from './usePlan.js';
 
 /** Plans from all that is known, to be looked at side by side, and one taken to the drill. */
-export function Planning(): ReactNode {
+export function Planning({ map, children }: { readonly map: (planned: readonly Cut[]) => ReactNode; readonly children: ReactNode }): ReactNode {
   const { sheet, figures } = useOpenJob();
   const { data: shop } = useShop();
   const { data: entry } = useShopTools();
@@ -35,12 +34,12 @@ export function Planning(): ReactNode {
   const last = figures.spins.at(-1)!;
   const { crank } = sheet.spec;
   const metal = useMemo(() => metalAfter(sheet, sheet.holes), [sheet]);
-  const tracked = useMemo(() => trackJob(sheet, entry?.tools.drill)!, [sheet, entry]);
   const input = useMemo(() => {
-    if (!shop || !entry) return null;
+    if (!shop || !entry || figures.estimate.leansOnOne) return null;
     const part = Number(wishes.percent) / 100;
     return correctionInput(
       sheet,
+      figures.estimate,
       figures.tolerance,
       { bits: shop.bits, tools: entry.tools },
       {
@@ -62,9 +61,15 @@ export function Planning(): ReactNode {
   const nameOf = (id: string): string => crank.counterweights.find((c) => c.id === id)?.name ?? id;
   return (
     <CorrectFrame next={isFetching ? 'Working out where to drill …' : nextWords(plans)}>
-      <Known tracked={tracked} />
-      {data && <Advice plans={data.plans} insideNow={data.insideNow} />}
-      <RimMap crank={crank} tolerance={figures.tolerance} reading={last} drilled={sheet.holes} planned={plan?.holes ?? []} />
+      <Known estimate={figures.estimate} />
+      {data && <Advice plans={data.plans} insideNow={figures.estimate.inside ?? 0} />}
+      {map(plan?.holes ?? [])}
+      {figures.estimate.leansOnOne && (
+        <Note>
+          All that is known leans on one reading that was typed once: a slip in it would scrap the crank. Spin and type it once more on the Spin bench
+          before anything is drilled.
+        </Note>
+      )}
       {error && <ProblemNotice>{error.message}</ProblemNotice>}
       {plans?.kind === 'notFound' && <ProblemNotice>{`No plan of up to ${wishes.maxHoles} holes does it. ${plans.reason}`}</ProblemNotice>}
       {plans?.kind === 'choices' && plans.drillingFails !== null && (
@@ -89,6 +94,7 @@ export function Planning(): ReactNode {
       )}
       <NeutralRims />
       <ToInternal input={input} />
+      {children}
     </CorrectFrame>
   );
 }

@@ -1,5 +1,5 @@
 import { useQuery, type UseQueryResult } from '@tanstack/react-query';
-import { AIM_SHARE, type ChoicesInput, type PlanChoice, type PlanChoices } from '@tare/core';
+import { AIM_SHARE, type ChoicesInput, type EstimateFacts, type PlanChoice, type PlanChoices, type SpinTold, type Story } from '@tare/core';
 import { wrap, type Remote } from 'comlink';
 import type { Planned, Planner } from './planner.worker.js';
 
@@ -35,6 +35,17 @@ export function useFewestHoles(input: ChoicesInput | null, plans: PlanChoices | 
     retry: false,
   });
   return data ?? null;
+}
+
+/** What may have happened where a spin does not fit, the likeliest first; undefined while it is worked out. */
+export function useStories(facts: EstimateFacts, told: SpinTold): readonly Story[] | undefined {
+  const { data } = useQuery({
+    queryKey: ['stories', facts, told],
+    queryFn: async (): Promise<Story[]> => plannerInWorker().stories(facts, told),
+    staleTime: Infinity,
+    retry: false,
+  });
+  return data;
 }
 
 /** Plans of holes alone, the one with the fewest first. */

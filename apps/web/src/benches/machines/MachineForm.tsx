@@ -32,6 +32,9 @@ const EMPTY: Typed = {
   supportLimitN: '1000',
   scatterGmm: '',
   gainPercent: '',
+  amountStep: '',
+  angleStepDeg: '',
+  gainEpoch: '0',
   wavLeft: '1',
   wavRight: '2',
   wavTach: '3',
@@ -43,7 +46,7 @@ const EMPTY: Typed = {
   notes: '',
 };
 
-const typedOf = ({ convention, columns, channels, scatterGmm, gainPercent, ...spec }: MachineSpec): Typed =>
+const typedOf = ({ convention, columns, channels, scatterGmm, gainPercent, amountStep, angleStepDeg, gainEpoch, ...spec }: MachineSpec): Typed =>
   Object.fromEntries(
     Object.entries({
       ...spec,
@@ -51,6 +54,9 @@ const typedOf = ({ convention, columns, channels, scatterGmm, gainPercent, ...sp
       ...columns,
       scatterGmm: scatterGmm ?? '',
       gainPercent: gainPercent ?? '',
+      amountStep: amountStep ?? '',
+      angleStepDeg: angleStepDeg ?? '',
+      gainEpoch: gainEpoch ?? 0,
       wavLeft: channels.left,
       wavRight: channels.right,
       wavTach: channels.tach,
@@ -73,6 +79,9 @@ function specOf(typed: Typed): unknown {
     supportLimitN: number(typed.supportLimitN),
     scatterGmm: typed.scatterGmm.trim() === '' ? null : number(typed.scatterGmm),
     gainPercent: typed.gainPercent.trim() === '' ? null : number(typed.gainPercent),
+    amountStep: typed.amountStep.trim() === '' ? null : number(typed.amountStep),
+    angleStepDeg: typed.angleStepDeg.trim() === '' ? null : number(typed.angleStepDeg),
+    gainEpoch: number(typed.gainEpoch),
     channels: { left: number(typed.wavLeft), right: number(typed.wavRight), tach: number(typed.wavTach) },
     columns: { time: typed.time.trim(), rateHz: number(typed.rateHz), left: typed.left.trim(), right: typed.right.trim(), tach: typed.tach.trim() },
     notes: typed.notes,
@@ -179,7 +188,7 @@ export function MachineForm({ machine, onDone }: { readonly machine: Machine | n
           {...field('scatterGmm')}
           hint={
             typed.driver === 'typed'
-              ? 's in each component; blank where nobody tried: then read four times'
+              ? 's in each component; blank where nobody tried: two or more readings of a state tell it'
               : 's in each component from spin to spin, the crank taken out between; it goes into the 95 % region'
           }
         />
@@ -188,10 +197,27 @@ export function MachineForm({ machine, onDone }: { readonly machine: Machine | n
             label="Its own calibration may be off by"
             unit="%"
             {...field('gainPercent')}
-            hint="Blank: trusted. It goes into the 95 % region; a spin with a known weight checks it"
+            hint="Blank: 15 %, as of one that was calibrated elsewhere. A spin with a known weight narrows it"
           />
         )}
+        {typed.driver === 'typed' && (
+          <>
+            <NumberField label="Its display rounds amounts to" {...field('amountStep')} hint="In its own unit; blank: as many places as are typed" />
+            <NumberField label="Its display rounds angles to" unit="°" {...field('angleStepDeg')} hint="Blank: as many places as are typed" />
+          </>
+        )}
       </div>
+      {machine && (
+        <label className="flex min-h-11 items-center gap-3">
+          <input
+            type="checkbox"
+            className="size-5"
+            checked={Number(typed.gainEpoch) > (machine.spec.gainEpoch ?? 0)}
+            onChange={(event) => setTyped({ ...typed, gainEpoch: String((machine.spec.gainEpoch ?? 0) + (event.target.checked ? 1 : 0)) })}
+          />
+          It was calibrated anew: what was learned of its numbers counts no longer
+        </label>
+      )}
       <Field label="Notes" {...field('notes')} />
       {entry.error && <ProblemNotice>{entry.error.message}</ProblemNotice>}
       <Button type="submit" look="primary" disabled={personId === null || entry.isPending}>

@@ -15,8 +15,9 @@ export function SignOffBench(): ReactNode {
   const sign = useWrite('POST jobs/:jobId/sign-offs', { jobId: sheet.id });
   const status = statuses.find(({ bench }) => bench === 'signOff')!;
   const match = statuses.find(({ bench }) => bench === 'match')!;
-  const last = figures.spins.at(-1);
-  const canSign = last?.verdict === 'inside' && figures.holesSinceLastSpin === 0;
+  const inside = figures.estimate.verdict === 'inside' && figures.holesSinceLastSpin === 0;
+  const unchecked = figures.estimate.gainsToCheck.length > 0;
+  const canSign = inside && !unchecked;
   return (
     <div className="grid gap-5 border-2 border-edge bg-plate p-5 print:border-0 print:p-0">
       <div className="no-print grid gap-3">
@@ -27,7 +28,9 @@ export function SignOffBench(): ReactNode {
               ? 'Signed off. Print the card for the customer.'
               : canSign
                 ? 'Both planes are inside the tolerance. Look the card over, then sign.'
-                : 'Signing waits until the last spin, with nothing drilled since, is inside the tolerance.'
+                : inside
+                  ? 'The cuts say that the machine shows another amount than is there. Hang a known weight on and spin once more, then sign.'
+                  : 'Signing waits until the last spin, with nothing drilled since, is inside the tolerance.'
           }
         />
         <WhoFirst />

@@ -34,7 +34,7 @@ export function PlaneResults({ spin, title }: { readonly spin: SpinFigures; read
                   <span className="text-2xl font-semibold whitespace-nowrap">@ {degrees(angleDeg, 1)}</span>
                 </Worked>
               </p>
-              <p className="figure-type text-[0.95rem]">{`± ${fixed(spin[plane].radius95Gmm / radiusMm, 2)} g (95 %); tolerance ${fixed(toleranceGmm / radiusMm, 2)} g`}</p>
+              <p className="figure-type text-[0.95rem]">{`${spin[plane].radius95Gmm === null ? 'How surely nobody knows yet' : `± ${fixed(spin[plane].radius95Gmm / radiusMm, 2)} g (95 %)`}; tolerance ${fixed(toleranceGmm / radiusMm, 2)} g`}</p>
               <p className="figure-type text-[0.95rem] text-ink-soft">{`${fixed(amount, 0)} g·mm; ${fixed(spin.forceAtRedlineN[plane], 0)} N at ${fixed(sheet.spec.redlineRpm, 0)} rpm`}</p>
             </div>
           );
@@ -48,24 +48,19 @@ export function PlaneResults({ spin, title }: { readonly spin: SpinFigures; read
   );
 }
 
-/** What the region is made of, what the signals warned of, and what a known weight said of the calibration. */
+/** What the figure leans on, what the signals warned of, and what a known weight said of the calibration. */
 function Doubts({ spin }: { readonly spin: SpinFigures }): ReactNode {
   const { sheet } = useOpenJob();
   const { planes } = sheet.spec.crank;
   const { warnings } = sheet.spins.find((s) => s.id === spin.spinId)!;
-  const parts = (['a', 'b'] as const).map((plane) => {
-    const radiusMm = plane === 'a' ? planes.radiusAMm : planes.radiusBMm;
-    const { turnRadiusGmm, runRadiusGmm, commonRadiusGmm } = spin[plane];
-    return `${plane.toUpperCase()} ${[turnRadiusGmm, runRadiusGmm, commonRadiusGmm].map((r) => fixed(r / radiusMm, 2)).join(', ')} g`;
-  });
   return (
     <>
-      {spin.a.spins > 1 && (
-        <p className={spin.a.scattersMore ? 'font-semibold text-outside' : ''}>
-          {`The mean of ${spin.a.spins} spins of the same metal.${spin.a.scattersMore ? ' ▲ They lie farther apart than this machine is said to scatter: see how it is mounted. The region goes by the spins.' : ''}`}
+      {spin.spins > 1 && <p>{`From ${spin.spins} spins of this state and everything before them.`}</p>}
+      {spin.a.radius95Gmm === null && (
+        <p className="font-semibold">
+          Nobody knows yet how far two spins of this machine lie apart: spin and read it once more, or write it down on the machine’s page.
         </p>
       )}
-      <p className="text-ink-soft">{`Of the region the turns’ scatter, the spins’ and the calibration’s: ${parts.join('; ')}; their squares add.`}</p>
       {warnings.map((sentence) => (
         <p key={sentence} className="font-semibold text-outside">{`▲ ${sentence}`}</p>
       ))}

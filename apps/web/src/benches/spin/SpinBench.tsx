@@ -5,6 +5,7 @@ import { RimMap } from '../../draw/RimMap.js';
 import { Trail } from '../../draw/Trail.js';
 import { Waveform } from '../../draw/Waveform.js';
 import { fixed } from '../../format/numbers.js';
+import { count } from '../../format/words.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { benchPath } from '../../shell/paths.js';
 import { BenchHead } from '../../ui/BenchHead.js';
@@ -20,6 +21,7 @@ import { ReadAs } from './ReadAs.js';
 import { SetUp } from './SetUp.js';
 import { SpinOrderForm } from './SpinOrderForm.js';
 import { SpinTable } from './SpinTable.js';
+import { Surprise } from './Surprise.js';
 import { useSpin, type Spin } from './useSpin.js';
 
 /** Reads the crank's unbalance in two planes on the balancing machine. */
@@ -28,6 +30,7 @@ export function SpinBench(): ReactNode {
   const spin = useSpin(sheet.id);
   const status = statuses.find(({ bench }) => bench === 'spin')!;
   const last = figures.spins.at(-1);
+  const inside = figures.estimate.verdict === 'inside' && figures.holesSinceLastSpin === 0;
   const own = useOwnMachine();
   const stopKeys = useMemo(() => [{ key: 'Escape', does: 'stop the spin', inFields: true, act: spin.stop }], [spin.stop]);
   useKeys(stopKeys);
@@ -46,20 +49,21 @@ export function SpinBench(): ReactNode {
     <div className="grid gap-5 border-2 border-edge bg-plate p-5">
       <BenchHead title="Spin" next={nextStep(figures, status.state === 'waiting')}>
         {last && (
-          <Link
-            className="inline-flex min-h-11 items-center underline underline-offset-4"
-            to={benchPath(sheet.id, last.verdict === 'inside' && figures.holesSinceLastSpin === 0 ? 'signOff' : 'correct')}
-          >
-            {last.verdict === 'inside' && figures.holesSinceLastSpin === 0 ? 'On to the sign-off' : 'On to the correction'}
+          <Link className="inline-flex min-h-11 items-center underline underline-offset-4" to={benchPath(sheet.id, inside ? 'signOff' : 'correct')}>
+            {inside ? 'On to the sign-off' : 'On to the correction'}
           </Link>
         )}
       </BenchHead>
       <WhoFirst />
+      {figures.estimate.surprise && <Surprise told={figures.estimate.surprise} />}
       {!resultsFirst && machine}
       {spin.problem && <ProblemNotice>{spin.problem}</ProblemNotice>}
       {last && (
         <>
-          <PlaneResults spin={last} title={figures.spins.length === 1 ? 'As received' : `Spin ${figures.spins.length}`} />
+          <PlaneResults
+            spin={last}
+            title={last.setAside ? 'Known before it' : figures.spins.length === 1 ? 'As received' : `Spin ${figures.spins.length}`}
+          />
           <div className="grid items-start gap-4 xl:grid-cols-[minmax(0,1fr)_auto]">
             <RimMap crank={sheet.spec.crank} tolerance={figures.tolerance} reading={last} drilled={sheet.holes} planned={[]} />
             <div className="flex flex-wrap gap-4 xl:grid">
@@ -102,21 +106,25 @@ function Machine({ own, onStart }: { readonly own: OwnMachine; readonly onStart:
   );
 }
 
-function nextStep({ spins, holesSinceLastSpin }: JobFigures, waits: boolean): string {
+function nextStep({ spins, holesSinceLastSpin, estimate }: JobFigures, waits: boolean): string {
   const last = spins.at(-1);
   if (waits) return 'Bob weights first.';
+  if (estimate.surprise) return 'A spin does not fit what was known: say what happened.';
+  if (estimate.leansOnOne) return 'Spin and type it once more: one typed reading is not enough to drill by.';
   if (!last) return 'Spin the crank as it came: this first reading is kept as received.';
   if (holesSinceLastSpin > 0)
     return `${holesSinceLastSpin} ${holesSinceLastSpin === 1 ? 'hole was' : 'holes were'} drilled since the last spin: spin again.`;
-  if (last.verdict === 'inside') return 'Inside the tolerance in both planes, the 95 % region included.';
-  if (last.verdict === 'outside') return 'Outside the tolerance: plan the correction.';
+  if (estimate.verdict === 'inside' && estimate.gainsToCheck.length > 0)
+    return 'Inside, but the cuts say that the machine shows another amount than is there: hang a known weight on and spin once more before the sign-off.';
+  if (estimate.verdict === 'inside') return 'Inside the tolerance in both planes: at least 98 times in 100.';
+  if (estimate.verdict === 'outside') return 'Outside the tolerance: plan the correction.';
   const settles = [
-    ...(last.turnsToSettle === null ? [] : [`a spin of about ${last.turnsToSettle} turns`]),
-    ...(last.spinsToSettle === null ? [] : [`the mean of ${last.spinsToSettle} spins, the crank taken out between`]),
+    ...(last.settled.byTurns === null ? [] : [`one more spin of about ${last.settled.byTurns} turns`]),
+    ...(last.settled.bySpins === null ? [] : [`${count(last.settled.bySpins, 'more spin')}, the crank taken out between`]),
   ].join(', or ');
   return settles === ''
-    ? 'Cannot yet tell whether it is inside: it reads too near the ring for more turns or spins to settle. Take a little more off.'
-    : `Cannot yet tell whether it is inside: ${settles} would settle it.`;
+    ? 'Cannot yet tell whether it is inside: it lies too near the limit for more turns or spins to settle. See what the Correct bench proposes.'
+    : `Cannot yet tell whether it is inside: ${settles} will settle it.`;
 }
 
 function Running({ spin }: { readonly spin: Spin }): ReactNode {

@@ -9,6 +9,7 @@ import { useCautions } from './Cautions.js';
 import { StandinDrawer, useStandinDials } from './StandinDrawer.js';
 import { useHung } from './useHung.js';
 import type { Spin } from './useSpin.js';
+import { useSpinSetUp } from './useSpinSetUp.js';
 
 /** Bounds of the balancing speed and of a reading's turns, as the server holds them. */
 const SPEED_RPM = { least: 100, most: 1500 };
@@ -23,6 +24,7 @@ export function SpinOrderForm({ onStart }: { readonly onStart: Spin['start'] }):
   const [turns, setTurns] = useDraft(`turns.${sheet.id}`, '60');
   const { cautions, allConfirmed } = useCautions();
   const { hung, whole, fields } = useHung();
+  const { setUp, fields: setUpFields, startOver } = useSpinSetUp();
   const [dials, setDials] = useStandinDials();
   const [speedRpm, n] = [parseDecimal(speed), parseDecimal(turns)];
   const speedProblem = within(speedRpm, SPEED_RPM) ? undefined : `A balancing speed is between ${SPEED_RPM.least} and ${SPEED_RPM.most} rpm.`;
@@ -33,10 +35,14 @@ export function SpinOrderForm({ onStart }: { readonly onStart: Spin['start'] }):
       className="grid gap-4"
       onSubmit={(event) => {
         event.preventDefault();
-        if (ready && speedRpm.kind === 'number' && n.kind === 'number') onStart({ personId, speedRpm: speedRpm.value, turns: n.value, hung, dials });
+        if (ready && speedRpm.kind === 'number' && n.kind === 'number') {
+          onStart({ personId, speedRpm: speedRpm.value, turns: n.value, hung, dials, ...setUp });
+          startOver();
+        }
       }}
     >
       {cautions}
+      {setUpFields}
       {fields}
       <div className="flex flex-wrap items-start gap-4">
         <NumberField

@@ -1,6 +1,6 @@
 import { useMutation } from '@tanstack/react-query';
 import type { Reprocessed, SpinEntry } from '@tare/contract';
-import { toPolar } from '@tare/core';
+import { toPolar, type PlaneKnown, type Polar } from '@tare/core';
 import type { ReactNode } from 'react';
 import { ask } from '../../api/client.js';
 import { useMachines } from '../../api/machines.js';
@@ -10,6 +10,8 @@ import { VERDICT_WORDS } from '../../format/words.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { usePersonName } from '../../ui/usePersonName.js';
 import { VerdictMark } from '../../ui/Verdict.js';
+import { VoidButton } from '../../ui/VoidButton.js';
+import { mountedWords } from './mountedWords.js';
 import { hungWords } from './useHung.js';
 
 /** Every spin of this crank, the first kept as received. */
@@ -20,6 +22,7 @@ export function SpinTable(): ReactNode {
   const machineOf = ({ machineId }: SpinEntry): string =>
     machineId === null ? 'stand-in' : (hall?.machines.find(({ id }) => id === machineId)?.spec.name ?? '…');
   const { radiusAMm, radiusBMm } = sheet.spec.crank.planes;
+  const received = figures.spins.find(({ quick }) => !quick);
   return (
     <div className="overflow-x-auto">
       <table className="w-full text-right figure-type [&_td]:pl-3 [&_th]:pl-3 [&_th:first-child]:pl-0">
@@ -29,7 +32,9 @@ export function SpinTable(): ReactNode {
             <th scope="col" className="text-left">
               Spin
             </th>
-            <th scope="col">A, g at {fixed(radiusAMm, 0)} mm</th>
+            <th scope="col">The machine showed, A</th>
+            <th scope="col">B</th>
+            <th scope="col">Known then, A, g at {fixed(radiusAMm, 0)} mm</th>
             <th scope="col">B, g at {fixed(radiusBMm, 0)} mm</th>
             <th scope="col">Speed</th>
             <th scope="col">Turns</th>
@@ -45,22 +50,35 @@ export function SpinTable(): ReactNode {
           {figures.spins.map((spin, i) => {
             const entry = sheet.spins[i]!;
             const [a, b] = [toPolar(spin.alone.a.meanGmm), toPolar(spin.alone.b.meanGmm)];
+            const [knownA, knownB] = [toPolar(spin.a.meanGmm), toPolar(spin.b.meanGmm)];
+            const counts = !spin.quick && !spin.setAside;
             return (
               <tr key={spin.spinId} className="border-b border-edge">
                 <th scope="row" className="py-1 text-left font-sign">
-                  {i === 0 ? 'as received' : i + 1}
+                  {entry.id === received?.spinId ? 'as received' : i + 1}
                 </th>
-                <td>{`${fixed(a.amount / radiusAMm, 2)} @ ${degrees(a.angleDeg)}`}</td>
-                <td>{`${fixed(b.amount / radiusBMm, 2)} @ ${degrees(b.angleDeg)}`}</td>
+                <td className="whitespace-nowrap">{`${fixed(a.amount / radiusAMm, 2)} @ ${degrees(a.angleDeg)}`}</td>
+                <td className="whitespace-nowrap">{`${fixed(b.amount / radiusBMm, 2)} @ ${degrees(b.angleDeg)}`}</td>
+                <td>{counts ? knownWords(knownA, spin.a, radiusAMm) : ''}</td>
+                <td>{counts ? knownWords(knownB, spin.b, radiusBMm) : ''}</td>
                 <td>{fixed(entry.speedRpm, 0)}</td>
                 <td>{spin.alone.a.n}</td>
                 <td className="pl-4 text-left font-sign">
-                  <VerdictMark verdict={spin.verdict === 'cannotYetTell' ? 'open' : spin.verdict}>{VERDICT_WORDS[spin.verdict]}</VerdictMark>
+                  {spin.quick ? (
+                    'a quick look, not counted'
+                  ) : spin.setAside ? (
+                    <VerdictMark verdict="open">does not fit: set aside</VerdictMark>
+                  ) : (
+                    <VerdictMark verdict={spin.verdict === 'cannotYetTell' ? 'open' : spin.verdict}>{VERDICT_WORDS[spin.verdict]}</VerdictMark>
+                  )}
                 </td>
                 <td className="pl-4 text-left font-sign text-ink-soft">
                   {`${machineOf(entry)}, ${nameOf(entry.personId)}, ${clock(entry.at)}`}
                   {entry.hung && <span className="block">{`${hungWords(entry.hung, radiusAMm, radiusBMm)} hung on it`}</span>}
+                  {entry.mounted && <span className="block">{mountedWords(entry.mounted)}</span>}
+                  {entry.note !== '' && <span className="block">{entry.note}</span>}
                   {entry.source !== 'typed' && <Recording spinId={entry.id} />}
+                  <VoidButton entryId={entry.id} what={`spin ${i + 1}`} reasons={['misread', 'something was loose', 'another crank lay in it']} />
                 </td>
               </tr>
             );
@@ -69,6 +87,13 @@ export function SpinTable(): ReactNode {
       </table>
     </div>
   );
+}
+
+/** "2.40 ± 0.31 @ 185°", or what is known of one that was off the scale. */
+function knownWords({ amount, angleDeg }: Polar, { radius95Gmm, atLeastGmm }: PlaneKnown, radiusMm: number): string {
+  if (atLeastGmm !== null) return atLeastGmm > 0 ? `at least ${fixed(atLeastGmm / radiusMm, 1)}` : 'off the scale';
+  const radius = radius95Gmm === null ? '' : ` ± ${fixed(radius95Gmm / radiusMm, 2)}`;
+  return `${fixed(amount / radiusMm, 2)}${radius} @ ${degrees(angleDeg)}`;
 }
 
 /** The recording that a spin came from, to be had back, and to be worked out anew by the present arithmetic. */

@@ -1,5 +1,5 @@
 import { planChoices } from '../../correct/planChoices.js';
-import type { TrackedPlane } from '../../correct/trackUnbalance.js';
+import type { TrackedPlane } from '../../correct/trackedPlane.js';
 import { addPlanes } from '../../rotor/planes.js';
 import { USUAL_BARS } from '../../rotor/slug.js';
 import { fromPolar, toPolar } from '../../units/vector.js';

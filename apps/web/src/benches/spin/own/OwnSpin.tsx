@@ -58,9 +58,7 @@ export function OwnSpin({ machine, calibrations, checks }: OwnSpinProps): ReactN
 function LastCheck({ check }: { readonly check: MachineCheck | undefined }): ReactNode {
   return (
     <p className="text-ink-soft">
-      {check
-        ? `Checked ${clock(check.at)}: ${checkedWords(check)}`
-        : 'Trusted: nobody has checked this calibration yet. After a spin as it is, hang a known weight on and spin once more.'}
+      {check ? `Checked ${clock(check.at)}: ${checkedWords(check)}` : 'Not checked yet. Hang a known weight and spin to check.'}
     </p>
   );
 }

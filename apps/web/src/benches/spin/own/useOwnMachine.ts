@@ -1,6 +1,10 @@
 import type { Calibration, Machine, MachineCheck } from '@tare/contract';
 import { useMachines } from '../../../api/machines.js';
+import { useOpenJob } from '../../../shell/JobContext.js';
 import { useDraft } from '../../../ui/useDraft.js';
+
+/** No machine of the shop's. */
+const STANDIN = 'standin';
 
 export interface OwnMachine {
   readonly machines: readonly Machine[];
@@ -12,15 +16,22 @@ export interface OwnMachine {
   readonly calibrations: readonly Calibration[];
 }
 
-/** Which machine stands at this screen: a choice of the screen, not of the job. */
+/** Which machine the job is spun on: where it was last spun, or what was chosen at this screen. */
 export function useOwnMachine(): OwnMachine {
   const { data: hall } = useMachines();
-  const [id, choose] = useDraft('machine');
+  const { sheet } = useOpenJob();
+  const last = sheet.spins.at(-1);
+  const [chosen, choose] = useDraft(`machine.${sheet.id}`, last ? (last.machineId ?? STANDIN) : '');
+  const [atScreen, rememberAtScreen] = useDraft('machine');
+  const id = chosen === '' ? atScreen : chosen;
   const machine = hall?.machines.find((one) => one.id === id) ?? null;
   return {
     machines: hall?.machines ?? [],
     machine,
-    choose,
+    choose: (next) => {
+      choose(next === '' ? STANDIN : next);
+      rememberAtScreen(next);
+    },
     checks: hall?.checks.filter(({ machineId }) => machineId === machine?.id).reverse() ?? [],
     calibrations: hall?.calibrations.filter(({ machineId }) => machineId === machine?.id).reverse() ?? [],
   };

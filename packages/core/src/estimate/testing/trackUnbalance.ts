@@ -1,7 +1,7 @@
-import { absolute, conjugate, over, times } from '../units/complex.js';
-import { checkNumber, CoreError } from '../units/check.js';
-import { checkVector } from '../units/checkVector.js';
-import { add, scale, subtract, ZERO, type Vector } from '../units/vector.js';
+import { absolute, conjugate, over, times } from '../../units/complex.js';
+import { checkNumber, CoreError } from '../../units/check.js';
+import { checkVector } from '../../units/checkVector.js';
+import { add, scale, subtract, ZERO, type Vector } from '../../units/vector.js';
 
 /** What happened to one plane, in order. Vectors in g·mm; deviations in each component, g·mm. */
 export type PlaneEvent =
@@ -11,7 +11,7 @@ export type PlaneEvent =
   | { readonly kind: 'cut'; readonly changeGmm: Vector; readonly deviationGmm: number };
 
 /** What is known of one plane by all of it. */
-export interface TrackedPlane {
+export interface TrackedByFilter {
   /** The true unbalance now, g·mm; points to where the crank is heavy. */
   readonly unbalanceGmm: Vector;
   readonly deviationGmm: number;
@@ -46,7 +46,7 @@ const KNOWS_NOTHING_GMM = 1e6;
  * @param gainDeviation of the calibration in each component, as a share
  * @throws CoreError when there is no reading, or a deviation makes no sense
  */
-export function trackUnbalance(events: readonly PlaneEvent[], gainDeviation: number): TrackedPlane {
+export function trackUnbalance(events: readonly PlaneEvent[], gainDeviation: number): TrackedByFilter {
   checkNumber('The deviation of the gain', gainDeviation, { min: 0, max: 1 }, 'gainDeviation');
   if (!events.some(({ kind }) => kind === 'read')) throw new CoreError('There is no reading to go by.', 'events');
   const start: State = { s: ZERO, g: { re: 1, im: 0 }, ss: KNOWS_NOTHING_GMM ** 2, gg: gainDeviation ** 2, sg: ZERO };

@@ -1,7 +1,7 @@
-import { effectOf, pieceOf, type MetalNow } from '../cuts/metalNow.js';
-import type { Piece } from '../cuts/piece.js';
-import { cutInto, metalOf } from '../cuts/taken.js';
-import type { Cut } from '../rotor/cut.js';
+import { effectOf, pieceOf, type MetalNow } from './metalNow.js';
+import type { Piece } from './piece.js';
+import { cutInto, metalOf } from './taken.js';
+import { diameterOf, isRimCut, type Cut } from '../rotor/cut.js';
 import { addPlanes, BALANCED, scalePlanes, type PlaneUnbalance } from '../rotor/planes.js';
 import type { PerPlane } from '../spin/readingSpread.js';
 import { degToRad } from '../units/angle.js';
@@ -16,7 +16,7 @@ export interface DrillErrors {
 }
 
 /** A depth stop and a divided head in practised hands; a shop with better or worse writes down its own. */
-export const USUAL_DRILL: DrillErrors = { depthMm: 0.3, angleDeg: 1, densityRatio: 0.01 };
+export const USUAL_DRILL: DrillErrors = { depthMm: 0.3, angleDeg: 1, densityRatio: 0.005 };
 
 /** A lathe goes by its dial, to hundredths where a drill's stop is good for tenths. */
 export const LATHE_TO_DRILL = 1 / 15;
@@ -77,6 +77,38 @@ function perMmOf(piece: Piece, cut: Cut, momentGmm: number): number {
       : { ...cut, depthMm: cut.depthMm + DEPTH_STEP_MM };
   const perMm = (toPolar(metalOf(piece, deeper).momentGmm).amount - momentGmm) / DEPTH_STEP_MM;
   return cut.kind === 'turn' ? perMm * LATHE_TO_DRILL : perMm;
+}
+
+/** What a cut should have changed, in both planes, and how far it may be off. */
+export interface CutDoubts {
+  readonly change: PlaneUnbalance;
+  /** The share of it that leans on the density of the crank's metal, which errs alike for all cuts. */
+  readonly perDensity: PlaneUnbalance;
+  /** Of its own error over A re, A im, B re, B im: 4 × 4, row by row, (g·mm)². */
+  readonly covariance: readonly number[];
+}
+
+/** A bit cuts this much wider or narrower than its size, and a bar is as far from its own. */
+const BIT_MM = 0.05;
+/** A weld is never quite full. */
+const WELD_RATIO = 0.03;
+
+/**
+ * What one cut changes and how far that may be off, jointly over both planes (handbook section 6, definition 5): along itself by
+ * ∂U/∂h·σ_h and by the bit's 2·U·σ_d/d, across by U·σ_θ, each the same complex share of both planes. What the crank's metal weighs
+ * errs for all cuts together and stands apart; a bar and a weld have an error of their own.
+ * @param metal as it is before it
+ */
+export function cutDoubts(metal: MetalNow, cut: Cut, drill: DrillErrors): CutDoubts {
+  const [{ momentGmm, perMm, effect }] = bitesOf(metal, [cut]) as [Bite];
+  const along = [effect.aGmm.re, effect.aGmm.im, effect.bGmm.re, effect.bGmm.im];
+  const across = [-effect.aGmm.im, effect.aGmm.re, -effect.bGmm.im, effect.bGmm.re];
+  const own = cut.kind === 'weld' ? WELD_RATIO : cut.kind === 'bar' ? drill.densityRatio : 0;
+  const bit = isRimCut(cut) || cut.kind === 'weld' ? 0 : (2 * BIT_MM) / diameterOf(cut);
+  const alongRatio = Math.hypot(momentGmm === 0 ? 0 : (drill.depthMm * perMm) / momentGmm, bit, own);
+  const acrossRatio = degToRad(drill.angleDeg);
+  const covariance = along.flatMap((x, i) => along.map((y, j) => alongRatio ** 2 * x * y + acrossRatio ** 2 * across[i]! * across[j]!));
+  return { change: effect, perDensity: own === 0 ? effect : BALANCED, covariance };
 }
 
 /** How one cut went amiss. */

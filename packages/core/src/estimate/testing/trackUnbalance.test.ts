@@ -1,6 +1,6 @@
 import { randomLcg, randomNormal } from 'd3-random';
-import { absolute, times } from '../units/complex.js';
-import { add, fromPolar, subtract, toPolar, ZERO, type Vector } from '../units/vector.js';
+import { absolute, times } from '../../units/complex.js';
+import { add, fromPolar, subtract, toPolar, ZERO, type Vector } from '../../units/vector.js';
 import { trackUnbalance, type PlaneEvent } from './trackUnbalance.js';
 
 const readAs = (readGmm: Vector, deviationGmm = 20, hungGmm: Vector = ZERO): PlaneEvent => ({ kind: 'read', readGmm, hungGmm, deviationGmm });

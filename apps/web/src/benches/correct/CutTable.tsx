@@ -1,0 +1,54 @@
+import { counterweightOf } from '@tare/core';
+import type { ReactNode } from 'react';
+import { clock, degrees } from '../../format/numbers.js';
+import { useOpenJob } from '../../shell/JobContext.js';
+import { usePersonName } from '../../ui/usePersonName.js';
+import { VoidButton } from '../../ui/VoidButton.js';
+import { gramsWords, NOUNS, shortSize, wordOf } from './cutWords.js';
+import { useCutMetals } from './useCutMetals.js';
+
+/** Every cut that is in the crank, each of which can be voided where it never was. */
+export function CutTable(): ReactNode {
+  const { sheet } = useOpenJob();
+  const nameOf = usePersonName();
+  const took = useCutMetals();
+  if (sheet.holes.length === 0) return null;
+  return (
+    <details>
+      <summary className="min-h-11 py-2 text-lg">{`Every cut so far (${sheet.holes.length})`}</summary>
+      <table className="w-full text-left [&_td]:pr-4 [&_th]:pr-4">
+        <thead className="border-b-2 border-ink text-ink-soft">
+          <tr>
+            <th scope="col">Where</th>
+            <th scope="col">What</th>
+            <th scope="col">Took</th>
+            <th scope="col">After</th>
+            <th scope="col">Who, when</th>
+            <th scope="col" />
+          </tr>
+        </thead>
+        <tbody>
+          {sheet.holes.map((cut) => {
+            const { name } = counterweightOf(sheet.spec.crank, cut.counterweightId);
+            const after = sheet.spins.findIndex(({ id }) => id === cut.afterSpinId) + 1;
+            return (
+              <tr key={cut.id} className="border-b border-edge">
+                <th scope="row" className="figure-type">{`${name} at ${degrees(cut.angleDeg, 1)}`}</th>
+                <td className="figure-type">
+                  {`${NOUNS[wordOf(cut)]}, ${shortSize(cut)} mm`}
+                  {cut.note !== '' && <span className="block font-sign text-ink-soft">{cut.note}</span>}
+                </td>
+                <td className="figure-type">{took.has(cut.id) ? gramsWords(took.get(cut.id)!) : ''}</td>
+                <td>{after === 0 ? 'before any spin' : `spin ${after}`}</td>
+                <td className="text-ink-soft">{`${nameOf(cut.personId)}, ${clock(cut.at)}`}</td>
+                <td>
+                  <VoidButton entryId={cut.id} what="this cut" reasons={['it was never made', 'logged twice', 'another crank']} />
+                </td>
+              </tr>
+            );
+          })}
+        </tbody>
+      </table>
+    </details>
+  );
+}

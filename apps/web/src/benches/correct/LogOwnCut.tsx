@@ -1,0 +1,259 @@
+import {
+  addPlanes,
+  CoreError,
+  effectOfCuts,
+  fromHeavyDeg,
+  furtherCut,
+  normaliseAngleDeg,
+  toHeavyDeg,
+  toPolar,
+  typedNumber,
+  type Cut,
+  type MachineConvention,
+  type PlaneUnbalance,
+} from '@tare/core';
+import { useMemo, useState, type ReactNode } from 'react';
+import { useMachines } from '../../api/machines.js';
+import { useWrite, type Content } from '../../api/useWrite.js';
+import { degrees, fixed } from '../../format/numbers.js';
+import { useOpenJob } from '../../shell/JobContext.js';
+import { AskAnother } from '../../ui/AskAnother.js';
+import { Button } from '../../ui/Button.js';
+import { Choice } from '../../ui/Choice.js';
+import { Field, NumberField } from '../../ui/Field.js';
+import { Note, ProblemNotice } from '../../ui/Notice.js';
+import { useWho } from '../../ui/WhoFirst.js';
+import { gramsWords, shortSize } from './cutWords.js';
+import { cutsOf, Incomplete, NO_CUT, OWN_KINDS, type OwnCutDraft } from './ownCut.js';
+import { metalAfter, takenBy } from './useCutMetals.js';
+
+interface LogOwnCutProps {
+  /** What stands in the form at first: a place that was pointed at, or a planned cut that was made otherwise. */
+  readonly start: Partial<OwnCutDraft>;
+  /** The planned cut that it carries out. */
+  readonly planned?: { readonly planId: string; readonly planIndex: number };
+  /** The spin that it was made before, where it is logged only now. */
+  readonly beforeSpinId?: string;
+  readonly onDone: () => void;
+}
+
+/** Any cut, planned or not, as it really is: what it takes and leaves is shown before it is kept. */
+export function LogOwnCut({ start, planned, beforeSpinId, onDone }: LogOwnCutProps): ReactNode {
+  const { sheet } = useOpenJob();
+  const { crank } = sheet.spec;
+  const personId = useWho();
+  const log = useWrite('POST jobs/:jobId/holes', { jobId: sheet.id });
+  const [draft, setDraft] = useState<OwnCutDraft>({ ...NO_CUT, counterweightId: crank.counterweights[0]?.id ?? '', ...start });
+  const [chips, setChips] = useState('');
+  const [note, setNote] = useState('');
+  const before = useMemo(() => metalAfter(sheet, sheet.holes), [sheet]);
+  const said = useMemo(() => understood(() => cutsOf(draft, before.standing)), [draft, before]);
+  const cuts = typeof said === 'string' ? [] : said;
+  const set = (more: Partial<OwnCutDraft>): void => setDraft({ ...draft, ...more });
+  const field = (key: keyof OwnCutDraft, label: string, unit: string, className = 'w-36'): ReactNode => (
+    <NumberField
+      label={label}
+      unit={unit}
+      className={className}
+      value={String(draft[key])}
+      onChange={(event) => set({ [key]: event.target.value })}
+    />
+  );
+  const round = draft.kind === 'radial' || draft.kind === 'face' || draft.kind === 'bar';
+  const onOld = draft.kind === 'redrill' || draft.kind === 'weld';
+  const send = async (): Promise<void> => {
+    if (personId === null) return;
+    const chipsG = chips.trim() === '' ? null : typedNumber(chips);
+    for (const [i, cut] of cuts.entries()) {
+      const content: Content<'POST jobs/:jobId/holes'> = {
+        personId,
+        cut,
+        planId: planned?.planId ?? null,
+        planIndex: planned?.planIndex ?? null,
+        chipsG: i === 0 ? chipsG : null,
+        note: note.trim(),
+        ...(beforeSpinId ? { beforeSpinId } : {}),
+      };
+      await log.mutateAsync(content);
+    }
+    onDone();
+  };
+  return (
+    <form
+      aria-label="A cut as it really is"
+      className="grid gap-3 border-2 border-edge bg-plate-low p-4"
+      onSubmit={(event) => {
+        event.preventDefault();
+        void send().catch(() => undefined);
+      }}
+    >
+      <h2 className="text-xl font-semibold">{planned ? 'This cut as it really was made' : 'A cut of your own'}</h2>
+      <div className="flex flex-wrap items-start gap-3">
+        <Choice
+          label="What was done"
+          className="w-72"
+          value={draft.kind}
+          onChange={(event) => set({ kind: event.target.value as OwnCutDraft['kind'] })}
+          options={Object.entries(OWN_KINDS).map(([value, label]) => ({ value, label }))}
+        />
+        {!onOld && (
+          <Choice
+            label="In"
+            className="w-44"
+            value={draft.counterweightId}
+            onChange={(event) => set({ counterweightId: event.target.value })}
+            options={crank.counterweights.map(({ id, name }) => ({ value: id, label: name }))}
+          />
+        )}
+        {!onOld && <AngleFields value={draft.angleDeg} onChange={(angleDeg) => set({ angleDeg })} />}
+        {round && field('bitMm', draft.kind === 'bar' ? 'Diameter of the bar' : 'Bit', 'mm', 'w-28')}
+        {(draft.kind === 'radial' || draft.kind === 'face') && field('depthMm', 'Depth measured, to the shoulder', 'mm', 'w-44')}
+        {draft.kind === 'bar' && field('lengthMm', 'Length pressed in', 'mm')}
+        {(draft.kind === 'face' || draft.kind === 'bar') && (
+          <>
+            <Choice
+              label="From the"
+              className="w-36"
+              value={draft.face}
+              onChange={(event) => set({ face: event.target.value as 'front' | 'rear' })}
+              options={[
+                { value: 'front', label: 'front face' },
+                { value: 'rear', label: 'rear face' },
+              ]}
+            />
+            {field('radiusMm', 'Its axis at radius', 'mm')}
+          </>
+        )}
+        {draft.kind === 'radial' && field('zMm', 'Along the crank; blank: the middle', 'mm', 'w-52')}
+        {draft.kind === 'bar' && field('densityGPerCm3', 'Its density', 'g/cm³', 'w-32')}
+        {(draft.kind === 'grind' || draft.kind === 'turn') && (
+          <>
+            {field('depthMm', 'Taken off the radius', 'mm', 'w-40')}
+            {field('halfArcDeg', 'To both sides', '°', 'w-32')}
+          </>
+        )}
+        {draft.kind === 'redrill' && field('deeperMm', 'All of them deeper by', 'mm', 'w-44')}
+      </div>
+      {onOld && (
+        <fieldset className="flex flex-wrap gap-x-5">
+          <legend className="font-semibold">{draft.kind === 'redrill' ? 'Which holes' : 'Which hole'}</legend>
+          {before.standing.length === 0 && <Note>There is no hole in this crank yet.</Note>}
+          {before.standing
+            .filter(({ kind }) => kind !== 'bar')
+            .map((hole) => (
+              <label key={hole.id} className="flex min-h-11 items-center gap-2">
+                <input
+                  type="checkbox"
+                  className="size-5"
+                  checked={draft.replacesIds.includes(hole.id)}
+                  onChange={(event) =>
+                    set({ replacesIds: event.target.checked ? [...draft.replacesIds, hole.id] : draft.replacesIds.filter((id) => id !== hole.id) })
+                  }
+                />
+                {`${crank.counterweights.find(({ id }) => id === hole.counterweightId)?.name ?? ''} at ${degrees(hole.angleDeg)}, ${shortSize(hole)} mm`}
+              </label>
+            ))}
+        </fieldset>
+      )}
+      <div className="flex flex-wrap items-start gap-3">
+        <NumberField label="Chips, if weighed" unit="g" className="w-36" value={chips} onChange={(event) => setChips(event.target.value)} />
+        <Field label="A note" className="w-72" value={note} onChange={(event) => setNote(event.target.value)} />
+      </div>
+      {typeof said === 'string' ? <p className="text-ink-soft">{`Still to say: ${said}.`}</p> : <Preview cuts={cuts} />}
+      {log.error && log.error.problem.ask !== 'another' && <ProblemNotice>{log.error.message}</ProblemNotice>}
+      <AskAnother write={log} onMade={onDone}>
+        It is another one: log it
+      </AskAnother>
+      <div className="flex flex-wrap gap-3">
+        <Button type="submit" look="primary" disabled={personId === null || cuts.length === 0 || log.isPending}>
+          {cuts.length > 1 ? `Log these ${cuts.length} cuts` : 'Log this cut'}
+        </Button>
+        <Button onClick={onDone}>Leave it</Button>
+      </div>
+    </form>
+  );
+}
+
+/** The cuts, or what is still to be said. */
+function understood(work: () => Cut[]): Cut[] | string {
+  try {
+    return work();
+  } catch (error) {
+    if (error instanceof Incomplete) return error.message;
+    throw error;
+  }
+}
+
+/** Tare's own angle, or what the machine that the crank was last spun on calls it. */
+function AngleFields({ value, onChange }: { readonly value: string; readonly onChange: (angleDeg: string) => void }): ReactNode {
+  const { sheet } = useOpenJob();
+  const { data: hall } = useMachines();
+  const lastOn = sheet.spins.at(-1)?.machineId;
+  const machine = hall?.machines.find(({ id, spec }) => id === lastOn && spec.driver === 'typed');
+  const [byMachine, setByMachine] = useState('');
+  // Where a hole is is where it is: the machine's heavy or light spot is no matter of it.
+  const convention: MachineConvention | null = machine ? { ...machine.spec.convention, shows: 'heavy' } : null;
+  const own = typedNumber(value);
+  return (
+    <>
+      <NumberField
+        label="At, from crankpin 1"
+        unit="°"
+        className="w-40"
+        value={value}
+        onChange={(event) => {
+          setByMachine('');
+          onChange(event.target.value);
+        }}
+      />
+      {convention && (
+        <NumberField
+          label={`Or as ${machine!.spec.name} counts`}
+          unit="°"
+          className="w-56"
+          value={byMachine !== '' || Number.isNaN(own) ? byMachine : String(Math.round(fromHeavyDeg(normaliseAngleDeg(own), convention)))}
+          onChange={(event) => {
+            setByMachine(event.target.value);
+            const shown = typedNumber(event.target.value);
+            if (!Number.isNaN(shown)) onChange(String(Math.round(toHeavyDeg(shown, convention))));
+          }}
+        />
+      )}
+    </>
+  );
+}
+
+/** What the cuts would take, and what they would leave. */
+function Preview({ cuts }: { readonly cuts: readonly Cut[] }): ReactNode {
+  const { sheet, figures } = useOpenJob();
+  const { radiusAMm, radiusBMm } = sheet.spec.crank.planes;
+  const told = useMemo((): { readonly takes: string; readonly leaves: PlaneUnbalance | null } | string => {
+    const before = metalAfter(sheet, sheet.holes);
+    try {
+      const takes = takenBy(before, cuts).map(gramsWords).join(' and ');
+      furtherCut(before, cuts);
+      const { now } = figures.estimate;
+      return { takes, leaves: now ? addPlanes(now.unbalance, effectOfCuts(before, cuts)) : null };
+    } catch (error) {
+      if (error instanceof CoreError) return error.message;
+      throw error;
+    }
+  }, [sheet, figures, cuts]);
+  if (typeof told === 'string') return <ProblemNotice>{told}</ProblemNotice>;
+  const words = (vector: PlaneUnbalance['aGmm'], radiusMm: number): string => {
+    const { amount, angleDeg } = toPolar(vector);
+    return `${fixed(amount / radiusMm, 2)} g @ ${degrees(angleDeg)}`;
+  };
+  return (
+    <p aria-label="What it would do">
+      {`Takes ${told.takes}.`}
+      {told.leaves && (
+        <>
+          {' It would leave '}
+          <span className="figure-type font-semibold">{`A ${words(told.leaves.aGmm, radiusAMm)}, B ${words(told.leaves.bGmm, radiusBMm)}`}</span>
+          {' by what is known.'}
+        </>
+      )}
+    </p>
+  );
+}

@@ -1,0 +1,169 @@
+import { normaliseAngleDeg, replacedId, seatOf, typedNumber, type Cut, type StandingCut } from '@tare/core';
+
+/** A cut of one's own as it is typed. */
+export interface OwnCutDraft {
+  readonly kind: 'radial' | 'face' | 'redrill' | 'bar' | 'weld' | 'grind' | 'turn';
+  readonly counterweightId: string;
+  readonly angleDeg: string;
+  /** Of a hole or bar that stands: what is deepened, filled or welded. */
+  readonly replacesIds: readonly string[];
+  readonly face: 'front' | 'rear';
+  readonly radiusMm: string;
+  readonly zMm: string;
+  readonly bitMm: string;
+  readonly pointAngleDeg: string;
+  readonly depthMm: string;
+  readonly deeperMm: string;
+  readonly lengthMm: string;
+  readonly densityGPerCm3: string;
+  readonly halfArcDeg: string;
+}
+
+export const NO_CUT: OwnCutDraft = {
+  kind: 'radial',
+  counterweightId: '',
+  angleDeg: '',
+  replacesIds: [],
+  face: 'front',
+  radiusMm: '',
+  zMm: '',
+  bitMm: '',
+  pointAngleDeg: '118',
+  depthMm: '',
+  deeperMm: '',
+  lengthMm: '',
+  densityGPerCm3: '17.5',
+  halfArcDeg: '8',
+};
+
+/** What is called for by each kind, in the order it is asked. */
+export const OWN_KINDS = {
+  radial: 'A hole from the rim',
+  face: 'A hole in the side face',
+  redrill: 'Holes that are there, deeper',
+  grind: 'A spot ground off the rim',
+  turn: 'The rim turned down',
+  bar: 'A bar of heavy metal from the side',
+  weld: 'A hole welded shut',
+} as const satisfies Record<OwnCutDraft['kind'], string>;
+
+/** Fields that are empty or no number. */
+export class Incomplete extends Error {
+  override readonly name = 'Incomplete';
+}
+
+function numberOf(text: string, what: string): number {
+  const value = typedNumber(text);
+  if (Number.isNaN(value)) throw new Incomplete(what);
+  return value;
+}
+
+/**
+ * The cuts that a draft says: one, or one for each hole that goes deeper.
+ * @param standing holes and bars as they are
+ * @throws Incomplete naming what is missing
+ */
+export function cutsOf(draft: OwnCutDraft, standing: readonly StandingCut[]): Cut[] {
+  const old = draft.replacesIds.flatMap((id) => standing.filter((hole) => hole.id === id));
+  if (draft.kind === 'redrill') {
+    if (old.length === 0) throw new Incomplete('which holes');
+    const deeper = numberOf(draft.deeperMm, 'how much deeper');
+    return old.flatMap((hole): Cut[] =>
+      hole.kind === 'bar'
+        ? []
+        : [
+            {
+              kind: 'redrill',
+              counterweightId: hole.counterweightId,
+              angleDeg: hole.angleDeg,
+              seat: seatOf(hole),
+              replacesId: hole.id,
+              bitMm: hole.bitMm,
+              pointAngleDeg: hole.pointAngleDeg,
+              depthMm: hole.depthMm + deeper,
+            },
+          ],
+    );
+  }
+  if (draft.kind === 'weld') {
+    if (old.length === 0) throw new Incomplete('which hole');
+    return old.flatMap((hole): Cut[] =>
+      hole.kind === 'bar'
+        ? []
+        : [
+            {
+              kind: 'weld',
+              counterweightId: hole.counterweightId,
+              angleDeg: hole.angleDeg,
+              seat: seatOf(hole),
+              replacesId: hole.id,
+              bitMm: hole.bitMm,
+              depthMm: hole.depthMm,
+            },
+          ],
+    );
+  }
+  if (draft.counterweightId === '') throw new Incomplete('which counterweight');
+  const place = { counterweightId: draft.counterweightId, angleDeg: normaliseAngleDeg(numberOf(draft.angleDeg, 'the angle')) };
+  const depthMm = numberOf(draft.kind === 'bar' ? draft.lengthMm : draft.depthMm, draft.kind === 'bar' ? 'the length' : 'the depth');
+  switch (draft.kind) {
+    case 'grind':
+    case 'turn':
+      return [{ kind: draft.kind, ...place, halfArcDeg: numberOf(draft.halfArcDeg, 'how far to both sides'), depthMm }];
+    case 'bar':
+      return [
+        {
+          kind: 'bar',
+          ...place,
+          seat: { from: 'face', face: draft.face, radiusMm: numberOf(draft.radiusMm, 'the radius of its axis') },
+          diameterMm: numberOf(draft.bitMm, 'the bar’s diameter'),
+          lengthMm: depthMm,
+          depthMm,
+          densityGPerCm3: numberOf(draft.densityGPerCm3, 'the bar’s density'),
+          replacesId: null,
+        },
+      ];
+    case 'face': {
+      const drilled = { bitMm: numberOf(draft.bitMm, 'the bit'), pointAngleDeg: numberOf(draft.pointAngleDeg, 'the point angle'), depthMm };
+      return [{ kind: 'face', ...place, ...drilled, face: draft.face, radiusMm: numberOf(draft.radiusMm, 'the radius of its axis') }];
+    }
+    case 'radial': {
+      const drilled = { bitMm: numberOf(draft.bitMm, 'the bit'), pointAngleDeg: numberOf(draft.pointAngleDeg, 'the point angle'), depthMm };
+      return [{ kind: 'radial', ...place, ...drilled, zMm: draft.zMm.trim() === '' ? null : numberOf(draft.zMm, 'the place along the crank') }];
+    }
+  }
+}
+
+/** A planned cut as a draft, to be put right where it was really made otherwise; null for one that is not typed here. */
+export function draftOf(cut: Cut): OwnCutDraft | null {
+  const text = (value: number): string => String(Number(value.toFixed(2)));
+  const place = { ...NO_CUT, counterweightId: cut.counterweightId, angleDeg: text(cut.angleDeg) };
+  switch (cut.kind) {
+    case 'radial':
+      return { ...place, kind: 'radial', bitMm: text(cut.bitMm), pointAngleDeg: text(cut.pointAngleDeg), zMm: cut.zMm == null ? '' : text(cut.zMm) };
+    case 'face':
+      return {
+        ...place,
+        kind: 'face',
+        bitMm: text(cut.bitMm),
+        pointAngleDeg: text(cut.pointAngleDeg),
+        radiusMm: text(cut.radiusMm),
+        face: cut.face ?? 'front',
+      };
+    case 'grind':
+    case 'turn':
+      return { ...place, kind: cut.kind, halfArcDeg: text(cut.halfArcDeg) };
+    case 'bar':
+      if (replacedId(cut) !== null || cut.seat.from !== 'face') return null;
+      return {
+        ...place,
+        kind: 'bar',
+        bitMm: text(cut.diameterMm),
+        radiusMm: text(cut.seat.radiusMm),
+        face: cut.seat.face ?? 'front',
+        densityGPerCm3: text(cut.densityGPerCm3),
+      };
+    default:
+      return null;
+  }
+}

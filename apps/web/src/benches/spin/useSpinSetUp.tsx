@@ -1,0 +1,109 @@
+import type { SpinSetUp } from '@tare/contract';
+import { usuallyMounted, type Mounted } from '@tare/core';
+import { Plus } from 'lucide-react';
+import { useState, type ReactNode } from 'react';
+import { useOpenJob } from '../../shell/JobContext.js';
+import { Button } from '../../ui/Button.js';
+import { Field } from '../../ui/Field.js';
+import { useDraft } from '../../ui/useDraft.js';
+import { mountedWords, PART_WORDS } from './mountedWords.js';
+
+export interface SpinSetUpFields {
+  readonly setUp: SpinSetUp;
+  /** What is mounted, or a plane, is another than at the last spin. */
+  readonly isAnother: boolean;
+  readonly fields: ReactNode;
+  /** After a spin was kept: a note and a quick look are of that one alone. */
+  readonly startOver: () => void;
+}
+
+/** What may be bolted on, besides what the crank is described with; its bobs are part of it. */
+const USUAL_PARTS = ['damper', 'gear', 'flywheel', 'clutchCover', 'adapter'];
+
+/** What is mounted in the next spin, whether it counts, and a note: the same as last time unless somebody says otherwise. */
+export function useSpinSetUp(): SpinSetUpFields {
+  const { sheet } = useOpenJob();
+  const last = sheet.spins.findLast(({ quick }) => quick !== true);
+  const usual: Mounted = last?.mounted ?? usuallyMounted(sheet.spec.crank);
+  const [draft, setDraft] = useDraft(`mounted.${sheet.id}`);
+  const mounted = draft === '' ? usual : mountedOf(draft, usual);
+  const [other, setOther] = useState('');
+  const [quick, setQuick] = useState(false);
+  const [note, setNote] = useDraft(`spin-note.${sheet.id}`);
+  const parts = [...new Set(['crank', ...USUAL_PARTS, ...Object.keys(usual), ...Object.keys(mounted)])];
+  const put = (next: Mounted): void => setDraft(JSON.stringify(next));
+  const isSame = mountedWords(mounted) === mountedWords(usual);
+  const movedPlanes = last !== undefined && (last.planes.zAMm !== sheet.spec.crank.planes.zAMm || last.planes.zBMm !== sheet.spec.crank.planes.zBMm);
+  const same = last === undefined ? '' : isSame && !movedPlanes ? ': the same as last time' : ': another set-up than last time';
+  return {
+    setUp: { mounted, ...(quick ? { quick } : {}), ...(note.trim() === '' ? {} : { note: note.trim() }) },
+    isAnother: last === undefined || !isSame || movedPlanes,
+    startOver: () => {
+      setQuick(false);
+      setNote('');
+      setDraft('');
+    },
+    fields: (
+      <details>
+        <summary className="min-h-11 py-2">
+          Mounted: <span className={isSame ? 'text-ink-soft' : 'font-semibold'}>{`${mountedWords(mounted)}${same}`}</span>
+          {quick && <span className="font-semibold">; a quick look, which does not count</span>}
+        </summary>
+        <div className="grid gap-3">
+          {movedPlanes && (
+            <p>The planes moved on the Engine bench since the last spin. What was read before is carried over to where they are now.</p>
+          )}
+          <fieldset className="flex flex-wrap gap-x-5">
+            <legend className="font-semibold">What turns with the crank in this spin</legend>
+            {parts.map((part) => (
+              <label key={part} className="flex min-h-11 items-center gap-2">
+                <input
+                  type="checkbox"
+                  className="size-5"
+                  checked={part in mounted}
+                  disabled={part === 'crank'}
+                  onChange={(event) =>
+                    put(
+                      event.target.checked
+                        ? { ...mounted, [part]: 0 }
+                        : Object.fromEntries(Object.entries(mounted).filter(([name]) => name !== part)),
+                    )
+                  }
+                />
+                {PART_WORDS[part] ?? part}
+              </label>
+            ))}
+          </fieldset>
+          <div className="flex flex-wrap items-end gap-3">
+            <Field label="Something else that is mounted" className="w-64" value={other} onChange={(event) => setOther(event.target.value)} />
+            <Button
+              disabled={other.trim() === ''}
+              onClick={() => {
+                put({ ...mounted, [other.trim()]: 0 });
+                setOther('');
+              }}
+            >
+              <Plus aria-hidden className="size-5" /> Add it
+            </Button>
+          </div>
+          <label className="flex min-h-11 items-center gap-2">
+            <input type="checkbox" className="size-5" checked={quick} onChange={(event) => setQuick(event.target.checked)} />A quick look: show it, do
+            not count it
+          </label>
+          <Field label="A note on this spin" value={note} onChange={(event) => setNote(event.target.value)} />
+        </div>
+      </details>
+    ),
+  };
+}
+
+/** A draft of another day may be anything. */
+function mountedOf(draft: string, usual: Mounted): Mounted {
+  try {
+    const read: unknown = JSON.parse(draft);
+    const isMounted = typeof read === 'object' && read !== null && Object.values(read).every((turned) => typeof turned === 'number');
+    return isMounted && 'crank' in read ? (read as Mounted) : usual;
+  } catch {
+    return usual;
+  }
+}

@@ -1,0 +1,470 @@
+import { cholesky, inverse, solveCholesky } from './cholesky.js';
+import type { FourNumbers } from './fourNumbers.js';
+
+/** How a part counts in a spin's planes: turned by R(φ), each of the spin's planes a real mixture of the two that its unbalance is kept in. */
+export interface PartInSpin {
+  readonly cos: number;
+  readonly sin: number;
+  /** Of spin plane A: shares of state planes A and B; then of spin plane B. */
+  readonly shares: readonly [number, number, number, number];
+}
+
+/** A reading of one state of the crank, as a step of the filter. */
+export interface ReadStep {
+  readonly kind: 'read';
+  /** Which gain it is read by. */
+  readonly gain: number;
+  /** How each part counts; null for one that is not mounted. */
+  readonly parts: readonly (PartInSpin | null)[];
+  /** What hung on the crank, in the spin's planes. */
+  readonly hung: FourNumbers;
+  readonly mean: FourNumbers;
+  readonly covariance: readonly number[];
+  /** Planes that gave a number, A and B. */
+  readonly seen: readonly [boolean, boolean];
+}
+
+/** Metal that went from one part or came to it, in the planes of the state. */
+export interface CutStep {
+  readonly kind: 'cut';
+  readonly part: number;
+  readonly change: FourNumbers;
+  /** What the change is out by for each unit of κ. */
+  readonly perDensity: FourNumbers;
+  readonly covariance: readonly number[];
+}
+
+export type Step = ReadStep | CutStep;
+
+/** What is known before any of it. */
+export interface Prior {
+  readonly parts: number;
+  /** Of each gain, in each component, as a share. */
+  readonly gainDeviations: readonly number[];
+  readonly densityDeviation: number;
+}
+
+/** Mean and covariance of everything that is not known: four numbers a part, four a gain, κ. */
+export interface Known {
+  readonly mean: Float64Array;
+  readonly covariance: Float64Array;
+}
+
+interface Point {
+  /** What turned in the spin, and the gain, where its reading was made linear. */
+  total: Float64Array;
+  gain: Float64Array;
+}
+
+interface Taken<S extends Step = Step> {
+  step: S;
+  /** Of a reading. */
+  point: Point | null;
+  /** Of a cut: what gives its own error once what followed is known. */
+  back: { readonly rows: Float64Array; readonly offset: Float64Array } | null;
+}
+
+/** Nothing of a rotor is further off than this, g·mm in each component. */
+export const KNOWS_NOTHING_GMM = 1e6;
+/** A reading's linear form leaves out no more than this of its own deviation. */
+const LEFT_OUT_RATIO = 0.02;
+const MOST_PASSES = 12;
+/** A gain that moved by less of its own deviation leaves the old readings' linear forms as good as they were. */
+const GAIN_MOVED = 0.2;
+
+/**
+ * The most probable state by all readings and cuts (handbook section 6, definitions 1 to 6), in state form: information Λ and
+ * η = Λ·x over x = (u of each part in two planes, a complex gain for each calibration and plane, κ), flat in u.
+ *
+ * A reading r_p = g_p·(Σ_c R(φ_c)·(T·u_c)_p + hung_p) + e adds Jᵀ·R⁻¹·J, linear about (v̄, ḡ): g·v ≈ ḡ·v + (g − ḡ)·v̄. A cut
+ * takes u to u + d·(1 + κ) + ε, ε of covariance Q = L·Lᵀ: Λ − Λ_u·L·(1 + Lᵀ·Λ_uu·L)⁻¹·Lᵀ·Λ_uᵀ, which stands where Q or Λ_uu is
+ * singular, then the shift. Going back from the last state gives every v, so that all is made linear anew where it moved
+ * (Gauss–Newton over the whole record) until no reading leaves out more than a fiftieth of its own deviation.
+ */
+export class States {
+  readonly size: number;
+  readonly #prior: Prior;
+  #information: Float64Array;
+  #eta: Float64Array;
+  #taken: Taken[] = [];
+  #before: { information: Float64Array; eta: Float64Array } | null = null;
+  #known: Known | null = null;
+  #gainsSeen: readonly number[] | null = null;
+
+  constructor(prior: Prior) {
+    this.#prior = prior;
+    this.size = 4 * prior.parts + 4 * prior.gainDeviations.length + 1;
+    this.#information = new Float64Array(this.size ** 2);
+    this.#eta = new Float64Array(this.size);
+    this.#start();
+  }
+
+  /** Where a gain's numbers begin in the state. */
+  gainAt(gain: number): number {
+    return 4 * this.#prior.parts + 4 * gain;
+  }
+
+  get known(): Known {
+    this.#known ??= this.#solve();
+    return this.#known;
+  }
+
+  /** What a reading should be by all before it, with the covariance of what it is apart from that: prediction and reading together. */
+  predict(step: ReadStep): { readonly reading: Float64Array; readonly covariance: Float64Array; readonly slope: Float64Array } {
+    const { mean, covariance } = this.known;
+    const point = this.#pointAt(step, mean);
+    const slope = this.#slope(step, point);
+    const reading = new Float64Array(4);
+    for (let p = 0; p < 2; p += 1) {
+      const [gr, gi, vr, vi] = [point.gain[2 * p]!, point.gain[2 * p + 1]!, point.total[2 * p]!, point.total[2 * p + 1]!];
+      reading[2 * p] = gr * vr - gi * vi;
+      reading[2 * p + 1] = gr * vi + gi * vr;
+    }
+    return { reading, covariance: addTo(sandwich(slope, covariance, 4, this.size), step.covariance), slope };
+  }
+
+  /** How much of an error of a reading that was taken in goes into what these rows take out of the state: rows·P·Jᵀ·R⁻¹, 4 × 4. */
+  weightsOf(step: ReadStep, rows: Float64Array): Float64Array {
+    const n = this.size;
+    const { mean, covariance } = this.known;
+    const slope = this.#slope(step, this.#pointAt(step, mean));
+    const weight = inverse(step.covariance, 4);
+    const across = new Float64Array(16);
+    for (let i = 0; i < 4; i += 1) {
+      const row = new Float64Array(n);
+      for (let k = 0; k < n; k += 1) {
+        const value = rows[i * n + k]!;
+        if (value !== 0) for (let j = 0; j < n; j += 1) row[j]! += value * covariance[k * n + j]!;
+      }
+      for (let a = 0; a < 4; a += 1) for (let j = 0; j < n; j += 1) across[4 * i + a]! += row[j]! * slope[a * n + j]!;
+    }
+    const out = new Float64Array(16);
+    for (let i = 0; i < 4; i += 1)
+      for (let j = 0; j < 4; j += 1) for (let k = 0; k < 4; k += 1) out[4 * i + j]! += across[4 * i + k]! * weight[4 * k + j]!;
+    return out;
+  }
+
+  /** Takes a step in. */
+  take(step: Step): void {
+    if (step.kind === 'cut') {
+      this.#before = null;
+      this.#taken.push({ step, point: null, back: this.#cut(step) });
+    } else {
+      this.#before = { information: this.#information.slice(), eta: this.#eta.slice() };
+      const taken = { step, point: this.#firstPoint(step), back: null };
+      this.#taken.push(taken);
+      this.#read(step, taken.point);
+    }
+    this.#known = null;
+    if (step.kind === 'read') this.#settle();
+  }
+
+  /** Takes a reading in the place of the one just taken: the mean of both. */
+  takeInstead(step: ReadStep): void {
+    this.#taken.pop();
+    const { information, eta } = this.#before!;
+    this.#information = information;
+    this.#eta = eta;
+    this.take(step);
+  }
+
+  #start(): void {
+    const { parts, gainDeviations, densityDeviation } = this.#prior;
+    const n = this.size;
+    this.#information.fill(0);
+    this.#eta.fill(0);
+    const set = (i: number, mean: number, deviation: number): void => {
+      this.#information[i * n + i] = 1 / deviation ** 2;
+      this.#eta[i] = mean / deviation ** 2;
+    };
+    for (let i = 0; i < 4 * parts; i += 1) set(i, 0, KNOWS_NOTHING_GMM);
+    gainDeviations.forEach((deviation, gain) => {
+      for (let i = 0; i < 4; i += 1) set(this.gainAt(gain) + i, i % 2 === 0 ? 1 : 0, deviation);
+    });
+    set(n - 1, 0, densityDeviation);
+  }
+
+  #solve(): Known {
+    const n = this.size;
+    const covariance = inverse(this.#information, n);
+    const mean = new Float64Array(n);
+    for (let i = 0; i < n; i += 1) {
+      let sum = 0;
+      for (let j = 0; j < n; j += 1) sum += covariance[i * n + j]! * this.#eta[j]!;
+      mean[i] = sum;
+    }
+    return { mean, covariance };
+  }
+
+  #gainOf(step: ReadStep, mean: Float64Array): Float64Array {
+    const at = this.gainAt(step.gain);
+    return mean.slice(at, at + 4);
+  }
+
+  /** What turns in a spin, and its gain, by a state. */
+  #pointAt(step: ReadStep, mean: Float64Array): Point {
+    const total = Float64Array.from(step.hung);
+    step.parts.forEach((part, c) => {
+      if (!part) return;
+      for (let p = 0; p < 2; p += 1) {
+        for (let q = 0; q < 2; q += 1) {
+          const share = part.shares[2 * p + q]!;
+          const [re, im] = [mean[4 * c + 2 * q]!, mean[4 * c + 2 * q + 1]!];
+          total[2 * p]! += share * (part.cos * re - part.sin * im);
+          total[2 * p + 1]! += share * (part.cos * im + part.sin * re);
+        }
+      }
+    });
+    return { total, gain: this.#gainOf(step, mean) };
+  }
+
+  /** As it was read, by the gain as it is known. */
+  #firstPoint(step: ReadStep): Point {
+    const gain = this.#gainOf(step, this.known.mean);
+    const total = new Float64Array(4);
+    for (let p = 0; p < 2; p += 1) {
+      const [gr, gi, rr, ri] = [gain[2 * p]!, gain[2 * p + 1]!, step.mean[2 * p]!, step.mean[2 * p + 1]!];
+      const size = gr ** 2 + gi ** 2;
+      total[2 * p] = (rr * gr + ri * gi) / size;
+      total[2 * p + 1] = (ri * gr - rr * gi) / size;
+    }
+    return { total, gain };
+  }
+
+  /** J, four rows: of each part g_p·R(φ)·share, of the gain v̄_p. */
+  #slope(step: ReadStep, { total, gain }: Point): Float64Array {
+    const n = this.size;
+    const slope = new Float64Array(4 * n);
+    const put = (row: number, column: number, re: number, im: number): void => {
+      slope[row * n + column] = re;
+      slope[row * n + column + 1] = -im;
+      slope[(row + 1) * n + column] = im;
+      slope[(row + 1) * n + column + 1] = re;
+    };
+    for (let p = 0; p < 2; p += 1) {
+      const [gr, gi] = [gain[2 * p]!, gain[2 * p + 1]!];
+      step.parts.forEach((part, c) => {
+        if (!part) return;
+        const [re, im] = [gr * part.cos - gi * part.sin, gr * part.sin + gi * part.cos];
+        for (let q = 0; q < 2; q += 1) put(2 * p, 4 * c + 2 * q, part.shares[2 * p + q]! * re, part.shares[2 * p + q]! * im);
+      });
+      put(2 * p, this.gainAt(step.gain) + 2 * p, total[2 * p]!, total[2 * p + 1]!);
+    }
+    return slope;
+  }
+
+  #read(step: ReadStep, point: Point): void {
+    const n = this.size;
+    const slope = this.#slope(step, point);
+    const weight = weightOf(step);
+    // r − (ḡ·hung − ḡ·v̄): what the linear form has to explain.
+    const left = new Float64Array(4);
+    for (let p = 0; p < 2; p += 1) {
+      const [gr, gi] = [point.gain[2 * p]!, point.gain[2 * p + 1]!];
+      const [re, im] = [point.total[2 * p]! - step.hung[2 * p]!, point.total[2 * p + 1]! - step.hung[2 * p + 1]!];
+      left[2 * p] = step.mean[2 * p]! + gr * re - gi * im;
+      left[2 * p + 1] = step.mean[2 * p + 1]! + gr * im + gi * re;
+    }
+    const weighed = new Float64Array(4 * n);
+    for (let a = 0; a < 4; a += 1)
+      for (let b = 0; b < 4; b += 1) {
+        const w = weight[4 * a + b]!;
+        if (w !== 0) for (let j = 0; j < n; j += 1) weighed[a * n + j]! += w * slope[b * n + j]!;
+      }
+    for (let a = 0; a < 4; a += 1)
+      for (let i = 0; i < n; i += 1) {
+        const value = weighed[a * n + i]!;
+        if (value === 0) continue;
+        this.#eta[i]! += value * left[a]!;
+        for (let j = 0; j < n; j += 1) this.#information[i * n + j]! += value * slope[a * n + j]!;
+      }
+  }
+
+  #cut({ part, change, perDensity, covariance }: CutStep): NonNullable<Taken['back']> {
+    const n = this.size;
+    const [at, kappa] = [4 * part, n - 1];
+    const info = this.#information;
+    // Q·(1 + Λ_uu·Q)⁻¹ as L·M⁻¹·Lᵀ.
+    const factor = halfOf(covariance);
+    const m = new Float64Array(16);
+    for (let i = 0; i < 4; i += 1)
+      for (let j = 0; j < 4; j += 1) {
+        let sum = i === j ? 1 : 0;
+        for (let k = 0; k < 4; k += 1) for (let l = 0; l < 4; l += 1) sum += factor[4 * k + i]! * info[(at + k) * n + at + l]! * factor[4 * l + j]!;
+        m[4 * i + j] = sum;
+      }
+    const mid = inverse(m, 4);
+    const gain = sandwich(factor, mid, 4, 4);
+    const rows = new Float64Array(4 * n);
+    const offset = new Float64Array(4);
+    for (let i = 0; i < 4; i += 1)
+      for (let k = 0; k < 4; k += 1) {
+        const g = gain[4 * i + k]!;
+        offset[i]! += g * this.#eta[at + k]!;
+        for (let j = 0; j < n; j += 1) rows[i * n + j]! += g * info[(at + k) * n + j]!;
+      }
+    const coupled = new Float64Array(4 * n);
+    for (let k = 0; k < 4; k += 1) for (let j = 0; j < n; j += 1) coupled[k * n + j] = info[(at + k) * n + j]!;
+    for (let k = 0; k < 4; k += 1)
+      for (let i = 0; i < n; i += 1) {
+        const c = coupled[k * n + i]!;
+        if (c === 0) continue;
+        this.#eta[i]! -= c * offset[k]!;
+        for (let j = 0; j < n; j += 1) info[i * n + j]! -= c * rows[k * n + j]!;
+      }
+    // u′ = u + d·(1 + κ): first by d, then by κ's share of it.
+    for (let k = 0; k < 4; k += 1) for (let i = 0; i < n; i += 1) this.#eta[i]! += info[i * n + at + k]! * change[k]!;
+    for (let k = 0; k < 4; k += 1) for (let i = 0; i < n; i += 1) info[i * n + kappa]! -= info[i * n + at + k]! * perDensity[k]!;
+    for (let k = 0; k < 4; k += 1) {
+      this.#eta[kappa]! -= this.#eta[at + k]! * perDensity[k]!;
+      for (let i = 0; i < n; i += 1) info[kappa * n + i]! -= info[(at + k) * n + i]! * perDensity[k]!;
+    }
+    return { rows, offset };
+  }
+
+  /** Makes linear anew what moved, until nothing does: the last reading alone where it is that, else all. */
+  #settle(): void {
+    for (let pass = 0; pass < MOST_PASSES; pass += 1) {
+      const moved = this.#movePoints(this.#gainsMoved());
+      if (moved === 'nothing') return;
+      if (moved === 'last') {
+        this.#information = this.#before!.information.slice();
+        this.#eta = this.#before!.eta.slice();
+        const { step, point } = this.#taken.at(-1) as Taken<ReadStep>;
+        this.#read(step, point!);
+      } else {
+        this.#start();
+        for (const taken of this.#taken) {
+          if (taken === this.#taken.at(-1)) this.#before = { information: this.#information.slice(), eta: this.#eta.slice() };
+          if (taken.step.kind === 'cut') taken.back = this.#cut(taken.step);
+          else this.#read(taken.step, taken.point!);
+        }
+      }
+      this.#known = null;
+    }
+  }
+
+  /** Whether a gain is another than when all points were last looked at: else only the last reading's can have moved. */
+  #gainsMoved(): boolean {
+    const { mean, covariance } = this.known;
+    const from = this.gainAt(0);
+    const moved =
+      this.#gainsSeen === null ||
+      this.#gainsSeen.some((was, i) => Math.abs(mean[from + i]! - was) > GAIN_MOVED * Math.sqrt(covariance[(from + i) * (this.size + 1)]!));
+    if (moved) this.#gainsSeen = Array.from(mean.slice(from, this.size - 1));
+    return moved;
+  }
+
+  /** Goes back from the last state; moves the points where the linear form leaves out too much. */
+  #movePoints(all: boolean): 'nothing' | 'last' | 'all' {
+    const { covariance, mean } = this.known;
+    if (!all) {
+      const taken = this.#taken.at(-1) as Taken<ReadStep>;
+      const now = this.#pointAt(taken.step, mean);
+      if (!leavesOut(taken.step, taken.point!, now, covariance, this.gainAt(taken.step.gain), this.size)) return 'nothing';
+      taken.point = now;
+      return 'last';
+    }
+    const n = this.size;
+    const state = mean.slice();
+    const points: (Point | null)[] = [];
+    let moved: 'nothing' | 'last' | 'all' = 'nothing';
+    for (let t = this.#taken.length - 1; t >= 0; t -= 1) {
+      const taken = this.#taken[t]!;
+      if (taken.step.kind === 'cut') {
+        undo(taken as Taken<CutStep>, state, n);
+        points[t] = null;
+        continue;
+      }
+      const { step, point } = taken as Taken<ReadStep>;
+      const now = this.#pointAt(step, state);
+      points[t] = now;
+      if (moved !== 'all' && leavesOut(step, point!, now, covariance, this.gainAt(step.gain), n))
+        moved = t === this.#taken.length - 1 ? 'last' : 'all';
+    }
+    if (moved === 'last') this.#taken.at(-1)!.point = points.at(-1)!;
+    if (moved === 'all') this.#taken.forEach((taken, t) => (taken.point = points[t]!));
+    return moved;
+  }
+}
+
+/** Whether a reading's linear form leaves out more than a hair of its own deviation: what the gain moves, or may yet, times what turned moves. */
+function leavesOut({ seen, covariance }: ReadStep, was: Point, now: Point, known: Float64Array, gainAt: number, n: number): boolean {
+  for (let p = 0; p < 2; p += 1) {
+    if (!seen[p]) continue;
+    const at = gainAt + 2 * p;
+    const gainOff = Math.hypot(now.gain[2 * p]! - was.gain[2 * p]!, now.gain[2 * p + 1]! - was.gain[2 * p + 1]!);
+    const totalOff = Math.hypot(now.total[2 * p]! - was.total[2 * p]!, now.total[2 * p + 1]! - was.total[2 * p + 1]!);
+    const deviation = Math.sqrt((covariance[10 * p]! + covariance[10 * p + 5]!) / 2);
+    if (Math.max(gainOff, Math.sqrt(known[at * n + at]!)) * totalOff > LEFT_OUT_RATIO * deviation) return true;
+  }
+  return false;
+}
+
+/** Takes a state back over a cut: its own error as what followed has it, then its change. */
+function undo({ step: { part, change, perDensity }, back }: Taken<CutStep>, state: Float64Array, n: number): void {
+  const at = 4 * part;
+  const kappa = state[n - 1]!;
+  for (let k = 0; k < 4; k += 1) state[at + k]! -= change[k]! + kappa * perDensity[k]!;
+  const { rows, offset } = back!;
+  const error = Array.from(offset, (value) => -value);
+  for (let k = 0; k < 4; k += 1) for (let j = 0; j < n; j += 1) error[k]! += rows[k * n + j]! * state[j]!;
+  for (let k = 0; k < 4; k += 1) state[at + k]! -= error[k]!;
+}
+
+/** R⁻¹ over the planes that gave a number. */
+function weightOf({ covariance, seen }: ReadStep): ArrayLike<number> {
+  if (seen[0] && seen[1]) return inverse(covariance, 4);
+  const weight = new Float64Array(16);
+  seen.forEach((is, p) => {
+    if (!is) return;
+    const [at, [xx, xy, yy]] = [10 * p, [covariance[10 * p]!, covariance[10 * p + 1]!, covariance[10 * p + 5]!]];
+    const determinant = xx * yy - xy ** 2;
+    weight[at] = yy / determinant;
+    weight[at + 5] = xx / determinant;
+    weight[at + 1] = weight[at + 4] = -xy / determinant;
+  });
+  return weight;
+}
+
+/** L of a covariance that may be singular: a hair is added to what has no deviation at all. */
+function halfOf(covariance: readonly number[]): Float64Array {
+  const hair = 1e-9 * (covariance[0]! + covariance[5]! + covariance[10]! + covariance[15]!) + 1e-12;
+  return cholesky(
+    covariance.map((value, i) => (i % 5 === 0 ? value + hair : value)),
+    4,
+  );
+}
+
+/** M·P·Mᵀ of m × n and n × n. */
+export function sandwich(matrix: ArrayLike<number>, inner: ArrayLike<number>, m: number, n: number): Float64Array {
+  const half = new Float64Array(m * n);
+  for (let i = 0; i < m; i += 1)
+    for (let k = 0; k < n; k += 1) {
+      const value = matrix[i * n + k]!;
+      if (value !== 0) for (let j = 0; j < n; j += 1) half[i * n + j]! += value * inner[k * n + j]!;
+    }
+  const out = new Float64Array(m * m);
+  for (let i = 0; i < m; i += 1)
+    for (let j = 0; j < m; j += 1) {
+      let sum = 0;
+      for (let k = 0; k < n; k += 1) sum += half[i * n + k]! * matrix[j * n + k]!;
+      out[i * m + j] = sum;
+    }
+  return out;
+}
+
+function addTo(matrix: Float64Array, more: ArrayLike<number>): Float64Array {
+  for (let i = 0; i < matrix.length; i += 1) matrix[i]! += more[i]!;
+  return matrix;
+}
+
+/** νᴴ·S⁻¹·ν over the planes that gave a number. */
+export function squaredDistance(off: ArrayLike<number>, covariance: ArrayLike<number>, seen: readonly [boolean, boolean]): number {
+  const rows = [0, 1, 2, 3].filter((i) => seen[i < 2 ? 0 : 1]);
+  const n = rows.length;
+  const small = rows.flatMap((i) => rows.map((j) => covariance[4 * i + j]!));
+  const v = Float64Array.from(rows, (i) => off[i]!);
+  const solved = solveCholesky(cholesky(small, n), n, v.slice());
+  return v.reduce((sum, value, i) => sum + value * solved[i]!, 0);
+}

@@ -1,0 +1,70 @@
+import { estimate, type Estimate, type EstimateInput } from '../estimate/estimate.js';
+import { planeOfFour } from '../estimate/fourNumbers.js';
+import { RAYLEIGH95 } from '../estimate/laws.js';
+import { chanceInside, verdictBy, type Verdict } from '../estimate/verdict.js';
+import type { TrackedPlane } from '../correct/trackedPlane.js';
+import { movePlanes, type PlaneUnbalance } from '../rotor/planes.js';
+import type { Tolerance } from '../rotor/tolerance.js';
+import { absolute } from '../units/complex.js';
+import { subtract } from '../units/vector.js';
+import { recordEvents, type EstimateFacts } from './recordEvents.js';
+
+/** What is known of a job's crank, by everything on record: what every screen, the card and the sign-off speak from. */
+export interface JobEstimate extends Estimate {
+  /** As the first spin that stands read it, less what hung on it, in the job's planes. */
+  readonly received: PlaneUnbalance | null;
+  /** Chance that both planes are inside their tolerances now; null where nothing can be said. */
+  readonly inside: number | null;
+  readonly verdict: Verdict;
+  /** Calibrations whose gain is away from one by more than its region, and that no known weight has checked. */
+  readonly gainsToCheck: readonly string[];
+  /** Spins so far whose readings count. */
+  readonly counted: number;
+}
+
+/** What is known of a job's crank. @throws CoreError as estimate */
+export function jobEstimate(facts: EstimateFacts, tolerance: Pick<Tolerance, 'aGmm' | 'bGmm'>): JobEstimate {
+  const input = recordEvents(facts);
+  const told = estimate(input);
+  const inside = told.surprise || !told.now ? null : chanceInside(told.now, tolerance);
+  return {
+    ...told,
+    received: receivedOf(input),
+    inside,
+    verdict: told.surprise ? 'cannotYetTell' : verdictBy(inside),
+    leansOnOne: told.leansOnOne && isTypedOnce(facts),
+    gainsToCheck: gainsToCheck(told, input),
+    counted: told.spins.filter(({ setAside }) => !setAside).length,
+  };
+}
+
+/** What a person typed once may be a slip, and the first of a state nothing contradicts. */
+function isTypedOnce({ spins }: EstimateFacts): boolean {
+  const last = spins.findLast(({ quick }) => quick !== true);
+  return last?.source === 'typed' && last.enteredTwice !== true;
+}
+
+function receivedOf({ events, planes }: EstimateInput): PlaneUnbalance | null {
+  const first = events.find((event) => event.kind === 'spin');
+  if (!first) return null;
+  const { mean } = first.reading.turns;
+  const less = { aGmm: subtract(mean.aGmm, first.hung.aGmm), bGmm: subtract(mean.bGmm, first.hung.bGmm) };
+  return movePlanes(less, first.planes, planes);
+}
+
+function gainsToCheck({ gains }: Estimate, { events }: EstimateInput): string[] {
+  const checked = new Set(
+    events.flatMap((event) => (event.kind === 'spin' && (absolute(event.hung.aGmm) > 0 || absolute(event.hung.bGmm) > 0) ? [event.calibration] : [])),
+  );
+  const isOff = ({ gain, deviation }: Estimate['gains'][number]['a']): boolean => absolute(subtract(gain, { re: 1, im: 0 })) > RAYLEIGH95 * deviation;
+  return gains.filter(({ calibration, a, b }) => !checked.has(calibration) && (isOff(a) || isOff(b))).map(({ calibration }) => calibration);
+}
+
+/** What a plane is known to be, as plans take it: the gain is that of the last calibration. */
+export function trackedPlane({ now, gains, spins }: Estimate, plane: 'a' | 'b'): TrackedPlane | null {
+  if (!now || spins.length === 0) return null;
+  const name = plane === 'a' ? 'aGmm' : 'bGmm';
+  const { xx, yy } = planeOfFour(now.covariance, name);
+  const { gain, deviation } = gains.at(-1)![plane];
+  return { unbalanceGmm: now.unbalance[name], deviationGmm: Math.sqrt((xx + yy) / 2), gain, gainDeviation: deviation };
+}

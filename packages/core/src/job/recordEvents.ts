@@ -1,0 +1,86 @@
+import { cutDoubts, type DrillErrors } from '../cuts/drillErrors.js';
+import { furtherCut, metalNow } from '../cuts/metalNow.js';
+import type { EstimateInput, Mounted, RecordEvent, SpinEvent } from '../estimate/estimate.js';
+import { rimKindOf, type Crank, type RimKind } from '../rotor/crank.js';
+import { BALANCED } from '../rotor/planes.js';
+import { toPolar } from '../units/vector.js';
+import type { HoleFact, JobFacts, SpinFact } from './jobFacts.js';
+
+/** What of a job the estimate is made of. */
+export type EstimateFacts = Pick<JobFacts, 'spec' | 'spins' | 'holes' | 'drill' | 'spinsThatAreSo'>;
+
+/** The crank itself, as a part that is mounted. */
+const CRANK = 'crank';
+
+const partOf = (kind: RimKind): string => (kind === 'counterweight' ? CRANK : kind);
+
+/** What is mounted where nobody said: the crank with every damper, flywheel and clutch cover that it is described with. */
+export function usuallyMounted({ counterweights }: Pick<Crank, 'counterweights'>): Mounted {
+  return Object.fromEntries([CRANK, ...counterweights.map((c) => partOf(rimKindOf(c)))].map((part) => [part, 0]));
+}
+
+/** A calibration of which nobody says how good it is. */
+const GAIN_OF_NOBODY_KNOWS = 0.05;
+
+/** What names a spin's gain: another machine, another calibration, or the same one set anew has another. */
+const gainOf = ({ machineId, calibrationId, gainEpoch }: SpinFact): string =>
+  JSON.stringify([machineId ?? null, calibrationId ?? null, gainEpoch ?? 0]);
+
+/** A job's spins that count and its cuts, in the order they happened, as the estimate takes them. */
+export function recordEvents({ spec: { crank }, spins, holes, drill, spinsThatAreSo }: EstimateFacts): EstimateInput {
+  const before = holes.filter(({ afterSpinId }) => !spins.some(({ id }) => id === afterSpinId));
+  let metal = metalNow(crank, before);
+  const events: RecordEvent[] = [];
+  for (const spin of spins) {
+    if (spin.quick !== true) events.push(spinEvent(spin, crank, spinsThatAreSo.includes(spin.id)));
+    for (const hole of holes.filter(({ afterSpinId }) => afterSpinId === spin.id)) {
+      events.push({ kind: 'cut', id: hole.id, part: partOfCut(crank, hole), ...cutDoubts(metal, hole, drill) });
+      metal = furtherCut(metal, [hole]);
+    }
+  }
+  return { planes: crank.planes, gainDeviation: gainDeviations(spins), densityDeviation: densityDeviationOf(drill), events };
+}
+
+const partOfCut = (crank: Crank, { counterweightId }: HoleFact): string => {
+  const found = crank.counterweights.find(({ id }) => id === counterweightId);
+  return found ? partOf(rimKindOf(found)) : CRANK;
+};
+
+/** A gain that is known to a hair would leave nothing to learn from. */
+const densityDeviationOf = ({ densityRatio }: DrillErrors): number => Math.max(1e-4, densityRatio);
+
+function spinEvent(spin: SpinFact, crank: Crank, isSo: boolean): SpinEvent {
+  const { source, spread, knownDeviationGmm, turns } = spin;
+  // A machine that says one number a spin, however often it was asked.
+  const of = source === 'typed' || (source === undefined && spread == null) ? 'spins' : 'turns';
+  const run = spread ? { a: spread.aGmm.runGmm, b: spread.bGmm.runGmm } : { a: null, b: null };
+  const known = knownDeviationGmm == null ? null : { a: knownDeviationGmm, b: knownDeviationGmm };
+  return {
+    kind: 'spin',
+    id: spin.id,
+    calibration: gainOf(spin),
+    planes: spin.planes,
+    mounted: spin.mounted ?? usuallyMounted(crank),
+    hung: spin.hung ?? BALANCED,
+    hungDeviationGmm: 0,
+    reading: { turns, of, display: spin.display ?? null, atLeastGmm: spin.atLeastGmm ?? { a: null, b: null } },
+    scatterGmm: of === 'spins' ? known : run.a === null || run.b === null ? null : { a: run.a, b: run.b },
+    isSo,
+  };
+}
+
+/** How far each calibration may be off, as a share of what it was first used on. */
+function gainDeviations(spins: readonly SpinFact[]): Record<string, number> {
+  const deviations: Record<string, number> = {};
+  for (const spin of spins) {
+    const key = gainOf(spin);
+    if (key in deviations) continue;
+    const ratios = (['aGmm', 'bGmm'] as const).map((plane) => {
+      const [common, { amount }] = [spin.spread?.[plane].commonGmm ?? 0, toPolar(spin.turns.mean[plane])];
+      return common > 0 && amount > 0 ? Math.min(1, common / amount) : null;
+    });
+    const said = ratios.filter((ratio) => ratio !== null);
+    deviations[key] = spin.gainDeviation ?? (said.length > 0 ? Math.max(...said) : GAIN_OF_NOBODY_KNOWS);
+  }
+  return deviations;
+}
