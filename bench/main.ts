@@ -1,4 +1,5 @@
 import { accuracy } from './accuracy.js';
+import { estimateFigures } from './estimate.js';
 import { bobCardTime, sweepTime, weighTime } from './arithmetic.js';
 import { buildTimes } from './bobs.js';
 import { rodFigures, swapSpread, swapTimes } from './matching.js';
@@ -27,6 +28,7 @@ const BENCHMARKS: Readonly<Record<string, () => Promise<Figure | readonly Figure
   signal: signalTime,
   practice: () => Promise.resolve(practice()),
   accuracy: () => Promise.resolve(accuracy()),
+  estimate: estimateFigures,
   page: firstScreenBytes,
   once: oneReading,
   reading: readingRoundTrip,

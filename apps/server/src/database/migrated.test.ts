@@ -94,7 +94,11 @@ describe('the demo of commit 44ec4ba, brought to the present', () => {
     const { spins, hungWeights, voids, usual, drill, spinsThatAreSo, ...same } = sheet;
     const { spins: spinsBefore, holes, plans, ...rest } = before as unknown as JobSheet & { readonly spins: readonly { readonly n: number }[] };
     // All of its cuts were radial holes; each kind has its own fields since.
-    const record = { ...rest, holes: holes.map(asRadial), plans: plans.map((plan) => ({ ...plan, holes: plan.holes.map(asRadial) })) };
+    const record = {
+      ...rest,
+      holes: holes.map((hole) => ({ ...asRadial(hole), note: '' })),
+      plans: plans.map((plan) => ({ ...plan, holes: plan.holes.map(asRadial) })),
+    };
     expect(wire(same)).toEqual(wire(record));
     // Of how it was set up, and whether it counts, an old spin says nothing.
     expect(

@@ -47,7 +47,7 @@ describe('a row and back', () => {
       note: 'by eye',
     };
     const entry = holeFromRow(row);
-    expect(entry).toEqual({ ...cut, id, afterSpinId: null, planId: partId, planIndex: 3, chipsG: 17.2, ...by });
+    expect(entry).toEqual({ ...cut, id, afterSpinId: null, planId: partId, planIndex: 3, chipsG: 17.2, note: 'by eye', ...by });
     expect(loggedCut(entry)).toEqual({ ...cut, id });
   });
   it('of a study', () => {
@@ -60,6 +60,11 @@ describe('a row and back', () => {
     const worked = { influence: { leftOfA: vector, leftOfB: vector, rightOfA: vector, rightOfB: vector }, condition: 2.3 };
     const planes = { zAMm: -200, zBMm: 200, radiusAMm: 85, radiusBMm: 85 };
     const calibration: NewCalibration = { id, personId, machineId: randomUUID(), rotorClass: 'V8', planes, speedRpm: 600, runs: [] };
-    expect(calibrationFromRow({ ...calibrationToRow(calibration, worked), created_at: at })).toEqual({ ...calibration, ...worked, ...by });
+    expect(calibrationFromRow({ ...calibrationToRow(calibration, worked), created_at: at })).toEqual({
+      ...calibration,
+      ...worked,
+      jobId: null,
+      ...by,
+    });
   });
 });

@@ -16,7 +16,7 @@ export interface JobEstimate extends Estimate {
   /** Chance that both planes are inside their tolerances now; null where nothing can be said. */
   readonly inside: number | null;
   readonly verdict: Verdict;
-  /** Calibrations whose gain is away from one by more than its region, and that no known weight has checked. */
+  /** Calibrations whose gain is away from one by more than its region and a tenth, and that no known weight has checked. */
   readonly gainsToCheck: readonly string[];
   /** Spins so far whose readings count. */
   readonly counted: number;
@@ -52,11 +52,15 @@ function receivedOf({ events, planes }: EstimateInput): PlaneUnbalance | null {
   return movePlanes(less, first.planes, planes);
 }
 
+/** A calibration is a few per cent off as calibrations are, and what the cuts taught of it puts that right; a tenth is something else. */
+const WORTH_A_CHECK = 0.1;
+
 function gainsToCheck({ gains }: Estimate, { events }: EstimateInput): string[] {
   const checked = new Set(
     events.flatMap((event) => (event.kind === 'spin' && (absolute(event.hung.aGmm) > 0 || absolute(event.hung.bGmm) > 0) ? [event.calibration] : [])),
   );
-  const isOff = ({ gain, deviation }: Estimate['gains'][number]['a']): boolean => absolute(subtract(gain, { re: 1, im: 0 })) > RAYLEIGH95 * deviation;
+  const isOff = ({ gain, deviation }: Estimate['gains'][number]['a']): boolean =>
+    absolute(subtract(gain, { re: 1, im: 0 })) > Math.max(RAYLEIGH95 * deviation, WORTH_A_CHECK);
   return gains.filter(({ calibration, a, b }) => !checked.has(calibration) && (isOff(a) || isOff(b))).map(({ calibration }) => calibration);
 }
 
