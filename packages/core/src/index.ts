@@ -158,7 +158,17 @@ export { trackedPlane, type JobEstimate } from './job/jobEstimate.js';
 export { chanceInside, verdictBy, type Verdict } from './estimate/verdict.js';
 export { usuallyMounted, type EstimateFacts } from './job/recordEvents.js';
 export { surpriseStories, type Story, type StoryEntry, type UnloggedCut } from './job/surpriseStories.js';
-export { estimate, type GainKnown, type KnownUnbalance, type Mounted, type RecordEvent, type SpinTold } from './estimate/estimate.js';
+export {
+  estimate,
+  type CutEvent,
+  type EstimateInput,
+  type GainKnown,
+  type KnownUnbalance,
+  type Mounted,
+  type RecordEvent,
+  type SpinEvent,
+  type SpinTold,
+} from './estimate/estimate.js';
 export { radius95Of } from './estimate/laws.js';
 export { correctionInput } from './job/correctionInput.js';
 export { type PlaneSpread } from './spin/readingSpread.js';
