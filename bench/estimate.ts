@@ -118,7 +118,7 @@ function coverage(): Figure[] {
             mounted.push(part);
           }
           for (let n = 0; n < repeats; n += 1) story.spin(mounted);
-          story.cut(0.8, mounted.at(-1)!);
+          story.cut(0.8, mounted.at(-1));
           for (let n = 0; n < repeats; n += 1) story.spin(mounted);
         }
         const { now, surprise } = estimate(story.input());
@@ -183,7 +183,7 @@ async function speed(): Promise<Figure> {
       mounted.push(`part ${i}`);
     }
     story.spin(mounted);
-    story.cut(0.5, mounted.at(-1)!);
+    story.cut(0.5, mounted.at(-1));
   }
   const input = story.input();
   return timed('the estimate of 200 events of 4 parts', 60, () => Promise.resolve(estimate(input)));

@@ -56,6 +56,12 @@ interface Point {
   gain: Float64Array;
 }
 
+/** A reading as J·x: what J is, and what J·x has to be. */
+interface LinearForm {
+  readonly slope: Float64Array;
+  readonly left: Float64Array;
+}
+
 interface Taken<S extends Step = Step> {
   step: S;
   /** Of a reading. */
@@ -87,7 +93,7 @@ export class States {
   #information: Float64Array;
   #eta: Float64Array;
   #taken: Taken[] = [];
-  #before: { information: Float64Array; eta: Float64Array } | null = null;
+  #before: { information: Float64Array; eta: Float64Array; known: Known | null } | null = null;
   #known: Known | null = null;
   #gainsSeen: readonly number[] | null = null;
 
@@ -146,25 +152,27 @@ export class States {
 
   /** Takes a step in. */
   take(step: Step): void {
+    const { known } = this;
     if (step.kind === 'cut') {
       this.#before = null;
       this.#taken.push({ step, point: null, back: this.#cut(step) });
-    } else {
-      this.#before = { information: this.#information.slice(), eta: this.#eta.slice() };
-      const taken = { step, point: this.#firstPoint(step), back: null };
-      this.#taken.push(taken);
-      this.#read(step, taken.point);
+      this.#known = afterCut(known, step, this.size);
+      return;
     }
-    this.#known = null;
-    if (step.kind === 'read') this.#settle();
+    this.#before = { information: this.#information.slice(), eta: this.#eta.slice(), known };
+    const point = this.#firstPoint(step);
+    this.#taken.push({ step, point, back: null });
+    this.#known = this.#afterRead(step, this.#read(step, point));
+    this.#settle();
   }
 
   /** Takes a reading in the place of the one just taken: the mean of both. */
   takeInstead(step: ReadStep): void {
     this.#taken.pop();
-    const { information, eta } = this.#before!;
+    const { information, eta, known } = this.#before!;
     this.#information = information;
     this.#eta = eta;
+    this.#known = known;
     this.take(step);
   }
 
@@ -253,10 +261,11 @@ export class States {
     return slope;
   }
 
-  #read(step: ReadStep, point: Point): void {
+  /** @returns the linear form: its slope, and what it has to explain */
+  #read(step: ReadStep, point: Point): LinearForm {
     const n = this.size;
     const slope = this.#slope(step, point);
-    const weight = weightOf(step);
+    const weight = once(weights, step, () => weightOf(step));
     // r − (ḡ·hung − ḡ·v̄): what the linear form has to explain.
     const left = new Float64Array(4);
     for (let p = 0; p < 2; p += 1) {
@@ -278,14 +287,23 @@ export class States {
         this.#eta[i]! += value * left[a]!;
         for (let j = 0; j < n; j += 1) this.#information[i * n + j]! += value * slope[a * n + j]!;
       }
+    return { slope, left };
   }
 
-  #cut({ part, change, perDensity, covariance }: CutStep): NonNullable<Taken['back']> {
+  /** What is known with a reading, from what was known before it; null where that was too little for the short way. */
+  #afterRead({ covariance, seen }: ReadStep, { slope, left }: LinearForm): Known | null {
+    const before = this.#before!.known;
+    if (!before || !seen[0] || !seen[1]) return null;
+    return afterReading(before, slope, left, covariance, this.size);
+  }
+
+  #cut(step: CutStep): NonNullable<Taken['back']> {
+    const { part, change, perDensity, covariance } = step;
     const n = this.size;
     const [at, kappa] = [4 * part, n - 1];
     const info = this.#information;
     // Q·(1 + Λ_uu·Q)⁻¹ as L·M⁻¹·Lᵀ.
-    const factor = halfOf(covariance);
+    const factor = once(halves, step, () => halfOf(covariance));
     const m = new Float64Array(16);
     for (let i = 0; i < 4; i += 1)
       for (let j = 0; j < 4; j += 1) {
@@ -305,13 +323,15 @@ export class States {
       }
     const coupled = new Float64Array(4 * n);
     for (let k = 0; k < 4; k += 1) for (let j = 0; j < n; j += 1) coupled[k * n + j] = info[(at + k) * n + j]!;
-    for (let k = 0; k < 4; k += 1)
-      for (let i = 0; i < n; i += 1) {
-        const c = coupled[k * n + i]!;
-        if (c === 0) continue;
-        this.#eta[i]! -= c * offset[k]!;
-        for (let j = 0; j < n; j += 1) info[i * n + j]! -= c * rows[k * n + j]!;
+    for (let i = 0; i < n; i += 1) {
+      const [c0, c1, c2, c3] = [coupled[i]!, coupled[n + i]!, coupled[2 * n + i]!, coupled[3 * n + i]!];
+      this.#eta[i]! -= c0 * offset[0]! + c1 * offset[1]! + c2 * offset[2]! + c3 * offset[3]!;
+      for (let j = 0; j <= i; j += 1) {
+        const less = c0 * rows[j]! + c1 * rows[n + j]! + c2 * rows[2 * n + j]! + c3 * rows[3 * n + j]!;
+        info[i * n + j]! -= less;
+        if (i !== j) info[j * n + i]! -= less;
       }
+    }
     // u′ = u + d·(1 + κ): first by d, then by κ's share of it.
     for (let k = 0; k < 4; k += 1) for (let i = 0; i < n; i += 1) this.#eta[i]! += info[i * n + at + k]! * change[k]!;
     for (let k = 0; k < 4; k += 1) for (let i = 0; i < n; i += 1) info[i * n + kappa]! -= info[i * n + at + k]! * perDensity[k]!;
@@ -331,16 +351,16 @@ export class States {
         this.#information = this.#before!.information.slice();
         this.#eta = this.#before!.eta.slice();
         const { step, point } = this.#taken.at(-1) as Taken<ReadStep>;
-        this.#read(step, point!);
+        this.#known = this.#afterRead(step, this.#read(step, point!));
       } else {
         this.#start();
         for (const taken of this.#taken) {
-          if (taken === this.#taken.at(-1)) this.#before = { information: this.#information.slice(), eta: this.#eta.slice() };
+          if (taken === this.#taken.at(-1)) this.#before = { information: this.#information.slice(), eta: this.#eta.slice(), known: null };
           if (taken.step.kind === 'cut') taken.back = this.#cut(taken.step);
           else this.#read(taken.step, taken.point!);
         }
+        this.#known = null;
       }
-      this.#known = null;
     }
   }
 
@@ -401,6 +421,49 @@ function leavesOut({ seen, covariance }: ReadStep, was: Point, now: Point, known
   return false;
 }
 
+/** u′ = u + d·(1 + κ) + ε: mean and covariance carried over. */
+function afterCut({ mean, covariance }: Known, { part, change, perDensity, covariance: own }: CutStep, n: number): Known {
+  const at = 4 * part;
+  const [m, p] = [mean.slice(), covariance.slice()];
+  for (let k = 0; k < 4; k += 1) m[at + k]! += change[k]! + mean[n - 1]! * perDensity[k]!;
+  for (let k = 0; k < 4; k += 1) for (let l = 0; l < 4; l += 1) p[(at + k) * n + at + l]! += own[4 * k + l]!;
+  for (let k = 0; k < 4; k += 1) for (let j = 0; j < n; j += 1) p[(at + k) * n + j]! += perDensity[k]! * p[(n - 1) * n + j]!;
+  for (let k = 0; k < 4; k += 1) for (let i = 0; i < n; i += 1) p[i * n + at + k]! += perDensity[k]! * p[i * n + n - 1]!;
+  return { mean: m, covariance: p };
+}
+
+/** Of a variance beyond this the short way would leave nothing but rounding: (g·mm)². */
+const SHORT_WAY_GMM2 = 1e8;
+
+/** P − P·Jᵀ·S⁻¹·J·P and x + P·Jᵀ·S⁻¹·(left − J·x): the same as from Λ, in a fraction of the time. */
+function afterReading({ mean, covariance }: Known, slope: Float64Array, left: Float64Array, own: readonly number[], n: number): Known | null {
+  const across = new Float64Array(4 * n);
+  for (let a = 0; a < 4; a += 1)
+    for (let k = 0; k < n; k += 1) {
+      const value = slope[a * n + k]!;
+      if (value !== 0) for (let j = 0; j < n; j += 1) across[a * n + j]! += value * covariance[k * n + j]!;
+    }
+  const s = Float64Array.from(own);
+  const off = left.slice();
+  for (let a = 0; a < 4; a += 1) {
+    for (let k = 0; k < n; k += 1) off[a]! -= slope[a * n + k]! * mean[k]!;
+    for (let b = 0; b < 4; b += 1) for (let k = 0; k < n; k += 1) s[4 * a + b]! += across[a * n + k]! * slope[b * n + k]!;
+  }
+  if ([0, 5, 10, 15].some((i) => s[i]! > SHORT_WAY_GMM2)) return null;
+  const weight = inverse(s, 4);
+  const gain = new Float64Array(4 * n);
+  for (let a = 0; a < 4; a += 1)
+    for (let b = 0; b < 4; b += 1) for (let j = 0; j < n; j += 1) gain[a * n + j]! += weight[4 * a + b]! * across[b * n + j]!;
+  const [m, p] = [mean.slice(), covariance.slice()];
+  for (let a = 0; a < 4; a += 1)
+    for (let i = 0; i < n; i += 1) {
+      const value = gain[a * n + i]!;
+      m[i]! += value * off[a]!;
+      for (let j = 0; j < n; j += 1) p[i * n + j]! -= value * across[a * n + j]!;
+    }
+  return { mean: m, covariance: p };
+}
+
 /** Takes a state back over a cut: its own error as what followed has it, then its change. */
 function undo({ step: { part, change, perDensity }, back }: Taken<CutStep>, state: Float64Array, n: number): void {
   const at = 4 * part;
@@ -412,8 +475,19 @@ function undo({ step: { part, change, perDensity }, back }: Taken<CutStep>, stat
   for (let k = 0; k < 4; k += 1) state[at + k]! -= error[k]!;
 }
 
+/** What is asked of a step at every pass is worked out once. */
+const halves = new WeakMap<Step, Float64Array>();
+const weights = new WeakMap<Step, Float64Array>();
+function once(kept: WeakMap<Step, Float64Array>, step: Step, work: () => Float64Array): Float64Array {
+  const before = kept.get(step);
+  if (before) return before;
+  const made = work();
+  kept.set(step, made);
+  return made;
+}
+
 /** R⁻¹ over the planes that gave a number. */
-function weightOf({ covariance, seen }: ReadStep): ArrayLike<number> {
+function weightOf({ covariance, seen }: ReadStep): Float64Array {
   if (seen[0] && seen[1]) return inverse(covariance, 4);
   const weight = new Float64Array(16);
   seen.forEach((is, p) => {
