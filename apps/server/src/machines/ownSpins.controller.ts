@@ -91,6 +91,7 @@ export class OwnSpinsController {
         warnings: [],
         shown: spin.repeats,
         shownBy: by,
+        gainDeviation: gainOf(gainDeviation, byTrials ? calibrationDeviation(machine, byTrials, mean) : 0, mean),
         display: read.display,
         atLeastGmm: read.atLeastGmm.a === null && read.atLeastGmm.b === null ? null : read.atLeastGmm,
         gainEpoch: machine.spec.gainEpoch ?? 0,
@@ -147,6 +148,7 @@ export class OwnSpinsController {
         influence: calibration.influence,
         warnings: processed.warnings.map(({ sentence }) => sentence),
         recording: { bytes: request.body as Buffer, format, columns: spec.columns, channels: spec.channels },
+        gainDeviation: gainOf(gainDeviation, calibrationDeviation(machine, calibration, mean), mean),
         gainEpoch: spec.gainEpoch ?? 0,
         ...setUpOf(spin),
         amends: spin.amends,
@@ -260,6 +262,12 @@ const USUAL_GAIN_PERCENT = 15;
 const BY_TRIALS = { here: 0.02, sameClass: 0.06, elsewhere: 0.15 };
 /** Planes that are as near as this are the same. */
 const SAME_PLACE_MM = 1;
+
+/** How far a gain may be off as a share: by itself, and by what the runs of its calibration scattered. */
+function gainOf(deviation: number, ofRunsGmm: number, { aGmm, bGmm }: PlaneUnbalance): number {
+  const largest = Math.max(toPolar(aGmm).amount, toPolar(bGmm).amount);
+  return Math.min(1, Math.hypot(deviation, largest > 0 ? ofRunsGmm / largest : 0));
+}
 
 function trialsDeviation(calibration: Calibration, jobId: string, planes: Planes, speedRpm: number): number {
   const samePlanes =

@@ -248,6 +248,16 @@ describe('jobFigures', () => {
     // A vector 100 mm outside A counts there with 1 + 100/span, and the other plane's opposite one with 100/span more.
     expect(toPolar(figures!.a.meanGmm).amount).toBeCloseTo(1000.5 * (1 + 100 / span) + 999.5 * (100 / span), 4);
   });
+  it('does not take a quick look for a spin that knows what was drilled', () => {
+    const facts = job('v8Cross90');
+    const holes = [{ ...known('h', radial({ bitMm: 16, depthMm: 20 })), afterSpinId: 's1' }];
+    const looked = { ...facts, holes, spins: [spin(facts, 's1', 2500), { ...spin(facts, 's2', 40), quick: true }] };
+    const { holesSinceLastSpin, estimate, spins } = jobFigures(looked);
+    expect(holesSinceLastSpin).toBe(1);
+    expect(estimate).toMatchObject({ counted: 1, surprise: null });
+    expect(spins[1]).toMatchObject({ quick: true, inside: null, verdict: 'cannotYetTell' });
+    expect(stateOf(looked, 'signOff')).toBe('waiting: waits for the tolerance');
+  });
   it('asks for turns only when turns can settle it', () => {
     const facts = job('v8Cross90');
     const near = {

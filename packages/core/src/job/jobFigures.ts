@@ -74,7 +74,7 @@ export interface JobFigures {
   /** What is known of the crank now. */
   readonly estimate: JobEstimate;
   readonly spins: readonly SpinFigures[];
-  /** Holes drilled since the last spin: the last reading does not know them. */
+  /** Holes drilled since the last spin that counts: the last reading does not know them. */
   readonly holesSinceLastSpin: number;
 }
 
@@ -88,7 +88,6 @@ export const ONE_BOB_FIGURE_WITHIN_G = 1;
 export function jobFigures(facts: JobFacts): JobFigures {
   const { spec, bobChoices, weighChoices, matchChoices, fixedTargets } = facts;
   const weighed = weighParts(facts);
-  const lastSpin = facts.spins.at(-1);
   const allowed = tolerance(spec.tolerance, spec.crank.planes, {
     massKg: spec.crank.massKg,
     massCentreZMm: spec.crank.massCentreZMm,
@@ -105,7 +104,7 @@ export function jobFigures(facts: JobFacts): JobFigures {
     tolerance: allowed,
     estimate: known,
     spins: facts.spins.map((_, i) => spinFigures(i, facts, known, allowed)),
-    holesSinceLastSpin: lastSpin === undefined ? 0 : facts.holes.filter((hole) => hole.afterSpinId === lastSpin.id).length,
+    holesSinceLastSpin: holesSince(facts),
   };
 }
 
@@ -144,6 +143,14 @@ function spinFigures(index: number, facts: JobFacts, estimate: JobEstimate, allo
       b: unbalanceForceN(toPolar(b.meanGmm).amount, spec.redlineRpm),
     },
   };
+}
+
+/** Cuts since the last spin that counts: a quick look does not know them. */
+function holesSince({ spins, holes }: JobFacts): number {
+  const counted = spins.findLastIndex(({ quick }) => quick !== true);
+  if (counted < 0) return 0;
+  const since = new Set(spins.slice(counted).map(({ id }) => id));
+  return holes.filter(({ afterSpinId }) => afterSpinId !== null && since.has(afterSpinId)).length;
 }
 
 const NOT_SETTLED: Settled = { byTurns: null, bySpins: null };
