@@ -141,16 +141,7 @@ export class ShopApi {
     const spec = { ...READ_OFF, name: `Read off ${process.pid}-${made}` };
     const { id: machineId } = await this.send('POST machines', {}, { id: randomUUID(), personId: this.personId, spec });
     const repeats = [-2, 0, 2].map((off) => ({ a: shifted(aGmm, off), b: shifted(bGmm, -off) }));
-    const body = {
-      id: randomUUID(),
-      personId: this.personId,
-      machineId,
-      calibrationId: null,
-      speedRpm: 600,
-      repeats,
-      cautionsConfirmed: true as const,
-    };
-    await this.send('POST jobs/:jobId/spins/typed', { jobId }, body);
+    await this.#typeSpin(jobId, { machineId, repeats });
   }
 
   /** A machine of a test's own that shows grams at the correction radius. */
@@ -175,17 +166,14 @@ export class ShopApi {
       return { amount: Math.round((10 * amount) / radiusMm) / 10, angleDeg: Math.round(angleDeg) % 360 };
     };
     const repeats = [{ a: shown(unbalance.aGmm, planes.radiusAMm), b: shown(unbalance.bGmm, planes.radiusBMm) }];
-    const spin = {
-      id: randomUUID(),
-      personId: this.personId,
-      machineId,
-      calibrationId: null,
-      speedRpm: 600,
-      repeats,
-      cautionsConfirmed: true as const,
-    };
-    await this.send('POST jobs/:jobId/spins/typed', { jobId }, { ...spin, enteredTwice: true, ...more });
-    return spin.id;
+    return this.#typeSpin(jobId, { machineId, repeats, enteredTwice: true, ...more });
+  }
+
+  async #typeSpin(jobId: string, shown: Pick<NewTypedSpin, 'machineId' | 'repeats'> & Partial<NewTypedSpin>): Promise<string> {
+    const id = randomUUID();
+    const usual = { personId: this.personId, calibrationId: null, speedRpm: 600, cautionsConfirmed: true as const };
+    await this.send('POST jobs/:jobId/spins/typed', { jobId }, { id, ...usual, ...shown });
+    return id;
   }
 
   /** A cut that is on record, drilled without a plan. */

@@ -31,7 +31,7 @@ export function jobEstimate(facts: EstimateFacts, tolerance: Pick<Tolerance, 'aG
     ...told,
     received: receivedOf(input),
     inside,
-    verdict: told.surprise ? 'cannotYetTell' : verdictBy(inside),
+    verdict: verdictBy(inside),
     leansOnOne: told.leansOnOne && isTypedOnce(facts),
     gainsToCheck: gainsToCheck(told, input),
     counted: told.spins.filter(({ setAside }) => !setAside).length,

@@ -1,4 +1,4 @@
-import { normaliseAngleDeg, replacedId, seatOf, typedNumber, type Cut, type StandingCut } from '@tare/core';
+import { normaliseAngleDeg, replacedId, seatOf, typedNumber, type Cut, type FaceCut, type StandingCut } from '@tare/core';
 
 /** A cut of one's own as it is typed. */
 export interface OwnCutDraft {
@@ -47,6 +47,9 @@ export const OWN_KINDS = {
   weld: 'A hole welded shut',
 } as const satisfies Record<OwnCutDraft['kind'], string>;
 
+/** What a drill leaves, wherever it goes in. */
+type Drilled = Pick<FaceCut, 'bitMm' | 'pointAngleDeg' | 'depthMm'>;
+
 /** Fields that are empty or no number. */
 export class Incomplete extends Error {
   override readonly name = 'Incomplete';
@@ -64,48 +67,24 @@ function numberOf(text: string, what: string): number {
  * @throws Incomplete naming what is missing
  */
 export function cutsOf(draft: OwnCutDraft, standing: readonly StandingCut[]): Cut[] {
-  const old = draft.replacesIds.flatMap((id) => standing.filter((hole) => hole.id === id));
-  if (draft.kind === 'redrill') {
-    if (old.length === 0) throw new Incomplete('which holes');
-    const deeper = numberOf(draft.deeperMm, 'how much deeper');
-    return old.flatMap((hole): Cut[] =>
-      hole.kind === 'bar'
-        ? []
-        : [
-            {
-              kind: 'redrill',
-              counterweightId: hole.counterweightId,
-              angleDeg: hole.angleDeg,
-              seat: seatOf(hole),
-              replacesId: hole.id,
-              bitMm: hole.bitMm,
-              pointAngleDeg: hole.pointAngleDeg,
-              depthMm: hole.depthMm + deeper,
-            },
-          ],
-    );
-  }
-  if (draft.kind === 'weld') {
-    if (old.length === 0) throw new Incomplete('which hole');
-    return old.flatMap((hole): Cut[] =>
-      hole.kind === 'bar'
-        ? []
-        : [
-            {
-              kind: 'weld',
-              counterweightId: hole.counterweightId,
-              angleDeg: hole.angleDeg,
-              seat: seatOf(hole),
-              replacesId: hole.id,
-              bitMm: hole.bitMm,
-              depthMm: hole.depthMm,
-            },
-          ],
-    );
+  if (draft.kind === 'redrill' || draft.kind === 'weld') {
+    const old = standing.flatMap((hole) => (hole.kind !== 'bar' && draft.replacesIds.includes(hole.id) ? [hole] : []));
+    if (old.length === 0) throw new Incomplete(draft.kind === 'redrill' ? 'which holes' : 'which hole');
+    const deeperMm = draft.kind === 'redrill' ? numberOf(draft.deeperMm, 'how much deeper') : 0;
+    return old.map((hole): Cut => {
+      const { counterweightId, angleDeg, bitMm, pointAngleDeg, depthMm } = hole;
+      const place = { counterweightId, angleDeg, seat: seatOf(hole), replacesId: hole.id, bitMm };
+      return draft.kind === 'weld' ? { kind: 'weld', ...place, depthMm } : { kind: 'redrill', ...place, pointAngleDeg, depthMm: depthMm + deeperMm };
+    });
   }
   if (draft.counterweightId === '') throw new Incomplete('which counterweight');
   const place = { counterweightId: draft.counterweightId, angleDeg: normaliseAngleDeg(numberOf(draft.angleDeg, 'the angle')) };
-  const depthMm = numberOf(draft.kind === 'bar' ? draft.lengthMm : draft.depthMm, draft.kind === 'bar' ? 'the length' : 'the depth');
+  const depthMm = draft.kind === 'bar' ? numberOf(draft.lengthMm, 'the length') : numberOf(draft.depthMm, 'the depth');
+  const drilled = (): Drilled => ({
+    bitMm: numberOf(draft.bitMm, 'the bit'),
+    pointAngleDeg: numberOf(draft.pointAngleDeg, 'the point angle'),
+    depthMm,
+  });
   switch (draft.kind) {
     case 'grind':
     case 'turn':
@@ -123,14 +102,10 @@ export function cutsOf(draft: OwnCutDraft, standing: readonly StandingCut[]): Cu
           replacesId: null,
         },
       ];
-    case 'face': {
-      const drilled = { bitMm: numberOf(draft.bitMm, 'the bit'), pointAngleDeg: numberOf(draft.pointAngleDeg, 'the point angle'), depthMm };
-      return [{ kind: 'face', ...place, ...drilled, face: draft.face, radiusMm: numberOf(draft.radiusMm, 'the radius of its axis') }];
-    }
-    case 'radial': {
-      const drilled = { bitMm: numberOf(draft.bitMm, 'the bit'), pointAngleDeg: numberOf(draft.pointAngleDeg, 'the point angle'), depthMm };
-      return [{ kind: 'radial', ...place, ...drilled, zMm: draft.zMm.trim() === '' ? null : numberOf(draft.zMm, 'the place along the crank') }];
-    }
+    case 'face':
+      return [{ kind: 'face', ...place, ...drilled(), face: draft.face, radiusMm: numberOf(draft.radiusMm, 'the radius of its axis') }];
+    case 'radial':
+      return [{ kind: 'radial', ...place, ...drilled(), zMm: draft.zMm.trim() === '' ? null : numberOf(draft.zMm, 'the place along the crank') }];
   }
 }
 
