@@ -84,7 +84,7 @@ function count(
         planes: crank.planes,
         mounted: { crank: 0 },
         hung: BALANCED,
-        hungDeviationGmm: 0,
+        hungCovariance: null,
         reading: { turns: read, of: 'turns', display: null },
         scatterGmm: { a: spreads.aGmm.runGmm ?? 0, b: spreads.bGmm.runGmm ?? 0 },
       },

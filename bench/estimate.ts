@@ -68,7 +68,7 @@ class Story {
       planes: PLANES,
       mounted: Object.fromEntries(said.map((part) => [part, 0])),
       hung: NOTHING,
-      hungDeviationGmm: 0,
+      hungCovariance: null,
       reading: { turns: { n: 1, mean, covariance: ALONE }, of: 'spins', display: { a: step, b: step } },
       scatterGmm: { a: SCATTER_GMM, b: SCATTER_GMM },
     };

@@ -172,7 +172,7 @@ const tare: Method = (crank, toleranceGmm, reading, errors) => {
       planes: crank.planes,
       mounted: { crank: 0 },
       hung: BALANCED,
-      hungDeviationGmm: 0,
+      hungCovariance: null,
       reading: { turns: summariseTurns([read]), of: 'spins', display: null },
       scatterGmm: { a: scatter, b: scatter },
     });

@@ -1,5 +1,5 @@
 import { expect, test } from './app.js';
-import { bench, confirmCautions, openJob, spinNow } from './bench.js';
+import { bench, confirmCautions, openJob, spinOnStandIn, spinNow } from './bench.js';
 
 test('what cannot be a reading gets a sentence, and nothing typed is lost', async ({ page, context, shop }) => {
   const job = await shop.job('v6Split60');
@@ -52,6 +52,7 @@ test('a rod without its ends holds up the bob weights by name', async ({ page, s
 test('a stand-in that dies mid-spin, or is not running, says so and keeps nothing', async ({ page, app, shop }) => {
   const job = await shop.job('inline4');
   await openJob(page, job.id, 'spin');
+  await spinOnStandIn(page);
   await page.getByLabel('Balancing speed').fill('100');
   await page.getByLabel('Turns to read').fill('1000');
   await confirmCautions(page);

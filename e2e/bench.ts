@@ -64,6 +64,12 @@ export async function confirmCautions(page: Page): Promise<void> {
   for (const box of await boxes.all()) await box.click();
 }
 
+/** Says that the crank lies in the stand-in: a job that was never spun, in a shop with machines of its own, has none until somebody does. */
+export async function spinOnStandIn(page: Page): Promise<void> {
+  await expect(page.getByText('Say which machine the crank lies in.')).toBeVisible();
+  await page.getByLabel('Spun on').selectOption({ label: 'the stand-in machine' });
+}
+
 /** Confirms every caution and spins, waiting until the reading is in. */
 export async function spinNow(page: Page, spinsAfter: number): Promise<void> {
   const start = page.getByRole('button', { name: /^Spin (as received|again)$/ });

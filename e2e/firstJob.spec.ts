@@ -1,5 +1,5 @@
 import { expect, test } from './app.js';
-import { bench, comeToTheBench, correctUntilInside, spinNow, typeReadings, weighInAndMount } from './bench.js';
+import { bench, comeToTheBench, correctUntilInside, spinNow, spinOnStandIn, typeReadings, weighInAndMount } from './bench.js';
 
 /** Three placements of each part, a tenth up and down. */
 const placed = (weights: readonly number[]): number[] => weights.flatMap((g) => [g, g + 0.1, g - 0.1]);
@@ -93,6 +93,7 @@ test('a V8 from a bare job to signed off inside its tolerance', async ({ page, s
 
   await test.step('spin as received, cautions first', async () => {
     await page.getByRole('link', { name: 'On to the spin' }).click();
+    await spinOnStandIn(page);
     await expect(page.getByRole('button', { name: 'Spin as received' })).toBeDisabled();
     await spinNow(page, 1);
     await expect(page.getByRole('heading', { name: 'As received outside' })).toBeVisible();
@@ -131,6 +132,7 @@ test('an inline four needs no bobs, and its correction is planned', async ({ pag
   await bench(page, 'Bob weights');
   await expect(page.getByText('Not needed: spin this crank bare.')).toBeVisible();
   await bench(page, 'Spin');
+  await spinOnStandIn(page);
   await spinNow(page, 1);
   await bench(page, 'Correct');
   await expect(page.getByRole('button', { name: 'Take this plan to the drill' })).toBeEnabled();

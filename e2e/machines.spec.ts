@@ -73,7 +73,7 @@ test('a wrong convention is caught with one known weight, and a typed spin lands
 
   await test.step('typed: one reading is enough where the scatter is known', async () => {
     await openSpin(page, job, name);
-    await expect(page.getByText(new RegExp(`${name} carries 1\\s?000 N`))).toBeVisible();
+    await expect(page.getByText('Say below where the supports are: then what they carry is worked out.')).toBeVisible();
     await confirmCautions(page);
     await page.getByLabel('Reading 1, A', { exact: true }).fill('12,5');
     await page.getByRole('button', { name: 'Keep this reading' }).click();
@@ -165,9 +165,12 @@ test('set-up, trial weights and spin on the stand-in bench; a loose bob shows', 
     await page.getByLabel('Right support at').fill('2400');
     await expect(page.getByText('stands beside the crank')).toBeVisible();
     await page.getByLabel('Right support at').fill('240');
-    await expect(page.getByText(/Left \d+ N of weight, \d+ N of turning pull as last read/)).toBeVisible();
+    await expect(page.getByText(/Left \d+ N of weight, \d+ N of turning pull as it is known/)).toBeVisible();
     await page.getByRole('button', { name: 'Keep these distances' }).click();
     await expect(page.getByText('supports at −240 and 240 mm')).toBeVisible();
+    await expect(
+      page.getByText(/the left support carries up to \d+ N and the right one \d+ N; each of Old bench with a logger.* carries/),
+    ).toBeVisible();
   });
 
   await test.step('a loose bob is heard before anything is kept', async () => {
@@ -210,10 +213,11 @@ test('set-up, trial weights and spin on the stand-in bench; a loose bob shows', 
     await expect(page.getByText('Not checked yet. Hang a known weight')).toBeVisible();
     await confirmCautions(page);
     await page.getByText('Known weights on the crank:').click();
-    await page.getByLabel('In A', { exact: true }).fill('25');
+    await page.getByRole('button', { name: 'Hang a known weight' }).click();
+    await page.getByLabel('Weighs', { exact: true }).fill('25');
     await expect(page.getByText('Known weights on the crank: not whole yet')).toBeVisible();
     await expect(page.getByRole('button', { name: 'Record this spin' })).toBeDisabled();
-    await page.getByLabel('In A at').fill('60');
+    await page.getByLabel('At angle', { exact: true }).fill('60');
     const drawer = page.getByRole('group', { name: 'Stand-in bench, this spin' });
     await drawer.getByLabel('as').selectOption('WAV');
     await drawer.getByRole('button', { name: 'Record this spin' }).click();
@@ -224,8 +228,7 @@ test('set-up, trial weights and spin on the stand-in bench; a loose bob shows', 
     ).toBeVisible();
     await expect(page.getByText(/Checked .*A read (0\.9|1\.0)\d of a known weight/)).toBeVisible();
     await expect(page.getByRole('table', { name: 'Spins', exact: true }).getByRole('row').last()).toContainText('25.0 g at 60° in A hung on it');
-    await page.getByLabel('In A', { exact: true }).fill('');
-    await page.getByLabel('In A at').fill('');
+    await page.getByRole('button', { name: 'Take weight 1 off' }).click();
   });
 
   await test.step('read another way', async () => {

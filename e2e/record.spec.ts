@@ -45,6 +45,7 @@ test('a first reading is typed twice, and one that was mistyped all the same is 
     await typeIn('Once more', ['360', '178', '18.0', '2']);
     await page.getByRole('button', { name: 'Keep this reading' }).click();
     await expect(spins).toHaveCount(2);
+    await page.getByText('Photos, put right, void').click();
     await page.getByRole('button', { name: 'Void spin 1' }).click();
     await page.getByRole('button', { name: 'misread' }).click();
     await expect(page.getByRole('table', { name: 'Spins', exact: true })).toHaveCount(0);
@@ -114,6 +115,7 @@ test('a spin that is voided after the signature opens the job again', async ({ p
   const rail = page.getByRole('navigation', { name: 'Benches of this job' });
   await expect(rail.getByRole('link', { name: /^Sign off/ })).toContainText('signed');
   await bench(page, 'Spin');
+  await page.getByText('Photos, put right, void').last().click();
   await page.getByRole('button', { name: 'Void spin 2' }).click();
   await page.getByLabel('Something else', { exact: true }).fill('the belt slipped');
   await page.getByRole('button', { name: 'Void it' }).click();

@@ -15,6 +15,7 @@ const SHOP: Shop = {
   people: [{ id: 'ottoline', name: 'Ottoline Fasch', role: 'balancing' }],
   bits: [],
   bitsVersion: 0,
+  fittings: { version: 0, standIns: true, trialPieces: [] },
 };
 
 /** An outbox without a browser's database: what is added waits until a test sends it. */

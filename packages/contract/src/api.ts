@@ -4,6 +4,7 @@ import { bobBoxChangeSchema, shopUsualSchema } from './bobs.js';
 import type { Write } from './byPerson.js';
 import { newDecisionSchema, type NewDecision } from './decisions.js';
 import * as entries from './entries.js';
+import { fittingsChangeSchema, type FittingsChange } from './fittings.js';
 import * as instruments from './instruments.js';
 import * as machines from './machines.js';
 import * as shop from './shop.js';
@@ -23,6 +24,7 @@ export interface Api {
   'POST shop/people': Route<sheets.Person, sheets.Person>;
   'PUT shop/bits': Route<shop.BitsChange, sheets.Shop>;
   'PUT shop/usual': Route<ShopUsual, sheets.Shop>;
+  'PUT shop/fittings': Route<FittingsChange, sheets.Shop>;
   'GET shop-tools': Route<undefined, ShopToolsEntry>;
   'PUT shop-tools': Route<ShopToolsChange, ShopToolsEntry>;
   'GET bob-box': Route<undefined, BobBoxEntry>;
@@ -81,6 +83,7 @@ export const ROUTE_BODIES = {
   'POST shop/people': shop.newPersonSchema,
   'PUT shop/bits': shop.bitsChangeSchema,
   'PUT shop/usual': shopUsualSchema,
+  'PUT shop/fittings': fittingsChangeSchema,
   'GET shop-tools': null,
   'PUT shop-tools': shopToolsChangeSchema,
   'GET bob-box': null,

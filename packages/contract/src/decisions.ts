@@ -86,6 +86,18 @@ const SCHEMAS: { readonly [K in DecisionKind]: DecisionSchema<K> } = {
       zRightMm: named(Joi.number().min(-5000).max(5000).required(), 'The right support'),
     }),
   },
+  'spin.masses': {
+    value: named(
+      Joi.object().pattern(
+        Joi.string().trim().pattern(/\S/).max(40),
+        Joi.object({
+          massKg: named(Joi.number().greater(0).max(2000).required(), 'The mass'),
+          zMm: named(Joi.number().min(-5000).max(5000).required(), 'Where it acts along the crank'),
+        }),
+      ),
+      'The masses',
+    ),
+  },
   'spin.isSo.*': { member: 'spin id', members: ID, value: named(Joi.string().pattern(/\S/).max(300).allow(null), 'Why it is so') },
   'spin.mounted.*': { member: 'spin id', members: ID, value: mountedSchema.allow(null) },
   'spin.calibratedAnew.*': { member: 'spin id', members: ID, value: named(Joi.boolean().valid(true).allow(null), 'Calibrated anew') },

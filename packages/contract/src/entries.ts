@@ -1,11 +1,11 @@
-import { MEASURES, type Cut, type JobSpec, type Measure, type PlaneUnbalance } from '@tare/core';
+import { MEASURES, type Cut, type HungPiece, type JobSpec, type Measure, type PlaneUnbalance } from '@tare/core';
 import Joi from 'joi';
 import { amendsSchema, change, reasonSchema, write, type Amends, type Change, type Write } from './byPerson.js';
 import { cutSchema } from './crankMetal.js';
 import { idSchema, named } from './ids.js';
 import { SOURCES, type Source } from './instruments.js';
 import { jobSpecSchema } from './jobSpec.js';
-import { weightsSchema } from './spins.js';
+import { hungPiecesSchema, weightsSchema } from './spins.js';
 
 export interface NewJob extends Write {
   readonly spec: JobSpec;
@@ -176,22 +176,35 @@ export const newHoleSchema = Joi.object<NewHole>({
   cut: cutSchema.required(),
 });
 
-/** Known weights that are said to have hung on the crank in a spin, g·mm in the spin’s planes. */
+/** Known weights that are said to have hung on the crank in a spin: g·mm in the spin’s planes, or pieces where they sat. */
 export interface NewHungWeight extends Write {
   readonly spinId: string;
-  readonly hung: PlaneUnbalance;
+  readonly hung?: PlaneUnbalance;
+  readonly pieces?: readonly HungPiece[];
   /** What was said before, that it stands in for. */
   readonly amends?: Amends;
 }
-export const newHungWeightSchema = Joi.object<NewHungWeight>({ ...write, spinId: idSchema, hung: weightsSchema.required(), amends: amendsSchema });
+export const newHungWeightSchema = Joi.object<NewHungWeight>({
+  ...write,
+  spinId: idSchema,
+  hung: weightsSchema,
+  pieces: hungPiecesSchema.min(1),
+  amends: amendsSchema,
+})
+  .xor('hung', 'pieces')
+  .messages({ 'object.missing': 'Say what hung on the crank.', 'object.xor': 'Say what hung on the crank once: in the planes, or piece by piece.' });
 
 export const newSignOffSchema = Joi.object<Write, true>(write);
 
-/** A picture of a part; the picture itself is the request's body, these are its query. */
+/** A picture of a part, a spin or a cut; the picture itself is the request's body, these are its query. */
 export interface NewPhoto extends Write {
-  readonly partId: string;
+  readonly partId?: string;
+  /** Of the spin or the hole. */
+  readonly entryId?: string;
 }
-export const newPhotoSchema = Joi.object<NewPhoto, true>({ ...write, partId: idSchema });
+export const newPhotoSchema = Joi.object<NewPhoto>({ ...write, partId: Joi.string().uuid(), entryId: Joi.string().uuid() })
+  .xor('partId', 'entryId')
+  .messages({ 'object.missing': 'Say what the picture is of.', 'object.xor': 'A picture is of one thing.' });
 export const photoRemovalSchema = Joi.object<Write, true>(write);
 
 /** How good the stand-in scale is; its own source says what each means. */

@@ -1,4 +1,5 @@
 export type { Amends, Attribution, Write } from './byPerson.js';
+export { fittingsChangeSchema, type FittingsChange, type ShopFittings, type TrialPiece } from './fittings.js';
 export { bitsChangeSchema, newPersonSchema, type BitsChange } from './shop.js';
 export type { ChangeWord } from './changes.js';
 export { addressOf } from './address.js';
@@ -66,6 +67,7 @@ export {
   type ReadingEntry,
   type Shop,
   type SignOffEntry,
+  type BareSpin,
   type SpinEntry,
 } from './sheets.js';
 export { computeSchemas, type ComputationName } from './computeSchemas.js';

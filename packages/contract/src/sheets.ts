@@ -11,6 +11,7 @@ import {
   type HoleFact,
   type KnownCut,
   type HungFact,
+  type HungPiece,
   type JobChoices,
   type JobFacts,
   type JobFigures,
@@ -25,6 +26,7 @@ import {
 } from '@tare/core';
 import type { Attribution } from './byPerson.js';
 import type { CutRemoval } from './entries.js';
+import type { ShopFittings } from './fittings.js';
 import type { Source } from './instruments.js';
 import type { ShownPair } from './machines.js';
 
@@ -43,6 +45,7 @@ export interface Shop {
   readonly bits: readonly Bit[];
   /** Of the list of bits; 0 while nobody changed it. */
   readonly bitsVersion: number;
+  readonly fittings: ShopFittings & { readonly version: number };
 }
 
 /** A reading as it was written. */
@@ -81,6 +84,7 @@ export interface DecisionEntry extends Attribution {
 
 export interface SpinEntry extends SpinFact, Attribution {
   readonly hung: PlaneUnbalance | null;
+  readonly hungPieces: readonly HungPiece[] | null;
   /** The shop's machine that it was read on; null for the stand-in. */
   readonly machineId: string | null;
   readonly source: 'standin' | 'typed' | 'recorded';
@@ -91,6 +95,9 @@ export interface SpinEntry extends SpinFact, Attribution {
   /** What a machine showed, as it was typed; null where nothing was. */
   readonly shown: readonly ShownPair[] | null;
 }
+
+/** A spin as it was written, without what hung in it: that is an entry of its own. */
+export type BareSpin = Omit<SpinEntry, 'hung' | 'hungPieces'>;
 
 export interface PlanEntry extends Attribution {
   readonly id: string;
@@ -130,10 +137,13 @@ export interface Tool extends Attribution {
   readonly samples: readonly CutSample[];
 }
 
-/** A picture of a part; itself under /api/jobs/JOB/photos/ID. */
+/** A picture of a part, a spin or a cut; itself under /api/jobs/JOB/photos/ID. */
 export interface PhotoEntry extends Attribution {
   readonly id: string;
-  readonly partId: string;
+  /** Null where it is of a spin or a cut. */
+  readonly partId: string | null;
+  /** Of the spin or cut; null where it is of a part. */
+  readonly entryId: string | null;
   readonly widthPx: number;
   readonly heightPx: number;
 }
@@ -162,7 +172,7 @@ export interface JobRecord extends Attribution {
   readonly readings: readonly WrittenReading[];
   readonly partCuts: readonly PartCutEntry[];
   readonly decisions: Readonly<Record<string, DecisionEntry>>;
-  readonly spins: readonly Omit<SpinEntry, 'hung'>[];
+  readonly spins: readonly BareSpin[];
   readonly hungWeights: readonly HungWeightEntry[];
   readonly plans: readonly PlanEntry[];
   readonly holes: readonly HoleEntry[];
@@ -182,7 +192,7 @@ export interface JobSheet extends Omit<JobRecord, AsItCounts>, JobChoices {
 
 /** The one reading of a record, for server and screen alike. */
 export function sheetOf(record: JobRecord): JobSheet {
-  const { standing, readings, ...ledgers } = openLedgers<WrittenReading, PartCutEntry, Omit<SpinEntry, 'hung'>, HoleEntry>(record);
+  const { standing, readings, ...ledgers } = openLedgers<WrittenReading, PartCutEntry, BareSpin, HoleEntry>(record);
   const voids = new Map(record.voids.map((word) => [word.id, word]));
   return {
     ...record,

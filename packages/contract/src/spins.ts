@@ -1,4 +1,4 @@
-import type { Mounted, PlaneUnbalance } from '@tare/core';
+import type { HungPiece, Mounted, PlaneUnbalance } from '@tare/core';
 import Joi from 'joi';
 import { write, type Write } from './byPerson.js';
 import { named } from './ids.js';
@@ -37,7 +37,25 @@ export interface SpinSetUp {
   /** A quick look, which does not count. */
   readonly quick?: boolean;
   readonly note?: string;
+  /** Known weights where they really sit; what they count in the planes is worked out from them. */
+  readonly hungPieces?: readonly HungPiece[];
 }
+export const hungPiecesSchema = named(
+  Joi.array()
+    .items(
+      Joi.object<HungPiece, true>({
+        name: named(Joi.string().trim().max(60).allow('').required(), 'The piece’s name'),
+        massG: named(Joi.number().greater(0).max(5000).required(), 'What the piece weighs'),
+        deviationG: named(Joi.number().min(0).max(100).allow(null).required(), 'What its scale may be off by'),
+        at: named(Joi.string().trim().max(60).allow('').required(), 'Where the piece sits'),
+        zMm: named(Joi.number().min(-5000).max(5000).required(), 'Its place along the crank'),
+        radiusMm: named(Joi.number().greater(0).max(2000).required(), 'Its radius'),
+        angleDeg: named(Joi.number().min(-360).max(360).required(), 'Its angle'),
+      }),
+    )
+    .max(12),
+  'The known weights',
+);
 export const mountedSchema = named(
   Joi.object().pattern(Joi.string().trim().pattern(/\S/).max(40), Joi.number().min(-360).max(360)).min(1),
   'What was mounted',
@@ -46,6 +64,7 @@ export const spinSetUpSchema = {
   mounted: mountedSchema,
   quick: named(Joi.boolean(), 'A quick look'),
   note: named(Joi.string().max(500).allow(''), 'The note'),
+  hungPieces: hungPiecesSchema,
 };
 
 export interface SpinRequest extends Write, SpinSetUp {

@@ -77,10 +77,11 @@ export { factorEffect, type ActualParts, type EffectInput, type FactorEffect, ty
 export { factorShaking, factorSweep } from './engine/factorSweep.js';
 export { bobsNeeded } from './engine/bobsNeeded.js';
 
-export { toPlanes, addPlanes, scalePlanes, movePlanes, BALANCED, type Planes, type PlaneUnbalance } from './rotor/planes.js';
+export { samePlaces, toPlanes, addPlanes, scalePlanes, movePlanes, BALANCED, type Planes, type PlaneUnbalance } from './rotor/planes.js';
 export { unbalanceForceN } from './rotor/force.js';
 export { staticAndCouple } from './rotor/staticCouple.js';
-export { checkSetUp, supportLoads, type Supports } from './rotor/supports.js';
+export { checkSetUp, supportLoads, type SupportLoad, type Supports } from './rotor/supports.js';
+export { turningMasses } from './job/turningMasses.js';
 export { tolerance, TOLERANCE_SCHOOLS, type RotorFigures, type Tolerance, type ToleranceChoice, type ToleranceSchool } from './rotor/tolerance.js';
 export { radialHole, pointHeightMm, POINT_ANGLE_DEG, type HoleMetal, type RadialHole } from './rotor/hole.js';
 export {
@@ -131,7 +132,8 @@ export { isCorrectable } from './cuts/correctable.js';
 
 export { checkConvention, fromHeavyDeg, toHeavyDeg, type ConventionCheck, type MachineConvention } from './spin/convention.js';
 export {
-  holdsAtSpeed,
+  calibratedWhere,
+  GAIN_BY_TRIALS,
   influenceOf,
   meanReading,
   unbalanceOf,
@@ -169,6 +171,7 @@ export {
   type SpinEvent,
   type SpinTold,
 } from './estimate/estimate.js';
+export { hungUnbalance, type HungPiece } from './estimate/hungPieces.js';
 export { radius95Of } from './estimate/laws.js';
 export { correctionInput } from './job/correctionInput.js';
 export { type PlaneSpread } from './spin/readingSpread.js';

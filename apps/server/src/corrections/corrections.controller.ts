@@ -31,6 +31,7 @@ import {
   rimKindOf,
   type JobFigures,
   type KnownUnbalance,
+  hungUnbalance,
   type Cut,
 } from '@tare/core';
 import { CheckedBody } from '../http/checkedBody.js';
@@ -155,7 +156,7 @@ export class CorrectionsController {
   @Describe('Say which known weights hung on the crank in a spin that is kept already', newHungWeightSchema)
   async hang(@Param('jobId', IdPipe) jobId: string, @CheckedBody(newHungWeightSchema) weight: NewHungWeight): Promise<HungWeightEntry> {
     const { shopId } = await this.jobs.require(jobId);
-    const { id, personId, spinId, hung, amends } = weight;
+    const { id, personId, spinId, pieces = null, amends } = weight;
     await insertOnce(this.jobs.db, { id, kind: 'hungWeight', shopId, jobId, personId, content: weight }, async (trx) => {
       await lockJob(trx, jobId);
       const { spins, hungWeights } = await this.jobs.sheet(jobId, trx);
@@ -164,7 +165,9 @@ export class CorrectionsController {
       const before = hungWeights.find((w) => w.id === amends?.entryId);
       if (spin.hung !== null && before?.spinId !== spinId)
         throw new ProblemException(409, 'It is on record already what hung on the crank in this spin; amend that.');
-      await trx('hung_weight').insert({ id, shop_id: shopId, job_id: jobId, spin_id: spinId, hung: JSON.stringify(hung), person_id: personId });
+      const hung = pieces === null ? weight.hung! : hungUnbalance(pieces, spin.planes);
+      const said = { hung: JSON.stringify(hung), pieces: pieces && JSON.stringify(pieces) };
+      await trx('hung_weight').insert({ id, shop_id: shopId, job_id: jobId, spin_id: spinId, ...said, person_id: personId });
       await amend(trx, { shopId, jobId, personId, kind: 'hungWeight', entryId: id, amends });
     });
     return hungWeightFromRow(await this.jobs.db('hung_weight').where({ id }).first<HungWeightRow>());

@@ -102,8 +102,9 @@ describe('the demo of commit 44ec4ba, brought to the present', () => {
     expect(wire(same)).toEqual(wire(record));
     // Of how it was set up, and whether it counts, an old spin says nothing.
     expect(
-      spins.map(({ turns, mounted, quick, enteredTwice, display, gainDeviation, gainEpoch, note, shown, shownBy, ...spin }) => {
-        expect([mounted, quick, enteredTwice, display, gainDeviation, gainEpoch, note, shown, shownBy]).toEqual([
+      spins.map(({ turns, mounted, quick, enteredTwice, display, gainDeviation, gainEpoch, note, shown, shownBy, hungPieces, ...spin }) => {
+        expect([hungPieces, mounted, quick, enteredTwice, display, gainDeviation, gainEpoch, note, shown, shownBy]).toEqual([
+          null,
           null,
           false,
           false,

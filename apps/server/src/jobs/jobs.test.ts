@@ -115,4 +115,14 @@ describe('the shop', () => {
     });
     expect((await server.get('shop')).body).toMatchObject({ bits });
   });
+  it('says which trial pieces it owns and whether stand-ins are offered: a new shop’s are not', async () => {
+    expect((await server.get('shop')).body).toMatchObject({ fittings: { version: 0, standIns: false, trialPieces: [] } });
+    const put = (baseVersion: number, trialPieces: readonly object[]) =>
+      server.put('shop/fittings', { id: randomUUID(), personId: server.personId, baseVersion, standIns: true, trialPieces });
+    const clamp = { name: 'Brass clamp', massG: 24.8, deviationG: null };
+    expect((await put(0, [clamp])).body).toMatchObject({ fittings: { version: 1, standIns: true, trialPieces: [clamp] } });
+    expect((await put(0, [])).status).toBe(409);
+    expect((await put(1, [clamp, clamp])).body).toMatchObject({ errors: [{ message: 'Two pieces have the same name.' }] });
+    expect((await put(1, [{ ...clamp, massG: 0 }])).body).toMatchObject({ errors: [{ field: 'trialPieces.0.massG' }] });
+  });
 });

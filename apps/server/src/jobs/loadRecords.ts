@@ -167,7 +167,7 @@ const selectPhotos = (db: Knex, jobIds: readonly string[]): Promise<PhotoRow[]> 
     .whereIn('job_id', jobIds)
     .whereNotExists(db('photo_removal').whereRaw('photo_removal.photo_id = photo.id'))
     .orderBy('seq')
-    .select('id', 'job_id', 'part_id', 'width_px', 'height_px', 'person_id', 'created_at');
+    .select('id', 'job_id', 'part_id', 'entry_id', 'width_px', 'height_px', 'person_id', 'created_at');
 
 async function selectLatestDecisions(db: Knex, jobIds: readonly string[]): Promise<DecisionRow[]> {
   const { rows } = await db.raw<{ rows: DecisionRow[] }>(

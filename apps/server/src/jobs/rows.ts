@@ -2,6 +2,7 @@ import type {
   Attribution,
   BarePart,
   CutRemoval,
+  BareSpin,
   DecisionEntry,
   HoleEntry,
   HungWeightEntry,
@@ -16,7 +17,7 @@ import type {
   VoidEntry,
   WrittenReading,
 } from '@tare/contract';
-import type { Cut, JobFigures, Measure, PartKind, Planes, PlaneUnbalance, TurnSummary } from '@tare/core';
+import type { Cut, HungPiece, JobFigures, Measure, PartKind, Planes, PlaneUnbalance, TurnSummary } from '@tare/core';
 
 /** Who and when, as every ledger row has it. */
 export interface AttributedRow {
@@ -129,7 +130,7 @@ export interface SpinRow extends AttributedRow {
   shown: SpinEntry['shown'];
   shown_by: NonNullable<SpinEntry['shownBy']> | null;
 }
-export const spinFromRow = (row: SpinRow): Omit<SpinEntry, 'hung'> => ({
+export const spinFromRow = (row: SpinRow): BareSpin => ({
   id: row.id,
   speedRpm: row.speed_rpm,
   planes: row.planes,
@@ -193,13 +194,15 @@ export const holeFromRow = (row: HoleRow): HoleEntry => ({
 export interface PhotoRow extends AttributedRow {
   id: string;
   job_id: string;
-  part_id: string;
+  part_id: string | null;
+  entry_id: string | null;
   width_px: number;
   height_px: number;
 }
 export const photoFromRow = (row: PhotoRow): PhotoEntry => ({
   id: row.id,
   partId: row.part_id,
+  entryId: row.entry_id,
   widthPx: row.width_px,
   heightPx: row.height_px,
   ...attribution(row),
@@ -240,8 +243,15 @@ export interface HungWeightRow extends AttributedRow {
   job_id: string;
   spin_id: string;
   hung: PlaneUnbalance;
+  pieces: readonly HungPiece[] | null;
 }
-export const hungWeightFromRow = (row: HungWeightRow): HungWeightEntry => ({ id: row.id, spinId: row.spin_id, hung: row.hung, ...attribution(row) });
+export const hungWeightFromRow = (row: HungWeightRow): HungWeightEntry => ({
+  id: row.id,
+  spinId: row.spin_id,
+  hung: row.hung,
+  pieces: row.pieces,
+  ...attribution(row),
+});
 
 export interface DecisionRow extends AttributedRow {
   job_id: string;

@@ -113,6 +113,8 @@ describe('a void', () => {
   });
 });
 
+const weightOf = (re: number) => ({ aGmm: { re, im: 0 }, bGmm: { re: 0, im: 0 } });
+
 describe('an amendment', () => {
   it('of a spin stands in its place, and what followed the spin follows it', async () => {
     const job = await server.job();
@@ -138,17 +140,33 @@ describe('an amendment', () => {
   });
   it('of a known weight puts the spin right without spinning again', async () => {
     const job = await server.job();
-    const weight = (re: number) => ({ aGmm: { re, im: 0 }, bGmm: { re: 0, im: 0 } });
-    const spinId = await typeSpin(job, 1000, { hung: weight(400) });
+    const spinId = await typeSpin(job, 1000, { hung: weightOf(400) });
     const said = (await server.sheet(job.id)).hungWeights[0]!;
-    const twice = await server.post(`jobs/${job.id}/hung-weights`, { ...entry(), spinId, hung: weight(500) });
+    const twice = await server.post(`jobs/${job.id}/hung-weights`, { ...entry(), spinId, hung: weightOf(500) });
     expect([twice.status, detailOf(twice)]).toEqual([409, 'It is on record already what hung on the crank in this spin; amend that.']);
     const amends = { entryId: said.id, reason: 'it was the 500 one' };
-    expect((await server.post(`jobs/${job.id}/hung-weights`, { ...entry(), spinId, hung: weight(500), amends })).status).toBe(201);
-    expect((await server.sheet(job.id)).spins[0]!.hung).toEqual(weight(500));
+    expect((await server.post(`jobs/${job.id}/hung-weights`, { ...entry(), spinId, hung: weightOf(500), amends })).status).toBe(201);
+    expect((await server.sheet(job.id)).spins[0]!.hung).toEqual(weightOf(500));
     await server.void((await server.sheet(job.id)).hungWeights[1]!.id, 'nothing hung at all');
     await server.void(said.id, 'nothing hung at all');
     expect((await server.sheet(job.id)).spins[0]!.hung).toBeNull();
+  });
+  it('of a known weight says piece by piece where each sat, and counts it from there', async () => {
+    const job = await server.job();
+    const { planes } = job.spec.crank;
+    const middle = { name: 'Brass clamp', massG: 20, deviationG: 0.05, at: 'CW 2', zMm: (planes.zAMm + planes.zBMm) / 2, radiusMm: 50, angleDeg: 90 };
+    const spinId = await typeSpin(job, 1000, { hungPieces: [middle] });
+    const [said] = (await server.sheet(job.id)).hungWeights;
+    const half = { re: expect.closeTo(0, 6) as number, im: expect.closeTo(500, 6) as number };
+    expect(said).toMatchObject({ pieces: [middle], hung: { aGmm: half, bGmm: half } });
+    const amends = { entryId: said!.id, reason: 'it hung in plane A' };
+    const inA = { ...middle, at: 'A', zMm: planes.zAMm };
+    const both = await server.post(`jobs/${job.id}/hung-weights`, { ...entry(), spinId, pieces: [inA], hung: weightOf(1), amends });
+    expect([both.status, detailOf(both)]).toEqual([400, 'Say what hung on the crank once: in the planes, or piece by piece.']);
+    expect((await server.post(`jobs/${job.id}/hung-weights`, { ...entry(), spinId, pieces: [inA], amends })).status).toBe(201);
+    const spin = (await server.sheet(job.id)).spins[0]!;
+    expect(spin.hungPieces).toEqual([inA]);
+    expect(spin.hung!.aGmm.im).toBeCloseTo(1000, 6);
   });
   it('of a reading and of a cut keeps the place in the ledger', async () => {
     const job = await server.job();

@@ -17,8 +17,8 @@ import {
   addPlanes,
   BALANCED,
   calibrationFactor,
-  holdsAtSpeed,
-  movePlanes,
+  calibratedWhere,
+  GAIN_BY_TRIALS,
   readShown,
   scalePlanes,
   toPolar,
@@ -37,6 +37,7 @@ import { IdPipe } from '../http/idPipe.js';
 import { fieldProblem, ProblemException } from '../http/problem.js';
 import { JobAccess } from '../jobs/jobAccess.js';
 import { BALANCING_MACHINE, type BalancingMachine } from '../spins/balancingMachine.js';
+import { hungIn } from '../spins/hungIn.js';
 import { mountedOf } from '../spins/mounted.js';
 import { setUpOf, SpinLedger } from '../spins/spinLedger.js';
 import { MachineStore } from './machineStore.js';
@@ -82,7 +83,7 @@ export class OwnSpinsController {
         turns: read.spins,
         knownDeviationGmm: machine.spec.scatterGmm,
         spread: { aGmm: spread('aGmm'), bGmm: spread('bGmm') },
-        hung: hungIn(spin.hung, planes, readIn),
+        hung: hungIn(spin, planes, readIn),
         personId: spin.personId,
         machineId: machine.id,
         source: 'typed',
@@ -117,6 +118,7 @@ export class OwnSpinsController {
       hung: jsonOf(query['hung'], null),
       amends: jsonOf(query['amends'], undefined),
       mounted: jsonOf(query['mounted'], undefined),
+      hungPieces: jsonOf(query['hungPieces'], undefined),
       ...(query['quick'] === undefined ? {} : { quick: query['quick'] === 'true' }),
     });
     const sheet = await this.jobs.sheet(jobId);
@@ -140,7 +142,7 @@ export class OwnSpinsController {
         turns,
         knownDeviationGmm: null,
         spread: { aGmm: spread('aGmm'), bGmm: spread('bGmm') },
-        hung: hungIn(spin.hung, sheet.spec.crank.planes, calibration.planes),
+        hung: hungIn(spin, sheet.spec.crank.planes, calibration.planes),
         personId: spin.personId,
         machineId: machine.id,
         source: 'recorded',
@@ -242,10 +244,6 @@ const planeMeans = (turns: readonly PlaneUnbalance[]): PlaneUnbalance => scalePl
 const calibrationDeviation = ({ spec }: Machine, { runs }: Calibration, mean: PlaneUnbalance): number =>
   (spec.scatterGmm ?? 0) * calibrationFactor(runs, mean);
 
-/** Weights are said in the crank’s planes; a spin keeps its own. */
-const hungIn = (hung: PlaneUnbalance | null | undefined, from: Planes, to: Planes): PlaneUnbalance | null =>
-  hung ? movePlanes(hung, from, to) : null;
-
 /** What is more than a word in an address is JSON; what is no JSON is told where it is checked. */
 function jsonOf(text: string | undefined, leftOut: null | undefined): unknown {
   if (text === undefined) return leftOut;
@@ -258,23 +256,14 @@ function jsonOf(text: string | undefined, leftOut: null | undefined): unknown {
 
 /** Where nobody says how far a machine's own calibration may be off, it was made elsewhere, on another rotor. */
 const USUAL_GAIN_PERCENT = 15;
-/** How far a gain by trial weights may be off: on this rotor, on its class in these planes, elsewhere (handbook section 6). */
-const BY_TRIALS = { here: 0.02, sameClass: 0.06, elsewhere: 0.15 };
-/** Planes that are as near as this are the same. */
-const SAME_PLACE_MM = 1;
-
 /** How far a gain may be off as a share: by itself, and by what the runs of its calibration scattered. */
 function gainOf(deviation: number, ofRunsGmm: number, { aGmm, bGmm }: PlaneUnbalance): number {
   const largest = Math.max(toPolar(aGmm).amount, toPolar(bGmm).amount);
   return Math.min(1, Math.hypot(deviation, largest > 0 ? ofRunsGmm / largest : 0));
 }
 
-function trialsDeviation(calibration: Calibration, jobId: string, planes: Planes, speedRpm: number): number {
-  const samePlanes =
-    Math.abs(calibration.planes.zAMm - planes.zAMm) <= SAME_PLACE_MM && Math.abs(calibration.planes.zBMm - planes.zBMm) <= SAME_PLACE_MM;
-  if (!samePlanes || !holdsAtSpeed(calibration.speedRpm, speedRpm)) return BY_TRIALS.elsewhere;
-  return calibration.jobId === jobId ? BY_TRIALS.here : BY_TRIALS.sameClass;
-}
+const trialsDeviation = (calibration: Calibration, jobId: string, planes: Planes, speedRpm: number): number =>
+  GAIN_BY_TRIALS[calibratedWhere(calibration, { id: jobId, planes }, speedRpm)];
 
 const shownBy = ({ spec }: Machine): Omit<ShownBy, 'planes' | 'influence'> => ({
   unit: spec.unit,

@@ -15,27 +15,42 @@ export class PhotosController {
   constructor(private readonly jobs: JobAccess) {}
 
   @Post()
-  @Describe('Attach a picture to a part: JPEG, PNG or WebP as the body; id, partId and personId as the query')
+  @Describe('Attach a picture to a part, a spin or a cut: JPEG, PNG or WebP as the body; id, personId and partId or entryId as the query')
   async attach(@Param('jobId', IdPipe) jobId: string, @Query() query: unknown, @Req() request: Request): Promise<{ attached: true }> {
-    const { id, partId, personId } = checked<NewPhoto>(newPhotoSchema, query);
+    const { id, partId, entryId, personId } = checked<NewPhoto>(newPhotoSchema, query);
     const { shopId } = await this.jobs.require(jobId);
-    if (!(await this.jobs.db('part').where({ id: partId, job_id: jobId }).first('id'))) throw fieldProblem('partId', 'That part is not in this job.');
+    if (partId !== undefined && !(await this.jobs.db('part').where({ id: partId, job_id: jobId }).first('id')))
+      throw fieldProblem('partId', 'That part is not in this job.');
+    if (
+      entryId !== undefined &&
+      !(await this.jobs.db('write_id').where({ id: entryId, job_id: jobId }).whereIn('kind', ['spin', 'hole']).first('id'))
+    )
+      throw fieldProblem('entryId', 'That spin or cut is not in this job.');
     const { image, widthPx, heightPx } = await cleanPhoto(request.body);
     const content = {
-      partId,
+      ...(partId === undefined ? { entryId } : { partId }),
       sent: createHash('sha256')
         .update(request.body as Buffer)
         .digest('base64'),
     };
     await insertOnce(this.jobs.db, { id, kind: 'photo', shopId, jobId, personId, content }, async (trx) => {
       const size = { width_px: widthPx, height_px: heightPx };
-      await trx('photo').insert({ id, shop_id: shopId, job_id: jobId, part_id: partId, image, ...size, person_id: personId });
+      await trx('photo').insert({
+        id,
+        shop_id: shopId,
+        job_id: jobId,
+        part_id: partId ?? null,
+        entry_id: entryId ?? null,
+        image,
+        ...size,
+        person_id: personId,
+      });
     });
     return { attached: true };
   }
 
   @Get(':photoId')
-  @Describe('A picture of a part, as JPEG')
+  @Describe('A picture, as JPEG')
   async picture(@Param('jobId', IdPipe) jobId: string, @Param('photoId', IdPipe) photoId: string, @Res() response: Response): Promise<void> {
     const { image } = await this.photo(jobId, photoId);
     // A picture never changes; only its place on the list does.
@@ -44,7 +59,7 @@ export class PhotosController {
 
   @Post(':photoId/removal')
   @HttpCode(200)
-  @Describe('Take a picture off its part', photoRemovalSchema)
+  @Describe('Take a picture away', photoRemovalSchema)
   async remove(
     @Param('jobId', IdPipe) jobId: string,
     @Param('photoId', IdPipe) photoId: string,

@@ -20,12 +20,17 @@ const picture = (widthPx = 60, heightPx = 40): sharp.Sharp =>
     IFD3: { GPSLatitudeRef: 'N', GPSLatitude: '54/1 30/1 0/1' },
   });
 
-function attach(image: Buffer, type: string, more: Record<string, string> = {}): Promise<Response> {
-  const query = new URLSearchParams({ id: randomUUID(), partId: job.parts[0]!.id, personId: server.personId, ...more });
+const attachTo = (to: Record<string, string>, image: Buffer): Promise<Response> =>
+  send(new URLSearchParams({ personId: server.personId, ...to }), image, 'image/png');
+
+const attach = (image: Buffer, type: string, more: Record<string, string> = {}): Promise<Response> =>
+  send(new URLSearchParams({ id: randomUUID(), partId: job.parts[0]!.id, personId: server.personId, ...more }), image, type);
+
+function send(query: URLSearchParams, image: Buffer, type: string): Promise<Response> {
   return request(server.app.getHttpServer()).post(`/api/jobs/${job.id}/photos?${query.toString()}`).set('content-type', type).send(image);
 }
 
-describe('photos of parts', () => {
+describe('photos', () => {
   it.each([
     ['image/jpeg', () => picture().jpeg().toBuffer()],
     ['image/png', () => picture().png().toBuffer()],
@@ -53,6 +58,21 @@ describe('photos of parts', () => {
     expect((await attach(Buffer.alloc(MOST_PHOTO_MB * 2 ** 20 + 1), 'image/jpeg')).status).toBe(413);
     expect((await attach(await picture().png().toBuffer(), 'image/png', { partId: randomUUID() })).status).toBe(400);
     expect((await attach(Buffer.alloc(0), 'image/png')).status).toBe(422);
+  });
+  it('belongs to a spin or a cut, or to a part, and to nothing else', async () => {
+    const spinId = randomUUID();
+    const { id: machineId } = await server.newMachine();
+    const repeats = [{ a: { amount: 300, angleDeg: 0 }, b: { amount: 100, angleDeg: 0 } }];
+    const spin = { id: spinId, personId: server.personId, machineId, calibrationId: null, speedRpm: 600, repeats, cautionsConfirmed: true };
+    await server.post(`jobs/${job.id}/spins/typed`, spin);
+    const image = await picture().png().toBuffer();
+    const id = randomUUID();
+    expect((await attachTo({ id, entryId: spinId }, image)).status).toBe(201);
+    expect((await server.sheet(job.id)).photos.find((p) => p.id === id)).toMatchObject({ partId: null, entryId: spinId });
+    expect((await attachTo({ id: randomUUID() }, image)).status).toBe(400);
+    expect((await attachTo({ id: randomUUID(), entryId: spinId, partId: job.parts[0]!.id }, image)).status).toBe(400);
+    // A photo is an entry too, and has no photos.
+    expect((await attachTo({ id: randomUUID(), entryId: id }, image)).status).toBe(400);
   });
   it('attaches once when asked twice, and takes away', async () => {
     const id = randomUUID();

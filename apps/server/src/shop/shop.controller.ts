@@ -1,5 +1,15 @@
 import { Controller, Get, Inject, Post, Put } from '@nestjs/common';
-import { bitsChangeSchema, newPersonSchema, shopUsualSchema, type BitsChange, type Person, type Shop, type ShopUsual } from '@tare/contract';
+import {
+  bitsChangeSchema,
+  fittingsChangeSchema,
+  newPersonSchema,
+  shopUsualSchema,
+  type BitsChange,
+  type FittingsChange,
+  type Person,
+  type Shop,
+  type ShopUsual,
+} from '@tare/contract';
 import type { Knex } from 'knex';
 import { KNEX } from '../database/connect.js';
 import { CheckedBody } from '../http/checkedBody.js';
@@ -8,7 +18,7 @@ import { ProblemException } from '../http/problem.js';
 import { insertOnce } from '../ledger/insertOnce.js';
 import { putVersion } from '../ledger/versions.js';
 import { CurrentShop } from './currentShop.js';
-import { bitsOf, readBits, readUsual, usualOf } from './shopUsual.js';
+import { bitsOf, fittingsOf, readBits, readFittings, readUsual, usualOf } from './shopUsual.js';
 
 @Controller('api/shop')
 export class ShopController {
@@ -21,13 +31,14 @@ export class ShopController {
   @Describe('The shop, its people and its bits')
   async read(): Promise<Shop> {
     const id = await this.shop.id();
-    const [shop, people, { bits, version: bitsVersion }, usual] = await Promise.all([
+    const [shop, people, { bits, version: bitsVersion }, usual, fittings] = await Promise.all([
       this.db('shop').where({ id }).first<{ name: string }>('name'),
       this.db('person').where({ shop_id: id }).orderBy('created_at').select<Person[]>('id', 'name', 'role'),
       readBits(this.db, id),
       readUsual(this.db, id),
+      readFittings(this.db, id),
     ]);
-    return { id, name: shop.name, usual, people, bits, bitsVersion };
+    return { id, name: shop.name, usual, people, bits, bitsVersion, fittings };
   }
 
   @Post('people')
@@ -59,6 +70,18 @@ export class ShopController {
     const shopId = await this.shop.id();
     const value = { factorRatio, oilG };
     await putVersion(this.db, usualOf(shopId), { ...change, kind: 'usual', shopId, jobId: null, content: { value, ...change }, value });
+    return this.read();
+  }
+
+  @Put('fittings')
+  @Describe(
+    'Say which trial pieces the shop owns and whether its stand-ins are offered; refused when somebody changed it since `baseVersion`',
+    fittingsChangeSchema,
+  )
+  async changeFittings(@CheckedBody(fittingsChangeSchema) { standIns, trialPieces, ...change }: FittingsChange): Promise<Shop> {
+    const shopId = await this.shop.id();
+    const value = { standIns, trialPieces };
+    await putVersion(this.db, fittingsOf(shopId), { ...change, kind: 'fittings', shopId, jobId: null, content: { value, ...change }, value });
     return this.read();
   }
 }

@@ -1,3 +1,4 @@
+import type { ShopFittings } from '@tare/contract';
 import { POINT_ANGLE_DEG, type Bit, type UsualBobChoices } from '@tare/core';
 import type { Knex } from 'knex';
 import { readVersion, type VersionedTable } from '../ledger/versions.js';
@@ -13,6 +14,7 @@ export const USUAL_BITS: readonly Bit[] = [6, 8, 10, 12, 16, 20].map((bitMm) => 
 }));
 
 export const usualOf = (shopId: string): VersionedTable => ({ table: 'shop_usual', column: 'usual', key: { shop_id: shopId } });
+export const fittingsOf = (shopId: string): VersionedTable => ({ table: 'shop_fittings', column: 'fittings', key: { shop_id: shopId } });
 export const bitsOf = (shopId: string): VersionedTable => ({ table: 'shop_bits', column: 'bits', key: { shop_id: shopId } });
 
 /** The shop's bits, and the version of their list. */
@@ -25,4 +27,13 @@ export async function readBits(db: Knex, shopId: string): Promise<{ readonly bit
 export async function readUsual(db: Knex, shopId: string): Promise<UsualBobChoices & { readonly version: number }> {
   const last = await readVersion<UsualBobChoices>(db, usualOf(shopId));
   return { ...(last?.value ?? USUAL_BOB_CHOICES), version: last?.version ?? 0 };
+}
+
+/** A shop that said nothing yet spins and weighs on what it owns. */
+const NO_FITTINGS: ShopFittings = { standIns: false, trialPieces: [] };
+
+/** The shop's trial pieces, and whether its stand-ins are offered. */
+export async function readFittings(db: Knex, shopId: string): Promise<ShopFittings & { readonly version: number }> {
+  const last = await readVersion<ShopFittings>(db, fittingsOf(shopId));
+  return { ...(last?.value ?? NO_FITTINGS), version: last?.version ?? 0 };
 }

@@ -1,6 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import { factsOf, type Amends, type MachineSpec, type NewTypedSpin, type SpinEntry, type SpinSetUp } from '@tare/contract';
-import { jobFigures, type Influence, type Mounted, type PlaneUnbalance, type Planes, type ShownBy } from '@tare/core';
+import { jobFigures, type HungPiece, type Influence, type Mounted, type PlaneUnbalance, type Planes, type ShownBy } from '@tare/core';
 import { randomUUID } from 'node:crypto';
 import type { Knex } from 'knex';
 import { JobAccess } from '../jobs/jobAccess.js';
@@ -27,6 +27,7 @@ export interface SpinToKeep {
   readonly knownDeviationGmm: number | null;
   readonly spread: SpinEntry['spread'];
   readonly hung: PlaneUnbalance | null;
+  readonly hungPieces: readonly HungPiece[] | null;
   readonly calibrationId: string | null;
   /** What the signals were read by; null for typed ones. */
   readonly influence: Influence | null;
@@ -88,7 +89,8 @@ export class SpinLedger {
 }
 
 /** What was said of how a spin was set up. */
-export const setUpOf = ({ mounted, quick, note }: SpinSetUp): Pick<SpinToKeep, 'mounted' | 'quick' | 'note'> => ({
+export const setUpOf = ({ mounted, quick, note, hungPieces }: SpinSetUp): Pick<SpinToKeep, 'mounted' | 'quick' | 'note' | 'hungPieces'> => ({
+  hungPieces: hungPieces && hungPieces.length > 0 ? hungPieces : null,
   mounted: mounted ?? null,
   quick: quick ?? false,
   note: note ?? '',
@@ -129,7 +131,8 @@ async function insertSpin(trx: Knex.Transaction, shopId: string, jobId: string, 
   });
   if (spin.hung === null) return;
   const hungId = randomUUID();
-  const { personId, hung } = spin;
-  await register(trx, { id: hungId, kind: 'hungWeight', shopId, jobId, personId, content: hung }, spin.id);
-  await trx('hung_weight').insert({ id: hungId, shop_id: shopId, job_id: jobId, spin_id: spin.id, hung: json(hung), person_id: personId });
+  const { personId, hung, hungPieces: pieces } = spin;
+  await register(trx, { id: hungId, kind: 'hungWeight', shopId, jobId, personId, content: pieces ?? hung }, spin.id);
+  const said = { hung: json(hung), pieces: json(pieces) };
+  await trx('hung_weight').insert({ id: hungId, shop_id: shopId, job_id: jobId, spin_id: spin.id, ...said, person_id: personId });
 }

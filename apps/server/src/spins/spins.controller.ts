@@ -10,6 +10,7 @@ import { IdPipe } from '../http/idPipe.js';
 import { ProblemFilter } from '../http/problemFilter.js';
 import { JobAccess } from '../jobs/jobAccess.js';
 import { BALANCING_MACHINE, type BalancingMachine, type KnowsTheTruth, type MachineSpin } from './balancingMachine.js';
+import { hungIn } from './hungIn.js';
 import { mountedOf } from './mounted.js';
 import { setUpOf, SpinLedger, type SpinToKeep } from './spinLedger.js';
 
@@ -44,11 +45,12 @@ export class SpinsController {
     };
     try {
       if (!known) {
-        const { speedRpm, turns, hung, dials = AS_IT_SHOULD_BE } = request;
+        const { speedRpm, turns, dials = AS_IT_SHOULD_BE } = request;
+        const { planes } = sheet.spec.crank;
         const { lightG, ...setUp } = dials;
-        const order = { speedRpm, turns, run: sheet.spins.length + 1, hung: hung ?? BALANCED, ...setUp };
+        const order = { speedRpm, turns, run: sheet.spins.length + 1, hung: hungIn(request, planes, planes) ?? BALANCED, ...setUp };
         const spun = await this.machine.spin(mountedOf(sheet, lightG), order, send, stop.signal);
-        await this.ledger.keep(jobId, await standinSpin(request, sheet.spec.crank.planes, spun), request);
+        await this.ledger.keep(jobId, await standinSpin(request, planes, spun), request);
       }
       send({ type: 'done', spinId: request.id });
     } catch (error) {
@@ -89,7 +91,7 @@ async function standinSpin(request: SpinRequest, planes: SpinToKeep['planes'], {
     turns: turns.map((turn) => unbalanceOf(turn, own.influence)),
     knownDeviationGmm: null,
     spread: { aGmm: spread('aGmm'), bGmm: spread('bGmm') },
-    hung: request.hung ?? null,
+    hung: hungIn(request, planes, planes),
     calibrationId: null,
     ...setUpOf(request),
     influence: own.influence,

@@ -11,6 +11,7 @@ const SETTLE_MS = 300;
 const SHOP_KEYS: Readonly<Record<string, string>> = {
   shop_bits: 'shop',
   shop_usual: 'shop',
+  shop_fittings: 'shop',
   person: 'shop',
   shop_tools: 'shop-tools',
   bob_box: 'bob-box',

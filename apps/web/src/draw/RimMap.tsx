@@ -23,17 +23,27 @@ export interface RimMapProps {
   readonly drilled: readonly KnownCut[];
   readonly planned: readonly Cut[];
   readonly selectedId?: string;
+  /** It stands beside something else: letters are larger in the drawing, and there are fewer of them. */
+  readonly half?: boolean;
   /** Called with the rim and the angle that somebody points at. */
   readonly onPick?: (place: { readonly counterweightId: string; readonly angleDeg: number }) => void;
 }
+
+/** Half as wide, its letters have to be about twice as large to be read. */
+const HALF_LETTERS = 1.9;
+const HALF_HEIGHT = 520;
+/** More room on the left for them. */
+const HALF_NAMES = 50;
 
 /**
  * The crank unrolled: angle across, position along the shaft down. Counterweights where they are, holes done and
  * planned, and on each plane's line a heap where the metal is too heavy.
  */
-export function RimMap({ crank: asItCame, tolerance, reading, drilled, planned, selectedId, onPick }: RimMapProps): ReactNode {
+export function RimMap({ crank: asItCame, tolerance, reading, drilled, planned, selectedId, half = false, onPick }: RimMapProps): ReactNode {
   const { crank, standing } = useMemo(() => metalNow(asItCame, drilled), [asItCame, drilled]);
-  const scale = rimScale(crank);
+  const scale = rimScale(crank, half ? HALF_HEIGHT : undefined);
+  const letters = half ? HALF_LETTERS : 1;
+  const namesWidth = half ? HALF_NAMES : 0;
   const { planes, counterweights } = crank;
   const hatch = useId();
   const counterweightOf = (hole: Cut): (typeof counterweights)[number] | undefined => counterweights.find((c) => c.id === hole.counterweightId);
@@ -47,7 +57,7 @@ export function RimMap({ crank: asItCame, tolerance, reading, drilled, planned, 
   return (
     <figure className="m-0">
       <svg
-        viewBox={`0 0 ${LEFT + TURN_WIDTH + 16} ${scale.height}`}
+        viewBox={`${-namesWidth} ${half ? -12 : 0} ${namesWidth + LEFT + TURN_WIDTH + (half ? 30 : 16)} ${scale.height + (half ? 12 : 0)}`}
         className={`w-full ${onPick ? 'cursor-crosshair' : ''}`}
         role="img"
         aria-label={label(reading, planes)}
@@ -62,15 +72,17 @@ export function RimMap({ crank: asItCame, tolerance, reading, drilled, planned, 
         <pattern id={hatch} width={6} height={6} patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
           <path d="M0 0V6" className="stroke-ink-soft" strokeWidth={2} />
         </pattern>
-        {[0, 45, 90, 135, 180, 225, 270, 315, 360].map((angleDeg) => {
-          const x = angleDeg === 360 ? LEFT + TURN_WIDTH : xOf(angleDeg);
-          return (
-            <g key={angleDeg}>
-              <line x1={x} x2={x} y1={TOP - 4} y2={scale.height - 8} className="stroke-edge" strokeWidth={angleDeg % 90 === 0 ? 1 : 0.5} />
-              <text x={x} y={TOP - 10} textAnchor="middle" fontSize={13} className="fill-ink-soft figure-type">{`${angleDeg}°`}</text>
-            </g>
-          );
-        })}
+        {[0, 45, 90, 135, 180, 225, 270, 315, 360]
+          .filter((deg) => !half || deg % 90 === 0)
+          .map((angleDeg) => {
+            const x = angleDeg === 360 ? LEFT + TURN_WIDTH : xOf(angleDeg);
+            return (
+              <g key={angleDeg}>
+                <line x1={x} x2={x} y1={TOP - 4} y2={scale.height - 8} className="stroke-edge" strokeWidth={angleDeg % 90 === 0 ? 1 : 0.5} />
+                <text x={x} y={TOP - 10} textAnchor="middle" fontSize={13 * letters} className="fill-ink-soft figure-type">{`${angleDeg}°`}</text>
+              </g>
+            );
+          })}
         {counterweights.map((c) => (
           <g key={c.id}>
             {stretches(c.arcCentreDeg, c.arcHalfWidthDeg).map(({ x, width }) => (
@@ -100,13 +112,23 @@ export function RimMap({ crank: asItCame, tolerance, reading, drilled, planned, 
                 </rect>
               ));
             })}
-            <text x={LEFT - 8} y={scale.yOf(c.zMm) + 5} textAnchor="end" fontSize={14} className="fill-ink">
+            <text x={LEFT - 8} y={scale.yOf(c.zMm) + 5 * letters} textAnchor="end" fontSize={14 * letters} className="fill-ink">
               {c.name}
             </text>
           </g>
         ))}
         {lines.map(({ name, zMm, radiusMm, toleranceGmm, plane }) => (
-          <PlaneLine key={name} name={name} y={scale.yOf(zMm)} radiusMm={radiusMm} toleranceGmm={toleranceGmm} plane={plane} largest={largest} />
+          <PlaneLine
+            key={name}
+            letters={letters}
+            nameX={4 - namesWidth}
+            name={name}
+            y={scale.yOf(zMm)}
+            radiusMm={radiusMm}
+            toleranceGmm={toleranceGmm}
+            plane={plane}
+            largest={largest}
+          />
         ))}
         {standing.map((hole, i) => {
           const counterweight = counterweightOf(hole);
@@ -170,6 +192,8 @@ function HoleMark({ hole, counterweight, scale, planned }: HoleMarkProps): React
 }
 
 interface PlaneLineProps {
+  readonly letters: number;
+  readonly nameX: number;
   readonly name: string;
   readonly y: number;
   readonly radiusMm: number;
@@ -178,12 +202,12 @@ interface PlaneLineProps {
   readonly largest: number;
 }
 
-function PlaneLine({ name, y, radiusMm, toleranceGmm, plane, largest }: PlaneLineProps): ReactNode {
+function PlaneLine({ letters, nameX, name, y, radiusMm, toleranceGmm, plane, largest }: PlaneLineProps): ReactNode {
   const shown = plane && heap(plane.meanGmm, plane.radius95Gmm ?? 0, toleranceGmm, largest, y);
   return (
     <g>
       <line x1={LEFT - 4} x2={LEFT + TURN_WIDTH} y1={y} y2={y} className="stroke-ink" strokeWidth={1.2} strokeDasharray="2 3" />
-      <text x={4} y={y + 5} fontSize={15} className="fill-ink font-bold">
+      <text x={nameX} y={y + 5 * letters} fontSize={15 * letters} className="fill-ink font-bold">
         {name}
       </text>
       {shown && (
@@ -204,7 +228,7 @@ function PlaneLine({ name, y, radiusMm, toleranceGmm, plane, largest }: PlaneLin
             strokeWidth={2}
             fill="none"
           />
-          <HeapLabel x={shown.x} y={shown.peakY} vector={plane.meanGmm} radiusMm={radiusMm} />
+          <HeapLabel letters={letters} x={shown.x} y={shown.peakY} vector={plane.meanGmm} radiusMm={radiusMm} />
         </>
       )}
     </g>
@@ -212,11 +236,13 @@ function PlaneLine({ name, y, radiusMm, toleranceGmm, plane, largest }: PlaneLin
 }
 
 function HeapLabel({
+  letters,
   x,
   y,
   vector,
   radiusMm,
 }: {
+  readonly letters: number;
   readonly x: number;
   readonly y: number;
   readonly vector: Vector;
@@ -228,14 +254,16 @@ function HeapLabel({
   return (
     <text
       x={leftward ? x - 24 : x + 24}
-      y={y + 10}
+      y={y + 10 * letters}
       textAnchor={leftward ? 'end' : 'start'}
-      fontSize={15}
+      fontSize={15 * letters}
       className="fill-ink stroke-plate figure-type font-semibold"
       strokeWidth={4}
       paintOrder="stroke"
     >
-      {`${fixed(amount / radiusMm, 2)} g at ${fixed(radiusMm, 0)} mm @ ${degrees(angleDeg)}`}
+      {letters > 1
+        ? `${fixed(amount / radiusMm, 2)} g @ ${degrees(angleDeg)}`
+        : `${fixed(amount / radiusMm, 2)} g at ${fixed(radiusMm, 0)} mm @ ${degrees(angleDeg)}`}
     </text>
   );
 }

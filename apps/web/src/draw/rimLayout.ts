@@ -33,12 +33,13 @@ export interface RimScale {
   readonly height: number;
 }
 
-export function rimScale({ counterweights, planes }: Crank): RimScale {
+/** @param heightUnits taller where it stands beside something else */
+export function rimScale({ counterweights, planes }: Crank, heightUnits = HEIGHT): RimScale {
   const low = Math.min(...counterweights.map((c) => c.zMm - c.widthMm / 2), planes.zAMm);
   const high = Math.max(...counterweights.map((c) => c.zMm + c.widthMm / 2), planes.zBMm);
   // The heap over plane A needs its own height above the line.
-  const perMm = (HEIGHT - HEAP_HEIGHT) / (high - low);
-  return { perMm, yOf: (zMm) => TOP + HEAP_HEIGHT + (zMm - low) * perMm, height: TOP + HEIGHT + 12 };
+  const perMm = (heightUnits - HEAP_HEIGHT) / (high - low);
+  return { perMm, yOf: (zMm) => TOP + HEAP_HEIGHT + (zMm - low) * perMm, height: TOP + heightUnits + 12 };
 }
 
 /** A stretch of the circle as one or two stretches of the map, cut where the map ends. */

@@ -76,6 +76,7 @@ describe('the card', () => {
           planes: bare.spec.crank.planes,
           turns,
           hung: null,
+          hungPieces: null,
           personId: 'bram',
           at: bare.at,
         },

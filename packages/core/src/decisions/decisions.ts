@@ -5,6 +5,7 @@ import type { ExtraLine } from '../bob/bobWeight.js';
 import type { FixedTarget, MatchChoices } from '../match/matchChoices.js';
 import type { Mounted } from '../estimate/estimate.js';
 import type { Supports } from '../rotor/supports.js';
+import type { PartMasses } from '../job/turningMasses.js';
 import type { Arrival } from '../job/arrivals.js';
 import type { PartSchool, RodSchool } from '../parts/facts.js';
 
@@ -49,6 +50,8 @@ export interface DecisionValues {
   'bob.mounted': BobsMounted;
   /** Where the crank lies in the machine. */
   'spin.supports': Supports;
+  /** What bolts on weighs, and where it acts along the crank, by the part’s name. */
+  'spin.masses': PartMasses;
   /** A spin that does not fit what was known, and is so all the same: why; null takes that back. */
   'spin.isSo.*': string | null;
   /** What really was mounted in a spin, where that was said wrongly; null takes that back. */

@@ -18,7 +18,7 @@ const spin = (a: Vector, b: Vector = { re: 0, im: 0 }, more: Partial<SpinEvent> 
   planes: PLANES,
   mounted: { crank: 0 },
   hung: BALANCED,
-  hungDeviationGmm: 0,
+  hungCovariance: null,
   scatterGmm: { a: 8, b: 8 },
   reading: { turns: { n: 1, mean: { aGmm: a, bGmm: b }, covariance: NONE }, of: 'spins', display: null },
   ...more,

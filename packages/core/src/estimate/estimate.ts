@@ -17,9 +17,9 @@ export interface SpinEvent {
   readonly calibration: string;
   readonly planes: Planes;
   readonly mounted: Mounted;
-  /** Known weights that hung on it, in its planes, with their deviation in each component. */
+  /** Known weights that hung on it, in its planes, and how far they may be off, 4 × 4; null where they are known. */
   readonly hung: PlaneUnbalance;
-  readonly hungDeviationGmm: number;
+  readonly hungCovariance: readonly number[] | null;
   readonly reading: SpinReading;
   /** How far spins like it lie apart, g·mm in each component; null where nobody knows. */
   readonly scatterGmm: { readonly a: number; readonly b: number } | null;
@@ -160,7 +160,7 @@ export function estimate(input: EstimateInput): Estimate {
     }
     const scatter = scatterOf(event, pooled);
     const entry = { reading: event.reading, scatter };
-    const alone = stateReading([entry], event.hungDeviationGmm);
+    const alone = stateReading([entry], event.hungCovariance);
     const step = readStep(event, alone, groups, calibrations, planes);
     if (event.isSo) {
       groups.forEach((group, part) => isMounted(group, event.mounted) && states.take(forgotten(part)));
@@ -175,7 +175,7 @@ export function estimate(input: EstimateInput): Estimate {
     }
     const repeats: boolean = state !== null && state.key === key;
     state = repeats ? { ...state!, entries: [...state!.entries, entry] } : { key, entries: [entry], wasExpected: told.distance !== null };
-    const together = repeats ? stateReading(state.entries, event.hungDeviationGmm) : alone;
+    const together = repeats ? stateReading(state.entries, event.hungCovariance) : alone;
     const taken = repeats ? readStep(event, together, groups, calibrations, planes) : step;
     if (repeats) states.takeInstead(taken);
     else states.take(taken);

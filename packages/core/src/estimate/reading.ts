@@ -84,11 +84,11 @@ function meanOf(readings: readonly SpinReading[]): number[] {
  * The spins of one state as one reading (handbook section 6, definition 4): the mean, with (spin scatter² + turn scatter²/n)/k and
  * the display's d²/12 along and (amount·step)²/12 across once, divided by k only where the scatter exceeds half a step. The turns'
  * scatter is pooled over the state, and a spin of more turns weighs more.
- * @param hungDeviationGmm of what hung on the crank, in each component: the same piece in every spin of the state
+ * @param hungCovariance of what hung on the crank, 4 × 4: the same pieces in every spin of the state; null for what is known
  */
 export function stateReading(
   entries: readonly { readonly reading: SpinReading; readonly scatter: SpinScatter }[],
-  hungDeviationGmm: number,
+  hungCovariance: readonly number[] | null,
 ): StateReading {
   const readings = entries.map(({ reading }) => reading);
   const k = sum(readings.map(spinsOf));
@@ -114,7 +114,7 @@ export function stateReading(
   const mean = blend((i) => toFour(readings[i]!.turns.mean), 1);
   const turns = blend((i) => parts[i]!.turns, 2);
   const spins = blend((i) => parts[i]!.spins, 2);
-  const covariance = plus(plus(turns, spins), roundFour(hungDeviationGmm ** 2));
+  const covariance = plus(plus(turns, spins), hungCovariance ?? roundFour(0));
   const { display } = readings[0]!;
   if (display)
     addDisplay(

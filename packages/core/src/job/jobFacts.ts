@@ -7,6 +7,7 @@ import type { PlaneUnbalance, Planes } from '../rotor/planes.js';
 import type { ToleranceChoice } from '../rotor/tolerance.js';
 import type { DrillErrors } from '../cuts/drillErrors.js';
 import type { Mounted } from '../estimate/estimate.js';
+import type { HungPiece } from '../estimate/hungPieces.js';
 import type { SpinReading } from '../estimate/reading.js';
 import type { PlaneSpread } from '../spin/readingSpread.js';
 import type { ShownBy, ShownSpin } from '../spin/shownSpin.js';
@@ -67,6 +68,8 @@ export interface SpinFact {
   readonly enteredTwice?: boolean;
   /** Known weights that hung on the crank, g·mm in its planes; left out for none. */
   readonly hung?: PlaneUnbalance | null;
+  /** Where each of them sat; left out where nobody said. */
+  readonly hungPieces?: readonly HungPiece[] | null;
 }
 
 /** A hole that was really drilled, after the spin it answers. */

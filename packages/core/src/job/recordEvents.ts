@@ -1,6 +1,7 @@
 import { cutDoubts, type DrillErrors } from '../cuts/drillErrors.js';
 import { furtherCut, metalNow } from '../cuts/metalNow.js';
 import type { EstimateInput, Mounted, RecordEvent, SpinEvent } from '../estimate/estimate.js';
+import { hungCovariance } from '../estimate/hungPieces.js';
 import { rimKindOf, type Crank, type RimKind } from '../rotor/crank.js';
 import { BALANCED } from '../rotor/planes.js';
 import { toPolar } from '../units/vector.js';
@@ -62,7 +63,7 @@ function spinEvent(spin: SpinFact, crank: Crank, isSo: boolean): SpinEvent {
     planes: spin.planes,
     mounted: spin.mounted ?? usuallyMounted(crank),
     hung: spin.hung ?? BALANCED,
-    hungDeviationGmm: 0,
+    hungCovariance: spin.hungPieces ? hungCovariance(spin.hungPieces, spin.planes) : null,
     reading: { turns, of, display: spin.display ?? null, atLeastGmm: spin.atLeastGmm ?? { a: null, b: null } },
     scatterGmm: of === 'spins' ? known : run.a === null || run.b === null ? null : { a: run.a, b: run.b },
     isSo,

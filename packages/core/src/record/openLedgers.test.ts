@@ -8,6 +8,7 @@ import { USUAL_DRILL } from '../cuts/drillErrors.js';
 import { USUAL_MATCH_CHOICES } from '../match/matchChoices.js';
 import { crankTemplate } from '../engine/crankTemplate.js';
 import type { PlaneUnbalance } from '../rotor/planes.js';
+import { metalNow } from '../cuts/metalNow.js';
 import { summariseTurns } from '../spin/turnSummary.js';
 import { fromPolar } from '../units/vector.js';
 import { openLedgers, type HungFact } from './openLedgers.js';
@@ -218,5 +219,47 @@ describe('what stands', () => {
     expect(standingReference('c', entries, voided, ({ id }) => id === 'a')).toBe('a');
     expect(standingReference('a', entries, standingOf([{ id: 'v', entryId: 'a', replacedById: null }]))).toBeNull();
     expect(standingReference(null, entries, voided)).toBeNull();
+  });
+});
+
+describe('a hole that goes deeper into another', () => {
+  const drilled: HoleFact = {
+    kind: 'radial',
+    id: 'first',
+    afterSpinId: null,
+    counterweightId: crank.counterweights[0]!.id,
+    angleDeg: 170,
+    bitMm: 10,
+    pointAngleDeg: 118,
+    depthMm: 12,
+  };
+  const deeper: HoleFact = {
+    kind: 'redrill',
+    id: 'deeper',
+    afterSpinId: null,
+    counterweightId: drilled.counterweightId,
+    angleDeg: 170,
+    seat: { from: 'rim', zMm: null },
+    replacesId: 'first',
+    bitMm: 10,
+    pointAngleDeg: 118,
+    depthMm: 15,
+  };
+  const holesOf = (more: readonly HoleFact[], voids: readonly VoidFact[]) =>
+    openLedgers({ readings: [], partCuts: [], spins: [], hungWeights: [], holes: [drilled, deeper, ...more], voids }).holes;
+
+  it('goes into what stands in its place when that is amended', () => {
+    const better = { ...drilled, id: 'better', depthMm: 11 };
+    const holes = holesOf([better], [{ id: 'v', entryId: 'first', replacedById: 'better' }]);
+    expect(holes.map((hole) => [hole.id, 'replacesId' in hole ? hole.replacesId : null])).toEqual([
+      ['better', null],
+      ['deeper', 'better'],
+    ]);
+    expect(metalNow(crank, holes).standing.map(({ id }) => id)).toEqual(['deeper']);
+  });
+
+  it('is a hole of its own when that one never was', () => {
+    const holes = holesOf([], [{ id: 'v', entryId: 'first', replacedById: null }]);
+    expect(metalNow(crank, holes).standing.map(({ id }) => id)).toEqual(['deeper']);
   });
 });

@@ -53,6 +53,12 @@ export function toPlanes(unbalanceGmm: Vector, zMm: number, planes: Planes): Pla
   return { aGmm: scale(unbalanceGmm, shareA), bGmm: scale(unbalanceGmm, shareB) };
 }
 
+/** Planes that are as near as this are the same, mm. */
+const SAME_PLACE_MM = 1;
+
+/** Whether two pairs of planes stand at the same places. */
+export const samePlaces = (x: Planes, y: Planes): boolean => Math.abs(x.zAMm - y.zAMm) <= SAME_PLACE_MM && Math.abs(x.zBMm - y.zBMm) <= SAME_PLACE_MM;
+
 /** The two shares of toPlanes, for planes already checked; they add to 1. */
 export function planeShares(zMm: number, { zAMm, zBMm }: Planes): { readonly shareA: number; readonly shareB: number } {
   const spanMm = zBMm - zAMm;

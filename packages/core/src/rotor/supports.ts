@@ -51,9 +51,16 @@ export function checkSetUp({ zLeftMm, zRightMm }: Supports, { counterweights, pl
       throw new CoreError(`The correction radius of ${name}, ${radiusMm} mm, lies over the rim of ${rimMm} mm.`, field);
 }
 
+/** Something heavy that turns with the crank: a bob, a flywheel. */
+export interface PointMass {
+  readonly massKg: number;
+  readonly zMm: number;
+}
+
 /**
- * What each support carries at a speed: the crank's weight by the leverage of its mass centre, and the pull of the unbalance,
- * both planes carried over to the supports as vectors.
+ * What each support carries at a speed: the weight of the crank and of all that turns with it by the leverage of each, and the pull
+ * of the unbalance, both planes carried over to the supports as vectors. What hangs outside the supports lifts the far one.
+ * @param withIt what turns with the crank besides
  * @throws CoreError from checkSetUp, or for a speed that makes no sense
  */
 export function supportLoads(
@@ -61,13 +68,15 @@ export function supportLoads(
   crank: Pick<Crank, 'counterweights' | 'planes' | 'massKg' | 'massCentreZMm'>,
   { aGmm, bGmm }: PlaneUnbalance,
   speedRpm: number,
+  withIt: readonly PointMass[] = [],
 ): { readonly left: SupportLoad; readonly right: SupportLoad } {
   checkSetUp(supports, crank);
   const spanMm = supports.zRightMm - supports.zLeftMm;
   const shareOfRight = (zMm: number): number => (zMm - supports.zLeftMm) / spanMm;
-  const [a, b, m] = [crank.planes.zAMm, crank.planes.zBMm, crank.massCentreZMm].map(shareOfRight) as [number, number, number];
+  const [a, b] = [crank.planes.zAMm, crank.planes.zBMm].map(shareOfRight) as [number, number];
+  const masses = [{ massKg: crank.massKg, zMm: crank.massCentreZMm }, ...withIt];
   const load = (of: (right: number) => number): SupportLoad => ({
-    weightN: crank.massKg * GRAVITY * of(m),
+    weightN: masses.reduce((sum, { massKg, zMm }) => sum + massKg * GRAVITY * of(shareOfRight(zMm)), 0),
     unbalanceN: unbalanceForceN(toPolar(add(scale(aGmm, of(a)), scale(bGmm, of(b)))).amount, speedRpm),
   });
   return { left: load((right) => 1 - right), right: load((right) => right) };

@@ -10,6 +10,7 @@ import * as crankMetal from './0009_crank_metal.js';
 import * as writtenOnce from './0010_written_once.js';
 import * as cuts from './0011_cuts.js';
 import * as oneRecord from './0012_one_record.js';
+import * as hungAndFittings from './0013_hung_and_fittings.js';
 import * as togetherAndPhotos from './0003_together_and_photos.js';
 
 const MIGRATIONS: Readonly<Record<string, Knex.Migration>> = {
@@ -25,6 +26,7 @@ const MIGRATIONS: Readonly<Record<string, Knex.Migration>> = {
   '0010_written_once': writtenOnce,
   '0011_cuts': cuts,
   '0012_one_record': oneRecord,
+  '0013_hung_and_fittings': hungAndFittings,
 };
 
 /** The migrations as code, so that they run the same compiled, in tests and from any folder. */

@@ -234,6 +234,14 @@ export async function stockTheCupboard(bench: Bench): Promise<void> {
     await bench.send(`tools/${toolId}/practice-cuts`, { id: randomUUID(), personId: bram.id, grams, seconds });
   for (const spec of DEMO_MACHINES) await bench.send('machines', { id: randomUUID(), personId: ottoline.id, spec });
   await bench.send('bob-box', { id: randomUUID(), personId: ottoline.id, baseVersion: 0, box: demoBox() }, 'PUT');
+  const fittings = {
+    standIns: true,
+    trialPieces: [
+      { name: 'Brass clamp', massG: 24.8, deviationG: 0.05 },
+      { name: 'Hex bolt and nut', massG: 41.3, deviationG: 0.05 },
+    ],
+  };
+  await bench.send('shop/fittings', { id: randomUUID(), personId: ottoline.id, baseVersion: 0, ...fittings }, 'PUT');
   const scale: InstrumentSpec = {
     kind: 'scale',
     name: 'Bench scale',

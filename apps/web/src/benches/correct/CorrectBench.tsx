@@ -1,3 +1,4 @@
+import { loggedCut, type HoleEntry } from '@tare/contract';
 import { useState, type ReactNode } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { RimMap } from '../../draw/RimMap.js';
@@ -11,7 +12,7 @@ import { CutTable } from './CutTable.js';
 import { DrillList } from './DrillList.js';
 import { Known } from './Known.js';
 import { LogOwnCut } from './LogOwnCut.js';
-import type { OwnCutDraft } from './ownCut.js';
+import { draftOfLogged, type OwnCutDraft } from './ownCut.js';
 import { Planning } from './Planning.js';
 
 /** Takes metal out of the counterweights until both planes are inside, and writes down what was really cut. */
@@ -19,7 +20,7 @@ export function CorrectBench(): ReactNode {
   const { sheet, figures } = useOpenJob();
   // A plan can be undone; what was cut by it stays, and the next one starts from that.
   const [putAside, setPutAside] = useState<string | null>(null);
-  const { own, open, close } = useOwnCut();
+  const { own, open, amend, close } = useOwnCut();
   const last = figures.spins.at(-1);
   const { estimate, holesSinceLastSpin } = figures;
   const inside = estimate.verdict === 'inside' && holesSinceLastSpin === 0;
@@ -32,14 +33,21 @@ export function CorrectBench(): ReactNode {
       </CorrectFrame>
     );
   const ownCut = own ? (
-    <LogOwnCut key={own.key} start={own.start} {...(own.beforeSpinId ? { beforeSpinId: own.beforeSpinId } : {})} onDone={close} />
+    <LogOwnCut
+      key={own.key}
+      start={own.start}
+      {...(own.beforeSpinId ? { beforeSpinId: own.beforeSpinId } : {})}
+      {...(own.amends ? { amends: own.amends } : {})}
+      onDone={close}
+    />
   ) : (
     <Button className="w-fit" onClick={() => open({})}>
       Log a cut of your own
     </Button>
   );
-  const map = (planned: Parameters<typeof RimMap>[0]['planned']): ReactNode => (
+  const map = (planned: Parameters<typeof RimMap>[0]['planned'], half = false): ReactNode => (
     <RimMap
+      half={half}
       crank={sheet.spec.crank}
       tolerance={figures.tolerance}
       reading={nowOf(figures)}
@@ -53,7 +61,7 @@ export function CorrectBench(): ReactNode {
       <CorrectFrame next="The last spins contradict what was known before: say what happened first.">
         <Surprise told={estimate.surprise} />
         {ownCut}
-        <CutTable />
+        <CutTable onAmend={amend} />
       </CorrectFrame>
     );
   if (inside) {
@@ -65,7 +73,7 @@ export function CorrectBench(): ReactNode {
           On to the sign-off
         </Link>
         {ownCut}
-        <CutTable />
+        <CutTable onAmend={amend} />
       </CorrectFrame>
     );
   }
@@ -82,14 +90,14 @@ export function CorrectBench(): ReactNode {
         {map(left)}
         <DrillList plan={taken} onPutAside={() => setPutAside(taken.id)} />
         {ownCut}
-        <CutTable />
+        <CutTable onAmend={amend} />
       </CorrectFrame>
     );
   }
   return (
-    <Planning map={map}>
+    <Planning map={(planned) => map(planned, true)}>
       {ownCut}
-      <CutTable />
+      <CutTable onAmend={amend} />
     </Planning>
   );
 }
@@ -108,10 +116,18 @@ interface OwnCut {
   readonly key: string;
   readonly start: Partial<OwnCutDraft>;
   readonly beforeSpinId: string | null;
+  readonly amends?: HoleEntry;
+}
+
+interface OwnCutForm {
+  readonly own: OwnCut | null;
+  readonly open: (start: Partial<OwnCutDraft>) => void;
+  readonly amend: (cut: HoleEntry) => void;
+  readonly close: () => void;
 }
 
 /** The form for a cut of one's own: opened here, by pointing at the map, or from where somebody said that a cut is missing. */
-function useOwnCut(): { readonly own: OwnCut | null; readonly open: (start: Partial<OwnCutDraft>) => void; readonly close: () => void } {
+function useOwnCut(): OwnCutForm {
   const [params, setParams] = useSearchParams();
   const [opened, setOpened] = useState<OwnCut | null>(null);
   const asked = params.get('log');
@@ -126,6 +142,7 @@ function useOwnCut(): { readonly own: OwnCut | null; readonly open: (start: Part
   return {
     own: opened ?? fromAddress,
     open: (start) => setOpened({ key: crypto.randomUUID(), start, beforeSpinId: params.get('before') }),
+    amend: (cut) => setOpened({ key: crypto.randomUUID(), start: draftOfLogged(loggedCut(cut)) ?? {}, beforeSpinId: null, amends: cut }),
     close: () => {
       setOpened(null);
       setParams({}, { replace: true });

@@ -1,17 +1,27 @@
+import { loggedCut, type HoleEntry } from '@tare/contract';
 import { counterweightOf } from '@tare/core';
 import type { ReactNode } from 'react';
 import { clock, degrees } from '../../format/numbers.js';
+import { count } from '../../format/words.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { usePersonName } from '../../ui/usePersonName.js';
 import { VoidButton } from '../../ui/VoidButton.js';
 import { gramsWords, NOUNS, shortSize, wordOf } from './cutWords.js';
+import { draftOfLogged } from './ownCut.js';
+import { Photos } from '../photos/Photos.js';
 import { useCutMetals } from './useCutMetals.js';
 
-/** Every cut that is in the crank, each of which can be voided where it never was. */
-export function CutTable(): ReactNode {
+interface CutTableProps {
+  /** Opens the form in which a cut is put right. */
+  readonly onAmend: (cut: HoleEntry) => void;
+}
+
+/** Every cut that is in the crank: each can be put right, be voided where it never was, and have photos. */
+export function CutTable({ onAmend }: CutTableProps): ReactNode {
   const { sheet } = useOpenJob();
   const nameOf = usePersonName();
   const took = useCutMetals();
+  const photosOf = (entryId: string): number => sheet.photos.filter((photo) => photo.entryId === entryId).length;
   if (sheet.holes.length === 0) return null;
   return (
     <details>
@@ -42,7 +52,20 @@ export function CutTable(): ReactNode {
                 <td>{after === 0 ? 'before any spin' : `spin ${after}`}</td>
                 <td className="text-ink-soft">{`${nameOf(cut.personId)}, ${clock(cut.at)}`}</td>
                 <td>
-                  <VoidButton entryId={cut.id} what="this cut" reasons={['it was never made', 'logged twice', 'another crank']} />
+                  <details>
+                    <summary className="min-h-11 py-2">
+                      {photosOf(cut.id) === 0 ? 'Photos, put right, void' : `${count(photosOf(cut.id), 'photo')}, put right, void`}
+                    </summary>
+                    <span className="flex flex-wrap gap-x-5">
+                      {draftOfLogged(loggedCut(cut)) && (
+                        <button type="button" className="min-h-11 underline underline-offset-4" onClick={() => onAmend(cut)}>
+                          Put this cut right
+                        </button>
+                      )}
+                      <VoidButton entryId={cut.id} what="this cut" reasons={['it was never made', 'logged twice', 'another crank']} />
+                    </span>
+                    <Photos of={{ entryId: cut.id }} title={`the cut in ${name}`} />
+                  </details>
                 </td>
               </tr>
             );

@@ -30,7 +30,6 @@ export function Known({ estimate, should = false }: { readonly estimate: JobEsti
             {atLeast > 0 ? `at least ${fixed(atLeast / radiusMm, 1)} g at ${fixed(radiusMm, 0)} mm: off the scale` : 'off the scale'}
           </span>
         )}
-        <span className="text-ink-soft">{`; ${gainWords(gains.at(-1)!, name === 'A' ? 'a' : 'b')}`}</span>
       </p>
     );
   };
@@ -43,10 +42,19 @@ export function Known({ estimate, should = false }: { readonly estimate: JobEsti
             ? 'Heavy spots, from 1 spin'
             : `Heavy spots, from ${counted} spins and the cuts between them`}
       </p>
-      {plane('A', radiusAMm)}
-      {plane('B', radiusBMm)}
+      <div className="flex flex-wrap gap-x-8">
+        {plane('A', radiusAMm)}
+        {plane('B', radiusBMm)}
+      </div>
+      <p className="text-ink-soft">{gainsWords(gains.at(-1)!)}</p>
     </section>
   );
+}
+
+/** What the machine's numbers are worth, once where both planes are alike. */
+function gainsWords(known: GainKnown): string {
+  const [a, b] = [gainWords(known, 'a'), gainWords(known, 'b')];
+  return a === b ? `The machine’s ${a}` : `In A the machine’s ${a} In B its ${b}`;
 }
 
 function gainWords(known: GainKnown, plane: 'a' | 'b'): string {
@@ -55,6 +63,6 @@ function gainWords(known: GainKnown, plane: 'a' | 'b'): string {
   const turnDeg = angleDeg > 180 ? angleDeg - 360 : angleDeg;
   const good = fixed(100 * deviation, 1);
   return deviation < LEARNED_RATIO * known.before
-    ? `the machine shows ${fixed(amount, 2)} of what is there, ${fixed(Math.abs(turnDeg), 1)}° ${turnDeg < 0 ? 'before' : 'past'} it (± ${good} %): the cuts and known weights taught it`
-    : `the machine’s own error is up to ${good} %; the next cut or a known weight will narrow it`;
+    ? `numbers are ${fixed(amount, 2)} of what is there, ${fixed(Math.abs(turnDeg), 1)}° ${turnDeg < 0 ? 'before' : 'past'} it (± ${good} %): the cuts and known weights taught that.`
+    : `own error is up to ${good} %. The next cut or a known weight will narrow it.`;
 }

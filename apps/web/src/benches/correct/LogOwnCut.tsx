@@ -1,10 +1,13 @@
+import { loggedCut, type HoleEntry, type JobSheet } from '@tare/contract';
 import {
   addPlanes,
+  BALANCED,
   CoreError,
   effectOfCuts,
   fromHeavyDeg,
   furtherCut,
   normaliseAngleDeg,
+  scalePlanes,
   toHeavyDeg,
   toPolar,
   typedNumber,
@@ -34,19 +37,22 @@ interface LogOwnCutProps {
   readonly planned?: { readonly planId: string; readonly planIndex: number };
   /** The spin that it was made before, where it is logged only now. */
   readonly beforeSpinId?: string;
+  /** The cut that it stands in for. */
+  readonly amends?: HoleEntry;
   readonly onDone: () => void;
 }
 
 /** Any cut, planned or not, as it really is: what it takes and leaves is shown before it is kept. */
-export function LogOwnCut({ start, planned, beforeSpinId, onDone }: LogOwnCutProps): ReactNode {
+export function LogOwnCut({ start, planned, beforeSpinId, amends, onDone }: LogOwnCutProps): ReactNode {
   const { sheet } = useOpenJob();
   const { crank } = sheet.spec;
   const personId = useWho();
   const log = useWrite('POST jobs/:jobId/holes', { jobId: sheet.id });
   const [draft, setDraft] = useState<OwnCutDraft>({ ...NO_CUT, counterweightId: crank.counterweights[0]?.id ?? '', ...start });
-  const [chips, setChips] = useState('');
-  const [note, setNote] = useState('');
-  const before = useMemo(() => metalAfter(sheet, sheet.holes), [sheet]);
+  const [chips, setChips] = useState(amends?.chipsG == null ? '' : String(amends.chipsG));
+  const [note, setNote] = useState(amends?.note ?? '');
+  const [reason, setReason] = useState('');
+  const before = useMemo(() => metalAfter(sheet, cutsBefore(sheet, amends)), [sheet, amends]);
   const said = useMemo(() => understood(() => cutsOf(draft, before.standing)), [draft, before]);
   const cuts = typeof said === 'string' ? [] : said;
   const set = (more: Partial<OwnCutDraft>): void => setDraft({ ...draft, ...more });
@@ -68,11 +74,12 @@ export function LogOwnCut({ start, planned, beforeSpinId, onDone }: LogOwnCutPro
       const content: Content<'POST jobs/:jobId/holes'> = {
         personId,
         cut,
-        planId: planned?.planId ?? null,
-        planIndex: planned?.planIndex ?? null,
+        planId: planned?.planId ?? amends?.planId ?? null,
+        planIndex: planned?.planIndex ?? amends?.planIndex ?? null,
         chipsG: i === 0 ? chipsG : null,
         note: note.trim(),
         ...(beforeSpinId ? { beforeSpinId } : {}),
+        ...(amends ? { amends: { entryId: amends.id, reason } } : {}),
       };
       await log.mutateAsync(content);
     }
@@ -87,7 +94,7 @@ export function LogOwnCut({ start, planned, beforeSpinId, onDone }: LogOwnCutPro
         void send().catch(() => undefined);
       }}
     >
-      <h2 className="text-xl font-semibold">{planned ? 'This cut as it really was made' : 'A cut of your own'}</h2>
+      <h2 className="text-xl font-semibold">{planned || amends ? 'This cut as it really was made' : 'A cut of your own'}</h2>
       <div className="flex flex-wrap items-start gap-3">
         <Choice
           label="What was done"
@@ -158,21 +165,35 @@ export function LogOwnCut({ start, planned, beforeSpinId, onDone }: LogOwnCutPro
       <div className="flex flex-wrap items-start gap-3">
         <NumberField label="Chips, if weighed" unit="g" className="w-36" value={chips} onChange={(event) => setChips(event.target.value)} />
         <Field label="A note" className="w-72" value={note} onChange={(event) => setNote(event.target.value)} />
+        {amends && <Field label="Why is it put right?" className="w-72" value={reason} onChange={(event) => setReason(event.target.value)} />}
       </div>
-      {typeof said === 'string' ? <p className="text-ink-soft">{`Still to say: ${said}.`}</p> : <Preview cuts={cuts} />}
+      {typeof said === 'string' ? <p className="text-ink-soft">{`Still to say: ${said}.`}</p> : <Preview cuts={cuts} amends={amends} />}
       {log.error && log.error.problem.ask !== 'another' && <ProblemNotice>{log.error.message}</ProblemNotice>}
       <AskAnother write={log} onMade={onDone}>
         It is another one: log it
       </AskAnother>
       <div className="flex flex-wrap gap-3">
-        <Button type="submit" look="primary" disabled={personId === null || cuts.length === 0 || log.isPending}>
-          {cuts.length > 1 ? `Log these ${cuts.length} cuts` : 'Log this cut'}
+        <Button
+          type="submit"
+          look="primary"
+          disabled={personId === null || cuts.length === 0 || log.isPending || (amends !== undefined && reason.trim() === '')}
+        >
+          {amends ? 'This is how it was made' : cuts.length > 1 ? `Log these ${cuts.length} cuts` : 'Log this cut'}
         </Button>
         <Button onClick={onDone}>Leave it</Button>
       </div>
     </form>
   );
 }
+
+/** What is in the metal before a cut: all that is logged, or what came before the one that is put right. */
+const cutsBefore = ({ holes }: JobSheet, amends: HoleEntry | undefined): readonly HoleEntry[] =>
+  amends
+    ? holes.slice(
+        0,
+        holes.findIndex(({ id }) => id === amends.id),
+      )
+    : holes;
 
 /** The cuts, or what is still to be said. */
 function understood(work: () => Cut[]): Cut[] | string {
@@ -224,21 +245,23 @@ function AngleFields({ value, onChange }: { readonly value: string; readonly onC
 }
 
 /** What the cuts would take, and what they would leave. */
-function Preview({ cuts }: { readonly cuts: readonly Cut[] }): ReactNode {
+function Preview({ cuts, amends }: { readonly cuts: readonly Cut[]; readonly amends: HoleEntry | undefined }): ReactNode {
   const { sheet, figures } = useOpenJob();
   const { radiusAMm, radiusBMm } = sheet.spec.crank.planes;
   const told = useMemo((): { readonly takes: string; readonly leaves: PlaneUnbalance | null } | string => {
-    const before = metalAfter(sheet, sheet.holes);
+    const before = metalAfter(sheet, cutsBefore(sheet, amends));
     try {
       const takes = takenBy(before, cuts).map(gramsWords).join(' and ');
       furtherCut(before, cuts);
       const { now } = figures.estimate;
-      return { takes, leaves: now ? addPlanes(now.unbalance, effectOfCuts(before, cuts)) : null };
+      // What was logged in its place before is not taken as well.
+      const instead = amends ? scalePlanes(effectOfCuts(before, [loggedCut(amends)]), -1) : BALANCED;
+      return { takes, leaves: now ? addPlanes(now.unbalance, addPlanes(effectOfCuts(before, cuts), instead)) : null };
     } catch (error) {
       if (error instanceof CoreError) return error.message;
       throw error;
     }
-  }, [sheet, figures, cuts]);
+  }, [sheet, figures, cuts, amends]);
   if (typeof told === 'string') return <ProblemNotice>{told}</ProblemNotice>;
   const words = (vector: PlaneUnbalance['aGmm'], radiusMm: number): string => {
     const { amount, angleDeg } = toPolar(vector);

@@ -13,7 +13,7 @@ import { broughtWords, countWords } from './cutWords.js';
 import { EndViews } from './EndViews.js';
 import { Known } from './Known.js';
 import { NeutralRims, useNeutralReason } from './NeutralRims.js';
-import { PlanChoicesList } from './PlanChoice.js';
+import { HowItMayEnd, PlanChoicesList } from './PlanChoice.js';
 import { PlanTable } from './PlanTable.js';
 import { PlanWishes, SURELY, USUAL_WISHES } from './PlanWishes.js';
 import { ToInternal } from './ToInternal.js';
@@ -62,8 +62,6 @@ export function Planning({ map, children }: { readonly map: (planned: readonly C
   return (
     <CorrectFrame next={isFetching ? 'Working out where to drill …' : nextWords(plans)}>
       <Known estimate={figures.estimate} />
-      {data && <Advice plans={data.plans} insideNow={figures.estimate.inside ?? 0} />}
-      {map(plan?.holes ?? [])}
       {figures.estimate.leansOnOne && (
         <Note>
           All that is known leans on one reading that was typed once: a slip in it would scrap the crank. Spin and type it once more on the Spin bench
@@ -76,15 +74,24 @@ export function Planning({ map, children }: { readonly map: (planned: readonly C
         <ProblemNotice>{`Cannot be done by drilling alone: ${broughtWords(plans.choices[0]!.plan.holes, nameOf)}. ${plans.drillingFails}`}</ProblemNotice>
       )}
       {take.error && <ProblemNotice>{take.error.message}</ProblemNotice>}
+      <div className="grid items-start gap-4 lg:grid-cols-2">
+        <div className="grid gap-2">
+          {map(plan?.holes ?? [])}
+          {data && <Advice plans={data.plans} insideNow={figures.estimate.inside ?? 0} />}
+        </div>
+        <div className="grid gap-3">
+          <Button look="primary" disabled={!plan || plan.holes.length === 0 || isFetching || personId === null || take.isPending} onClick={takeIt}>
+            {plans?.kind === 'notFound' ? 'Drill this much all the same' : 'Take this plan to the drill'}
+          </Button>
+          {plans?.kind === 'choices' && (
+            <PlanChoicesList choices={plans.choices} chosen={plans.choices.indexOf(choice!)} onChoose={pick} tools={entry!.tools} />
+          )}
+        </div>
+      </div>
       <div className="flex flex-wrap items-end gap-4">
-        <Button look="primary" disabled={!plan || plan.holes.length === 0 || isFetching || personId === null || take.isPending} onClick={takeIt}>
-          {plans?.kind === 'notFound' ? 'Drill this much all the same' : 'Take this plan to the drill'}
-        </Button>
         <PlanWishes wishes={wishes} share={plans && plans.kind !== 'nothingToDo' ? plans.share : null} onChange={setWishes} />
       </div>
-      {plans?.kind === 'choices' && (
-        <PlanChoicesList choices={plans.choices} chosen={plans.choices.indexOf(choice!)} onChoose={pick} fewest={fewest} tools={entry!.tools} />
-      )}
+      {plans?.kind === 'choices' && <HowItMayEnd choice={choice!} choices={plans.choices} fewest={fewest} />}
       {plan && plan.holes.length > 0 && (
         <>
           <PlanTable plan={plan} />

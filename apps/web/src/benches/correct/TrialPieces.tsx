@@ -1,4 +1,4 @@
-import { bareCut, counterweightOf, effectOfCuts, isBrought, toPolar, type HolePlan } from '@tare/core';
+import { counterweightOf, isBrought, type HolePlan } from '@tare/core';
 import { Magnet } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { useNavigate } from 'react-router';
@@ -6,29 +6,29 @@ import { degrees, fixed } from '../../format/numbers.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { benchPath } from '../../shell/paths.js';
 import { Button } from '../../ui/Button.js';
-import { metalAfter } from './useCutMetals.js';
 import { useDraft } from '../../ui/useDraft.js';
+import type { HungRow } from '../spin/hungRows.js';
+import { hungDraft } from '../spin/useHung.js';
 
 /** Before anything is bored: the amounts hung on at their places, and a spin that the plan learns from. */
 export function TrialPieces({ plan }: { readonly plan: HolePlan }): ReactNode {
   const { sheet } = useOpenJob();
   const navigate = useNavigate();
-  const [, setHung] = useDraft(`hung.${sheet.id}`);
+  const [, setHung] = useDraft(hungDraft(sheet.id));
   const { crank } = sheet.spec;
   const added = plan.holes.filter(isBrought);
   if (added.length === 0) return null;
   const hang = (): void => {
-    const { aGmm, bGmm } = effectOfCuts(metalAfter(sheet, sheet.holes), added.map(bareCut));
-    const [a, b] = [toPolar(aGmm), toPolar(bGmm)];
-    const typed = (value: number): string => String(Math.round(value * 100) / 100);
-    setHung(
-      JSON.stringify({
-        aG: typed(a.amount / crank.planes.radiusAMm),
-        aDeg: typed(a.angleDeg),
-        bG: typed(b.amount / crank.planes.radiusBMm),
-        bDeg: typed(b.angleDeg),
-      }),
-    );
+    const rows = added.map((hole): HungRow => ({
+      name: '',
+      massG: tenth(-hole.metal.massG),
+      deviationG: '',
+      place: hole.counterweightId,
+      zMm: '',
+      radiusMm: tenth(hole.metal.centroidRadiusMm),
+      angleDeg: tenth(hole.angleDeg),
+    }));
+    setHung(JSON.stringify(rows));
     void navigate(benchPath(sheet.id, 'spin'));
   };
   return (
@@ -51,3 +51,6 @@ export function TrialPieces({ plan }: { readonly plan: HolePlan }): ReactNode {
     </section>
   );
 }
+
+/** As it is written on the list of pieces: to a tenth. */
+const tenth = (value: number): string => String(Math.round(value * 10) / 10);

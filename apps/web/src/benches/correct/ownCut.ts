@@ -142,3 +142,12 @@ export function draftOf(cut: Cut): OwnCutDraft | null {
       return null;
   }
 }
+
+/** A cut that is logged as a draft, depths and all; null for one that is not typed here. */
+export function draftOfLogged(cut: Cut): Partial<OwnCutDraft> | null {
+  const text = (value: number): string => String(Number(value.toFixed(2)));
+  if (cut.kind === 'redrill' || cut.kind === 'weld') return { kind: cut.kind, replacesIds: [cut.replacesId] };
+  const draft = draftOf(cut);
+  if (draft === null) return null;
+  return { ...draft, depthMm: text(cut.depthMm), lengthMm: cut.kind === 'bar' ? text(cut.lengthMm) : '' };
+}

@@ -12,6 +12,7 @@ import { WhoFirst } from '../../ui/WhoFirst.js';
 import { InstrumentForm } from './InstrumentForm.js';
 import { SOURCE_WORDS } from './sourceWords.js';
 import { StudyDialog } from './StudyDialog.js';
+import { StudyList } from './StudyList.js';
 
 // The chart's library is larger than the rest of the page: it comes when a study is looked at.
 const StudyHistory = lazy(async () => ({ default: (await import('./StudyHistory.js')).StudyHistory }));
@@ -80,9 +81,12 @@ function InstrumentRow({ instrument }: { readonly instrument: Instrument }): Rea
         </div>
       </div>
       {studies.length > 0 && (
-        <Suspense fallback={<p className="text-ink-soft">Fetching the history …</p>}>
-          <StudyHistory studies={studies} />
-        </Suspense>
+        <div className="grid content-start gap-2">
+          <Suspense fallback={<p className="text-ink-soft">Fetching the history …</p>}>
+            <StudyHistory studies={studies} />
+          </Suspense>
+          <StudyList studies={studies} />
+        </div>
       )}
       <Modal title={spec.name} open={open === 'edit'} onOpenChange={close}>
         <InstrumentForm instrument={instrument} onDone={close} />

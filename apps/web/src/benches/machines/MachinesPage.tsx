@@ -9,6 +9,7 @@ import { ProblemNotice } from '../../ui/Notice.js';
 import { usePersonName } from '../../ui/usePersonName.js';
 import { WhoFirst } from '../../ui/WhoFirst.js';
 import { ConventionCheck } from './ConventionCheck.js';
+import { Fittings } from './Fittings.js';
 import { MachineForm } from './MachineForm.js';
 import { checkedWords, DRIVER_WORDS, UNIT_WORDS } from './machineWords.js';
 
@@ -28,7 +29,7 @@ export function MachinesPage(): ReactNode {
       {error && <ProblemNotice>{error.message}</ProblemNotice>}
       {hall?.machines.length === 0 && (
         <p className="border-2 border-dashed border-edge p-8 text-center text-lg text-ink-soft">
-          No machine of your own yet; the stand-in serves for practice. Put yours in: how it counts its angles stands on its dial or in its manual.
+          No machine of your own yet. Put yours in: how it counts its angles stands on its dial or in its manual.
         </p>
       )}
       <ul className="grid gap-4">
@@ -41,6 +42,7 @@ export function MachinesPage(): ReactNode {
           />
         ))}
       </ul>
+      <Fittings />
       <Modal title="New machine" open={adding} onOpenChange={setAdding}>
         <MachineForm machine={null} onDone={() => setAdding(false)} />
       </Modal>

@@ -34,8 +34,10 @@ export function PlaneResults({ spin, title }: { readonly spin: SpinFigures; read
                   <span className="text-2xl font-semibold whitespace-nowrap">@ {degrees(angleDeg, 1)}</span>
                 </Worked>
               </p>
-              <p className="figure-type text-[0.95rem]">{`${spin[plane].radius95Gmm === null ? 'How surely nobody knows yet' : `± ${fixed(spin[plane].radius95Gmm / radiusMm, 2)} g (95 %)`}; tolerance ${fixed(toleranceGmm / radiusMm, 2)} g`}</p>
-              <p className="figure-type text-[0.95rem] text-ink-soft">{`${fixed(amount, 0)} g·mm; ${fixed(spin.forceAtRedlineN[plane], 0)} N at ${fixed(sheet.spec.redlineRpm, 0)} rpm`}</p>
+              <p className="figure-type text-[0.95rem]">
+                {`${spin[plane].radius95Gmm === null ? 'How surely nobody knows yet' : `± ${fixed(spin[plane].radius95Gmm / radiusMm, 2)} g (95 %)`}; tolerance ${fixed(toleranceGmm / radiusMm, 2)} g`}
+                <span className="text-ink-soft">{`; ${fixed(spin.forceAtRedlineN[plane], 0)} N at ${fixed(sheet.spec.redlineRpm, 0)} rpm`}</span>
+              </p>
             </div>
           );
         })}

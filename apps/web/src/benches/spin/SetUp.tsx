@@ -1,4 +1,4 @@
-import { checkSetUp, CoreError, latestOn, parseDecimal, supportLoads, type Supports } from '@tare/core';
+import { checkSetUp, CoreError, latestOn, parseDecimal, type SupportLoad, type Supports } from '@tare/core';
 import { useState, type ReactNode } from 'react';
 import { CrankFigure } from '../../draw/CrankFigure.js';
 import { fixed } from '../../format/numbers.js';
@@ -8,6 +8,9 @@ import { NumberField } from '../../ui/Field.js';
 import { Note, ProblemNotice } from '../../ui/Notice.js';
 import { useDecide } from '../../ui/useDecide.js';
 import { useDraft } from '../../ui/useDraft.js';
+import { MassFields } from './MassFields.js';
+import { PART_WORDS } from './mountedWords.js';
+import { useSupportLoads } from './useSupportLoads.js';
 
 /** How the crank lies in the machine: to scale, before anything turns. Wrong distances are the common silent mistake. */
 export function SetUp(): ReactNode {
@@ -55,6 +58,7 @@ export function SetUp(): ReactNode {
         </p>
         {complaint !== null && <ProblemNotice>{complaint}</ProblemNotice>}
         {error && <ProblemNotice>{error.message}</ProblemNotice>}
+        <MassFields />
         {shown && <Loads supports={shown} speed={speed} />}
       </div>
     </details>
@@ -77,19 +81,24 @@ function complaintOf(work: () => void): string | null {
 }
 
 function Loads({ supports, speed }: { readonly supports: Supports; readonly speed: string }): ReactNode {
-  const { sheet, figures } = useOpenJob();
-  const last = figures.spins.at(-1);
+  const { figures } = useOpenJob();
   const rpm = parseDecimal(speed);
-  if (rpm.kind !== 'number' || rpm.value < 0 || rpm.value > 5000) return <Note>Loads are worked out for a speed up to 5000 rpm.</Note>;
-  const nothing = { re: 0, im: 0 };
-  const { left, right } = supportLoads(supports, sheet.spec.crank, { aGmm: last?.a.meanGmm ?? nothing, bGmm: last?.b.meanGmm ?? nothing }, rpm.value);
-  const words = ({ weightN, unbalanceN }: typeof left): string =>
-    `${fixed(weightN, 0)} N of weight${last ? `, ${fixed(unbalanceN, 0)} N of turning pull as last read` : ''}`;
+  const speedRpm = rpm.kind === 'number' && rpm.value >= 0 && rpm.value <= 5000 ? rpm.value : null;
+  const loads = useSupportLoads(supports, speedRpm ?? 0);
+  if (speedRpm === null) return <Note>Loads are worked out for a speed up to 5000 rpm.</Note>;
+  if (loads === null) return null;
+  const { left, right, missing } = loads;
+  const words = ({ weightN, unbalanceN }: SupportLoad): string =>
+    `${fixed(weightN, 0)} N of weight${figures.estimate.now ? `, ${fixed(unbalanceN, 0)} N of turning pull as it is known` : ''}`;
   return (
-    <p>{`Left ${words(left)}; right ${words(right)}.${weightIsUp(left, right) ? ' The crank would lift off one support: set them farther apart.' : ''}`}</p>
+    <p>
+      {`Left ${words(left)}; right ${words(right)}.`}
+      {missing.length > 0 &&
+        ` Without the ${missing.map((part) => PART_WORDS[part] ?? part).join(', the ')}: nobody said how heavy ${missing.length === 1 && missing[0] !== 'bobs' ? 'it is' : 'they are'}.`}
+      {weightIsUp(left, right) && ' The crank would lift off one support: set them farther apart, or spin slower.'}
+    </p>
   );
 }
 
 /** A mass centre outside the supports tips the crank; a pull beyond the weight lifts it. */
-const weightIsUp = (...loads: readonly { readonly weightN: number; readonly unbalanceN: number }[]): boolean =>
-  loads.some(({ weightN, unbalanceN }) => unbalanceN > weightN);
+const weightIsUp = (...loads: readonly SupportLoad[]): boolean => loads.some(({ weightN, unbalanceN }) => unbalanceN > weightN);

@@ -16,7 +16,7 @@ import { WhoFirst } from '../../ui/WhoFirst.js';
 import { PlaneResults } from './PlaneResults.js';
 import { Choice } from '../../ui/Choice.js';
 import { OwnSpin } from './own/OwnSpin.js';
-import { useOwnMachine, type OwnMachine } from './own/useOwnMachine.js';
+import { STANDIN, useOwnMachine, type OwnMachine } from './own/useOwnMachine.js';
 import { ReadAs } from './ReadAs.js';
 import { SetUp } from './SetUp.js';
 import { SpinOrderForm } from './SpinOrderForm.js';
@@ -64,6 +64,7 @@ export function SpinBench(): ReactNode {
             spin={last}
             title={last.setAside ? 'Known before it' : figures.spins.length === 1 ? 'As received' : `Spin ${figures.spins.length}`}
           />
+          {resultsFirst && machine}
           <div className="grid items-start gap-4 xl:grid-cols-[minmax(0,1fr)_auto]">
             <RimMap crank={sheet.spec.crank} tolerance={figures.tolerance} reading={last} drilled={sheet.holes} planned={[]} />
             <div className="flex flex-wrap gap-4 xl:grid">
@@ -75,33 +76,49 @@ export function SpinBench(): ReactNode {
           <SpinTable />
         </>
       )}
-      {resultsFirst && machine}
     </div>
   );
 }
 
 /** Which machine the crank lies in, and what is to be done at it. */
 function Machine({ own, onStart }: { readonly own: OwnMachine; readonly onStart: Spin['start'] }): ReactNode {
+  const { sheet } = useOpenJob();
+  // Wrong distances are the common silent mistake: before the first spin they are looked at first.
+  const first = sheet.spins.length === 0;
   return (
     <section aria-label="The machine" className="grid gap-4">
       <div className="flex flex-wrap items-end gap-4">
         <Choice
           label="Spun on"
           className="w-72"
-          value={own.machine?.id ?? ''}
+          value={own.chosen}
           onChange={(event) => own.choose(event.target.value)}
-          options={[{ value: '', label: 'the stand-in machine' }, ...own.machines.map(({ id, spec }) => ({ value: id, label: spec.name }))]}
+          options={[
+            ...(own.chosen === '' ? [{ value: '', label: 'say which machine' }] : []),
+            ...own.machines.map(({ id, spec }) => ({ value: id, label: spec.name })),
+            ...(own.standInOffered ? [{ value: STANDIN, label: 'the stand-in machine' }] : []),
+          ]}
         />
         <Link className="inline-flex min-h-11 items-center underline underline-offset-4" to="/machines">
           Balancing machines
         </Link>
+        {!own.standInOffered && (
+          <Button look="quiet" onClick={own.askForStandIn}>
+            Offer the stand-in too
+          </Button>
+        )}
       </div>
-      <SetUp />
-      {own.machine ? (
-        <OwnSpin key={own.machine.id} machine={own.machine} calibrations={own.calibrations} checks={own.checks} />
-      ) : (
-        <SpinOrderForm onStart={onStart} />
+      {first && <SetUp />}
+      {own.machine && <OwnSpin key={own.machine.id} machine={own.machine} calibrations={own.calibrations} checks={own.checks} />}
+      {own.chosen === STANDIN && <SpinOrderForm onStart={onStart} />}
+      {own.chosen === '' && (
+        <Note>
+          {own.machines.length === 0
+            ? 'No machine is known here yet. Put yours in under Balancing machines, or switch the stand-ins on there for practice.'
+            : 'Say which machine the crank lies in. Tare then remembers it for this job.'}
+        </Note>
       )}
+      {!first && <SetUp />}
     </section>
   );
 }

@@ -23,7 +23,7 @@ export function SpinOrderForm({ onStart }: { readonly onStart: Spin['start'] }):
   const [speed, setSpeed] = useDraft(`speed.${sheet.id}`, first ? '450' : '600');
   const [turns, setTurns] = useDraft(`turns.${sheet.id}`, '60');
   const { cautions, allConfirmed } = useCautions();
-  const { hung, whole, fields } = useHung();
+  const { hungPieces, whole, fields } = useHung();
   const { setUp, fields: setUpFields, startOver } = useSpinSetUp();
   const [dials, setDials] = useStandinDials();
   const [speedRpm, n] = [parseDecimal(speed), parseDecimal(turns)];
@@ -36,38 +36,42 @@ export function SpinOrderForm({ onStart }: { readonly onStart: Spin['start'] }):
       onSubmit={(event) => {
         event.preventDefault();
         if (ready && speedRpm.kind === 'number' && n.kind === 'number') {
-          onStart({ personId, speedRpm: speedRpm.value, turns: n.value, hung, dials, ...setUp });
+          onStart({ personId, speedRpm: speedRpm.value, turns: n.value, hungPieces, dials, ...setUp });
           startOver();
         }
       }}
     >
-      {cautions}
-      {setUpFields}
-      {fields}
-      <div className="flex flex-wrap items-start gap-4">
-        <NumberField
-          label="Balancing speed"
-          unit="rpm"
-          className="w-44"
-          value={speed}
-          onChange={(event) => {
-            setSpeed(event.target.value);
-          }}
-          problem={speedProblem}
-          hint={first ? 'First spin slow' : undefined}
-        />
-        <NumberField
-          label="Turns to read"
-          className="w-32"
-          value={turns}
-          onChange={(event) => {
-            setTurns(event.target.value);
-          }}
-          problem={turnsProblem}
-        />
-        <Button type="submit" look="primary" className="mt-6" disabled={!ready}>
-          {first ? 'Spin as received' : 'Spin again'}
-        </Button>
+      <div className="grid items-start gap-4 lg:grid-cols-2">
+        {cautions}
+        <div className="grid gap-1">
+          <div className="flex flex-wrap items-start gap-4">
+            <NumberField
+              label="Balancing speed"
+              unit="rpm"
+              className="w-32"
+              value={speed}
+              onChange={(event) => {
+                setSpeed(event.target.value);
+              }}
+              problem={speedProblem}
+              hint={first ? 'First spin slow' : undefined}
+            />
+            <NumberField
+              label="Turns to read"
+              className="w-28"
+              value={turns}
+              onChange={(event) => {
+                setTurns(event.target.value);
+              }}
+              problem={turnsProblem}
+            />
+            <Button type="submit" look="primary" className="mt-6" disabled={!ready}>
+              {first ? 'Spin as received' : 'Spin again'}
+            </Button>
+          </div>
+          {setUpFields}
+          {fields}
+        </div>
       </div>
       <StandinDrawer dials={dials} onChange={setDials} />
     </form>

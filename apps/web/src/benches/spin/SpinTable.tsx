@@ -6,13 +6,15 @@ import { ask } from '../../api/client.js';
 import { useMachines } from '../../api/machines.js';
 import type { ProblemError } from '../../api/problem.js';
 import { clock, degrees, fixed } from '../../format/numbers.js';
-import { VERDICT_WORDS } from '../../format/words.js';
+import { count, VERDICT_WORDS } from '../../format/words.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { usePersonName } from '../../ui/usePersonName.js';
 import { VerdictMark } from '../../ui/Verdict.js';
 import { VoidButton } from '../../ui/VoidButton.js';
+import { Photos } from '../photos/Photos.js';
+import { AmendSpin } from './AmendSpin.js';
 import { mountedWords } from './mountedWords.js';
-import { hungWords } from './useHung.js';
+import { hungWords, piecesOfPlanes } from './hungRows.js';
 
 /** Every spin of this crank, the first kept as received. */
 export function SpinTable(): ReactNode {
@@ -74,11 +76,13 @@ export function SpinTable(): ReactNode {
                 </td>
                 <td className="pl-4 text-left font-sign text-ink-soft">
                   {`${machineOf(entry)}, ${nameOf(entry.personId)}, ${clock(entry.at)}`}
-                  {entry.hung && <span className="block">{`${hungWords(entry.hung, radiusAMm, radiusBMm)} hung on it`}</span>}
+                  {entry.hung && (
+                    <span className="block">{`${hungWords(entry.hungPieces ?? piecesOfPlanes(entry.hung, sheet.spec.crank))} hung on it`}</span>
+                  )}
                   {entry.mounted && <span className="block">{mountedWords(entry.mounted)}</span>}
                   {entry.note !== '' && <span className="block">{entry.note}</span>}
                   {entry.source !== 'typed' && <Recording spinId={entry.id} />}
-                  <VoidButton entryId={entry.id} what={`spin ${i + 1}`} reasons={['misread', 'something was loose', 'another crank lay in it']} />
+                  <SpinMore entry={entry} number={i + 1} />
                 </td>
               </tr>
             );
@@ -86,6 +90,22 @@ export function SpinTable(): ReactNode {
         </tbody>
       </table>
     </div>
+  );
+}
+
+/** What is seldom wanted of a spin: its photos, to put it right, to void it. */
+function SpinMore({ entry, number }: { readonly entry: SpinEntry; readonly number: number }): ReactNode {
+  const { sheet } = useOpenJob();
+  const many = sheet.photos.filter((photo) => photo.entryId === entry.id).length;
+  return (
+    <details>
+      <summary className="min-h-11 py-2">{many === 0 ? 'Photos, put right, void' : `${count(many, 'photo')}, put right, void`}</summary>
+      <span className="flex flex-wrap gap-x-5">
+        <AmendSpin entry={entry} number={number} />
+        <VoidButton entryId={entry.id} what={`spin ${number}`} reasons={['misread', 'something was loose', 'another crank lay in it']} />
+      </span>
+      <Photos of={{ entryId: entry.id }} title={`spin ${number}`} />
+    </details>
   );
 }
 

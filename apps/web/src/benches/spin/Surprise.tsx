@@ -137,8 +137,8 @@ function writeStory(entry: StoryEntry, spinId: string, sheet: JobSheet, personId
   const id = crypto.randomUUID();
   const reason = storyWords(entry, sheet);
   if (entry.kind === 'spinMistyped') {
-    const { machineId, calibrationId, speedRpm, hung, mounted, note } = sheet.spins.find((spin) => spin.id === entry.spinId)!;
-    const setUp = { note, ...(mounted ? { mounted } : {}) };
+    const { machineId, calibrationId, speedRpm, hung, hungPieces, mounted, note } = sheet.spins.find((spin) => spin.id === entry.spinId)!;
+    const setUp = { note, ...(mounted ? { mounted } : {}), ...(hungPieces ? { hungPieces } : {}) };
     const shown = { machineId: machineId!, calibrationId, speedRpm, repeats: entry.repeats, hung, enteredTwice: true };
     const body = { id, personId, ...shown, ...setUp, cautionsConfirmed: true, amends: { entryId: entry.spinId, reason } } as const;
     return ask('POST jobs/:jobId/spins/typed', { ids, body });

@@ -2,7 +2,7 @@ import type { JobSheet } from '@tare/contract';
 import { toPolar, type StoryEntry, type UnloggedCut } from '@tare/core';
 import { degrees, fixed } from '../../format/numbers.js';
 import { PART_WORDS } from './mountedWords.js';
-import { hungWords } from './useHung.js';
+import { hungWords, piecesOfPlanes } from './hungRows.js';
 
 const SLIPS: Readonly<Record<string, string>> = {
   tenfold: 'the decimal point',
@@ -33,9 +33,7 @@ export function storyWords(entry: StoryEntry, sheet: Pick<JobSheet, 'spins' | 'h
       return 'The machine was calibrated anew, or something at it was changed.';
     case 'hung': {
       const hung = toPolar(entry.hung.aGmm).amount + toPolar(entry.hung.bGmm).amount > 0;
-      return hung
-        ? `The known weight hung still: ${hungWords(entry.hung, crank.planes.radiusAMm, crank.planes.radiusBMm)}.`
-        : 'No known weight hung on the crank.';
+      return hung ? `The known weight hung still: ${hungWords(piecesOfPlanes(entry.hung, crank))}.` : 'No known weight hung on the crank.';
     }
     case 'mounted':
       return `The ${PART_WORDS[entry.part] ?? entry.part} was ${entry.on ? 'on' : 'off'} in this spin.`;

@@ -1,12 +1,11 @@
 import type { SpinSetUp } from '@tare/contract';
 import { usuallyMounted, type Mounted } from '@tare/core';
-import { Plus } from 'lucide-react';
 import { useState, type ReactNode } from 'react';
 import { useOpenJob } from '../../shell/JobContext.js';
-import { Button } from '../../ui/Button.js';
 import { Field } from '../../ui/Field.js';
 import { useDraft } from '../../ui/useDraft.js';
-import { mountedWords, PART_WORDS } from './mountedWords.js';
+import { MountedFields } from './MountedFields.js';
+import { mountedWords } from './mountedWords.js';
 
 export interface SpinSetUpFields {
   readonly setUp: SpinSetUp;
@@ -17,9 +16,6 @@ export interface SpinSetUpFields {
   readonly startOver: () => void;
 }
 
-/** What may be bolted on, besides what the crank is described with; its bobs are part of it. */
-const USUAL_PARTS = ['damper', 'gear', 'flywheel', 'clutchCover', 'adapter'];
-
 /** What is mounted in the next spin, whether it counts, and a note: the same as last time unless somebody says otherwise. */
 export function useSpinSetUp(): SpinSetUpFields {
   const { sheet } = useOpenJob();
@@ -27,11 +23,8 @@ export function useSpinSetUp(): SpinSetUpFields {
   const usual: Mounted = last?.mounted ?? usuallyMounted(sheet.spec.crank);
   const [draft, setDraft] = useDraft(`mounted.${sheet.id}`);
   const mounted = draft === '' ? usual : mountedOf(draft, usual);
-  const [other, setOther] = useState('');
   const [quick, setQuick] = useState(false);
   const [note, setNote] = useDraft(`spin-note.${sheet.id}`);
-  const parts = [...new Set(['crank', ...USUAL_PARTS, ...Object.keys(usual), ...Object.keys(mounted)])];
-  const put = (next: Mounted): void => setDraft(JSON.stringify(next));
   const isSame = mountedWords(mounted) === mountedWords(usual);
   const movedPlanes = last !== undefined && (last.planes.zAMm !== sheet.spec.crank.planes.zAMm || last.planes.zBMm !== sheet.spec.crank.planes.zBMm);
   const same = last === undefined ? '' : isSame && !movedPlanes ? ': the same as last time' : ': another set-up than last time';
@@ -53,39 +46,7 @@ export function useSpinSetUp(): SpinSetUpFields {
           {movedPlanes && (
             <p>The planes moved on the Engine bench since the last spin. What was read before is carried over to where they are now.</p>
           )}
-          <fieldset className="flex flex-wrap gap-x-5">
-            <legend className="font-semibold">What turns with the crank in this spin</legend>
-            {parts.map((part) => (
-              <label key={part} className="flex min-h-11 items-center gap-2">
-                <input
-                  type="checkbox"
-                  className="size-5"
-                  checked={part in mounted}
-                  disabled={part === 'crank'}
-                  onChange={(event) =>
-                    put(
-                      event.target.checked
-                        ? { ...mounted, [part]: 0 }
-                        : Object.fromEntries(Object.entries(mounted).filter(([name]) => name !== part)),
-                    )
-                  }
-                />
-                {PART_WORDS[part] ?? part}
-              </label>
-            ))}
-          </fieldset>
-          <div className="flex flex-wrap items-end gap-3">
-            <Field label="Something else that is mounted" className="w-64" value={other} onChange={(event) => setOther(event.target.value)} />
-            <Button
-              disabled={other.trim() === ''}
-              onClick={() => {
-                put({ ...mounted, [other.trim()]: 0 });
-                setOther('');
-              }}
-            >
-              <Plus aria-hidden className="size-5" /> Add it
-            </Button>
-          </div>
+          <MountedFields mounted={mounted} known={usual} onChange={(next) => setDraft(JSON.stringify(next))} />
           <label className="flex min-h-11 items-center gap-2">
             <input type="checkbox" className="size-5" checked={quick} onChange={(event) => setQuick(event.target.checked)} />A quick look: show it, do
             not count it

@@ -6,7 +6,7 @@ import { KIND_NAMES, MEASURE_NAMES } from '../../format/words.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { usePersonName } from '../../ui/usePersonName.js';
 import { ProblemNotice } from '../../ui/Notice.js';
-import { PartPhotos } from './PartPhotos.js';
+import { Photos } from '../photos/Photos.js';
 import { PartMarksForm } from './PartMarksForm.js';
 import { useDecide } from '../../ui/useDecide.js';
 
@@ -35,7 +35,7 @@ export function PartPanel({ partId, onVoid }: PartPanelProps): ReactNode {
       <div className="grid gap-2 pt-1">
         <DamagedSwitch partId={partId} damaged={part.damaged} title={title} />
         <PartMarksForm key={part.id} part={part} />
-        <PartPhotos partId={partId} title={title} />
+        <Photos of={{ partId }} title={title} />
         {readings.length === 0 && <p className="text-ink-soft">Nothing captured yet.</p>}
         <ul>
           {readings.map((reading) => (

@@ -1,6 +1,7 @@
 import type { Instrument } from '@tare/contract';
 import { fitness, type Fitness, type Measure } from '@tare/core';
 import { studiedDeviationG, useInstruments } from '../../api/instruments.js';
+import { useShop } from '../../api/queries.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { useDraft } from '../../ui/useDraft.js';
 import type { PartKind } from '@tare/core';
@@ -20,13 +21,22 @@ export const NOT_SAID = 'not-said';
 export function useInstrumentChoice(kind: PartKind, measure: Measure, placements: number): InstrumentChoice {
   const { sheet, figures } = useOpenJob();
   const { data: cupboard } = useInstruments();
+  const { data: shop } = useShop();
+  const kindOf = (partId: string): PartKind | undefined => sheet.parts.find(({ id }) => id === partId)?.kind;
   const wanted = measure === 'bigEnd' || measure === 'smallEnd' ? 'rodFixture' : 'scale';
-  // A choice of this screen, not of the job: another bench has another scale.
-  const [chosenId, choose] = useDraft(`instrument.${wanted}`);
-  const fitting = cupboard?.instruments.filter(({ spec }) => spec.kind === wanted) ?? [];
-  // The only fixture in the shop needs no choosing; that it was not used can still be said.
-  const only = fitting.length === 1 && chosenId === '' ? fitting[0]! : null;
-  const chosen = only ?? fitting.find(({ id }) => id === chosenId) ?? null;
+  const ofKind = cupboard?.instruments.filter(({ spec }) => spec.kind === wanted) ?? [];
+  // A job goes on with what it was last weighed on; another job at the same bench has its own.
+  const used = sheet.readings.findLast(({ instrumentId }) => ofKind.some(({ id }) => id === instrumentId))?.instrumentId ?? null;
+  const [chosenId, choose] = useDraft(`instrument.${wanted}.${sheet.id}`);
+  const isOffered = ({ id, spec }: Instrument): boolean => spec.source !== 'standin' || shop?.fittings.standIns === true || id === used;
+  const fitting = ofKind.filter(isOffered);
+  // The only one in the shop needs no choosing; that it was not used can still be said.
+  const only = fitting.length === 1 ? fitting[0]!.id : null;
+  const goesBy = chosenId === '' ? (used ?? only) : chosenId;
+  const chosen = fitting.find(({ id }) => id === goesBy) ?? null;
+  // Scatter that was seen on another scale says nothing of this one.
+  const ownReadings = sheet.readings.filter(({ voidedBy, measure: of, partId }) => voidedBy === null && of === measure && kindOf(partId) === kind);
+  const isItsOwn = ownReadings.every(({ instrumentId }) => instrumentId === chosen?.id);
   const means = figures.weighed.parts.filter(({ part }) => part.kind === kind).flatMap(({ now }) => (now[measure] ? [now[measure].meanG] : []));
   return {
     fitting,
@@ -37,7 +47,7 @@ export function useInstrumentChoice(kind: PartKind, measure: Measure, placements
         ? fitness({
             divisionG: chosen.spec.divisionG,
             capacityG: chosen.spec.capacityG,
-            deviationG: figures.weighed.deviationG[`${kind}.${measure}`] ?? studiedDeviationG(chosen, cupboard),
+            deviationG: (isItsOwn ? figures.weighed.deviationG[`${kind}.${measure}`] : undefined) ?? studiedDeviationG(chosen, cupboard),
             toleranceG: sheet.spec.matchToleranceG,
             heaviestG: Math.max(0, ...means) + chosen.spec.fixtureG,
             placements,

@@ -43,9 +43,10 @@ export function useWeighInVerdicts(card: Ready): readonly WeighInVerdict[] {
 /** Every finished bob on the scale: accepted, or which washer to change. */
 export function WeighIn({ card }: { readonly card: Ready }): ReactNode {
   const verdicts = useWeighInVerdicts(card);
+  const { sheet } = useOpenJob();
   const { data: entry } = useBobBox();
   const { data: cupboard } = useInstruments();
-  const [scaleId, setScaleId] = useDraft('bob-scale', NOT_SAID);
+  const [scaleId, setScaleId] = useDraft(`bob-scale.${sheet.id}`, NOT_SAID);
   // What stands on the stand-in scale are the parts of jobs: it has no bobs.
   const scales = cupboard?.instruments.filter(({ spec }) => spec.kind === 'scale' && spec.source !== 'standin') ?? [];
   const chosen = scales.find(({ id }) => id === scaleId) ?? null;

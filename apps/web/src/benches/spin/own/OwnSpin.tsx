@@ -1,10 +1,12 @@
 import type { Calibration, Machine, MachineCheck } from '@tare/contract';
-import { toPolar, unbalanceForceN } from '@tare/core';
-import { useState, type ReactNode } from 'react';
+import { calibratedWhere, GAIN_BY_TRIALS, latestOn, samePlaces, type Planes } from '@tare/core';
+import type { ReactNode } from 'react';
 import { clock, fixed } from '../../../format/numbers.js';
 import { useOpenJob } from '../../../shell/JobContext.js';
 import { Choice } from '../../../ui/Choice.js';
 import { Note } from '../../../ui/Notice.js';
+import { useDraft } from '../../../ui/useDraft.js';
+import { useSupportLoads } from '../useSupportLoads.js';
 import { checkedWords } from '../../machines/machineWords.js';
 import { RecordedSpinForm } from './RecordedSpinForm.js';
 import { TrialWeights } from './TrialWeights.js';
@@ -19,22 +21,32 @@ interface OwnSpinProps {
 /** A spin on a machine of the shop's own: typed or recorded, with its calibration where it needs one. */
 export function OwnSpin({ machine, calibrations, checks }: OwnSpinProps): ReactNode {
   const needs = machine.spec.unit === 'none' || machine.spec.driver === 'recorded';
-  const [chosenId, choose] = useState('');
-  const calibration = calibrations.find(({ id }) => id === chosenId) ?? calibrations[0] ?? null;
+  const { sheet } = useOpenJob();
+  const { planes } = sheet.spec.crank;
+  const [chosenId, choose] = useDraft(`calibration.${sheet.id}.${machine.id}`);
+  // Only what was made on this rotor is taken without asking.
+  const own = calibrations.find(({ jobId, planes: of }) => jobId === sheet.id && samePlaces(of, planes));
+  const calibration = calibrations.find(({ id }) => id === chosenId) ?? own ?? null;
   return (
     <div className="grid gap-4">
       <SupportLoad machine={machine} />
       {needs && calibrations.length > 0 && (
-        <Choice
-          label="Calibrated by"
-          className="max-w-xl"
-          value={calibration?.id ?? ''}
-          onChange={(event) => choose(event.target.value)}
-          options={calibrations.map(({ id, rotorClass, speedRpm, at }) => ({
-            value: id,
-            label: `${rotorClass}, ${fixed(speedRpm, 0)} rpm, ${clock(at)}`,
-          }))}
-        />
+        <div className="flex flex-wrap items-end gap-4">
+          <Choice
+            label="Calibrated by"
+            className="w-full max-w-xl"
+            value={calibration?.id ?? ''}
+            onChange={(event) => choose(event.target.value)}
+            options={[
+              ...(calibration ? [] : [{ value: '', label: 'say which calibration, or make one below' }]),
+              ...calibrations.map(({ id, rotorClass, speedRpm, at, jobId }) => ({
+                value: id,
+                label: `${rotorClass}, ${fixed(speedRpm, 0)} rpm, ${clock(at)}${jobId === sheet.id ? ', on this crank' : ''}`,
+              })),
+            ]}
+          />
+          {calibration && <p className="pb-2">{holdsWords(calibration, { id: sheet.id, planes })}</p>}
+        </div>
       )}
       {(!needs || calibration) && <LastCheck check={checks.find(({ calibrationId }) => calibrationId === (needs ? calibration!.id : null))} />}
       {needs && (
@@ -54,6 +66,17 @@ export function OwnSpin({ machine, calibrations, checks }: OwnSpinProps): ReactN
   );
 }
 
+/** How far a calibration may be trusted here. */
+function holdsWords(calibration: Calibration, job: { readonly id: string; readonly planes: Planes }): string {
+  const where = calibratedWhere(calibration, job, calibration.speedRpm);
+  const good = `${fixed(100 * GAIN_BY_TRIALS[where], 0)} %`;
+  return {
+    here: `Made on this crank: good to ${good} within a tenth of ${fixed(calibration.speedRpm, 0)} rpm.`,
+    sameClass: `Made on another crank in the same planes: good to ${good} within a tenth of ${fixed(calibration.speedRpm, 0)} rpm. Hang a known weight and spin to check.`,
+    elsewhere: `Made in other planes: its amounts may be ${good} off until a known weight has checked it.`,
+  }[where];
+}
+
 /** Whether the calibration that is used has been checked with a known weight, or is trusted. */
 function LastCheck({ check }: { readonly check: MachineCheck | undefined }): ReactNode {
   return (
@@ -63,20 +86,18 @@ function LastCheck({ check }: { readonly check: MachineCheck | undefined }): Rea
   );
 }
 
-const GRAVITY = 9.81;
-
-/** What the last reading and the crank's weight ask of the supports at the fastest speed. */
+/** What the supports carry at the machine's fastest speed, and whether that is too much. */
 function SupportLoad({ machine }: { readonly machine: Machine }): ReactNode {
-  const { sheet, figures } = useOpenJob();
-  const { fastestRpm, supportLimitN } = machine.spec;
-  const last = figures.spins.at(-1);
-  if (!last) return null;
-  const weightN = (sheet.spec.crank.massKg * GRAVITY) / 2;
-  const forceN = Math.max(...[last.a, last.b].map(({ meanGmm }) => unbalanceForceN(toPolar(meanGmm).amount, fastestRpm)));
-  const loadN = weightN + forceN;
+  const { sheet } = useOpenJob();
+  const { fastestRpm, supportLimitN, name } = machine.spec;
+  const supports = latestOn(sheet.decisions, 'spin.supports') ?? null;
+  const loads = useSupportLoads(supports, fastestRpm);
+  if (!loads) return <p className="text-ink-soft">Say below where the supports are: then what they carry is worked out.</p>;
+  const [left, right] = [loads.left, loads.right].map(({ weightN, unbalanceN }) => Math.abs(weightN) + unbalanceN) as [number, number];
+  const tooMuch = Math.max(left, right) > supportLimitN;
   return (
-    <p className={loadN > supportLimitN ? 'font-semibold text-outside' : 'text-ink-soft'}>
-      {`${loadN > supportLimitN ? '▲ ' : ''}At ${fixed(fastestRpm, 0)} rpm the last reading pulls ${fixed(forceN, 0)} N at the worse support, with half the crank’s weight ${fixed(loadN, 0)} N; ${machine.spec.name} carries ${fixed(supportLimitN, 0)} N.${loadN > supportLimitN ? ' Spin slower.' : ''}`}
+    <p className={tooMuch ? 'font-semibold text-outside' : 'text-ink-soft'}>
+      {`${tooMuch ? '▲ ' : ''}At ${fixed(fastestRpm, 0)} rpm the left support carries up to ${fixed(left, 0)} N and the right one ${fixed(right, 0)} N; each of ${name} carries ${fixed(supportLimitN, 0)} N.${tooMuch ? ' Spin slower.' : ''}`}
     </p>
   );
 }

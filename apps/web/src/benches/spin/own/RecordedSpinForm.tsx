@@ -1,6 +1,6 @@
 import { useQueryClient } from '@tanstack/react-query';
 import type { Calibration, Machine, RecordingSummary } from '@tare/contract';
-import { BALANCED } from '@tare/core';
+import { hungUnbalance } from '@tare/core';
 import { useState, type ReactNode } from 'react';
 import { sendGzipped } from '../../../api/client.js';
 import { useRereadMachines } from '../../../api/machines.js';
@@ -13,6 +13,7 @@ import { Note, ProblemNotice } from '../../../ui/Notice.js';
 import { useWho } from '../../../ui/WhoFirst.js';
 import { useCautions } from '../Cautions.js';
 import { useHung } from '../useHung.js';
+import { useSpinSetUp } from '../useSpinSetUp.js';
 import { StandinBench } from './StandinBench.js';
 
 /** Brings in a recorded spin; the recording itself is kept with it. */
@@ -22,7 +23,8 @@ export function RecordedSpinForm({ machine, calibration }: { readonly machine: M
   const rereadMachines = useRereadMachines();
   const personId = useWho();
   const { cautions, allConfirmed, startOver } = useCautions();
-  const { hung, whole, fields } = useHung();
+  const { hungPieces, whole, fields } = useHung();
+  const { setUp, fields: setUpFields, startOver: newSetUp } = useSpinSetUp();
   const [file, setFile] = useState<File | null>(null);
   const [busy, setBusy] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
@@ -33,13 +35,15 @@ export function RecordedSpinForm({ machine, calibration }: { readonly machine: M
     setProblem(null);
     setSummary(null);
     const query = new URLSearchParams({ id, personId: who, machineId: machine.id, calibrationId: calibration.id, cautionsConfirmed: 'true' });
-    if (hung) query.set('hung', JSON.stringify(hung));
+    if (hungPieces.length > 0) query.set('hungPieces', JSON.stringify(hungPieces));
+    for (const [key, value] of Object.entries(setUp)) query.set(key, typeof value === 'object' ? JSON.stringify(value) : String(value));
     try {
       const answer = await sendGzipped<{ summary: RecordingSummary }>(`jobs/${sheet.id}/spins/recorded?${query.toString()}`, chosen);
       setSummary(answer.summary);
       setId(crypto.randomUUID());
       setFile(null);
       startOver();
+      newSetUp();
       await Promise.all([queries.invalidateQueries({ queryKey: jobKey(sheet.id) }), rereadMachines()]);
     } catch (error) {
       if (!(error instanceof ProblemError)) throw error;
@@ -57,6 +61,7 @@ export function RecordedSpinForm({ machine, calibration }: { readonly machine: M
       }}
     >
       {cautions}
+      {setUpFields}
       {fields}
       <label className="grid w-fit gap-1">
         <span className="text-ink-soft">The recording: CSV with a heading, or WAV with a tach channel</span>
@@ -68,7 +73,12 @@ export function RecordedSpinForm({ machine, calibration }: { readonly machine: M
         />
       </label>
       {file && <p>{`Chosen: ${file.name}`}</p>}
-      <StandinBench machine={machine} name="this spin" trial={whole ? (hung ?? BALANCED) : null} onRecorded={setFile} />
+      <StandinBench
+        machine={machine}
+        name="this spin"
+        trial={whole ? hungUnbalance(hungPieces, sheet.spec.crank.planes) : null}
+        onRecorded={setFile}
+      />
       {machine.spec.scatterGmm === null && (
         <Note>
           The region will tell the scatter of the turns alone. What remounting, drift and the calibration add is more: write this machine’s scatter

@@ -1,4 +1,4 @@
-import type { Calibration, Machine, ShownPair, ShownReading } from '@tare/contract';
+import type { Calibration, Machine, ShownPair } from '@tare/contract';
 import { typedNumber } from '@tare/core';
 import { Plus } from 'lucide-react';
 import { useState, type ReactNode } from 'react';
@@ -13,38 +13,13 @@ import { useWho } from '../../../ui/WhoFirst.js';
 import { useCautions } from '../Cautions.js';
 import { useHung } from '../useHung.js';
 import { useSpinSetUp } from '../useSpinSetUp.js';
-import { UNIT_SHORT } from './unitWords.js';
+import { BLANK_ROW, readRows, shownCells, shownOf, ShownRows, type ShownRow } from './ShownRows.js';
 
-interface Row {
-  readonly aAmount: string;
-  readonly aDeg: string;
-  readonly bAmount: string;
-  readonly bDeg: string;
-}
-const BLANK: Row = { aAmount: '', aDeg: '', bAmount: '', bDeg: '' };
 /** Readings that tell their own scatter; one is enough where it is known. */
 const ENOUGH_READINGS = 4;
 
-const CELLS = [
-  ['aAmount', 'A'],
-  ['aDeg', 'angle in A'],
-  ['bAmount', 'B'],
-  ['bDeg', 'angle in B'],
-] as const;
-
-/** A row as numbers: ">100" is off the scale, and its angle may be left out then. */
-function shownOf(row: Row): ShownPair {
-  const of = (amount: string, angle: string): ShownReading => {
-    const offScale = /^\s*[>≥]/.test(amount);
-    const angleDeg = offScale && angle.trim() === '' ? 0 : typedNumber(angle);
-    return { amount: typedNumber(amount.replace(/^\s*[>≥]/, '')), angleDeg, ...(offScale ? { offScale } : {}) };
-  };
-  return { a: of(row.aAmount, row.aDeg), b: of(row.bAmount, row.bDeg) };
-}
-
-/** The first number of two rows that differs; null where they agree. */
-function firstDifference(row: Row, again: Row): string | null {
-  const [one, other] = [shownOf(row), shownOf(again)];
+/** The first number of two readings that differs; null where they agree. */
+function firstDifference(one: ShownPair, other: ShownPair): string | null {
   if (one.a.amount !== other.a.amount) return 'A';
   if (one.a.angleDeg !== other.a.angleDeg) return 'The angle in A';
   if (one.b.amount !== other.b.amount) return 'B';
@@ -58,9 +33,9 @@ export function TypedSpinForm({ machine, calibration }: { readonly machine: Mach
   const entry = useWrite('POST jobs/:jobId/spins/typed', { jobId: sheet.id });
   const rereadMachines = useRereadMachines();
   const { cautions, allConfirmed, startOver } = useCautions();
-  const { hung, whole, fields } = useHung();
+  const { hungPieces, whole, fields } = useHung();
   const { setUp, isAnother, fields: setUpFields, startOver: newSetUp } = useSpinSetUp();
-  const [again, setAgain] = useState<Row | null>(null);
+  const [again, setAgain] = useState<ShownRow | null>(null);
   const place = `typed-spin.${sheet.id}.${machine.id}`;
   const [draft, setDraft] = useDraft(place);
   const [speed, setSpeed] = useDraft(`${place}.speed`, String(Math.min(600, machine.spec.fastestRpm)));
@@ -68,25 +43,20 @@ export function TypedSpinForm({ machine, calibration }: { readonly machine: Mach
   const usual = machine.spec.scatterGmm === null ? ENOUGH_READINGS : 1;
   // Nothing can contradict the first reading of a state: it is typed twice.
   const isFirst = isAnother || sheet.spins.length === 0;
-  const rows = draft === '' ? Array.from({ length: usual }, () => BLANK) : (JSON.parse(draft) as Row[]);
-  const set = (next: readonly Row[]): void => setDraft(JSON.stringify(next));
+  const rows = draft === '' ? Array.from({ length: usual }, () => BLANK_ROW) : (JSON.parse(draft) as ShownRow[]);
+  const set = (next: readonly ShownRow[]): void => setDraft(JSON.stringify(next));
   const submit = (): void => {
     const speedRpm = typedNumber(speed);
     const { slowestRpm, fastestRpm } = machine.spec;
     if (!(speedRpm >= slowestRpm && speedRpm <= fastestRpm))
       return setProblem(`${machine.spec.name} spins between ${slowestRpm} and ${fastestRpm} rpm.`);
-    const filled = rows.filter((row) => Object.values(row).some((text) => text !== ''));
-    const repeats = filled.map(shownOf);
-    const bad = repeats.findIndex(({ a, b }) => [a.amount, a.angleDeg, b.amount, b.angleDeg].some(Number.isNaN));
-    if (filled.length === 0 || bad !== -1)
-      return setProblem(
-        filled.length === 0 ? 'Type what the machine showed.' : `Reading ${bad + 1} is not whole: it has an amount and an angle for each plane.`,
-      );
+    const repeats = readRows(rows);
+    if (typeof repeats === 'string') return setProblem(repeats);
     setProblem(null);
     if (personId === null) return undefined;
     if (isFirst && repeats.length === 1) {
-      if (again === null) return setAgain(BLANK);
-      const differs = firstDifference(filled[0]!, again);
+      if (again === null) return setAgain(BLANK_ROW);
+      const differs = firstDifference(repeats[0]!, shownOf(again));
       if (differs !== null)
         return setProblem(`${differs} is not the same both times. Look at the machine once more and put right whichever is wrong.`);
     }
@@ -97,7 +67,7 @@ export function TypedSpinForm({ machine, calibration }: { readonly machine: Mach
       speedRpm,
       repeats,
       cautionsConfirmed: true,
-      hung,
+      hungPieces,
       enteredTwice: again !== null,
       ...setUp,
     } as const;
@@ -111,7 +81,6 @@ export function TypedSpinForm({ machine, calibration }: { readonly machine: Mach
       },
     });
   };
-  const unit = UNIT_SHORT[machine.spec.unit];
   return (
     <form
       className="grid gap-4"
@@ -120,67 +89,45 @@ export function TypedSpinForm({ machine, calibration }: { readonly machine: Mach
         submit();
       }}
     >
-      {cautions}
-      {setUpFields}
-      {fields}
-      <NumberField label="Balancing speed" unit="rpm" className="w-44" value={speed} onChange={(event) => setSpeed(event.target.value)} />
-      <table className="w-fit border-separate border-spacing-x-2 border-spacing-y-1">
-        <caption className="text-left">{`What ${machine.spec.name} shows, ${usual === 1 ? 'once or of repeated spins' : 'of four spins or more, so that its scatter is known'}`}</caption>
-        <thead className="text-left text-ink-soft">
-          <tr>
-            <th scope="col">Spin</th>
-            <th scope="col">{`A${unit}`}</th>
-            <th scope="col">at, °</th>
-            <th scope="col">{`B${unit}`}</th>
-            <th scope="col">at, °</th>
-          </tr>
-        </thead>
-        <tbody>
-          {rows.map((row, i) => (
-            <tr key={i}>
-              <th scope="row" className="figure-type">
-                {i + 1}
-              </th>
-              {CELLS.map(([key, name]) => (
-                <td key={key} className="w-28">
+      <div className="grid items-start gap-4 xl:grid-cols-[minmax(0,2fr)_minmax(0,3fr)]">
+        {cautions}
+        <div className="grid gap-2">
+          <NumberField label="Balancing speed" unit="rpm" className="w-44" value={speed} onChange={(event) => setSpeed(event.target.value)} />
+          <ShownRows
+            machine={machine}
+            caption={`What ${machine.spec.name} shows, ${usual === 1 ? 'once or of repeated spins' : 'of four spins or more, so that its scatter is known'}`}
+            rows={rows}
+            onChange={set}
+          />
+          {again && (
+            <fieldset className="grid w-fit gap-2 border-l-8 border-brass bg-plate-low px-4 py-2">
+              <legend className="sr-only">The same reading once more</legend>
+              <p className="font-semibold">Nothing can contradict this first reading. Look at the machine and type it once more.</p>
+              <div className="flex gap-2">
+                {shownCells(machine).map(([key, name]) => (
                   <NumberField
-                    hideLabel
-                    label={`Reading ${i + 1}, ${name}`}
-                    value={row[key]}
-                    onChange={(event) => set(rows.map((one, k) => (k === i ? { ...one, [key]: event.target.value } : one)))}
+                    key={key}
+                    label={`Once more, ${name}`}
+                    className="w-36"
+                    value={again[key]}
+                    onChange={(event) => setAgain({ ...again, [key]: event.target.value })}
                   />
-                </td>
-              ))}
-            </tr>
-          ))}
-        </tbody>
-      </table>
-      <p className="text-ink-soft">Off the scale? Type it as &gt;100: at least that much. Its angle may stay blank then.</p>
-      {again && (
-        <fieldset className="grid w-fit gap-2 border-l-8 border-brass bg-plate-low px-4 py-2">
-          <legend className="sr-only">The same reading once more</legend>
-          <p className="font-semibold">Nothing can contradict this first reading. Look at the machine and type it once more.</p>
-          <div className="flex gap-2">
-            {CELLS.map(([key, name]) => (
-              <NumberField
-                key={key}
-                label={`Once more, ${name}`}
-                className="w-36"
-                value={again[key]}
-                onChange={(event) => setAgain({ ...again, [key]: event.target.value })}
-              />
-            ))}
+                ))}
+              </div>
+            </fieldset>
+          )}
+          {(problem ?? entry.error) && <ProblemNotice>{problem ?? entry.error!.message}</ProblemNotice>}
+          <div className="flex flex-wrap gap-3">
+            <Button onClick={() => set([...rows, BLANK_ROW])}>
+              <Plus aria-hidden className="size-5" /> Another spin
+            </Button>
+            <Button type="submit" look="primary" disabled={personId === null || !allConfirmed || !whole || entry.isPending}>
+              Keep this reading
+            </Button>
           </div>
-        </fieldset>
-      )}
-      {(problem ?? entry.error) && <ProblemNotice>{problem ?? entry.error!.message}</ProblemNotice>}
-      <div className="flex flex-wrap gap-3">
-        <Button onClick={() => set([...rows, BLANK])}>
-          <Plus aria-hidden className="size-5" /> Another spin
-        </Button>
-        <Button type="submit" look="primary" disabled={personId === null || !allConfirmed || !whole || entry.isPending}>
-          Keep this reading
-        </Button>
+          {setUpFields}
+          {fields}
+        </div>
       </div>
     </form>
   );

@@ -12,8 +12,14 @@ import { ProblemNotice } from '../../ui/Notice.js';
 import { usePersonName } from '../../ui/usePersonName.js';
 import { useWho } from '../../ui/WhoFirst.js';
 
-/** Pictures of a part: how it came in, a mark, a crack. */
-export function PartPhotos({ partId, title }: { readonly partId: string; readonly title: string }): ReactNode {
+interface PhotosProps {
+  /** The part, or the spin or cut. */
+  readonly of: { readonly partId: string } | { readonly entryId: string };
+  readonly title: string;
+}
+
+/** Pictures of a part, a spin or a cut: how it came in, a mark, a crack, a dial. */
+export function Photos({ of, title }: PhotosProps): ReactNode {
   const { sheet } = useOpenJob();
   const personId = useWho();
   const nameOf = usePersonName();
@@ -21,7 +27,7 @@ export function PartPhotos({ partId, title }: { readonly partId: string; readonl
   const picker = useRef<HTMLInputElement>(null);
   const refresh = (): Promise<void> => queries.invalidateQueries({ queryKey: jobKey(sheet.id) });
   const upload = useMutation<unknown, ProblemError, File>({
-    mutationFn: (file) => uploadPhoto(sheet.id, { id: crypto.randomUUID(), partId, personId: personId! }, file),
+    mutationFn: (file) => uploadPhoto(sheet.id, { id: crypto.randomUUID(), ...of, personId: personId! }, file),
     onSuccess: refresh,
   });
   const remove = useMutation<unknown, ProblemError, PhotoEntry>({
@@ -29,7 +35,7 @@ export function PartPhotos({ partId, title }: { readonly partId: string; readonl
       ask('POST jobs/:jobId/photos/:photoId/removal', { ids: { jobId: sheet.id, photoId }, body: { id: crypto.randomUUID(), personId: personId! } }),
     onSuccess: refresh,
   });
-  const photos = sheet.photos.filter((photo) => photo.partId === partId);
+  const photos = sheet.photos.filter((photo) => ('partId' in of ? photo.partId === of.partId : photo.entryId === of.entryId));
   const error = upload.error ?? remove.error;
   return (
     <section className="grid gap-2" aria-label={`Photos of ${title}`}>

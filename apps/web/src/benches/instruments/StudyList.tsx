@@ -1,0 +1,31 @@
+import type { Study } from '@tare/contract';
+import { summariseReadings } from '@tare/core';
+import type { ReactNode } from 'react';
+import { clock, fixed } from '../../format/numbers.js';
+import { usePersonName } from '../../ui/usePersonName.js';
+import { VoidButton } from '../../ui/VoidButton.js';
+
+/** Every study that stands, newest first, each of which can be voided. */
+export function StudyList({ studies }: { readonly studies: readonly Study[] }): ReactNode {
+  const nameOf = usePersonName();
+  return (
+    <details>
+      <summary className="min-h-11 py-2">{`Every study (${studies.length})`}</summary>
+      <ul className="grid gap-1">
+        {[...studies].reverse().map((study) => (
+          <li key={study.id} className="flex flex-wrap items-center gap-x-4">
+            <span>{`${clock(study.at)}, ${nameOf(study.personId)}: ${studyWords(study)}`}</span>
+            <VoidButton entryId={study.id} what="this study" reasons={['another scale', 'the bench was knocked', 'mistyped']} />
+          </li>
+        ))}
+      </ul>
+    </details>
+  );
+}
+
+function studyWords({ kind, subject, readingsG, nominalG }: Study): string {
+  const { meanG, deviationG } = summariseReadings(readingsG);
+  return kind === 'repeatability'
+    ? `${readingsG.length} placements of ${subject}, s = ${fixed(deviationG ?? 0, 3)} g`
+    : `check weight of ${nominalG ?? 0} g, shown ${fixed(meanG, 2)} g`;
+}

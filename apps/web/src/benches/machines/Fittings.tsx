@@ -1,0 +1,106 @@
+import type { Shop, TrialPiece } from '@tare/contract';
+import { typedNumber } from '@tare/core';
+import { Plus, Trash2 } from 'lucide-react';
+import { useState, type ReactNode } from 'react';
+import { useShop } from '../../api/queries.js';
+import { useWrite } from '../../api/useWrite.js';
+import { Button } from '../../ui/Button.js';
+import { Field, NumberField } from '../../ui/Field.js';
+import { ProblemNotice } from '../../ui/Notice.js';
+import { useWho } from '../../ui/WhoFirst.js';
+
+/** The shop's trial pieces, and whether its stand-ins are offered at the benches. */
+export function Fittings(): ReactNode {
+  const { data: shop } = useShop();
+  return shop ? <FittingsForm key={shop.fittings.version} fittings={shop.fittings} /> : null;
+}
+
+interface TypedPiece {
+  readonly name: string;
+  readonly massG: string;
+  readonly deviationG: string;
+}
+
+const typed = ({ name, massG, deviationG }: TrialPiece): TypedPiece => ({
+  name,
+  massG: String(massG),
+  deviationG: deviationG === null ? '' : String(deviationG),
+});
+
+function FittingsForm({ fittings }: { readonly fittings: Shop['fittings'] }): ReactNode {
+  const personId = useWho();
+  const change = useWrite('PUT shop/fittings');
+  const [pieces, setPieces] = useState(fittings.trialPieces.map(typed));
+  const [standIns, setStandIns] = useState(fittings.standIns);
+  const put = (i: number, more: Partial<TypedPiece>): void => setPieces(pieces.map((piece, k) => (k === i ? { ...piece, ...more } : piece)));
+  const problemOf = (i: number, field: string): string | undefined =>
+    change.error?.fields.find((one) => one.field === `trialPieces.${i}.${field}`)?.message;
+  const keep = (): void => {
+    if (personId === null) return;
+    const trialPieces = pieces.map(({ name, massG, deviationG }) => ({
+      name: name.trim(),
+      massG: typedNumber(massG),
+      deviationG: deviationG.trim() === '' ? null : typedNumber(deviationG),
+    }));
+    change.mutate({ personId, baseVersion: fittings.version, standIns, trialPieces });
+  };
+  return (
+    <form
+      aria-label="Trial pieces and stand-ins"
+      className="mt-4 grid gap-4 border-2 border-edge bg-plate p-4"
+      onSubmit={(event) => {
+        event.preventDefault();
+        keep();
+      }}
+    >
+      <h2 className="text-2xl">Trial pieces</h2>
+      <p className="text-ink-soft">Known weights that you hang on cranks: clamps, bolts, magnets, putty tins. Weigh each as it will hang.</p>
+      {pieces.map((piece, i) => (
+        <div key={i} className="flex flex-wrap items-start gap-3">
+          <Field
+            label="Piece"
+            className="w-56"
+            value={piece.name}
+            onChange={(event) => put(i, { name: event.target.value })}
+            problem={problemOf(i, 'name')}
+          />
+          <NumberField
+            label="Weighs"
+            unit="g"
+            className="w-32"
+            value={piece.massG}
+            onChange={(event) => put(i, { massG: event.target.value })}
+            problem={problemOf(i, 'massG')}
+          />
+          <NumberField
+            label="± by its scale"
+            unit="g"
+            className="w-32"
+            value={piece.deviationG}
+            onChange={(event) => put(i, { deviationG: event.target.value })}
+            problem={problemOf(i, 'deviationG')}
+          />
+          <Button
+            aria-label={`Take ${piece.name === '' ? `piece ${i + 1}` : piece.name} off the list`}
+            className="mt-6 px-2"
+            onClick={() => setPieces(pieces.filter((_, k) => k !== i))}
+          >
+            <Trash2 aria-hidden className="size-5" />
+          </Button>
+        </div>
+      ))}
+      <Button className="w-fit" onClick={() => setPieces([...pieces, { name: '', massG: '', deviationG: '' }])}>
+        <Plus aria-hidden className="size-5" /> Another piece
+      </Button>
+      <h2 className="text-2xl">Stand-ins</h2>
+      <label className="flex min-h-11 items-center gap-2">
+        <input type="checkbox" className="size-5" checked={standIns} onChange={(event) => setStandIns(event.target.checked)} />
+        Offer the stand-in machine and the stand-in scale at the benches, for practice
+      </label>
+      {change.error && <ProblemNotice>{change.error.message}</ProblemNotice>}
+      <Button type="submit" look="primary" className="w-fit" disabled={personId === null || change.isPending}>
+        Keep these
+      </Button>
+    </form>
+  );
+}

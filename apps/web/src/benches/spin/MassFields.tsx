@@ -1,0 +1,66 @@
+import { latestOn, typedNumber } from '@tare/core';
+import { useState, type ReactNode } from 'react';
+import { useOpenJob } from '../../shell/JobContext.js';
+import { Button } from '../../ui/Button.js';
+import { NumberField } from '../../ui/Field.js';
+import { ProblemNotice } from '../../ui/Notice.js';
+import { useDecide } from '../../ui/useDecide.js';
+import { PART_WORDS } from './mountedWords.js';
+import { useMountedNow } from './useSupportLoads.js';
+
+interface Typed {
+  readonly massKg: string;
+  readonly zMm: string;
+}
+
+/** How heavy what bolts on is, and where it sits; nothing where only the crank turns. */
+export function MassFields(): ReactNode {
+  const { sheet } = useOpenJob();
+  const { decide, blocked, error } = useDecide();
+  const parts = Object.keys(useMountedNow()).filter((part) => part !== 'crank');
+  const kept = latestOn(sheet.decisions, 'spin.masses') ?? {};
+  const [draft, setDraft] = useState<Readonly<Record<string, Typed>>>({});
+  const typedOf = (part: string): Typed => draft[part] ?? { massKg: String(kept[part]?.massKg ?? ''), zMm: String(kept[part]?.zMm ?? '') };
+  if (parts.length === 0) return null;
+  const put = (part: string, more: Partial<Typed>): void => setDraft({ ...draft, [part]: { ...typedOf(part), ...more } });
+  const whole = parts
+    .map((part) => [part, typedNumber(typedOf(part).massKg), typedNumber(typedOf(part).zMm)] as const)
+    .filter(([, massKg, zMm]) => massKg > 0 && !Number.isNaN(zMm));
+  return (
+    <div className="grid gap-2">
+      {parts.map((part) => (
+        <div key={part} className="flex flex-wrap items-end gap-4">
+          <NumberField
+            label={`The ${PART_WORDS[part] ?? part} weighs`}
+            unit="kg"
+            className="w-48"
+            value={typedOf(part).massKg}
+            onChange={(event) => put(part, { massKg: event.target.value })}
+          />
+          <NumberField
+            label={`The ${PART_WORDS[part] ?? part} sits at`}
+            unit="mm"
+            className="w-48"
+            value={typedOf(part).zMm}
+            onChange={(event) => put(part, { zMm: event.target.value })}
+          />
+        </div>
+      ))}
+      {Object.keys(draft).length > 0 && (
+        <Button
+          className="w-fit"
+          disabled={blocked || whole.length === 0}
+          onClick={() =>
+            decide(
+              { subject: 'spin.masses', value: { ...kept, ...Object.fromEntries(whole.map(([part, massKg, zMm]) => [part, { massKg, zMm }])) } },
+              () => setDraft({}),
+            )
+          }
+        >
+          Keep these masses
+        </Button>
+      )}
+      {error && <ProblemNotice>{error.message}</ProblemNotice>}
+    </div>
+  );
+}

@@ -1,0 +1,57 @@
+import type { Mounted } from '@tare/core';
+import { Plus } from 'lucide-react';
+import { useState, type ReactNode } from 'react';
+import { Button } from '../../ui/Button.js';
+import { Field } from '../../ui/Field.js';
+import { PART_WORDS } from './mountedWords.js';
+
+/** What may be bolted on, besides what the crank is described with; its bobs are part of it. */
+const USUAL_PARTS = ['damper', 'gear', 'flywheel', 'clutchCover', 'adapter'];
+
+interface MountedFieldsProps {
+  readonly mounted: Mounted;
+  /** Parts that were mounted before: they are offered too. */
+  readonly known: Mounted;
+  readonly onChange: (mounted: Mounted) => void;
+}
+
+/** What turns with the crank in a spin. */
+export function MountedFields({ mounted, known, onChange }: MountedFieldsProps): ReactNode {
+  const [other, setOther] = useState('');
+  const parts = [...new Set(['crank', ...USUAL_PARTS, ...Object.keys(known), ...Object.keys(mounted)])];
+  return (
+    <>
+      <fieldset className="flex flex-wrap gap-x-5">
+        <legend className="font-semibold">What turns with the crank in this spin</legend>
+        {parts.map((part) => (
+          <label key={part} className="flex min-h-11 items-center gap-2">
+            <input
+              type="checkbox"
+              className="size-5"
+              checked={part in mounted}
+              disabled={part === 'crank'}
+              onChange={(event) =>
+                onChange(
+                  event.target.checked ? { ...mounted, [part]: 0 } : Object.fromEntries(Object.entries(mounted).filter(([name]) => name !== part)),
+                )
+              }
+            />
+            {PART_WORDS[part] ?? part}
+          </label>
+        ))}
+      </fieldset>
+      <div className="flex flex-wrap items-end gap-3">
+        <Field label="Something else that is mounted" className="w-64" value={other} onChange={(event) => setOther(event.target.value)} />
+        <Button
+          disabled={other.trim() === ''}
+          onClick={() => {
+            onChange({ ...mounted, [other.trim()]: 0 });
+            setOther('');
+          }}
+        >
+          <Plus aria-hidden className="size-5" /> Add it
+        </Button>
+      </div>
+    </>
+  );
+}

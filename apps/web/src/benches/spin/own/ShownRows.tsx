@@ -1,0 +1,102 @@
+import type { Machine, ShownPair, ShownReading } from '@tare/contract';
+import { typedNumber } from '@tare/core';
+import type { ReactNode } from 'react';
+import { NumberField } from '../../../ui/Field.js';
+import { UNIT_SHORT } from './unitWords.js';
+
+/** What a machine showed of one spin, as it is typed. */
+export interface ShownRow {
+  readonly aAmount: string;
+  readonly aDeg: string;
+  readonly bAmount: string;
+  readonly bDeg: string;
+}
+export const BLANK_ROW: ShownRow = { aAmount: '', aDeg: '', bAmount: '', bDeg: '' };
+
+/** What a machine's two readings are of: planes, or the supports themselves where it has no unit. */
+const shownPlanes = ({ spec }: Machine): readonly [string, string] => (spec.unit === 'none' ? ['left', 'right'] : ['A', 'B']);
+
+/** The four numbers of a row, and what each is called. */
+export function shownCells(machine: Machine): readonly (readonly [keyof ShownRow, string])[] {
+  const [first, second] = shownPlanes(machine);
+  return [
+    ['aAmount', first],
+    ['aDeg', `angle ${machine.spec.unit === 'none' ? '' : 'in '}${first}`],
+    ['bAmount', second],
+    ['bDeg', `angle ${machine.spec.unit === 'none' ? '' : 'in '}${second}`],
+  ];
+}
+
+/** A row as numbers: ">100" is off the scale, and its angle may be left out then. */
+export function shownOf(row: ShownRow): ShownPair {
+  const of = (amount: string, angle: string): ShownReading => {
+    const offScale = /^\s*[>≥]/.test(amount);
+    const angleDeg = offScale && angle.trim() === '' ? 0 : typedNumber(angle);
+    return { amount: typedNumber(amount.replace(/^\s*[>≥]/, '')), angleDeg, ...(offScale ? { offScale } : {}) };
+  };
+  return { a: of(row.aAmount, row.aDeg), b: of(row.bAmount, row.bDeg) };
+}
+
+/** Numbers as they were typed. */
+export function rowOfShown({ a, b }: ShownPair): ShownRow {
+  const amount = ({ amount: value, offScale }: ShownReading): string => `${offScale === true ? '>' : ''}${value}`;
+  return { aAmount: amount(a), aDeg: String(a.angleDeg), bAmount: amount(b), bDeg: String(b.angleDeg) };
+}
+
+/** The rows that hold something, as numbers, or what is wrong with them. */
+export function readRows(rows: readonly ShownRow[]): readonly ShownPair[] | string {
+  const filled = rows.filter((row) => Object.values(row).some((text) => text !== ''));
+  if (filled.length === 0) return 'Type what the machine showed.';
+  const shown = filled.map(shownOf);
+  const bad = shown.findIndex(({ a, b }) => [a.amount, a.angleDeg, b.amount, b.angleDeg].some(Number.isNaN));
+  return bad === -1 ? shown : `Reading ${bad + 1} is not whole: it has an amount and an angle for each plane.`;
+}
+
+interface ShownRowsProps {
+  readonly machine: Machine;
+  readonly caption: string;
+  readonly rows: readonly ShownRow[];
+  readonly onChange: (rows: readonly ShownRow[]) => void;
+}
+
+/** What the machine showed, a row for each spin. */
+export function ShownRows({ machine, caption, rows, onChange }: ShownRowsProps): ReactNode {
+  const unit = UNIT_SHORT[machine.spec.unit];
+  const [first, second] = shownPlanes(machine);
+  return (
+    <>
+      <table className="w-fit border-separate border-spacing-x-2 border-spacing-y-1">
+        <caption className="text-left">{caption}</caption>
+        <thead className="text-left text-ink-soft">
+          <tr>
+            <th scope="col">Spin</th>
+            <th scope="col">{`${first}${unit}`}</th>
+            <th scope="col">at, °</th>
+            <th scope="col">{`${second}${unit}`}</th>
+            <th scope="col">at, °</th>
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map((row, i) => (
+            <tr key={i}>
+              <th scope="row" className="figure-type">
+                {i + 1}
+              </th>
+              {shownCells(machine).map(([key, name]) => (
+                <td key={key} className="w-28">
+                  <NumberField
+                    hideLabel
+                    label={`Reading ${i + 1}, ${name}`}
+                    value={row[key]}
+                    onChange={(event) => onChange(rows.map((one, k) => (k === i ? { ...one, [key]: event.target.value } : one)))}
+                  />
+                </td>
+              ))}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <p className="text-ink-soft">Off the scale? Type it as &gt;100: at least that much. Its angle may stay blank then.</p>
+    </>
+  );
+}
