@@ -101,7 +101,7 @@ test('a V8 from a bare job to signed off inside its tolerance', async ({ page, s
 
   await test.step('correct until inside', async () => {
     await page.getByRole('link', { name: 'On to the correction' }).click();
-    await expect(page.getByText(/holes?: as much as may be done now/)).toBeVisible();
+    await expect(page.getByText(/holes?: as much as is safe now/)).toBeVisible();
     const rounds = await correctUntilInside(page, 8);
     expect(rounds).toBeGreaterThan(1);
   });

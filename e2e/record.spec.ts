@@ -1,7 +1,7 @@
 import { addPlanes, effectOfCuts, fromPolar, metalNow, scalePlanes, toPlanes, type PlaneUnbalance, type RadialCut } from '@tare/core';
-import type { JobSheet } from '@tare/contract';
+import { loggedCut, type JobSheet } from '@tare/contract';
 import { expect, test } from './app.js';
-import { bench, confirmCautions, openJob } from './bench.js';
+import { bench, confirmCautions, doAsPlanned, openJob } from './bench.js';
 
 /** What the cranks of these journeys are heavy by. */
 const own = ({ spec: { crank } }: JobSheet): PlaneUnbalance => ({
@@ -77,7 +77,7 @@ test('a hole that nobody logged is noticed, found among what may have happened, 
   await form.getByLabel('Bit').fill('14');
   await form.getByLabel('Depth measured, to the shoulder').fill('13');
   await form.getByLabel('At, from crankpin 1').fill(String(unlogged.angleDeg));
-  await expect(form.getByLabel('What it would do')).toContainText(/Takes \d+\.\d g\. It would leave A \d/);
+  await expect(form.getByLabel('What it would do')).toContainText(/Takes \d+\.\d g\. The crank would then have A \d/);
   await form.getByRole('button', { name: 'Log this cut' }).click();
   await expect(asked).toHaveCount(0);
   await expect(page.getByText('Heavy spots, from 2 spins and the cuts between them')).toBeVisible();
@@ -120,6 +120,8 @@ test('a spin that is voided after the signature opens the job again', async ({ p
   await page.getByLabel('Something else', { exact: true }).fill('the belt slipped');
   await page.getByRole('button', { name: 'Void it' }).click();
   await expect(rail.getByRole('link', { name: /^Sign off/ })).toContainText('changed since');
+  await bench(page, 'Sign off');
+  await expect(page.getByRole('article')).toContainText(/Put right on record.*Spin of .* voided by Ottoline Fasch, .*: the belt slipped/);
 });
 
 test('two old holes are deepened by one’s own decision, and what should be left is said', async ({ page, shop }) => {
@@ -146,4 +148,117 @@ test('two old holes are deepened by one’s own decision, and what should be lef
     ['redrill', 13],
     ['redrill', 13],
   ]);
+});
+
+test('a needle machine, from off the scale to inside', async ({ page, shop }) => {
+  const job = await shop.ready('v8Cross90');
+  const machineId = await shop.needleMachine();
+  const calibrationId = await shop.needleCalibration(machineId, job.spec.crank);
+  const received = scalePlanes(own(job), 3);
+  /** What is in the crank now: all its cuts off what it came with. */
+  const now = async (): Promise<PlaneUnbalance> => {
+    const { holes, spec } = await shop.sheet(job.id);
+    return addPlanes(received, effectOfCuts(metalNow(spec.crank, []), holes.map(loggedCut)));
+  };
+
+  await test.step('a calibration of another crank is not taken without a word; off the scale is a bound', async () => {
+    await openJob(page, job.id, 'spin');
+    await page.getByLabel('Spun on').selectOption(machineId);
+    await expect(page.getByLabel('Calibrated by')).toBeVisible();
+    await expect(page.getByRole('button', { name: 'Keep this reading' })).toHaveCount(0);
+    await page.getByLabel('Calibrated by').selectOption(calibrationId);
+    await expect(page.getByText(/Made on another crank in the same planes: good to 6 % within a tenth of 600 rpm/)).toBeVisible();
+    await confirmCautions(page);
+    for (const first of ['Reading 1', 'Once more']) {
+      await page.getByLabel(`${first}, left`, { exact: true }).fill('>100');
+      await page.getByLabel(`${first}, right`, { exact: true }).fill('>100');
+      await page.getByRole('button', { name: 'Keep this reading' }).click();
+    }
+    await expect(page.getByRole('table', { name: 'Spins', exact: true }).getByRole('row').last()).toContainText(/off the scale|at least/);
+    await expect(page.getByRole('link', { name: 'On to the sign-off' })).toHaveCount(0);
+    await bench(page, 'Correct');
+    await expect(page.getByRole('button', { name: 'Take this plan to the drill' })).toBeDisabled();
+  });
+
+  await test.step('a few holes by eye bring it onto the scale', async () => {
+    for (const at of [0, 1, -1, -2]) await shop.logCut(job.id, { ...holeIn(job, at, 30), bitMm: 20 });
+    await shop.readNeedle(job.id, machineId, calibrationId, await now());
+    await page.reload();
+    await expect(page.getByRole('region', { name: 'What is known' })).toContainText(/A: \d+\.\d+ g at \d+ mm/);
+  });
+
+  await test.step('planned, drilled and read until it is inside', async () => {
+    const onward = page.getByRole('link', { name: 'On to the sign-off' });
+    const take = page.getByRole('button', { name: 'Take this plan to the drill' });
+    for (let round = 0; round < 8 && !(await onward.isVisible()); round += 1) {
+      await expect(page.getByText(/Working out where to drill/)).toHaveCount(0);
+      if (await take.isEnabled()) {
+        await take.click();
+        await doAsPlanned(page);
+      }
+      await shop.readNeedle(job.id, machineId, calibrationId, await now());
+      await page.reload();
+      await expect(onward.or(take).first()).toBeVisible();
+    }
+    await expect(onward).toBeVisible();
+  });
+});
+
+test('what hung, and what a spin showed, is put right by hand; a photo stays with it', async ({ page, shop }) => {
+  const job = await shop.ready('inline4');
+  const machineId = await shop.gramMachine();
+  await shop.readOff(job.id, machineId, own(job));
+  const { planes } = job.spec.crank;
+  const piece = { name: '', massG: 24.8, deviationG: 0.05, at: 'A', zMm: planes.zAMm, radiusMm: planes.radiusAMm, angleDeg: 90 };
+  await shop.readOff(job.id, machineId, own(job), { hungPieces: [piece] });
+  await openJob(page, job.id, 'spin');
+  // The clamp never hung there: the spin read the bare crank, and does not fit.
+  await expect(page.getByRole('region', { name: 'What happened?' })).toBeVisible();
+  await page.getByText('Photos, put right, void').last().click();
+  await page.getByRole('button', { name: 'Put spin 2 right' }).click();
+  const dialog = page.getByRole('dialog');
+  await dialog.getByRole('button', { name: 'Take weight 1 off' }).click();
+  await expect(dialog.getByRole('button', { name: 'Nothing hung on it' })).toBeDisabled();
+  await dialog.getByLabel('Why are the weights put right?').fill('taken off before the spin');
+  await dialog.getByRole('button', { name: 'Nothing hung on it' }).click();
+  await expect(page.getByRole('region', { name: 'What happened?' })).toHaveCount(0);
+
+  await test.step('the reading itself, with a reason', async () => {
+    await page.getByRole('button', { name: 'Put spin 2 right' }).click();
+    await dialog.getByLabel('Reading 1, A', { exact: true }).fill('24.1');
+    await expect(dialog.getByRole('button', { name: 'This is what it showed' })).toBeDisabled();
+    await dialog.getByLabel('Why is it put right?').fill('read again from the photo');
+    await dialog.getByRole('button', { name: 'This is what it showed' }).click();
+    await expect(page.getByRole('table', { name: 'Spins', exact: true }).getByRole('row').last()).toContainText('24.10 @ 178');
+  });
+
+  await test.step('with the photo', async () => {
+    await page.getByText('Photos, put right, void').last().click();
+    const dot = Buffer.from('iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==', 'base64');
+    await page.getByLabel('Photo of spin 2').setInputFiles({ name: 'dial.png', mimeType: 'image/png', buffer: dot });
+    await expect(page.getByRole('img', { name: /^spin 2, as Ottoline Fasch saw it/ })).toBeVisible();
+    const { spins, photos } = await shop.sheet(job.id);
+    expect(photos).toMatchObject([{ partId: null, entryId: spins.at(-1)!.id }]);
+  });
+});
+
+test('a logged cut is put right by hand, and what should be left follows', async ({ page, shop }) => {
+  const job = await shop.ready('v8Cross90');
+  const machineId = await shop.gramMachine();
+  await shop.readOff(job.id, machineId, own(job));
+  await shop.logCut(job.id, holeIn(job, 0, 10));
+  await openJob(page, job.id, 'correct');
+  await page.getByText('Every cut so far (1)').click();
+  await page.getByText('Photos, put right, void').click();
+  await page.getByRole('button', { name: 'Put this cut right' }).click();
+  const form = page.getByRole('form', { name: 'A cut as it really is' });
+  await expect(form.getByLabel('Depth measured, to the shoulder')).toHaveValue('10');
+  await form.getByLabel('Depth measured, to the shoulder').fill('14');
+  await form.getByLabel('Why is it put right?').fill('measured again');
+  const foretold = /A (\d+\.\d+) g/.exec((await form.getByLabel('What it would do').textContent())!)![1]!;
+  await form.getByRole('button', { name: 'This is how it was made' }).click();
+  await expect(page.getByRole('region', { name: 'What is known' })).toContainText(`A: ${foretold} g`);
+  const sheet = await shop.sheet(job.id);
+  expect(sheet.holes.map(({ depthMm }) => depthMm)).toEqual([14]);
+  expect(sheet.putRight).toMatchObject([{ what: 'cut', amended: true, reason: 'measured again' }]);
 });

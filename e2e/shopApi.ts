@@ -10,17 +10,22 @@ import {
   type MachineSpec,
   type NewReading,
   type NewTypedSpin,
+  type ShownPair,
   type RouteIds,
   type RouteName,
   type Shop,
 } from '@tare/contract';
 import {
+  add,
   allMeasuresOf,
+  BALANCED,
   crankTemplate,
   isSingleKind,
   jobFigures,
   layOut,
   LAYOUTS,
+  fromPolar,
+  times,
   toPolar,
   type Crank,
   type Cut,
@@ -31,6 +36,7 @@ import {
   type PlaneUnbalance,
   type ShopTools,
   type SingleKind,
+  type TrialRun,
   type Vector,
 } from '@tare/core';
 
@@ -167,6 +173,41 @@ export class ShopApi {
     };
     const repeats = [{ a: shown(unbalance.aGmm, planes.radiusAMm), b: shown(unbalance.bGmm, planes.radiusBMm) }];
     return this.#typeSpin(jobId, { machineId, repeats, enteredTwice: true, ...more });
+  }
+
+  /** A machine of a test's own with a needle and a vernier: numbers without a unit, off the scale above 100. */
+  async needleMachine(): Promise<string> {
+    made += 1;
+    const spec: MachineSpec = { ...READ_OFF, name: `Needle ${process.pid}-${made}`, unit: 'none', scatterGmm: 20, amountStep: 0.5, angleStepDeg: 1 };
+    return (await this.send('POST machines', {}, { id: randomUUID(), personId: this.personId, spec })).id;
+  }
+
+  /** What it shows of an unbalance: both supports hear both planes. */
+  static needleShows({ aGmm, bGmm }: PlaneUnbalance): ShownPair {
+    const heard = (near: Vector, far: Vector, turnDeg: number): ShownPair['a'] => {
+      const { amount, angleDeg } = toPolar(add(times(near, fromPolar(0.02, turnDeg)), times(far, fromPolar(0.006, turnDeg - 8))));
+      const shown = Math.round(2 * amount) / 2;
+      return shown > 100 ? { amount: 100, angleDeg: 0, offScale: true } : { amount: shown, angleDeg: Math.round(angleDeg) % 360 };
+    };
+    return { a: heard(aGmm, bGmm, 20), b: heard(bGmm, aGmm, 35) };
+  }
+
+  /** Needle readings of a crank, as it is and with weights on: made on another one of its kind. */
+  async needleCalibration(machineId: string, { planes }: Crank): Promise<string> {
+    const run = (trial: PlaneUnbalance): TrialRun => {
+      const { a, b } = ShopApi.needleShows(trial);
+      return { trial, reading: { left: fromPolar(a.amount, a.angleDeg), right: fromPolar(b.amount, b.angleDeg) } };
+    };
+    const inA = { ...BALANCED, aGmm: fromPolar(30 * planes.radiusAMm, 0) };
+    const inB = { ...BALANCED, bGmm: fromPolar(30 * planes.radiusBMm, 0) };
+    const runs = [run(BALANCED), run(inA), run(inB)];
+    const body = { id: randomUUID(), personId: this.personId, machineId, rotorClass: 'V8 with bobs', planes, speedRpm: 600, runs };
+    return (await this.send('POST machines/calibrations', {}, body)).id;
+  }
+
+  /** A spin that was read off the needle. */
+  async readNeedle(jobId: string, machineId: string, calibrationId: string, unbalance: PlaneUnbalance): Promise<string> {
+    return this.#typeSpin(jobId, { machineId, calibrationId, repeats: [ShopApi.needleShows(unbalance)], enteredTwice: true });
   }
 
   async #typeSpin(jobId: string, shown: Pick<NewTypedSpin, 'machineId' | 'repeats'> & Partial<NewTypedSpin>): Promise<string> {

@@ -30,6 +30,7 @@ export function sheetOf(layoutId: LayoutId, more: Partial<JobSheet> = {}): JobSh
     spinsThatAreSo: [],
     hungWeights: [],
     voids: [],
+    putRight: [],
     parts: layout.cylinders.flatMap(({ number }) => SINGLE_KINDS.map((kind) => ({ id: `${kind}${number}`, kind, cylinder: number, damaged: false }))),
     readings: [],
     partCuts: [],

@@ -23,6 +23,7 @@ import {
   type SpinFact,
   type UsualBobChoices,
   type VoidFact,
+  type WhatStands,
 } from '@tare/core';
 import type { Attribution } from './byPerson.js';
 import type { CutRemoval } from './entries.js';
@@ -183,11 +184,23 @@ export interface JobRecord extends Attribution {
 
 type AsItCounts = 'readings' | 'parts' | 'spins';
 
+/** A spin, cut or known weight that was voided or amended, and stays so: what the card has to own up to. */
+export interface PutRight extends Attribution {
+  readonly id: string;
+  readonly what: 'spin' | 'cut' | 'knownWeight';
+  /** When the entry itself was made. */
+  readonly madeAt: string;
+  /** Another entry stands in its place. */
+  readonly amended: boolean;
+  readonly reason: string;
+}
+
 /** A job's record as it counts: voids and amendments applied, decisions read. Figures follow from it by `jobFigures`. */
 export interface JobSheet extends Omit<JobRecord, AsItCounts>, JobChoices {
   readonly parts: readonly PartFact[];
   readonly readings: readonly ReadingEntry[];
   readonly spins: readonly SpinEntry[];
+  readonly putRight: readonly PutRight[];
 }
 
 /** The one reading of a record, for server and screen alike. */
@@ -200,11 +213,28 @@ export function sheetOf(record: JobRecord): JobSheet {
     spins: decidedSpins(ledgers.spins, record.decisions),
     ...choicesOf(record.decisions, record.usual),
     parts: decidedParts(record.parts, record.decisions),
+    putRight: putRightIn(record, standing),
     readings: readings.map((reading) => {
       const word = voids.get(standing.against(reading.id)?.id ?? '');
       return { ...reading, voidedBy: word ? { reason: word.reason, personId: word.personId, at: word.at } : null };
     }),
   };
+}
+
+function putRightIn({ spins, holes, hungWeights, voids }: JobRecord, { against }: WhatStands): PutRight[] {
+  const ledgers = [
+    ['spin', spins],
+    ['cut', holes],
+    ['knownWeight', hungWeights],
+  ] as const;
+  return voids.flatMap(({ id, entryId, replacedById, reason, undone, personId, at }) => {
+    if (undone || against(id) !== null) return [];
+    for (const [what, entries] of ledgers) {
+      const entry = entries.find((one) => one.id === entryId);
+      if (entry) return [{ id, what, madeAt: entry.at, amended: replacedById !== null, reason, personId, at }];
+    }
+    return [];
+  });
 }
 
 /** The facts of a sheet, and nothing else of it, in the shape that the core works out. */

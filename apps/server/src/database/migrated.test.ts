@@ -91,7 +91,7 @@ describe('the demo of commit 44ec4ba, brought to the present', () => {
     const told = statuses.map(({ why, ...status }) => ({ ...status, why: why.replace(/ hole(s?) so far/, ' cut$1 so far') }));
     expect(benchStatuses(facts, jobFigures(facts))).toEqual(told);
     // Since then a sheet says what its spins' turns say together, what hung in them apart, its voids, and what the shop took as usual.
-    const { spins, hungWeights, voids, usual, drill, spinsThatAreSo, ...same } = sheet;
+    const { spins, hungWeights, voids, putRight, usual, drill, spinsThatAreSo, ...same } = sheet;
     const { spins: spinsBefore, holes, plans, ...rest } = before as unknown as JobSheet & { readonly spins: readonly { readonly n: number }[] };
     // All of its cuts were radial holes; each kind has its own fields since.
     const record = {
@@ -118,7 +118,7 @@ describe('the demo of commit 44ec4ba, brought to the present', () => {
         return { ...spin, n: turns.n };
       }),
     ).toEqual(spinsBefore);
-    expect([hungWeights, voids, usual, spinsThatAreSo]).toEqual([[], [], { factorRatio: 0.5, oilG: 4 }, []]);
+    expect([hungWeights, voids, putRight, usual, spinsThatAreSo]).toEqual([[], [], [], { factorRatio: 0.5, oilG: 4 }, []]);
     expect(drill.depthMm).toBeGreaterThan(0);
   });
 

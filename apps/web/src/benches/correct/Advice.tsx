@@ -37,7 +37,7 @@ export function Advice({ plans, insideNow }: { readonly plans: PlanChoices; read
       {alone
         ? `After it the crank is inside ${timesIn100(proposed.inside)}.`
         : 'This cut alone will not bring it inside: it is the safe part of the way. Expect one more.'}
-      {partOnly && ' What it really does tells how far the machine’s numbers can be trusted.'}
+      {partOnly && ' What the cut really does shows how far the machine’s numbers can be trusted.'}
     </p>
   );
 }

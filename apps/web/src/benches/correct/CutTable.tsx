@@ -42,7 +42,7 @@ export function CutTable({ onAmend }: CutTableProps): ReactNode {
             const { name } = counterweightOf(sheet.spec.crank, cut.counterweightId);
             const after = sheet.spins.findIndex(({ id }) => id === cut.afterSpinId) + 1;
             return (
-              <tr key={cut.id} className="border-b border-edge">
+              <tr key={cut.id} className="border-b border-edge align-top">
                 <th scope="row" className="figure-type">{`${name} at ${degrees(cut.angleDeg, 1)}`}</th>
                 <td className="figure-type">
                   {`${NOUNS[wordOf(cut)]}, ${shortSize(cut)} mm`}

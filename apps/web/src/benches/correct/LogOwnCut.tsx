@@ -151,7 +151,7 @@ export function LogOwnCut({ start, planned, beforeSpinId, amends, onDone }: LogO
               <label key={hole.id} className="flex min-h-11 items-center gap-2">
                 <input
                   type="checkbox"
-                  className="size-5"
+                  className="size-5 accent-ink"
                   checked={draft.replacesIds.includes(hole.id)}
                   onChange={(event) =>
                     set({ replacesIds: event.target.checked ? [...draft.replacesIds, hole.id] : draft.replacesIds.filter((id) => id !== hole.id) })
@@ -272,7 +272,7 @@ function Preview({ cuts, amends }: { readonly cuts: readonly Cut[]; readonly ame
       {`Takes ${told.takes}.`}
       {told.leaves && (
         <>
-          {' It would leave '}
+          {' The crank would then have '}
           <span className="figure-type font-semibold">{`A ${words(told.leaves.aGmm, radiusAMm)}, B ${words(told.leaves.bGmm, radiusBMm)}`}</span>
           {' by what is known.'}
         </>

@@ -108,6 +108,6 @@ export function Planning({ map, children }: { readonly map: (planned: readonly C
 
 function nextWords(plans: PlanChoices | undefined): string {
   if (plans?.kind === 'choices')
-    return `${countWords(plans.choices[0]!.plan.holes)}: as much as may be done now. Look the plans over, then take one to the drill.`;
+    return `${countWords(plans.choices[0]!.plan.holes)}: as much as is safe now. Look the plans over, then take one to the drill.`;
   return plans?.kind === 'nothingToDo' ? 'Nothing to drill by what is known: spin again.' : 'Look at what drilling can do here.';
 }

@@ -94,7 +94,7 @@ function FittingsForm({ fittings }: { readonly fittings: Shop['fittings'] }): Re
       </Button>
       <h2 className="text-2xl">Stand-ins</h2>
       <label className="flex min-h-11 items-center gap-2">
-        <input type="checkbox" className="size-5" checked={standIns} onChange={(event) => setStandIns(event.target.checked)} />
+        <input type="checkbox" className="size-5 accent-ink" checked={standIns} onChange={(event) => setStandIns(event.target.checked)} />
         Offer the stand-in machine and the stand-in scale at the benches, for practice
       </label>
       {change.error && <ProblemNotice>{change.error.message}</ProblemNotice>}

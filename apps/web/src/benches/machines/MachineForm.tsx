@@ -211,7 +211,7 @@ export function MachineForm({ machine, onDone }: { readonly machine: Machine | n
         <label className="flex min-h-11 items-center gap-3">
           <input
             type="checkbox"
-            className="size-5"
+            className="size-5 accent-ink"
             checked={Number(typed.gainEpoch) > (machine.spec.gainEpoch ?? 0)}
             onChange={(event) => setTyped({ ...typed, gainEpoch: String((machine.spec.gainEpoch ?? 0) + (event.target.checked ? 1 : 0)) })}
           />

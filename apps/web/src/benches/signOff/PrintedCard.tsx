@@ -57,6 +57,7 @@ export function PrintedCard(): ReactNode {
         </div>
       )}
       <Holes />
+      <WhatWasPutRight />
       <footer className="text-[0.9rem] text-ink-soft">
         Angles count from crankpin 1, clockwise seen from the front. Grams of unbalance are at the radius stated. Straightening or grinding the crank
         afterwards voids this balance.
@@ -153,6 +154,27 @@ function Bobs(): ReactNode {
     </p>
   );
 }
+
+/** Spins and cuts that were on record and are not counted, each with its reason. */
+function WhatWasPutRight(): ReactNode {
+  const { sheet } = useOpenJob();
+  const nameOf = usePersonName();
+  if (sheet.putRight.length === 0) return null;
+  return (
+    <section className="print-whole">
+      <h3 className="text-lg font-semibold">Put right on record</h3>
+      <ul>
+        {sheet.putRight.map(({ id, what, madeAt, amended, reason, personId, at }) => (
+          <li
+            key={id}
+          >{`${PUT_RIGHT_NAMES[what]} of ${clock(madeAt)} ${amended ? 'amended' : 'voided'} by ${nameOf(personId)}, ${clock(at)}: ${reason}`}</li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+const PUT_RIGHT_NAMES = { spin: 'Spin', cut: 'Cut', knownWeight: 'Known weight' } as const;
 
 function Holes(): ReactNode {
   const { sheet } = useOpenJob();

@@ -112,8 +112,8 @@ function ShownForm({ entry, machine, onDone }: PartProps & { readonly machine: M
     >
       <ShownRows machine={machine} caption={`What ${machine.spec.name} showed`} rows={rows} onChange={setRows} />
       <label className="flex min-h-11 items-center gap-2">
-        <input type="checkbox" className="size-5" checked={quick} onChange={(event) => setQuick(event.target.checked)} />A quick look: show it, do not
-        count it
+        <input type="checkbox" className="size-5 accent-ink" checked={quick} onChange={(event) => setQuick(event.target.checked)} />A quick look: show
+        it, do not count it
       </label>
       <Field label="A note on this spin" value={note} onChange={(event) => setNote(event.target.value)} />
       <Field label="Why is it put right?" value={reason} onChange={(event) => setReason(event.target.value)} />

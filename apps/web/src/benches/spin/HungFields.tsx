@@ -23,7 +23,7 @@ export function HungFields({ crank, rows, onChange }: HungFieldsProps): ReactNod
   return (
     <div className="grid gap-3">
       {rows.map((row, i) => {
-        const of = (what: string): string => (rows.length === 1 ? what : `${what}, weight ${i + 1}`);
+        const of = (what: string): string => (rows.length === 1 ? what : `${what}, no. ${i + 1}`);
         return (
           <div key={i} className="flex flex-wrap items-end gap-3">
             {pieces.length > 0 && (

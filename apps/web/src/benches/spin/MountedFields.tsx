@@ -27,7 +27,7 @@ export function MountedFields({ mounted, known, onChange }: MountedFieldsProps):
           <label key={part} className="flex min-h-11 items-center gap-2">
             <input
               type="checkbox"
-              className="size-5"
+              className="size-5 accent-ink"
               checked={part in mounted}
               disabled={part === 'crank'}
               onChange={(event) =>

@@ -1,11 +1,9 @@
-import type { JobFigures } from '@tare/core';
 import { useMemo, type ReactNode } from 'react';
 import { Link } from 'react-router';
 import { RimMap } from '../../draw/RimMap.js';
 import { Trail } from '../../draw/Trail.js';
 import { Waveform } from '../../draw/Waveform.js';
 import { fixed } from '../../format/numbers.js';
-import { count } from '../../format/words.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { benchPath } from '../../shell/paths.js';
 import { BenchHead } from '../../ui/BenchHead.js';
@@ -13,6 +11,7 @@ import { Button } from '../../ui/Button.js';
 import { Note, ProblemNotice } from '../../ui/Notice.js';
 import { useKeys } from '../../ui/useKeys.js';
 import { WhoFirst } from '../../ui/WhoFirst.js';
+import { nextStep } from './nextStep.js';
 import { PlaneResults } from './PlaneResults.js';
 import { Choice } from '../../ui/Choice.js';
 import { OwnSpin } from './own/OwnSpin.js';
@@ -121,27 +120,6 @@ function Machine({ own, onStart }: { readonly own: OwnMachine; readonly onStart:
       {!first && <SetUp />}
     </section>
   );
-}
-
-function nextStep({ spins, holesSinceLastSpin, estimate }: JobFigures, waits: boolean): string {
-  const last = spins.at(-1);
-  if (waits) return 'Bob weights first.';
-  if (estimate.surprise) return 'A spin does not fit what was known: say what happened.';
-  if (estimate.leansOnOne) return 'Spin and type it once more: one typed reading is not enough to drill by.';
-  if (!last) return 'Spin the crank as it came: this first reading is kept as received.';
-  if (holesSinceLastSpin > 0)
-    return `${holesSinceLastSpin} ${holesSinceLastSpin === 1 ? 'hole was' : 'holes were'} drilled since the last spin: spin again.`;
-  if (estimate.verdict === 'inside' && estimate.gainsToCheck.length > 0)
-    return 'Inside, but the cuts say that the machine shows another amount than is there: hang a known weight on and spin once more before the sign-off.';
-  if (estimate.verdict === 'inside') return 'Inside the tolerance in both planes: at least 98 times in 100.';
-  if (estimate.verdict === 'outside') return 'Outside the tolerance: plan the correction.';
-  const settles = [
-    ...(last.settled.byTurns === null ? [] : [`one more spin of about ${last.settled.byTurns} turns`]),
-    ...(last.settled.bySpins === null ? [] : [`${count(last.settled.bySpins, 'more spin')}, the crank taken out between`]),
-  ].join(', or ');
-  return settles === ''
-    ? 'Cannot yet tell whether it is inside: it lies too near the limit for more turns or spins to settle. See what the Correct bench proposes.'
-    : `Cannot yet tell whether it is inside: ${settles} will settle it.`;
 }
 
 function Running({ spin }: { readonly spin: Spin }): ReactNode {

@@ -69,10 +69,10 @@ export function SpinOrderForm({ onStart }: { readonly onStart: Spin['start'] }):
               {first ? 'Spin as received' : 'Spin again'}
             </Button>
           </div>
-          {setUpFields}
-          {fields}
         </div>
       </div>
+      {setUpFields}
+      {fields}
       <StandinDrawer dials={dials} onChange={setDials} />
     </form>
   );

@@ -55,7 +55,7 @@ export function SpinTable(): ReactNode {
             const [knownA, knownB] = [toPolar(spin.a.meanGmm), toPolar(spin.b.meanGmm)];
             const counts = !spin.quick && !spin.setAside;
             return (
-              <tr key={spin.spinId} className="border-b border-edge">
+              <tr key={spin.spinId} className="border-b border-edge align-top">
                 <th scope="row" className="py-1 text-left font-sign">
                   {entry.id === received?.spinId ? 'as received' : i + 1}
                 </th>

@@ -37,10 +37,10 @@ export function Surprise({ told }: { readonly told: SpinTold }): ReactNode {
       <h2 className="text-xl font-semibold">{`Spin ${number} does not fit what was known. What happened?`}</h2>
       <ExpectedAndRead told={told} />
       <p>
-        {`An honest spin is so far off less than once in ${told.chance !== null && told.chance > 1e-6 ? fixed(1 / told.chance, 0) : '1 000 000'} times. It was set aside, and nothing is planned until you say what happened. Look at your paper, at the machine and at the crank.`}
+        {`An honest spin lies this far off ${oftenWords(told.chance)}. Spin ${number} was set aside, and nothing is planned until you say what happened. Look at your paper, at the machine and at the crank.`}
       </p>
       <fieldset className="grid">
-        <legend className="font-semibold">Any of these would explain it</legend>
+        <legend className="font-semibold">Any of these would explain the reading</legend>
         {shown.map((one, i) => (
           <label key={i} className="flex min-h-11 items-center gap-3">
             <input type="radio" name="story" className="size-5 shrink-0" checked={chosen === i} onChange={() => choose(i)} />
@@ -62,6 +62,11 @@ export function Surprise({ told }: { readonly told: SpinTold }): ReactNode {
   );
 }
 
+/** How often honest spins lie so far off. */
+function oftenWords(chance: number | null): string {
+  return chance !== null && chance > 1e-6 ? `about once in ${fixed(1 / chance, 0)} times` : 'less than once in a million times';
+}
+
 function ExpectedAndRead({ told }: { readonly told: SpinTold }): ReactNode {
   const { sheet } = useOpenJob();
   const { radiusAMm, radiusBMm } = sheet.spec.crank.planes;
@@ -76,9 +81,9 @@ function ExpectedAndRead({ told }: { readonly told: SpinTold }): ReactNode {
       .join(', ');
   return (
     <dl className="grid w-fit grid-cols-[auto_1fr] gap-x-4">
-      <dt>It should have read</dt>
+      <dt>By what was known</dt>
       <dd className="figure-type">{told.expected ? words(told.expected) : ''}</dd>
-      <dt>It read</dt>
+      <dt>This spin read</dt>
       <dd className="figure-type font-semibold">{words(told.read)}</dd>
     </dl>
   );
@@ -125,7 +130,7 @@ function WriteIt({ story: { entry }, spinId, onDone }: { readonly story: Story; 
       <Button look="primary" disabled={personId === null || write.isPending || blocked} onClick={say}>
         Yes, that is what happened
       </Button>
-      <span className="text-ink-soft">It is written down as that, and everything is worked out again.</span>
+      <span className="text-ink-soft">That is written down, and everything is worked out again.</span>
       {(write.error ?? refused) && <ProblemNotice>{(write.error ?? refused)!.message}</ProblemNotice>}
     </div>
   );

@@ -48,8 +48,8 @@ export function useSpinSetUp(): SpinSetUpFields {
           )}
           <MountedFields mounted={mounted} known={usual} onChange={(next) => setDraft(JSON.stringify(next))} />
           <label className="flex min-h-11 items-center gap-2">
-            <input type="checkbox" className="size-5" checked={quick} onChange={(event) => setQuick(event.target.checked)} />A quick look: show it, do
-            not count it
+            <input type="checkbox" className="size-5 accent-ink" checked={quick} onChange={(event) => setQuick(event.target.checked)} />A quick look:
+            show it, do not count it
           </label>
           <Field label="A note on this spin" value={note} onChange={(event) => setNote(event.target.value)} />
         </div>

@@ -73,8 +73,7 @@ export function TrialWeights({ machine }: { readonly machine: Machine }): ReactN
       },
     );
   };
-  if (bare && sheet.spins.length === 0 && machine.spec.driver === 'typed')
-    return <FirstSpin machine={machine} bare={bare} onDone={() => setBare(null)} />;
+  if (bare && machine.spec.driver === 'typed') return <FirstSpin machine={machine} bare={bare} onDone={() => setBare(null)} />;
   return (
     <div className="grid gap-4">
       <p className="text-ink-soft">
@@ -151,13 +150,13 @@ function FirstSpin({ machine, bare, onDone }: { readonly machine: Machine; reado
   return (
     <section aria-label="The run as it is" className="grid gap-3 border-2 border-blue p-3">
       <p className="text-lg">
-        {`The calibration is kept. Its run without weights is this crank as it came: left ${shown.a.amount} at ${degrees(shown.a.angleDeg)}, right ${shown.b.amount} at ${degrees(shown.b.angleDeg)}.`}
+        {`The calibration is kept. Its run without weights is this crank as it ${sheet.spins.length === 0 ? 'came' : 'is now'}: left ${shown.a.amount} at ${degrees(shown.a.angleDeg)}, right ${shown.b.amount} at ${degrees(shown.b.angleDeg)}.`}
       </p>
       {cautions}
       {entry.error && <ProblemNotice>{entry.error.message}</ProblemNotice>}
       <div className="flex flex-wrap gap-3">
         <Button look="primary" disabled={personId === null || !allConfirmed || entry.isPending} onClick={keep}>
-          Keep it as the first spin
+          {sheet.spins.length === 0 ? 'Keep that run as the first spin' : 'Keep that run as a spin'}
         </Button>
         <Button onClick={onDone}>No, spin it again</Button>
       </div>

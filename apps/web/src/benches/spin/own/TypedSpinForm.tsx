@@ -125,10 +125,10 @@ export function TypedSpinForm({ machine, calibration }: { readonly machine: Mach
               Keep this reading
             </Button>
           </div>
-          {setUpFields}
-          {fields}
         </div>
       </div>
+      {setUpFields}
+      {fields}
     </form>
   );
 }
