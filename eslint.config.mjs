@@ -56,7 +56,7 @@ export default tseslint.config(
           paths: [
             {
               name: '@tare/core',
-              importNames: ['estimate', 'chanceInside', 'verdictBy', 'radius95Of', 'trackedPlane'],
+              importNames: ['estimate', 'chanceInside', 'verdictBy', 'radius95Of', 'trackedPlane', 'jobEstimate'],
               message: 'figures.estimate says it.',
             },
           ],

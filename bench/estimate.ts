@@ -10,6 +10,8 @@ import {
   type Vector,
 } from '@tare/core';
 import { chanceFor } from '@tare/standins/chance';
+import { readingFigures } from './estimateReadings.js';
+import { storyFigures } from './estimateStories.js';
 import { figure, timed, type Figure } from './figures.js';
 
 const PLANES = { zAMm: 0, zBMm: 400, radiusAMm: 85, radiusBMm: 85 };
@@ -190,5 +192,5 @@ async function speed(): Promise<Figure> {
 }
 
 export async function estimateFigures(): Promise<Figure[]> {
-  return [await speed(), ...coverage(), falseAlarms(), ...power()];
+  return [await speed(), ...coverage(), ...readingFigures(), falseAlarms(), ...power(), ...storyFigures()];
 }

@@ -156,7 +156,7 @@ export { checkTools, USUAL_TOOLS, type ShopTools } from './correct/shopTools.js'
 export { planChoices, planInputOf, type ChoicesInput, type PlanChoice, type PlanChoices, type PlanMerit } from './correct/planChoices.js';
 export { isPast, type Knowledge } from './correct/planOutcome.js';
 export { type TrackedPlane } from './correct/trackedPlane.js';
-export { trackedPlane, type JobEstimate } from './job/jobEstimate.js';
+export { jobEstimate, trackedPlane, type JobEstimate } from './job/jobEstimate.js';
 export { chanceInside, verdictBy, type Verdict } from './estimate/verdict.js';
 export { usuallyMounted, type EstimateFacts } from './job/recordEvents.js';
 export { surpriseStories, type Story, type StoryEntry, type UnloggedCut } from './job/surpriseStories.js';

@@ -87,6 +87,14 @@ describe('planOutcome', () => {
     const { inside } = planOutcome(raw, [], known(plane(0, 0, s), plane(0, 0, s)), 20_000);
     expect(inside).toBeCloseTo((1 - Math.exp(-1 / (2 * s * s))) ** 2, 1);
   });
+  it('tries what both planes may be wrong by together: alike, they are inside together', () => {
+    const s = 0.45;
+    const v = (85 * s) ** 2;
+    const alike = [v, 0, v, 0, 0, v, 0, v, v, 0, v, 0, 0, v, 0, v];
+    const { inside, cloud } = planOutcome(raw, [], { ...known(plane(0, 0, s), plane(0, 0, s)), covariance: alike }, 20_000);
+    expect(inside).toBeCloseTo(1 - Math.exp(-1 / (2 * s * s)), 1);
+    for (const { aGmm, bGmm } of cloud) expect(toPolar(subtract(aGmm, bGmm)).amount).toBeLessThan(0.1);
+  });
   it('is the same every time', () => {
     const story = known(plane(20, 185), plane(5, 10));
     expect(planOutcome(raw, [hole()], story)).toEqual(planOutcome(raw, [hole()], story));

@@ -5,6 +5,8 @@ import { addPlanes, type PlaneUnbalance } from '../rotor/planes.js';
 import { absolute } from '../units/complex.js';
 import { dot, type Vector } from '../units/vector.js';
 import { missingCuts, type DrillErrors } from '../cuts/drillErrors.js';
+import { halfOf } from '../estimate/cholesky.js';
+import { fromFour } from '../estimate/fourNumbers.js';
 import type { TrackedPlane } from './trackedPlane.js';
 
 /** What both planes are known to be, and what they have to be. */
@@ -14,6 +16,8 @@ export interface Knowledge {
   readonly toleranceAGmm: number;
   readonly toleranceBGmm: number;
   readonly drill: DrillErrors;
+  /** Of both planes together, 4 × 4: an error that both share goes both ways at once. Left out where the planes are known apart. */
+  readonly covariance?: readonly number[];
   /** As the crank came: light along that, it needs metal added. Left out where nobody knows. */
   readonly received?: PlaneUnbalance;
 }
@@ -37,16 +41,19 @@ const DRAWN = 150;
  */
 export function planOutcome(metal: MetalNow, cuts: readonly Cut[], known: Knowledge, tries = TRIES): PlanOutcome {
   const normal = randomNormal.source(randomLcg(0.5))(0, 1);
-  const near = ({ unbalanceGmm, deviationGmm }: TrackedPlane): Vector => ({
-    re: unbalanceGmm.re + deviationGmm * normal(),
-    im: unbalanceGmm.im + deviationGmm * normal(),
-  });
+  const [a, b] = [known.a.deviationGmm ** 2, known.b.deviationGmm ** 2];
+  const half = halfOf(known.covariance ?? [a, 0, 0, 0, 0, a, 0, 0, 0, 0, b, 0, 0, 0, 0, b]);
+  const told = { aGmm: known.a.unbalanceGmm, bGmm: known.b.unbalanceGmm };
+  const near = (): PlaneUnbalance => {
+    const draws = [normal(), normal(), normal(), normal()];
+    return addPlanes(told, fromFour([0, 1, 2, 3].map((i) => draws.reduce((sum, draw, k) => sum + half[4 * i + k]! * draw, 0))));
+  };
   const { drill, toleranceAGmm, toleranceBGmm } = known;
   let [inside, overshot] = [0, 0];
   const cloud: PlaneUnbalance[] = [];
   const drilled = missingCuts(metal, cuts);
   for (let i = 0; i < tries; i += 1) {
-    const before = { aGmm: near(known.a), bGmm: near(known.b) };
+    const before = near();
     const density = drill.densityRatio * normal();
     const after = drilled.reduce<PlaneUnbalance>(
       (sum, took) => addPlanes(sum, took({ depthMm: drill.depthMm * normal(), angleDeg: drill.angleDeg * normal(), densityRatio: density })),

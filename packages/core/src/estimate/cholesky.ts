@@ -57,3 +57,12 @@ export function inverse(matrix: ArrayLike<number>, n: number): Float64Array {
   }
   return out;
 }
+
+/** L of a 4 × 4 covariance that may be singular: a hair is added to what has no deviation at all. */
+export function halfOf(covariance: readonly number[]): Float64Array {
+  const hair = 1e-9 * (covariance[0]! + covariance[5]! + covariance[10]! + covariance[15]!) + 1e-12;
+  return cholesky(
+    covariance.map((value, i) => (i % 5 === 0 ? value + hair : value)),
+    4,
+  );
+}

@@ -292,7 +292,9 @@ function readStep(
 function cutStep({ part, change, perDensity, covariance }: CutEvent, groups: readonly Group[]): CutStep | null {
   const index = groups.findIndex(({ parts }) => parts.includes(part));
   if (index < 0) return null;
-  const turn = degToRad(groups[index]!.turnedDeg[part]!);
+  const turnedDeg = groups[index]!.turnedDeg[part]!;
+  if (turnedDeg === 0) return { kind: 'cut', part: index, change: toFour(change), perDensity: toFour(perDensity), covariance };
+  const turn = degToRad(turnedDeg);
   const turned = (four: FourNumbers): number[] =>
     [0, 2].flatMap((at) => [
       four[at]! * Math.cos(turn) - four[at + 1]! * Math.sin(turn),

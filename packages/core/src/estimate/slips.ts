@@ -12,9 +12,10 @@ export interface Meant {
  * Every number that differs from this one by one slip: ten times too much or too little, one digit, two neighbouring digits
  * exchanged; of an angle also the other side and counted the other way.
  * @param is an angle is taken within 0…360
+ * @param step what it is shown in: 34 on a display of 0.1 was typed 34.0
  */
-export function meantBy(value: number, is: 'amount' | 'angle'): Meant[] {
-  const text = String(Math.abs(value));
+export function meantBy(value: number, is: 'amount' | 'angle', step: number | null = null): Meant[] {
+  const text = Math.abs(value).toFixed(Math.max(placesOf(value), placesOf(step ?? 1)));
   const digits = Array.from(text).flatMap((sign, i) => (/\d/.test(sign) ? [i] : []));
   const withDigit = (i: number, digit: string): number => Number(text.slice(0, i) + digit + text.slice(i + 1));
   const oneDigit = digits.flatMap((i) =>
@@ -41,6 +42,9 @@ export function meantBy(value: number, is: 'amount' | 'angle'): Meant[] {
     return possible.map((one) => ({ slip, value: one, variants: possible.length }));
   });
 }
+
+/** Places behind the point. */
+const placesOf = (value: number): number => String(value).split('.')[1]?.length ?? 0;
 
 /** Without the last place that a product in binary leaves. */
 const rounded = (value: number): number => Number(value.toPrecision(12));

@@ -1,4 +1,4 @@
-import { cholesky, inverse, solveCholesky } from './cholesky.js';
+import { cholesky, halfOf, inverse, solveCholesky } from './cholesky.js';
 import type { FourNumbers } from './fourNumbers.js';
 
 /** How a part counts in a spin's planes: turned by R(φ), each of the spin's planes a real mixture of the two that its unbalance is kept in. */
@@ -73,10 +73,10 @@ interface Taken<S extends Step = Step> {
 /** Nothing of a rotor is further off than this, g·mm in each component. */
 export const KNOWS_NOTHING_GMM = 1e6;
 /** A reading's linear form leaves out no more than this of its own deviation. */
-const LEFT_OUT_RATIO = 0.02;
+const LEFT_OUT_RATIO = 0.05;
 const MOST_PASSES = 12;
 /** A gain that moved by less of its own deviation leaves the old readings' linear forms as good as they were. */
-const GAIN_MOVED = 0.2;
+const GAIN_MOVED = 0.5;
 
 /**
  * The most probable state by all readings and cuts (handbook section 6, definitions 1 to 6), in state form: information Λ and
@@ -85,7 +85,7 @@ const GAIN_MOVED = 0.2;
  * A reading r_p = g_p·(Σ_c R(φ_c)·(T·u_c)_p + hung_p) + e adds Jᵀ·R⁻¹·J, linear about (v̄, ḡ): g·v ≈ ḡ·v + (g − ḡ)·v̄. A cut
  * takes u to u + d·(1 + κ) + ε, ε of covariance Q = L·Lᵀ: Λ − Λ_u·L·(1 + Lᵀ·Λ_uu·L)⁻¹·Lᵀ·Λ_uᵀ, which stands where Q or Λ_uu is
  * singular, then the shift. Going back from the last state gives every v, so that all is made linear anew where it moved
- * (Gauss–Newton over the whole record) until no reading leaves out more than a fiftieth of its own deviation.
+ * (Gauss–Newton over the whole record) until no reading leaves out more than a twentieth of its own deviation.
  */
 export class States {
   readonly size: number;
@@ -499,15 +499,6 @@ function weightOf({ covariance, seen }: ReadStep): Float64Array {
     weight[at + 1] = weight[at + 4] = -xy / determinant;
   });
   return weight;
-}
-
-/** L of a covariance that may be singular: a hair is added to what has no deviation at all. */
-function halfOf(covariance: readonly number[]): Float64Array {
-  const hair = 1e-9 * (covariance[0]! + covariance[5]! + covariance[10]! + covariance[15]!) + 1e-12;
-  return cholesky(
-    covariance.map((value, i) => (i % 5 === 0 ? value + hair : value)),
-    4,
-  );
 }
 
 /** M·P·Mᵀ of m × n and n × n. */

@@ -44,7 +44,7 @@ export function correctionInput(
     bars: heavyMetal ? tools.bars : [],
     tools,
     maxHoles,
-    known: { a, b, received: estimate.received, toleranceAGmm: aGmm, toleranceBGmm: bGmm, drill: tools.drill },
+    known: { a, b, covariance: estimate.now!.covariance, received: estimate.received, toleranceAGmm: aGmm, toleranceBGmm: bGmm, drill: tools.drill },
     ...(share ? { share } : {}),
   };
 }

@@ -131,4 +131,27 @@ describe('stories of a surprise', () => {
     const [, stories] = storiesOf(facts([typed('s1', shownOf(own)), typed('s2', shownOf(scalePlanes(own, -1)))]));
     expect(stories.map(({ entry }) => entry.kind)).toEqual(expect.arrayContaining(['unloggedAtBothEnds', 'somethingMounted']));
   });
+  it('put a hole that nobody logged before a machine that may be anything', () => {
+    // A gain known to 15 % reaches far: that it would explain the reading too is no merit of it.
+    const logged = { ...hole, afterSpinId: 's1' };
+    const unlogged = radial({
+      counterweightId: crank.counterweights[2]!.id,
+      angleDeg: crank.counterweights[2]!.arcCentreDeg,
+      bitMm: 14,
+      depthMm: 15,
+    });
+    const left = addPlanes(own, effectOfCuts(metalNow(crank, []), [logged, unlogged]));
+    const [, stories] = storiesOf(facts([typed('s1', shownOf(own)), typed('s2', shownOf(after)), typed('s3', shownOf(left))], [logged]));
+    expect(stories[0]!.entry).toMatchObject({ kind: 'unlogged', cut: { counterweightId: crank.counterweights[2]!.id } });
+  });
+  it('know a number as the display showed it: 34.0 typed for 30.4 is two digits exchanged', () => {
+    const shown = shownOf(own);
+    const truly = { ...shown, a: { ...shown.a, amount: 30.4 } };
+    const mistyped = { ...shown, a: { ...shown.a, amount: 34 } };
+    const first = typed('s1', truly);
+    const [, stories] = storiesOf(facts([first, typed('s2', truly), typed('s3', mistyped)]));
+    expect(stories.map(({ entry }) => entry)).toContainEqual(
+      expect.objectContaining({ kind: 'spinMistyped', slip: 'exchanged', was: 34, meant: 30.4 }),
+    );
+  });
 });
