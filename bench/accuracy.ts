@@ -38,7 +38,8 @@ function byTurnsAlone(
   plane: keyof PlaneUnbalance,
 ): { readonly meanGmm: PlaneUnbalance['aGmm']; readonly radius95Gmm: number } {
   const { n, meanGmm, xx, xy, yy } = turnsInPlane(summariseTurns(turns), plane);
-  return { meanGmm, radius95Gmm: radius95Of({ xx: xx / n, xy: xy / n, yy: yy / n }, n - 1) };
+  const spread = { xx: xx / n, xy: xy / n, yy: yy / n };
+  return { meanGmm, radius95Gmm: radius95Of(spread, [{ covariance: spread, freedom: n - 1 }]) };
 }
 
 /** How often the 95 % region of so many turns holds the truth, the turns' scatter normal, over 1,000 seeded spins; %. */

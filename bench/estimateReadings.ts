@@ -41,8 +41,8 @@ const spinOf = (id: string, reading: SpinEvent['reading'], scatterGmm: number): 
 });
 
 /** A recorded spin: turns that scatter more one way, about a mean that scatters from spin to spin. */
-function recorded(chance: Chance, truth: PlaneUnbalance, turns: number, ratio: number, spinGmm: number): SpinEvent['reading'] {
-  const [wide, narrow] = [90, 90 / ratio];
+function recorded(chance: Chance, truth: PlaneUnbalance, turns: number, ratio: number, spinGmm: number, wide = 90): SpinEvent['reading'] {
+  const narrow = wide / ratio;
   const of = (vector: Vector): (() => Vector) => {
     const middle = plus(vector, { re: chance.normal(spinGmm), im: chance.normal(spinGmm) });
     const along = chance.between(0, 360);
@@ -57,7 +57,7 @@ function recordedCoverage(): Figure[] {
   return [3, 6, 20, 100, 500].flatMap((turns) =>
     [1, 2, 5].map((ratio) => {
       let [held, asked] = [0, 0];
-      for (let i = 0; i < (turns > 100 ? STORIES / 4 : STORIES); i += 1) {
+      for (let i = 0; i < STORIES; i += 1) {
         const chance = chanceFor('recorded', turns, ratio, i);
         const gain = gainOf(chance, 0.02);
         const truth = both(() => fromPolar(85 * chance.between(2, 20), chance.between(0, 360)));
@@ -132,30 +132,40 @@ function needleCoverage(): Figure[] {
 }
 
 /** Cranks near the limit, spun until they are called inside or ten times: how many of those accepted truly are. */
-function accepted(): Figure[] {
+function acceptedOf(name: string, scatterGmm: number, readingOf: (chance: Chance, read: PlaneUnbalance) => SpinEvent['reading']): Figure {
   const tolerance = { aGmm: 85, bGmm: 85 };
-  return [10, 25].flatMap((scatterGmm) => {
-    let [taken, truly] = [0, 0];
-    for (let i = 0; i < STORIES; i += 1) {
-      const chance = chanceFor('accepted', scatterGmm, i);
-      const gain = gainOf(chance, 0.03);
-      const truth = both(() => fromPolar(85 * chance.between(0, 1.6), chance.between(0, 360)));
-      const events: SpinEvent[] = [];
-      for (let k = 0; k < 10; k += 1) {
-        const mean = both((plane) => plus(times(gain[plane], truth[plane]), { re: chance.normal(scatterGmm), im: chance.normal(scatterGmm) }));
-        events.push(
-          spinOf(`spin ${k}`, { turns: { n: 1, mean, covariance: Array.from({ length: 10 }, () => 0) }, of: 'spins', display: null }, scatterGmm),
-        );
-        const { now } = estimate({ planes: PLANES, gainDeviation: { machine: 0.03 }, densityDeviation: 0.005, events });
-        if (verdictBy(now && chanceInside(now, tolerance)) !== 'inside') continue;
-        taken += 1;
-        if (PLANE_NAMES.every((plane) => toPolar(truth[plane]).amount <= tolerance[plane])) truly += 1;
-        break;
-      }
+  let [taken, truly] = [0, 0];
+  for (let i = 0; i < STORIES; i += 1) {
+    const chance = chanceFor('accepted', name, i);
+    const gain = gainOf(chance, 0.03);
+    const truth = both(() => fromPolar(85 * chance.between(0, 1.6), chance.between(0, 360)));
+    const read = both((plane) => times(gain[plane], truth[plane]));
+    const events: SpinEvent[] = [];
+    for (let k = 0; k < 10; k += 1) {
+      events.push(spinOf(`spin ${k}`, readingOf(chance, read), scatterGmm));
+      const { now } = estimate({ planes: PLANES, gainDeviation: { machine: 0.03 }, densityDeviation: 0.005, events });
+      if (verdictBy(now && chanceInside(now, tolerance)) !== 'inside') continue;
+      taken += 1;
+      if (PLANE_NAMES.every((plane) => toPolar(truth[plane]).amount <= tolerance[plane])) truly += 1;
+      break;
     }
-    return [figure(`accepted and truly inside, scatter ${scatterGmm} g·mm, of ${taken} accepted`, '%', [(100 * truly) / taken])];
-  });
+  }
+  return figure(`accepted and truly inside, ${name}, of ${taken} accepted`, '%', [(100 * truly) / taken]);
 }
+
+const typed =
+  (scatterGmm: number) =>
+  (chance: Chance, read: PlaneUnbalance): SpinEvent['reading'] => {
+    const mean = both((plane) => plus(read[plane], { re: chance.normal(scatterGmm), im: chance.normal(scatterGmm) }));
+    return { turns: { n: 1, mean, covariance: Array.from({ length: 10 }, () => 0) }, of: 'spins', display: null };
+  };
+
+const accepted = (): Figure[] => [
+  acceptedOf('typed, scatter 10 g·mm', 10, typed(10)),
+  acceptedOf('typed, scatter 25 g·mm', 25, typed(25)),
+  acceptedOf('recorded, 4 turns of 60 g·mm, 5:1', 5, (chance, read) => recorded(chance, read, 4, 5, 5, 60)),
+  acceptedOf('recorded, 20 turns of 60 g·mm, 2:1', 5, (chance, read) => recorded(chance, read, 20, 2, 5, 60)),
+];
 
 /** What a region is worth for each way of reading, and a verdict. */
 export const readingFigures = (): Figure[] => [...recordedCoverage(), ...needleCoverage(), ...accepted()];

@@ -137,9 +137,9 @@ const pick = (chance: Chance, of: number): number => Math.floor(chance.between(0
 /** Any digit but a leading zero, which nobody types. */
 const digitOf = (value: number, chance: Chance): number => {
   const text = value.toFixed(1);
-  const places = [...text].flatMap((sign, i) => (/\d/.test(sign) ? [i] : []));
+  const places = Array.from(text).flatMap((sign, i) => (/\d/.test(sign) ? [i] : []));
   const i = places[pick(chance, places.length)]!;
-  const others = [...'0123456789'].filter((digit) => digit !== text[i] && (i > 0 || digit !== '0'));
+  const others = Array.from('0123456789').filter((digit) => digit !== text[i] && (i > 0 || digit !== '0'));
   return Number(text.slice(0, i) + others[pick(chance, others.length)]! + text.slice(i + 1));
 };
 /** The last two digits, round the point. */

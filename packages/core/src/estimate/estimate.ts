@@ -363,28 +363,41 @@ function knownOf(states: States, last: Last | null, rows: Float64Array): KnownUn
   const { mean, covariance } = states.known;
   const four = [0, 1, 2, 3].map((i) => mean.reduce((sum, value, j) => sum + rows[i * n + j]! * value, 0));
   const spread = Array.from(sandwich(rows, covariance, 4, n));
-  const freedom = last ? freedomOf(states, last, rows, spread) : Infinity;
+  const parts = last ? estimatedParts(states, last, rows) : [];
+  const freedom = freedomOf(spread, parts);
   const unknown = last !== null && last.scatter.freedom === 0;
   return {
     unbalance: fromFour(four),
     covariance: spread,
     freedom: unknown ? 0 : freedom,
-    radius95Gmm: unknown ? null : { aGmm: radius95Of(planeOfFour(spread, 'aGmm'), freedom), bGmm: radius95Of(planeOfFour(spread, 'bGmm'), freedom) },
+    radius95Gmm: unknown ? null : { aGmm: radiusIn('aGmm', spread, parts), bGmm: radiusIn('bGmm', spread, parts) },
     atLeastGmm: last?.spin.reading.atLeastGmm ?? { a: null, b: null },
   };
 }
 
-/** Welch's and Satterthwaite's: what of the region came of an estimated scatter, (tr P)²/Σ (tr part)²/ν. */
-function freedomOf(
+type EstimatedPart = StateReading['estimated'][number];
+
+/** What of the region came of an estimated scatter. */
+function estimatedParts(
   states: States,
   { step, reading }: { readonly step: ReadStep; readonly reading: StateReading },
   rows: Float64Array,
-  spread: readonly number[],
-): number {
-  if (reading.estimated.length === 0 || !step.seen[0] || !step.seen[1]) return Infinity;
-  const trace = (matrix: ArrayLike<number>): number => matrix[0]! + matrix[5]! + matrix[10]! + matrix[15]!;
+): readonly EstimatedPart[] {
+  if (reading.estimated.length === 0 || !step.seen[0] || !step.seen[1]) return [];
   const weights = states.weightsOf(step, rows);
-  const over = reading.estimated.reduce((sum, part) => sum + trace(sandwich(weights, part.covariance, 4, 4)) ** 2 / part.freedom, 0);
+  return reading.estimated.map((part) => ({ ...part, covariance: Array.from(sandwich(weights, part.covariance, 4, 4)) }));
+}
+
+const radiusIn = (plane: 'aGmm' | 'bGmm', spread: readonly number[], parts: readonly EstimatedPart[]): number =>
+  radius95Of(
+    planeOfFour(spread, plane),
+    parts.map((part) => ({ ...part, covariance: planeOfFour(part.covariance, plane) })),
+  );
+
+/** Welch's and Satterthwaite's of both planes together: (tr P)²/Σ (tr part)²/ν. */
+function freedomOf(spread: readonly number[], parts: readonly EstimatedPart[]): number {
+  const trace = (matrix: ArrayLike<number>): number => matrix[0]! + matrix[5]! + matrix[10]! + matrix[15]!;
+  const over = parts.reduce((sum, { covariance, freedom }) => sum + trace(covariance) ** 2 / freedom, 0);
   return over === 0 ? Infinity : trace(spread) ** 2 / over;
 }
 

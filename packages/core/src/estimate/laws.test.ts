@@ -1,4 +1,5 @@
 import { randomLcg, randomNormal } from 'd3-random';
+import { summariseTurns } from '../spin/turnSummary.js';
 import { cholesky } from './cholesky.js';
 import { insideChance } from './insideChance.js';
 import { chanceBeyond, radius95Of } from './laws.js';
@@ -20,12 +21,15 @@ describe('the chance of a distance', () => {
 
 describe('the region', () => {
   it('is Rayleigh’s where the scatter is known and round, 1.96 deviations where it is a line', () => {
-    expect(radius95Of({ xx: 25, xy: 0, yy: 25 }, Infinity)).toBeCloseTo(5 * 2.4477, 3);
-    expect(radius95Of({ xx: 50, xy: 50, yy: 50 }, Infinity)).toBeCloseTo(10 * 1.96, 1);
+    expect(radius95Of({ xx: 25, xy: 0, yy: 25 })).toBeCloseTo(5 * 2.4477, 3);
+    expect(radius95Of({ xx: 50, xy: 50, yy: 50 })).toBeCloseTo(10 * 1.96, 1);
   });
   it('is √(2·F(2, 2ν))·s of a round scatter with ν degrees', () => {
     // F(2, 10) 4.103 at one in twenty.
-    expect(radius95Of({ xx: 9, xy: 0, yy: 9 }, 5)).toBeCloseTo(3 * Math.sqrt(2 * 4.103), 2);
+    expect(radius95Of({ xx: 9, xy: 0, yy: 9 }, [{ covariance: { xx: 9, xy: 0, yy: 9 }, freedom: 5, round: true }])).toBeCloseTo(
+      3 * Math.sqrt(2 * 4.103),
+      2,
+    );
   });
   it.each([
     [3, 5],
@@ -42,7 +46,29 @@ describe('the region', () => {
       const over = (product: (x: number, y: number) => number): number =>
         seen.reduce((sum, v) => sum + product(v.re - re, v.im - im), 0) / (turns - 1) / turns;
       const covariance = { xx: over((x) => x * x), xy: over((x, y) => x * y), yy: over((_, y) => y * y) };
-      if (Math.hypot(re, im) <= radius95Of(covariance, turns - 1)) held += 1;
+      if (Math.hypot(re, im) <= radius95Of(covariance, [{ covariance, freedom: turns - 1 }])) held += 1;
+    }
+    expect(held / tries).toBeGreaterThan(0.93);
+    expect(held / tries).toBeLessThan(0.972);
+  });
+});
+
+describe('the region of an estimated scatter and a known one together', () => {
+  it.each([
+    [3, 2],
+    [3, 5],
+    [6, 5],
+  ])('holds the truth in 93 to 97 of 100: the mean of %i turns that scatter %i to one', (turns, ratio) => {
+    const tries = 6000;
+    let held = 0;
+    for (let i = 0; i < tries; i += 1) {
+      const knownDeviation = 0.4;
+      const off = { re: knownDeviation * normal(), im: knownDeviation * normal() };
+      const seen = Array.from({ length: turns }, () => ({ re: off.re + ratio * normal(), im: off.im + normal() }));
+      const { mean, covariance } = summariseTurns(seen.map((v) => ({ aGmm: v, bGmm: { re: 0, im: 0 } })));
+      const own = { xx: covariance[0]! / turns, xy: covariance[1]! / turns, yy: covariance[4]! / turns };
+      const both = { ...own, xx: own.xx + knownDeviation ** 2, yy: own.yy + knownDeviation ** 2 };
+      if (Math.hypot(mean.aGmm.re, mean.aGmm.im) <= radius95Of(both, [{ covariance: own, freedom: turns - 1 }])) held += 1;
     }
     expect(held / tries).toBeGreaterThan(0.93);
     expect(held / tries).toBeLessThan(0.972);

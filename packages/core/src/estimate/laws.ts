@@ -15,12 +15,20 @@ export function chanceBeyond(squared: number, numbers: 2 | 4, freedom: number): 
   return (1 + y) ** (-freedom / 2) * (numbers === 2 ? 1 : 1 + ((freedom / 2) * y) / (1 + y));
 }
 
+/** A part of a covariance that was estimated itself. */
+export interface Estimated {
+  readonly covariance: Round2;
+  /** As a matrix: turns − 1. */
+  readonly freedom: number;
+  /** Its shape is known to be round, and only its size was estimated: of 2ν numbers. */
+  readonly round?: boolean;
+}
+
 /** How many directions a scatter has, 1 for a line and 2 where it is round, as `n` turns tell it (handbook section 6, definition 7). */
-function directionsOf({ xx, xy, yy }: Round2, freedom: number): number {
+function directionsOf({ covariance: { xx, xy, yy }, freedom, round = false }: Estimated): number {
   const trace = xx + yy;
   const squares = xx ** 2 + yy ** 2 + 2 * xy ** 2;
-  if (trace === 0) return 2;
-  if (!Number.isFinite(freedom)) return trace ** 2 / squares;
+  if (round || trace === 0) return 2;
   if (freedom < 2) return DIRECTIONS_OF_TWO_TURNS;
   const b = (freedom ** 2 * (squares - trace ** 2 / freedom)) / ((freedom - 1) * (freedom + 2));
   const a = trace ** 2 - (2 * b) / freedom;
@@ -35,19 +43,30 @@ const MANY = 60;
  * Radius of the circle about a mean that holds the truth with 95 %, g·mm.
  *
  * Of a covariance that is known: (1/2π)·∫ e^(−R²·q(φ)/2) dφ = 0.05, q(φ) the inverse covariance along φ. Of one that was estimated,
- * of ν degrees of freedom: R² = tr·F₀.₉₅(h, h·ν), h the directions it has (handbook section 6, definition 7: holds 93.5 to 97 % for
- * a scatter of up to five to one). For a round one of 2ν degrees both are √(2·F(2, 2ν))·s.
+ * of ν degrees of freedom: R² = tr·F₀.₉₅(h, h·ν), h the directions it has (handbook section 6, definition 7). Where only parts of it
+ * were: as if all were known, and for each part what its law adds, R² = R²(P) + Σ (R²(Sᵢ, νᵢ) − R²(Sᵢ)). Counted for 3 to 10 turns,
+ * scatter of up to five to one and known parts from none to three times as large: it holds 93.5 to 97.5 %. (Welch's degrees of
+ * freedom, which come out large where a few turns happen to lie close, held 89.)
  *
- * @param freedom of the covariance as a matrix: turns − 1; Infinity where it is known
+ * @param estimated parts of the covariance; none where all of it is known
  */
-export function radius95Of(covariance: Round2, freedom: number): number {
-  const { xx, xy, yy } = covariance;
+export function radius95Of(covariance: Round2, estimated: readonly Estimated[] = []): number {
+  const more = estimated
+    .filter(({ freedom }) => freedom < MANY)
+    .reduce((sum, part) => sum + squaredByTurns(part) - squaredRadius(part.covariance), 0);
+  return Math.sqrt(Math.max(0, squaredRadius(covariance) + more));
+}
+
+function squaredByTurns(part: Estimated): number {
+  const { xx, yy } = part.covariance;
+  const h = directionsOf(part);
+  return xx + yy <= 0 ? 0 : (xx + yy) * jStat.centralF.inv(0.95, h, h * part.freedom);
+}
+
+/** R² of a covariance that is known. */
+function squaredRadius({ xx, xy, yy }: Round2): number {
   const trace = xx + yy;
   if (trace <= 0) return 0;
-  if (freedom < MANY) {
-    const h = directionsOf(covariance, freedom);
-    return Math.sqrt(trace * jStat.centralF.inv(0.95, h, h * freedom));
-  }
   const half = Math.hypot((xx - yy) / 2, xy);
   const [large, small] = [trace / 2 + half, Math.max(trace / 2 - half, 1e-9 * trace)];
   // In the distribution's own round measure a circle of radius R is met along φ at ρ² = R²/(large·cos² φ + small·sin² φ), and
@@ -65,7 +84,7 @@ export function radius95Of(covariance: Round2, freedom: number): number {
     squared += move;
     if (Math.abs(move) < 1e-9 * squared) break;
   }
-  return Math.sqrt(squared);
+  return squared;
 }
 
 /** cos² over a quarter turn, which stands for all four. */

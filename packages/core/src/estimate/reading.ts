@@ -35,7 +35,7 @@ export interface StateReading {
   readonly mean: FourNumbers;
   readonly covariance: readonly number[];
   /** The parts of it that were estimated, with the degrees of freedom of each as a matrix. */
-  readonly estimated: readonly { readonly covariance: readonly number[]; readonly freedom: number }[];
+  readonly estimated: readonly { readonly covariance: readonly number[]; readonly freedom: number; readonly round?: boolean }[];
   readonly seen: readonly [boolean, boolean];
   /** How many spins, however they were entered. */
   readonly spins: number;
@@ -131,7 +131,7 @@ export function stateReading(
     covariance,
     estimated: [
       ...(turnsFreedom > 0 ? [{ covariance: turns, freedom: turnsFreedom }] : []),
-      ...(Number.isFinite(freedom) && freedom > 0 ? [{ covariance: spins, freedom: freedom / 2 }] : []),
+      ...(Number.isFinite(freedom) && freedom > 0 ? [{ covariance: spins, freedom: freedom / 2, round: true }] : []),
     ],
     seen: [isSeen('a'), isSeen('b')],
     spins: k,

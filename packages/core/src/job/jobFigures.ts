@@ -174,10 +174,11 @@ function aloneOf(spin: SpinFact, { crank }: JobFacts['spec']): SpinFigures['alon
     const { n, meanGmm, xx, xy, yy } = turnsInPlane(turns, plane, hung);
     const known = (spin.knownDeviationGmm ?? 0) ** 2 / n + (spin.spread?.[plane].runGmm ?? 0) ** 2;
     const own = spin.source === 'typed' && spin.knownDeviationGmm != null ? 0 : 1 / n;
+    const spread = { xx: xx * own + known, xy: xy * own, yy: yy * own + known };
     return {
       n,
       meanGmm,
-      radius95Gmm: radius95Of({ xx: xx * own + known, xy: xy * own, yy: yy * own + known }, known > 0 ? Infinity : Math.max(1, n - 1)),
+      radius95Gmm: radius95Of(spread, known > 0 ? [] : [{ covariance: spread, freedom: Math.max(1, n - 1) }]),
     };
   };
   return { a: of('aGmm'), b: of('bGmm') };
