@@ -12,12 +12,12 @@ export interface Meant {
  * Every number that differs from this one by one slip: ten times too much or too little, one digit, two neighbouring digits
  * exchanged; of an angle also the other side and counted the other way.
  * @param is an angle is taken within 0…360
- * @param step what it is shown in: 34 on a display of 0.1 was typed 34.0
+ * @param step what it is shown in: 34 on a display of 0.1 was typed 34.0, and no 1.02 was ever read there
  */
 export function meantBy(value: number, is: 'amount' | 'angle', step: number | null = null): Meant[] {
   const text = Math.abs(value).toFixed(Math.max(placesOf(value), placesOf(step ?? 1)));
   const digits = Array.from(text).flatMap((sign, i) => (/\d/.test(sign) ? [i] : []));
-  const withDigit = (i: number, digit: string): number => Number(text.slice(0, i) + digit + text.slice(i + 1));
+  const withDigit = (i: number, digit: string): string => text.slice(0, i) + digit + text.slice(i + 1);
   const oneDigit = digits.flatMap((i) =>
     Array.from('0123456789')
       .filter((digit) => digit !== text[i])
@@ -28,12 +28,13 @@ export function meantBy(value: number, is: 'amount' | 'angle', step: number | nu
     if (text[i] === text[before]) return [];
     const swapped = Array.from(text);
     [swapped[before], swapped[i]] = [swapped[i]!, swapped[before]!];
-    return [Number(swapped.join(''))];
+    return [swapped.join('')];
   });
+  const isShown = (other: number): boolean => step === null || Math.abs(other / step - Math.round(other / step)) < 1e-6;
   const kinds: [Slip, readonly number[]][] = [
-    ['tenfold', is === 'amount' ? [rounded(value * 10), rounded(value / 10)] : []],
-    ['digit', oneDigit],
-    ['exchanged', exchanged],
+    ['tenfold', is === 'amount' ? [rounded(value * 10), rounded(value / 10)].filter(isShown) : []],
+    ['digit', oneDigit.filter(isWritten).map(Number)],
+    ['exchanged', exchanged.filter(isWritten).map(Number)],
     ['opposite', is === 'angle' ? [(value + 180) % 360] : []],
     ['mirrored', is === 'angle' && value % 180 !== 0 ? [360 - value] : []],
   ];
@@ -45,6 +46,9 @@ export function meantBy(value: number, is: 'amount' | 'angle', step: number | nu
 
 /** Places behind the point. */
 const placesOf = (value: number): number => String(value).split('.')[1]?.length ?? 0;
+
+/** Nobody writes a zero in front. */
+const isWritten = (text: string): boolean => !/^0\d/.test(text);
 
 /** Without the last place that a product in binary leaves. */
 const rounded = (value: number): number => Number(value.toPrecision(12));

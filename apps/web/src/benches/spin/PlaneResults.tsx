@@ -25,8 +25,9 @@ export function PlaneResults({ spin, title }: { readonly spin: SpinFigures; read
           const name = `Plane ${plane.toUpperCase()}`;
           return (
             <div key={plane} className="border-t-4 border-ink bg-plate-low px-4 py-2">
-              <p className="text-ink-soft">
-                {name}, {plane === 'a' ? 'front' : 'rear'}: too heavy by
+              <p className="flex flex-wrap justify-between gap-x-3 text-ink-soft">
+                <span>{`${name}, ${plane === 'a' ? 'front' : 'rear'}: too heavy by`}</span>
+                <span className="figure-type">{`${fixed(spin.forceAtRedlineN[plane], 0)} N at ${fixed(sheet.spec.redlineRpm, 0)} rpm`}</span>
               </p>
               <p className="figure-type">
                 <Worked working={spinWorking(`${title}, ${name.toLowerCase()}`, spin, plane, radiusMm)} by={entry}>
@@ -36,16 +37,12 @@ export function PlaneResults({ spin, title }: { readonly spin: SpinFigures; read
               </p>
               <p className="figure-type text-[0.95rem]">
                 {`${spin[plane].radius95Gmm === null ? 'How surely nobody knows yet' : `± ${fixed(spin[plane].radius95Gmm / radiusMm, 2)} g (95 %)`}; tolerance ${fixed(toleranceGmm / radiusMm, 2)} g`}
-                <span className="text-ink-soft">{`; ${fixed(spin.forceAtRedlineN[plane], 0)} N at ${fixed(sheet.spec.redlineRpm, 0)} rpm`}</span>
               </p>
             </div>
           );
         })}
       </div>
       <Doubts spin={spin} />
-      <p className="text-ink-soft">
-        Angles point to where metal is too heavy: remove there, or add opposite. From crankpin 1, clockwise seen from the front.
-      </p>
     </section>
   );
 }

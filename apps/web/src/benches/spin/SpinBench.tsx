@@ -71,6 +71,9 @@ export function SpinBench(): ReactNode {
               <Trail plane="B" stops={figures.spins.map((s) => s.b)} toleranceGmm={figures.tolerance.bGmm} radiusMm={planes.radiusBMm} />
             </div>
           </div>
+          <p className="text-ink-soft">
+            Angles point to where metal is too heavy: remove there, or add opposite. From crankpin 1, clockwise seen from the front.
+          </p>
           <ReadAs spin={last} />
           <SpinTable />
         </>

@@ -29,7 +29,6 @@ export function OwnSpin({ machine, calibrations, checks }: OwnSpinProps): ReactN
   const calibration = calibrations.find(({ id }) => id === chosenId) ?? own ?? null;
   return (
     <div className="grid gap-4">
-      <SupportLoad machine={machine} />
       {needs && calibrations.length > 0 && (
         <div className="flex flex-wrap items-end gap-4">
           <Choice
@@ -48,7 +47,10 @@ export function OwnSpin({ machine, calibrations, checks }: OwnSpinProps): ReactN
           {calibration && <p className="pb-2">{holdsWords(calibration, { id: sheet.id, planes })}</p>}
         </div>
       )}
-      {(!needs || calibration) && <LastCheck check={checks.find(({ calibrationId }) => calibrationId === (needs ? calibration!.id : null))} />}
+      <div>
+        <SupportLoad machine={machine} />
+        {(!needs || calibration) && <LastCheck check={checks.find(({ calibrationId }) => calibrationId === (needs ? calibration!.id : null))} />}
+      </div>
       {needs && (
         <details open={calibrations.length === 0}>
           <summary className="min-h-11 py-2 text-lg">Calibrate with trial weights</summary>

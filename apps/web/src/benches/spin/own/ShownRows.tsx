@@ -64,39 +64,36 @@ export function ShownRows({ machine, caption, rows, onChange }: ShownRowsProps):
   const unit = UNIT_SHORT[machine.spec.unit];
   const [first, second] = shownPlanes(machine);
   return (
-    <>
-      <table className="w-fit border-separate border-spacing-x-2 border-spacing-y-1">
-        <caption className="text-left">{caption}</caption>
-        <thead className="text-left text-ink-soft">
-          <tr>
-            <th scope="col">Spin</th>
-            <th scope="col">{`${first}${unit}`}</th>
-            <th scope="col">at, °</th>
-            <th scope="col">{`${second}${unit}`}</th>
-            <th scope="col">at, °</th>
+    <table className="w-fit border-separate border-spacing-x-2 border-spacing-y-1">
+      <caption className="text-left">{caption}</caption>
+      <thead className="text-left text-ink-soft">
+        <tr>
+          <th scope="col">Spin</th>
+          <th scope="col">{`${first}${unit}`}</th>
+          <th scope="col">at, °</th>
+          <th scope="col">{`${second}${unit}`}</th>
+          <th scope="col">at, °</th>
+        </tr>
+      </thead>
+      <tbody>
+        {rows.map((row, i) => (
+          <tr key={i}>
+            <th scope="row" className="figure-type">
+              {i + 1}
+            </th>
+            {shownCells(machine).map(([key, name]) => (
+              <td key={key} className="w-28">
+                <NumberField
+                  hideLabel
+                  label={`Reading ${i + 1}, ${name}`}
+                  value={row[key]}
+                  onChange={(event) => onChange(rows.map((one, k) => (k === i ? { ...one, [key]: event.target.value } : one)))}
+                />
+              </td>
+            ))}
           </tr>
-        </thead>
-        <tbody>
-          {rows.map((row, i) => (
-            <tr key={i}>
-              <th scope="row" className="figure-type">
-                {i + 1}
-              </th>
-              {shownCells(machine).map(([key, name]) => (
-                <td key={key} className="w-28">
-                  <NumberField
-                    hideLabel
-                    label={`Reading ${i + 1}, ${name}`}
-                    value={row[key]}
-                    onChange={(event) => onChange(rows.map((one, k) => (k === i ? { ...one, [key]: event.target.value } : one)))}
-                  />
-                </td>
-              ))}
-            </tr>
-          ))}
-        </tbody>
-      </table>
-      <p className="text-ink-soft">Off the scale? Type it as &gt;100: at least that much. Its angle may stay blank then.</p>
-    </>
+        ))}
+      </tbody>
+    </table>
   );
 }

@@ -125,6 +125,7 @@ export function TypedSpinForm({ machine, calibration }: { readonly machine: Mach
               Keep this reading
             </Button>
           </div>
+          <p className="text-ink-soft">Off the scale? Type it as &gt;100: at least that much. Its angle may stay blank then.</p>
         </div>
       </div>
       {setUpFields}
