@@ -13,13 +13,12 @@ import {
   type MatchChoices,
   type PartMarks,
   type SubjectOf,
-  type Supports,
 } from '@tare/core';
 import Joi from 'joi';
 import { bobBuildSchema, bobsMountedSchema, bobWeighInSchema, extraLinesSchema, factorSchema, oilSchema } from './bobs.js';
 import { change, type Change } from './byPerson.js';
 import { named } from './ids.js';
-import { mountedSchema } from './spins.js';
+import { mountedSchema, supportsSchema } from './spins.js';
 
 /** A decision on one subject, with what is decided. */
 export type DecisionBody = { [K in DecisionKind]: { readonly subject: SubjectOf<K>; readonly value: DecisionValues[K] } }[DecisionKind];
@@ -80,12 +79,7 @@ const SCHEMAS: { readonly [K in DecisionKind]: DecisionSchema<K> } = {
   // Bobs are numbered to their pins.
   'bob.weighIn.*': { member: 'pin', members: /^([1-9]|1[0-6])$/, value: bobWeighInSchema },
   'bob.mounted': { value: bobsMountedSchema },
-  'spin.supports': {
-    value: Joi.object<Supports, true>({
-      zLeftMm: named(Joi.number().min(-5000).max(5000).required(), 'The left support'),
-      zRightMm: named(Joi.number().min(-5000).max(5000).required(), 'The right support'),
-    }),
-  },
+  'spin.supports': { value: supportsSchema },
   'spin.masses': {
     value: named(
       Joi.object().pattern(

@@ -1,9 +1,9 @@
-import type { Influence, MachineConvention, PlaneUnbalance, Planes, SupportReading, TrialRun, WeightCheck } from '@tare/core';
+import type { Influence, MachineConvention, PlaneUnbalance, Planes, SupportReading, Supports, TrialRun, WeightCheck } from '@tare/core';
 import Joi from 'joi';
 import { amendsSchema, change, write, type Amends, type Attribution, type Change, type Write } from './byPerson.js';
 import { idSchema, named } from './ids.js';
 import { planesSchema } from './planes.js';
-import { cautionsSchema, dialsSchema, spinSetUpSchema, weightsSchema, type SpinSetUp, type StandinDials } from './spins.js';
+import { cautionsSchema, dialsSchema, spinSetUpSchema, supportsSchema, weightsSchema, type SpinSetUp, type StandinDials } from './spins.js';
 
 /** How a machine's readings come to Tare. */
 export const MACHINE_DRIVERS = ['typed', 'recorded'] as const;
@@ -75,6 +75,8 @@ export interface Calibration extends Attribution {
   readonly condition: number;
   /** The job whose rotor it was made on; null where nobody said. */
   readonly jobId: string | null;
+  /** Where that rotor lay; null where nobody had measured. */
+  readonly supports: Supports | null;
 }
 
 /** What a known weight, hung on between two spins, said of a machine’s own calibration or of one by trial weights. */
@@ -161,6 +163,8 @@ export interface NewCalibration extends Write {
   readonly runs: readonly TrialRun[];
   /** The job whose rotor it was made on. */
   readonly jobId?: string | null;
+  /** Where that rotor lay. */
+  readonly supports?: Supports | null;
 }
 export const newCalibrationSchema = Joi.object<NewCalibration>({
   ...write,
@@ -176,6 +180,7 @@ export const newCalibrationSchema = Joi.object<NewCalibration>({
     'The runs',
   ),
   jobId: Joi.string().uuid().allow(null),
+  supports: supportsSchema.allow(null),
 });
 
 /** One reading as a machine shows it. */

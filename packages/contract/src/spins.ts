@@ -1,4 +1,4 @@
-import type { HungPiece, Mounted, PlaneUnbalance } from '@tare/core';
+import type { HungPiece, Mounted, PlaneUnbalance, Supports } from '@tare/core';
 import Joi from 'joi';
 import { write, type Write } from './byPerson.js';
 import { named } from './ids.js';
@@ -29,6 +29,12 @@ export const dialsSchema = Joi.object<StandinDials>({
   lightG: named(Joi.number().min(0).max(500), 'How much too light each counterweight is'),
 });
 export const AS_IT_SHOULD_BE: StandinDials = { supports: 'hard', looseBob: false, endStopForgotten: false };
+
+/** Where the crank lies in the machine. */
+export const supportsSchema = Joi.object<Supports, true>({
+  zLeftMm: named(Joi.number().min(-5000).max(5000).required(), 'The left support'),
+  zRightMm: named(Joi.number().min(-5000).max(5000).required(), 'The right support'),
+});
 
 /** How a spin was set up, and whether it counts: the same for every way a spin is entered. */
 export interface SpinSetUp {

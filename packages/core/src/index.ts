@@ -80,7 +80,7 @@ export { bobsNeeded } from './engine/bobsNeeded.js';
 export { samePlaces, toPlanes, addPlanes, scalePlanes, movePlanes, BALANCED, type Planes, type PlaneUnbalance } from './rotor/planes.js';
 export { unbalanceForceN } from './rotor/force.js';
 export { staticAndCouple } from './rotor/staticCouple.js';
-export { checkSetUp, supportLoads, type SupportLoad, type Supports } from './rotor/supports.js';
+export { checkSetUp, supportLoads, supportsMoved, type SupportLoad, type Supports } from './rotor/supports.js';
 export { turningMasses } from './job/turningMasses.js';
 export { tolerance, TOLERANCE_SCHOOLS, type RotorFigures, type Tolerance, type ToleranceChoice, type ToleranceSchool } from './rotor/tolerance.js';
 export { radialHole, pointHeightMm, POINT_ANGLE_DEG, type HoleMetal, type RadialHole } from './rotor/hole.js';

@@ -61,7 +61,7 @@ const since = (path: string, before: unknown): unknown => {
   if (path === 'shop-tools') return { ...(before as ShopToolsEntry), tools: USUAL_TOOLS };
   if (path !== 'machines') return before;
   const hall = before as MachineHall;
-  return { ...hall, calibrations: hall.calibrations.map((calibration) => ({ ...calibration, jobId: null })) };
+  return { ...hall, calibrations: hall.calibrations.map((calibration) => ({ ...calibration, jobId: null, supports: null })) };
 };
 const get = async (path: string): Promise<unknown> => (await server.get(path)).body;
 
@@ -102,8 +102,9 @@ describe('the demo of commit 44ec4ba, brought to the present', () => {
     expect(wire(same)).toEqual(wire(record));
     // Of how it was set up, and whether it counts, an old spin says nothing.
     expect(
-      spins.map(({ turns, mounted, quick, enteredTwice, display, gainDeviation, gainEpoch, note, shown, shownBy, hungPieces, ...spin }) => {
-        expect([hungPieces, mounted, quick, enteredTwice, display, gainDeviation, gainEpoch, note, shown, shownBy]).toEqual([
+      spins.map(({ turns, mounted, supports, quick, enteredTwice, display, gainDeviation, gainEpoch, note, shown, shownBy, hungPieces, ...spin }) => {
+        expect([hungPieces, supports, mounted, quick, enteredTwice, display, gainDeviation, gainEpoch, note, shown, shownBy]).toEqual([
+          null,
           null,
           null,
           false,

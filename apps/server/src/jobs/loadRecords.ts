@@ -148,6 +148,7 @@ const selectSpins = (db: Knex, jobIds: readonly string[]): Promise<SpinRow[]> =>
       'spread',
       'warnings',
       'mounted',
+      'supports',
       'quick',
       'entered_twice',
       'display',

@@ -120,6 +120,7 @@ export interface SpinRow extends AttributedRow {
   spread: SpinEntry['spread'];
   warnings: string[];
   mounted: NonNullable<SpinEntry['mounted']> | null;
+  supports: NonNullable<SpinEntry['supports']> | null;
   quick: boolean;
   entered_twice: boolean;
   display: NonNullable<SpinEntry['display']> | null;
@@ -142,6 +143,7 @@ export const spinFromRow = (row: SpinRow): BareSpin => ({
   source: row.source,
   calibrationId: row.calibration_id,
   mounted: row.mounted,
+  supports: row.supports,
   quick: row.quick,
   enteredTwice: row.entered_twice,
   display: row.display,

@@ -129,6 +129,19 @@ describe('an amendment', () => {
     const again = await server.void(mistyped);
     expect([again.status, detailOf(again)]).toEqual([409, 'Ottoline Fasch amended that spin already: a digit too many']);
   });
+  it('of a spin was read where that one was, though planes and supports were moved since', async () => {
+    const job = await server.job();
+    const lies = (baseVersion: number, zLeftMm: number) =>
+      server.post(`jobs/${job.id}/decisions`, { ...entry(), baseVersion, subject: 'spin.supports', value: { zLeftMm, zRightMm: 150 } });
+    await lies(0, -150);
+    const mistyped = await typeSpin(job, 3600);
+    const { planes } = job.spec.crank;
+    await lies(1, -100);
+    await typeSpin(job, 360, { amends: { entryId: mistyped, reason: 'a digit too many' } });
+    expect((await server.sheet(job.id)).spins).toMatchObject([{ planes, supports: { zLeftMm: -150, zRightMm: 150 } }]);
+    await typeSpin(job, 350);
+    expect((await server.sheet(job.id)).spins.at(-1)).toMatchObject({ supports: { zLeftMm: -100, zRightMm: 150 } });
+  });
   it('of a hole says what was really drilled', async () => {
     const job = await server.job();
     await typeSpin(job, 2000);

@@ -17,6 +17,7 @@ export interface CalibrationRow extends AttributedRow {
   influence: Calibration['influence'];
   condition: number;
   job_id: string | null;
+  supports: Calibration['supports'];
 }
 export const calibrationFromRow = (row: CalibrationRow): Calibration => ({
   id: row.id,
@@ -28,11 +29,12 @@ export const calibrationFromRow = (row: CalibrationRow): Calibration => ({
   influence: row.influence,
   condition: row.condition,
   jobId: row.job_id,
+  supports: row.supports,
   ...attribution(row),
 });
 
 export const calibrationToRow = (
-  { id, machineId, rotorClass, planes, speedRpm, runs, personId, jobId }: NewCalibration,
+  { id, machineId, rotorClass, planes, speedRpm, runs, personId, jobId, supports }: NewCalibration,
   { influence, condition }: Pick<Calibration, 'influence' | 'condition'>,
 ): Omit<CalibrationRow, 'created_at'> => ({
   id,
@@ -44,6 +46,7 @@ export const calibrationToRow = (
   influence,
   condition,
   job_id: jobId ?? null,
+  supports: supports ?? null,
   person_id: personId,
 });
 

@@ -6,6 +6,7 @@ import {
   standinRecordingSchema,
   writeRecording,
   type Calibration,
+  type JobSheet,
   type Machine,
   type NewRecordedSpin,
   type NewTypedSpin,
@@ -26,7 +27,6 @@ import {
   type Influence,
   type ShownBy,
   type PlaneSpread,
-  type Planes,
   type PlaneUnbalance,
   type Vector,
 } from '@tare/core';
@@ -39,7 +39,7 @@ import { JobAccess } from '../jobs/jobAccess.js';
 import { BALANCING_MACHINE, type BalancingMachine } from '../spins/balancingMachine.js';
 import { hungIn } from '../spins/hungIn.js';
 import { mountedOf } from '../spins/mounted.js';
-import { setUpOf, SpinLedger } from '../spins/spinLedger.js';
+import { setUpOf, SpinLedger, supportsOf } from '../spins/spinLedger.js';
 import { MachineStore } from './machineStore.js';
 import { processRecording, summaryOf, type RecordingFormat, type RecordingPlaces } from './recording.js';
 import { writeRecordingWav } from './recordingWav.js';
@@ -59,7 +59,9 @@ export class OwnSpinsController {
   async typed(@Param('jobId', IdPipe) jobId: string, @CheckedBody(newTypedSpinSchema) spin: NewTypedSpin): Promise<{ id: string }> {
     const sheet = await this.jobs.sheet(jobId);
     const machine = await this.machines.machine(spin.machineId);
-    const { planes } = sheet.spec.crank;
+    // What stands in for another spin was read where that one was.
+    const before = sheet.spins.find(({ id }) => id === spin.amends?.entryId);
+    const planes = before?.planes ?? sheet.spec.crank.planes;
     const calibration = spin.calibrationId === null ? null : await this.machines.calibration(spin.calibrationId, machine.id);
     if (machine.spec.unit === 'none' && !calibration)
       throw fieldProblem('calibrationId', `${machine.spec.name} shows a number without a unit: calibrate it with trial weights first.`);
@@ -69,7 +71,7 @@ export class OwnSpinsController {
     const by: ShownBy = { ...shownBy(machine), planes, influence: byTrials?.influence ?? null };
     const read = readShown(spin.repeats, by);
     const mean = planeMeans(read.spins);
-    const gainDeviation = byTrials ? trialsDeviation(byTrials, jobId, planes, spin.speedRpm) : (machine.spec.gainPercent ?? USUAL_GAIN_PERCENT) / 100;
+    const gainDeviation = byTrials ? trialsDeviation(byTrials, sheet, spin.speedRpm) : (machine.spec.gainPercent ?? USUAL_GAIN_PERCENT) / 100;
     const spread = (plane: 'aGmm' | 'bGmm'): PlaneSpread => ({
       runGmm: 0,
       commonGmm: Math.hypot(gainDeviation * toPolar(mean[plane]).amount, byTrials ? calibrationDeviation(machine, byTrials, mean) : 0),
@@ -98,6 +100,7 @@ export class OwnSpinsController {
         gainEpoch: machine.spec.gainEpoch ?? 0,
         enteredTwice: spin.enteredTwice ?? false,
         ...setUpOf(spin),
+        supports: before ? (before.supports ?? null) : supportsOf(sheet),
         amends: spin.amends,
       },
       spin,
@@ -128,7 +131,7 @@ export class OwnSpinsController {
     const { processed, format } = await processRecording(request.body, spec);
     const turns = processed.turns.map((turn) => unbalanceOf(turn, calibration.influence));
     const mean = planeMeans(turns);
-    const gainDeviation = trialsDeviation(calibration, jobId, sheet.spec.crank.planes, processed.speedRpm);
+    const gainDeviation = trialsDeviation(calibration, sheet, processed.speedRpm);
     const spread = (plane: 'aGmm' | 'bGmm'): PlaneSpread => ({
       runGmm: spec.scatterGmm,
       commonGmm: Math.hypot(gainDeviation * toPolar(mean[plane]).amount, calibrationDeviation(machine, calibration, mean)),
@@ -153,6 +156,7 @@ export class OwnSpinsController {
         gainDeviation: gainOf(gainDeviation, calibrationDeviation(machine, calibration, mean), mean),
         gainEpoch: spec.gainEpoch ?? 0,
         ...setUpOf(spin),
+        supports: supportsOf(sheet),
         amends: spin.amends,
       },
       {
@@ -262,8 +266,8 @@ function gainOf(deviation: number, ofRunsGmm: number, { aGmm, bGmm }: PlaneUnbal
   return Math.min(1, Math.hypot(deviation, largest > 0 ? ofRunsGmm / largest : 0));
 }
 
-const trialsDeviation = (calibration: Calibration, jobId: string, planes: Planes, speedRpm: number): number =>
-  GAIN_BY_TRIALS[calibratedWhere(calibration, { id: jobId, planes }, speedRpm)];
+const trialsDeviation = (calibration: Calibration, sheet: JobSheet, speedRpm: number): number =>
+  GAIN_BY_TRIALS[calibratedWhere(calibration, { id: sheet.id, planes: sheet.spec.crank.planes, supports: supportsOf(sheet) }, speedRpm)];
 
 const shownBy = ({ spec }: Machine): Omit<ShownBy, 'planes' | 'influence'> => ({
   unit: spec.unit,

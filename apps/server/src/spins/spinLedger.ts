@@ -1,6 +1,16 @@
 import { Injectable } from '@nestjs/common';
-import { factsOf, type Amends, type MachineSpec, type NewTypedSpin, type SpinEntry, type SpinSetUp } from '@tare/contract';
-import { jobFigures, type HungPiece, type Influence, type Mounted, type PlaneUnbalance, type Planes, type ShownBy } from '@tare/core';
+import { factsOf, type Amends, type JobSheet, type MachineSpec, type NewTypedSpin, type SpinEntry, type SpinSetUp } from '@tare/contract';
+import {
+  jobFigures,
+  latestOn,
+  type HungPiece,
+  type Influence,
+  type Mounted,
+  type PlaneUnbalance,
+  type Planes,
+  type ShownBy,
+  type Supports,
+} from '@tare/core';
 import { randomUUID } from 'node:crypto';
 import type { Knex } from 'knex';
 import { JobAccess } from '../jobs/jobAccess.js';
@@ -41,6 +51,7 @@ export interface SpinToKeep {
   readonly gainEpoch?: number;
   readonly enteredTwice?: boolean;
   readonly mounted: Mounted | null;
+  readonly supports: Supports | null;
   readonly quick: boolean;
   readonly note: string;
   readonly amends?: Amends | undefined;
@@ -88,6 +99,9 @@ export class SpinLedger {
   }
 }
 
+/** Where a job’s crank lies in the machine now; null where nobody measured. */
+export const supportsOf = ({ decisions }: Pick<JobSheet, 'decisions'>): Supports | null => latestOn(decisions, 'spin.supports') ?? null;
+
 /** What was said of how a spin was set up. */
 export const setUpOf = ({ mounted, quick, note, hungPieces }: SpinSetUp): Pick<SpinToKeep, 'mounted' | 'quick' | 'note' | 'hungPieces'> => ({
   hungPieces: hungPieces && hungPieces.length > 0 ? hungPieces : null,
@@ -121,6 +135,7 @@ async function insertSpin(trx: Knex.Transaction, shopId: string, jobId: string, 
     columns: json(spin.recording?.columns),
     channels: json(spin.recording?.channels),
     mounted: json(spin.mounted),
+    supports: json(spin.supports),
     quick: spin.quick,
     entered_twice: spin.enteredTwice ?? false,
     display: json(spin.display),

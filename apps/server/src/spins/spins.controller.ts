@@ -1,7 +1,7 @@
 import { promisify } from 'node:util';
 import { gzip } from 'node:zlib';
 import { Controller, Get, Inject, Param, Post, Query, Res } from '@nestjs/common';
-import { AS_IT_SHOULD_BE, spinRequestSchema, writeRecording, type SpinEvent, type SpinRequest } from '@tare/contract';
+import { AS_IT_SHOULD_BE, spinRequestSchema, writeRecording, type JobSheet, type SpinEvent, type SpinRequest } from '@tare/contract';
 import { BALANCED, meanReading, processSpin, sensorSpread, unbalanceOf, type PlaneSpread, type PlaneUnbalance } from '@tare/core';
 import type { Response } from 'express';
 import { CheckedBody } from '../http/checkedBody.js';
@@ -12,7 +12,7 @@ import { JobAccess } from '../jobs/jobAccess.js';
 import { BALANCING_MACHINE, type BalancingMachine, type KnowsTheTruth, type MachineSpin } from './balancingMachine.js';
 import { hungIn } from './hungIn.js';
 import { mountedOf } from './mounted.js';
-import { setUpOf, SpinLedger, type SpinToKeep } from './spinLedger.js';
+import { setUpOf, SpinLedger, supportsOf, type SpinToKeep } from './spinLedger.js';
 
 const zip = promisify(gzip);
 
@@ -50,7 +50,7 @@ export class SpinsController {
         const { lightG, ...setUp } = dials;
         const order = { speedRpm, turns, run: sheet.spins.length + 1, hung: hungIn(request, planes, planes) ?? BALANCED, ...setUp };
         const spun = await this.machine.spin(mountedOf(sheet, lightG), order, send, stop.signal);
-        await this.ledger.keep(jobId, await standinSpin(request, planes, spun), request);
+        await this.ledger.keep(jobId, await standinSpin(request, sheet, spun), request);
       }
       send({ type: 'done', spinId: request.id });
     } catch (error) {
@@ -75,7 +75,8 @@ const STANDIN_PLACES = {
 };
 
 /** A spin of the stand-in read by its own calibration, which is a few per cent off as its maker says. */
-async function standinSpin(request: SpinRequest, planes: SpinToKeep['planes'], { signal, own }: MachineSpin): Promise<SpinToKeep> {
+async function standinSpin(request: SpinRequest, sheet: JobSheet, { signal, own }: MachineSpin): Promise<SpinToKeep> {
+  const { planes } = sheet.spec.crank;
   const processed = processSpin(signal);
   const turns = processed.turns.slice(0, request.turns);
   const mean = meanReading(turns);
@@ -94,6 +95,7 @@ async function standinSpin(request: SpinRequest, planes: SpinToKeep['planes'], {
     hung: hungIn(request, planes, planes),
     calibrationId: null,
     ...setUpOf(request),
+    supports: supportsOf(sheet),
     influence: own.influence,
     warnings: processed.warnings.map(({ sentence }) => sentence),
     recording: { bytes: await zip(writeRecording(signal, STANDIN_PLACES.columns)), format: 'csv', ...STANDIN_PLACES },

@@ -31,11 +31,14 @@ export const useJob = (jobId: string): UseQueryResult<JobRecord, ProblemError> =
 
 /**
  * Changes the record on screen by what the server has acknowledged. A record that is on its way may have been read before that, and
- * would take the entry away again: it is not waited for; word of whatever else it held has it read once more.
+ * would take the entry away again: it is not waited for, and read once more, since it was fetched for what somebody else wrote.
  */
 async function changeRecord(queries: QueryClient, jobId: string, change: (record: JobRecord) => JobRecord): Promise<void> {
-  await queries.cancelQueries({ queryKey: jobKey(jobId) });
-  queries.setQueryData<JobRecord>(jobKey(jobId), (record) => record && change(record));
+  const queryKey = jobKey(jobId);
+  const wasOnItsWay = queries.isFetching({ queryKey }) > 0;
+  await queries.cancelQueries({ queryKey });
+  queries.setQueryData<JobRecord>(queryKey, (record) => record && change(record));
+  if (wasOnItsWay) void queries.invalidateQueries({ queryKey });
 }
 
 /** Puts an entry where one of its id is, or last. */

@@ -4,6 +4,7 @@ import type { LayoutId } from '../engine/library.js';
 import type { Crank } from '../rotor/crank.js';
 import type { KnownCut } from '../rotor/cut.js';
 import type { PlaneUnbalance, Planes } from '../rotor/planes.js';
+import type { Supports } from '../rotor/supports.js';
 import type { ToleranceChoice } from '../rotor/tolerance.js';
 import type { DrillErrors } from '../cuts/drillErrors.js';
 import type { Mounted } from '../estimate/estimate.js';
@@ -62,6 +63,8 @@ export interface SpinFact {
   readonly atLeastGmm?: SpinReading['atLeastGmm'];
   /** What was mounted; left out for all that the crank is described with. */
   readonly mounted?: Mounted | null;
+  /** Where the supports stood; left out where nobody had measured. */
+  readonly supports?: Supports | null;
   /** A quick look, which does not count. */
   readonly quick?: boolean;
   /** Its numbers were entered twice, and agreed. */

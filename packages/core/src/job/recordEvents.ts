@@ -4,6 +4,7 @@ import type { EstimateInput, Mounted, RecordEvent, SpinEvent } from '../estimate
 import { hungCovariance } from '../estimate/hungPieces.js';
 import { rimKindOf, type Crank, type RimKind } from '../rotor/crank.js';
 import { BALANCED } from '../rotor/planes.js';
+import { supportsMoved } from '../rotor/supports.js';
 import { toPolar } from '../units/vector.js';
 import type { HoleFact, JobFacts, SpinFact } from './jobFacts.js';
 
@@ -23,23 +24,34 @@ export function usuallyMounted({ counterweights }: Pick<Crank, 'counterweights'>
 /** A calibration of which nobody says how good it is. */
 const GAIN_OF_NOBODY_KNOWS = 0.05;
 
-/** What names a spin's gain: another machine, another calibration, or the same one set anew has another. */
-const gainOf = ({ machineId, calibrationId, gainEpoch }: SpinFact): string =>
-  JSON.stringify([machineId ?? null, calibrationId ?? null, gainEpoch ?? 0]);
+/** What names each spin's gain: another machine, another calibration, the same one set anew, or supports that were moved, has another. */
+function gainsOf(spins: readonly SpinFact[]): ReadonlyMap<string, string> {
+  const moves = new Map<string, { readonly at: SpinFact['supports']; readonly times: number }>();
+  return new Map(
+    spins.map(({ id, machineId, calibrationId, gainEpoch, supports }) => {
+      const read = JSON.stringify([machineId ?? null, calibrationId ?? null, gainEpoch ?? 0]);
+      const before = moves.get(read) ?? { at: null, times: 0 };
+      const times = before.times + (supportsMoved(before.at, supports) ? 1 : 0);
+      moves.set(read, { at: supports ?? before.at, times });
+      return [id, times === 0 ? read : `${read} moved ${times}`];
+    }),
+  );
+}
 
 /** A job's spins that count and its cuts, in the order they happened, as the estimate takes them. */
 export function recordEvents({ spec: { crank }, spins, holes, drill, spinsThatAreSo }: EstimateFacts): EstimateInput {
   const before = holes.filter(({ afterSpinId }) => !spins.some(({ id }) => id === afterSpinId));
   let metal = metalNow(crank, before);
+  const gains = gainsOf(spins);
   const events: RecordEvent[] = [];
   for (const spin of spins) {
-    if (spin.quick !== true) events.push(spinEvent(spin, crank, spinsThatAreSo.includes(spin.id)));
+    if (spin.quick !== true) events.push(spinEvent(spin, gains.get(spin.id)!, crank, spinsThatAreSo.includes(spin.id)));
     for (const hole of holes.filter(({ afterSpinId }) => afterSpinId === spin.id)) {
       events.push({ kind: 'cut', id: hole.id, part: partOfCut(crank, hole), ...cutDoubts(metal, hole, drill) });
       metal = furtherCut(metal, [hole]);
     }
   }
-  return { planes: crank.planes, gainDeviation: gainDeviations(spins), densityDeviation: densityDeviationOf(drill), events };
+  return { planes: crank.planes, gainDeviation: gainDeviations(spins, gains), densityDeviation: densityDeviationOf(drill), events };
 }
 
 const partOfCut = (crank: Crank, { counterweightId }: HoleFact): string => {
@@ -50,7 +62,7 @@ const partOfCut = (crank: Crank, { counterweightId }: HoleFact): string => {
 /** A gain that is known to a hair would leave nothing to learn from. */
 const densityDeviationOf = ({ densityRatio }: DrillErrors): number => Math.max(1e-4, densityRatio);
 
-function spinEvent(spin: SpinFact, crank: Crank, isSo: boolean): SpinEvent {
+function spinEvent(spin: SpinFact, gain: string, crank: Crank, isSo: boolean): SpinEvent {
   const { source, spread, knownDeviationGmm, turns } = spin;
   // A machine that says one number a spin, however often it was asked.
   const of = source === 'typed' || (source === undefined && spread == null) ? 'spins' : 'turns';
@@ -59,7 +71,7 @@ function spinEvent(spin: SpinFact, crank: Crank, isSo: boolean): SpinEvent {
   return {
     kind: 'spin',
     id: spin.id,
-    calibration: gainOf(spin),
+    calibration: gain,
     planes: spin.planes,
     mounted: spin.mounted ?? usuallyMounted(crank),
     hung: spin.hung ?? BALANCED,
@@ -71,10 +83,10 @@ function spinEvent(spin: SpinFact, crank: Crank, isSo: boolean): SpinEvent {
 }
 
 /** How far each calibration may be off, as a share of what it was first used on. */
-function gainDeviations(spins: readonly SpinFact[]): Record<string, number> {
+function gainDeviations(spins: readonly SpinFact[], gains: ReadonlyMap<string, string>): Record<string, number> {
   const deviations: Record<string, number> = {};
   for (const spin of spins) {
-    const key = gainOf(spin);
+    const key = gains.get(spin.id)!;
     if (key in deviations) continue;
     const ratios = (['aGmm', 'bGmm'] as const).map((plane) => {
       const [common, { amount }] = [spin.spread?.[plane].commonGmm ?? 0, toPolar(spin.turns.mean[plane])];

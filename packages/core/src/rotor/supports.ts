@@ -11,6 +11,13 @@ export interface Supports {
   readonly zRightMm: number;
 }
 
+/** Supports nearer than this to where they were are the same, mm. */
+const SAME_SUPPORT_MM = 5;
+
+/** Whether supports were moved between two spins; where nobody measured, nobody knows, and they are taken as they were. */
+export const supportsMoved = (x: Supports | null | undefined, y: Supports | null | undefined): boolean =>
+  x != null && y != null && (Math.abs(x.zLeftMm - y.zLeftMm) > SAME_SUPPORT_MM || Math.abs(x.zRightMm - y.zRightMm) > SAME_SUPPORT_MM);
+
 /** What one support carries, N: half of the crank by its leverage, and the turning pull of the unbalance. */
 export interface SupportLoad {
   readonly weightN: number;

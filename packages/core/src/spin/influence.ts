@@ -1,6 +1,7 @@
 import { absolute, conjugate, over, times } from '../units/complex.js';
 import { CoreError } from '../units/check.js';
 import { add, scale, subtract, sumOf, ZERO, type Vector } from '../units/vector.js';
+import { supportsMoved, type Supports } from '../rotor/supports.js';
 import { samePlaces, type Planes, type PlaneUnbalance } from '../rotor/planes.js';
 
 /** What the two supports say at once per turn, in any one unit: left (nearer the front) and right. */
@@ -163,12 +164,17 @@ const holdsAtSpeed = (calibratedRpm: number, speedRpm: number): boolean => Math.
 /** How far a gain by trial weights may be off, as a share: on this rotor, on another of its class, elsewhere (handbook section 6, definition 2). */
 export const GAIN_BY_TRIALS = { here: 0.02, sameClass: 0.06, elsewhere: 0.15 } as const;
 
-/** Where a calibration was made, seen from a job: in other planes, or at a speed more than a tenth away, it is a guess. */
+/** Where a calibration was made, seen from a job: in other planes, on other supports, or at a speed more than a tenth away, it is a guess. */
 export function calibratedWhere(
-  calibration: { readonly jobId: string | null; readonly planes: Planes; readonly speedRpm: number },
-  job: { readonly id: string; readonly planes: Planes },
+  calibration: { readonly jobId: string | null; readonly planes: Planes; readonly speedRpm: number; readonly supports?: Supports | null },
+  job: { readonly id: string; readonly planes: Planes; readonly supports?: Supports | null },
   speedRpm: number,
 ): keyof typeof GAIN_BY_TRIALS {
-  if (!samePlaces(calibration.planes, job.planes) || !holdsAtSpeed(calibration.speedRpm, speedRpm)) return 'elsewhere';
+  if (
+    !samePlaces(calibration.planes, job.planes) ||
+    !holdsAtSpeed(calibration.speedRpm, speedRpm) ||
+    supportsMoved(calibration.supports, job.supports)
+  )
+    return 'elsewhere';
   return calibration.jobId === job.id ? 'here' : 'sameClass';
 }

@@ -1,12 +1,15 @@
 import type { Knex } from 'knex';
 
 /**
- * Known weights are pieces that sit somewhere; a picture can be of a spin or a cut; the shop says which trial pieces it owns and
+ * Known weights are pieces that sit somewhere; a spin and a calibration know where the supports stood; a picture can be of a spin or a cut; the shop says which trial pieces it owns and
  * whether its stand-ins are offered. A shop that was there before goes on being offered them.
  */
 export async function up(db: Knex): Promise<void> {
   await db.raw(/* sql */ `
     alter table hung_weight add column pieces jsonb;
+    -- Where the crank lay when it was spun, and when a calibration was made.
+    alter table spin add column supports jsonb;
+    alter table calibration add column supports jsonb;
 
     alter table photo
       alter column part_id drop not null,

@@ -18,6 +18,7 @@ import {
 import { useMemo, useState, type ReactNode } from 'react';
 import { useMachines } from '../../api/machines.js';
 import { useWrite, type Content } from '../../api/useWrite.js';
+import { RimEnd } from '../../draw/RimEnd.js';
 import { degrees, fixed } from '../../format/numbers.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { AskAnother } from '../../ui/AskAnother.js';
@@ -67,6 +68,8 @@ export function LogOwnCut({ start, planned, beforeSpinId, amends, onDone }: LogO
   );
   const round = draft.kind === 'radial' || draft.kind === 'face' || draft.kind === 'bar';
   const onOld = draft.kind === 'redrill' || draft.kind === 'weld';
+  const beside = draft.kind === 'face' || draft.kind === 'bar';
+  const rim = before.crank.counterweights.find(({ id }) => id === draft.counterweightId);
   const send = async (): Promise<void> => {
     if (personId === null) return;
     const chipsG = chips.trim() === '' ? null : typedNumber(chips);
@@ -116,7 +119,7 @@ export function LogOwnCut({ start, planned, beforeSpinId, amends, onDone }: LogO
         {round && field('bitMm', draft.kind === 'bar' ? 'Diameter of the bar' : 'Bit', 'mm', 'w-28')}
         {(draft.kind === 'radial' || draft.kind === 'face') && field('depthMm', 'Depth measured, to the shoulder', 'mm', 'w-44')}
         {draft.kind === 'bar' && field('lengthMm', 'Length pressed in', 'mm')}
-        {(draft.kind === 'face' || draft.kind === 'bar') && (
+        {beside && (
           <>
             <Choice
               label="From the"
@@ -141,6 +144,20 @@ export function LogOwnCut({ start, planned, beforeSpinId, amends, onDone }: LogO
         )}
         {draft.kind === 'redrill' && field('deeperMm', 'All of them deeper by', 'mm', 'w-44')}
       </div>
+      {!onOld && rim && (
+        <details>
+          <summary className="min-h-11 py-2">{`Point at it: ${rim.name} from the front`}</summary>
+          <RimEnd
+            crank={before.crank}
+            counterweight={rim}
+            holes={before.standing}
+            planned={cuts}
+            onPick={({ angleDeg, radiusMm }) =>
+              set({ angleDeg: String(Math.round(angleDeg)), ...(beside ? { radiusMm: String(Math.round(radiusMm)) } : {}) })
+            }
+          />
+        </details>
+      )}
       {onOld && (
         <fieldset className="flex flex-wrap gap-x-5">
           <legend className="font-semibold">{draft.kind === 'redrill' ? 'Which holes' : 'Which hole'}</legend>

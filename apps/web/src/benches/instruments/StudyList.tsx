@@ -4,8 +4,9 @@ import type { ReactNode } from 'react';
 import { clock, fixed } from '../../format/numbers.js';
 import { usePersonName } from '../../ui/usePersonName.js';
 import { VoidButton } from '../../ui/VoidButton.js';
+import { AmendStudy } from './AmendStudy.js';
 
-/** Every study that stands, newest first, each of which can be voided. */
+/** Every study that stands, newest first, each of which can be put right or voided. */
 export function StudyList({ studies }: { readonly studies: readonly Study[] }): ReactNode {
   const nameOf = usePersonName();
   return (
@@ -15,6 +16,7 @@ export function StudyList({ studies }: { readonly studies: readonly Study[] }): 
         {[...studies].reverse().map((study) => (
           <li key={study.id} className="flex flex-wrap items-center gap-x-4">
             <span>{`${clock(study.at)}, ${nameOf(study.personId)}: ${studyWords(study)}`}</span>
+            <AmendStudy study={study} />
             <VoidButton entryId={study.id} what="this study" reasons={['another scale', 'the bench was knocked', 'mistyped']} />
           </li>
         ))}

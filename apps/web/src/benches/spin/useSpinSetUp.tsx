@@ -1,5 +1,5 @@
 import type { SpinSetUp } from '@tare/contract';
-import { usuallyMounted, type Mounted } from '@tare/core';
+import { latestOn, supportsMoved, usuallyMounted, type Mounted } from '@tare/core';
 import { useState, type ReactNode } from 'react';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { Field } from '../../ui/Field.js';
@@ -9,7 +9,7 @@ import { mountedWords } from './mountedWords.js';
 
 export interface SpinSetUpFields {
   readonly setUp: SpinSetUp;
-  /** What is mounted, or a plane, is another than at the last spin. */
+  /** What is mounted, a plane or a support is another than at the last spin. */
   readonly isAnother: boolean;
   readonly fields: ReactNode;
   /** After a spin was kept: a note and a quick look are of that one alone. */
@@ -27,10 +27,11 @@ export function useSpinSetUp(): SpinSetUpFields {
   const [note, setNote] = useDraft(`spin-note.${sheet.id}`);
   const isSame = mountedWords(mounted) === mountedWords(usual);
   const movedPlanes = last !== undefined && (last.planes.zAMm !== sheet.spec.crank.planes.zAMm || last.planes.zBMm !== sheet.spec.crank.planes.zBMm);
-  const same = last === undefined ? '' : isSame && !movedPlanes ? ': the same as last time' : ': another set-up than last time';
+  const movedSupports = supportsMoved(last?.supports, latestOn(sheet.decisions, 'spin.supports'));
+  const same = last === undefined ? '' : isSame && !movedPlanes && !movedSupports ? ': the same as last time' : ': another set-up than last time';
   return {
     setUp: { mounted, ...(quick ? { quick } : {}), ...(note.trim() === '' ? {} : { note: note.trim() }) },
-    isAnother: last === undefined || !isSame || movedPlanes,
+    isAnother: last === undefined || !isSame || movedPlanes || movedSupports,
     startOver: () => {
       setQuick(false);
       setNote('');
@@ -46,6 +47,7 @@ export function useSpinSetUp(): SpinSetUpFields {
           {movedPlanes && (
             <p>The planes moved on the Engine bench since the last spin. What was read before is carried over to where they are now.</p>
           )}
+          {movedSupports && <p>The supports were moved since the last spin: the machine may read by another amount from here on.</p>}
           <MountedFields mounted={mounted} known={usual} onChange={(next) => setDraft(JSON.stringify(next))} />
           <label className="flex min-h-11 items-center gap-2">
             <input type="checkbox" className="size-5 accent-ink" checked={quick} onChange={(event) => setQuick(event.target.checked)} />A quick look:

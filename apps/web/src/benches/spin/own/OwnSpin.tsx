@@ -1,5 +1,5 @@
 import type { Calibration, Machine, MachineCheck } from '@tare/contract';
-import { calibratedWhere, GAIN_BY_TRIALS, latestOn, samePlaces, type Planes } from '@tare/core';
+import { calibratedWhere, GAIN_BY_TRIALS, latestOn, samePlaces, supportsMoved } from '@tare/core';
 import type { ReactNode } from 'react';
 import { clock, fixed } from '../../../format/numbers.js';
 import { useOpenJob } from '../../../shell/JobContext.js';
@@ -23,9 +23,12 @@ export function OwnSpin({ machine, calibrations, checks }: OwnSpinProps): ReactN
   const needs = machine.spec.unit === 'none' || machine.spec.driver === 'recorded';
   const { sheet } = useOpenJob();
   const { planes } = sheet.spec.crank;
+  const supports = latestOn(sheet.decisions, 'spin.supports') ?? null;
   const [chosenId, choose] = useDraft(`calibration.${sheet.id}.${machine.id}`);
   // Only what was made on this rotor is taken without asking.
-  const own = calibrations.find(({ jobId, planes: of }) => jobId === sheet.id && samePlaces(of, planes));
+  const own = calibrations.find(
+    ({ jobId, planes: of, supports: at }) => jobId === sheet.id && samePlaces(of, planes) && !supportsMoved(at, supports),
+  );
   const calibration = calibrations.find(({ id }) => id === chosenId) ?? own ?? null;
   return (
     <div className="grid gap-4">
@@ -44,7 +47,7 @@ export function OwnSpin({ machine, calibrations, checks }: OwnSpinProps): ReactN
               })),
             ]}
           />
-          {calibration && <p className="pb-2">{holdsWords(calibration, { id: sheet.id, planes })}</p>}
+          {calibration && <p className="pb-2">{holdsWords(calibration, { id: sheet.id, planes, supports })}</p>}
         </div>
       )}
       <div>
@@ -69,13 +72,13 @@ export function OwnSpin({ machine, calibrations, checks }: OwnSpinProps): ReactN
 }
 
 /** How far a calibration may be trusted here. */
-function holdsWords(calibration: Calibration, job: { readonly id: string; readonly planes: Planes }): string {
+function holdsWords(calibration: Calibration, job: Parameters<typeof calibratedWhere>[1]): string {
   const where = calibratedWhere(calibration, job, calibration.speedRpm);
   const good = `${fixed(100 * GAIN_BY_TRIALS[where], 0)} %`;
   return {
     here: `Made on this crank: good to ${good} within a tenth of ${fixed(calibration.speedRpm, 0)} rpm.`,
     sameClass: `Made on another crank in the same planes: good to ${good} within a tenth of ${fixed(calibration.speedRpm, 0)} rpm. Hang a known weight and spin to check.`,
-    elsewhere: `Made in other planes: its amounts may be ${good} off until a known weight has checked it.`,
+    elsewhere: `Made in other planes or on other supports: its amounts may be ${good} off until a known weight has checked it.`,
   }[where];
 }
 

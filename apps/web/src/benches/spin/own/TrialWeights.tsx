@@ -3,6 +3,7 @@ import {
   CoreError,
   fromPolar,
   influenceOf,
+  latestOn,
   toHeavyDeg,
   toPolar,
   typedNumber,
@@ -64,7 +65,16 @@ export function TrialWeights({ machine }: { readonly machine: Machine }): ReactN
   const keep = (): void => {
     if (personId === null || missing !== -1) return;
     entry.mutate(
-      { personId, machineId: machine.id, rotorClass, planes, speedRpm: typedNumber(speed), runs: read as TrialRun[], jobId: sheet.id },
+      {
+        personId,
+        machineId: machine.id,
+        rotorClass,
+        planes,
+        speedRpm: typedNumber(speed),
+        runs: read as TrialRun[],
+        jobId: sheet.id,
+        supports: latestOn(sheet.decisions, 'spin.supports') ?? null,
+      },
       {
         onSuccess: ({ id }) => {
           setBare(bareRunOf(runs, read as TrialRun[], id, typedNumber(speed)));

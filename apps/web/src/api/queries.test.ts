@@ -1,0 +1,37 @@
+import { QueryClient, QueryObserver } from '@tanstack/react-query';
+import type { JobRecord, WrittenReading } from '@tare/contract';
+import { jobKey, putReading } from './queries.js';
+
+const reading = (id: string): WrittenReading => ({ id }) as unknown as WrittenReading;
+const recordOf = (...ids: readonly string[]): JobRecord => ({ readings: ids.map(reading) }) as unknown as JobRecord;
+
+const tick = (): Promise<void> => new Promise((resolve) => setTimeout(resolve));
+
+describe('what the server has acknowledged', () => {
+  it('does not lose what somebody else wrote while the record was on its way', async () => {
+    const queries = new QueryClient();
+    const answers: ((record: JobRecord) => void)[] = [];
+    const observer = new QueryObserver(queries, {
+      queryKey: jobKey('job'),
+      queryFn: () => new Promise<JobRecord>((resolve) => answers.push(resolve)),
+    });
+    const shown = (): readonly string[] => (observer.getCurrentResult().data?.readings ?? []).map(({ id }) => id);
+    const stop = observer.subscribe(() => undefined);
+    answers[0]!(recordOf('mine 1'));
+    await tick();
+    // Word of somebody else's reading: the record is asked for again, and meanwhile one's own is acknowledged.
+    void queries.invalidateQueries({ queryKey: jobKey('job') });
+    await tick();
+    await putReading(queries, 'job', reading('mine 2'));
+    expect(shown()).toEqual(['mine 1', 'mine 2']);
+    await tick();
+    expect(answers.length).toBe(3);
+    // What was read before one's own arrived is not believed any more.
+    answers[1]!(recordOf('mine 1', 'theirs'));
+    answers[2]!(recordOf('mine 1', 'theirs', 'mine 2'));
+    await tick();
+    expect(shown()).toEqual(['mine 1', 'theirs', 'mine 2']);
+    stop();
+    queries.clear();
+  });
+});
