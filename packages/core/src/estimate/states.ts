@@ -455,12 +455,15 @@ function afterReading({ mean, covariance }: Known, slope: Float64Array, left: Fl
   for (let a = 0; a < 4; a += 1)
     for (let b = 0; b < 4; b += 1) for (let j = 0; j < n; j += 1) gain[a * n + j]! += weight[4 * a + b]! * across[b * n + j]!;
   const [m, p] = [mean.slice(), covariance.slice()];
-  for (let a = 0; a < 4; a += 1)
-    for (let i = 0; i < n; i += 1) {
-      const value = gain[a * n + i]!;
-      m[i]! += value * off[a]!;
-      for (let j = 0; j < n; j += 1) p[i * n + j]! -= value * across[a * n + j]!;
+  for (let i = 0; i < n; i += 1) {
+    const [g0, g1, g2, g3] = [gain[i]!, gain[n + i]!, gain[2 * n + i]!, gain[3 * n + i]!];
+    m[i]! += g0 * off[0]! + g1 * off[1]! + g2 * off[2]! + g3 * off[3]!;
+    for (let j = 0; j <= i; j += 1) {
+      const less = g0 * across[j]! + g1 * across[n + j]! + g2 * across[2 * n + j]! + g3 * across[3 * n + j]!;
+      p[i * n + j]! -= less;
+      if (i !== j) p[j * n + i]! -= less;
     }
+  }
   return { mean: m, covariance: p };
 }
 
