@@ -186,7 +186,10 @@ test('set-up, trial weights and spin on the stand-in bench; a loose bob shows', 
   await test.step('three runs, and the crank reads as it did on the machine that knows its own gain', async () => {
     await page.getByLabel('Run 2, weight in A').fill('18');
     await page.getByLabel('Run 2, its angle in A').fill('0');
+    const runs = page.getByRole('listitem');
     await page.getByRole('button', { name: 'Record run 2' }).click();
+    // What a recording said moves everything below it down: a press while it comes lands beside its button.
+    await expect(runs.filter({ hasText: 'Run 2:' }).getByText(/whole turns at/)).toBeVisible();
     await page.getByLabel('Run 3, weight in B').fill('18');
     await page.getByLabel('Run 3, its angle in B').fill('90');
     await page.getByRole('button', { name: 'Record run 3' }).click();

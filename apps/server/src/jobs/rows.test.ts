@@ -59,7 +59,8 @@ describe('a row and back', () => {
     const vector = { re: 1, im: 2 };
     const worked = { influence: { leftOfA: vector, leftOfB: vector, rightOfA: vector, rightOfB: vector }, condition: 2.3 };
     const planes = { zAMm: -200, zBMm: 200, radiusAMm: 85, radiusBMm: 85 };
-    const calibration: NewCalibration = { id, personId, machineId: randomUUID(), rotorClass: 'V8', planes, speedRpm: 600, runs: [] };
+    const supports = { zLeftMm: -240, zRightMm: 240 };
+    const calibration: NewCalibration = { id, personId, machineId: randomUUID(), rotorClass: 'V8', planes, speedRpm: 600, runs: [], supports };
     expect(calibrationFromRow({ ...calibrationToRow(calibration, worked), created_at: at })).toEqual({
       ...calibration,
       ...worked,

@@ -29,13 +29,9 @@ const at = (zLeftMm: number, zRightMm: number): Partial<SpinFact> => ({ supports
 
 describe('the gain that a spin is read by', () => {
   it('is another where the machine, its calibration or its epoch is', () => {
-    expect(gainsOf([spin('1'), spin('2', { machineId: 'other' }), spin('3', { gainEpoch: 1 }), spin('4', { calibrationId: 'c' }), spin('5')])).toEqual([
-      'a',
-      'b',
-      'c',
-      'd',
-      'a',
-    ]);
+    expect(
+      gainsOf([spin('1'), spin('2', { machineId: 'other' }), spin('3', { gainEpoch: 1 }), spin('4', { calibrationId: 'c' }), spin('5')]),
+    ).toEqual(['a', 'b', 'c', 'd', 'a']);
   });
   it('is another from where the supports were moved; where nobody had measured they stood as they stand', () => {
     expect(gainsOf([spin('1'), spin('2', at(-200, 200)), spin('3', at(-203, 200)), spin('4', at(-240, 200)), spin('5')])).toEqual([
