@@ -1,4 +1,6 @@
 import {
+  add,
+  times,
   estimate,
   fromPolar,
   toPolar,
@@ -24,8 +26,6 @@ const HONEST = Number(process.env['TARE_HONEST_SPINS'] ?? 20_000);
 const STORIES = 400;
 
 type Chance = ReturnType<typeof chanceFor>;
-const plus = (x: Vector, y: Vector): Vector => ({ re: x.re + y.re, im: x.im + y.im });
-const times = (x: Vector, y: Vector): Vector => ({ re: x.re * y.re - x.im * y.im, im: x.re * y.im + x.im * y.re });
 const both = (of: (plane: 'aGmm' | 'bGmm') => Vector): PlaneUnbalance => ({ aGmm: of('aGmm'), bGmm: of('bGmm') });
 const round = (v: Vector, stepG: number): Vector => {
   const { amount, angleDeg } = toPolar(v);
@@ -53,13 +53,13 @@ class Story {
   }
 
   total(mounted: readonly string[]): PlaneUnbalance {
-    return mounted.reduce<PlaneUnbalance>((sum, part) => both((plane) => plus(sum[plane], this.#truth[part]![plane])), NOTHING);
+    return mounted.reduce<PlaneUnbalance>((sum, part) => both((plane) => add(sum[plane], this.#truth[part]![plane])), NOTHING);
   }
 
   spin(mounted: readonly string[] = ['crank'], said: readonly string[] = mounted): void {
     const truth = this.total(mounted);
     const mean = both((plane) => {
-      const read = plus(times(this.#gain[plane], truth[plane]), { re: this.chance.normal(SCATTER_GMM), im: this.chance.normal(SCATTER_GMM) });
+      const read = add(times(this.#gain[plane], truth[plane]), { re: this.chance.normal(SCATTER_GMM), im: this.chance.normal(SCATTER_GMM) });
       return round(read, this.stepG);
     });
     const step = { amountGmm: this.stepG * 85, angleRad: Math.PI / 180 };
@@ -86,7 +86,7 @@ class Story {
     const missed = variance.map((one) => this.chance.normal(Math.sqrt(one)));
     this.#truth[part] = both((plane) => {
       const at = plane === 'aGmm' ? 0 : 2;
-      return plus(plus(this.#truth[part]![plane], change[plane]), { re: missed[at]!, im: missed[at + 1]! });
+      return add(add(this.#truth[part]![plane], change[plane]), { re: missed[at]!, im: missed[at + 1]! });
     });
     const event: CutEvent = { kind: 'cut', id: `cut ${this.events.length}`, part, change, perDensity: change, covariance };
     this.events.push(event);
@@ -96,7 +96,7 @@ class Story {
   secretly(grams: number): void {
     const gone = fromPolar(85 * grams, this.chance.between(0, 360));
     const crank = this.#truth['crank']!;
-    this.#truth['crank'] = { ...crank, aGmm: plus(crank.aGmm, gone) };
+    this.#truth['crank'] = { ...crank, aGmm: add(crank.aGmm, gone) };
   }
 
   input(): EstimateInput {

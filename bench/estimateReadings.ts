@@ -1,4 +1,6 @@
 import {
+  add,
+  times,
   chanceInside,
   estimate,
   fromPolar,
@@ -22,8 +24,6 @@ const STORIES = 1200;
 const PLANE_NAMES = ['aGmm', 'bGmm'] as const;
 
 type Chance = ReturnType<typeof chanceFor>;
-const plus = (x: Vector, y: Vector): Vector => ({ re: x.re + y.re, im: x.im + y.im });
-const times = (x: Vector, y: Vector): Vector => ({ re: x.re * y.re - x.im * y.im, im: x.re * y.im + x.im * y.re });
 const both = (of: (plane: 'aGmm' | 'bGmm') => Vector): PlaneUnbalance => ({ aGmm: of('aGmm'), bGmm: of('bGmm') });
 const gainOf = (chance: Chance, deviation: number): PlaneUnbalance =>
   both(() => ({ re: 1 + chance.normal(deviation), im: chance.normal(deviation) }));
@@ -44,9 +44,9 @@ const spinOf = (id: string, reading: SpinEvent['reading'], scatterGmm: number): 
 function recorded(chance: Chance, truth: PlaneUnbalance, turns: number, ratio: number, spinGmm: number, wide = 90): SpinEvent['reading'] {
   const narrow = wide / ratio;
   const of = (vector: Vector): (() => Vector) => {
-    const middle = plus(vector, { re: chance.normal(spinGmm), im: chance.normal(spinGmm) });
+    const middle = add(vector, { re: chance.normal(spinGmm), im: chance.normal(spinGmm) });
     const along = chance.between(0, 360);
-    return () => plus(middle, times(fromPolar(1, along), { re: chance.normal(wide), im: chance.normal(narrow) }));
+    return () => add(middle, times(fromPolar(1, along), { re: chance.normal(wide), im: chance.normal(narrow) }));
   };
   const [a, b] = [of(truth.aGmm), of(truth.bGmm)];
   return { turns: summariseTurns(Array.from({ length: turns }, () => ({ aGmm: a(), bGmm: b() }))), of: 'turns', display: null };
@@ -84,8 +84,8 @@ const HEARS: Influence = (() => {
   const run = (trial: PlaneUnbalance): { readonly trial: PlaneUnbalance; readonly reading: { readonly left: Vector; readonly right: Vector } } => ({
     trial,
     reading: {
-      left: plus(times(trial.aGmm, fromPolar(0.02, 20)), times(trial.bGmm, fromPolar(0.006, 12))),
-      right: plus(times(trial.aGmm, fromPolar(0.006, 27)), times(trial.bGmm, fromPolar(0.02, 35))),
+      left: add(times(trial.aGmm, fromPolar(0.02, 20)), times(trial.bGmm, fromPolar(0.006, 12))),
+      right: add(times(trial.aGmm, fromPolar(0.006, 27)), times(trial.bGmm, fromPolar(0.02, 35))),
     },
   });
   const weight = fromPolar(2550, 0);
@@ -109,9 +109,9 @@ function needleCoverage(): Figure[] {
       const gain = gainOf(chance, 0.02);
       const truth = both(() => fromPolar(85 * chance.between(2, 20), chance.between(0, 360)));
       const events = Array.from({ length: repeats }, (_, k) => {
-        const heard = both((plane) => plus(times(gain[plane], truth[plane]), { re: chance.normal(20), im: chance.normal(20) }));
-        const left = plus(times(heard.aGmm, fromPolar(0.02, 20)), times(heard.bGmm, fromPolar(0.006, 12)));
-        const right = plus(times(heard.aGmm, fromPolar(0.006, 27)), times(heard.bGmm, fromPolar(0.02, 35)));
+        const heard = both((plane) => add(times(gain[plane], truth[plane]), { re: chance.normal(20), im: chance.normal(20) }));
+        const left = add(times(heard.aGmm, fromPolar(0.02, 20)), times(heard.bGmm, fromPolar(0.006, 12)));
+        const right = add(times(heard.aGmm, fromPolar(0.006, 27)), times(heard.bGmm, fromPolar(0.02, 35)));
         const shown = (v: Vector): { amount: number; angleDeg: number } => {
           const { amount, angleDeg } = toPolar(v);
           return { amount: Math.round(2 * amount) / 2, angleDeg: (2 * Math.round(angleDeg / 2)) % 360 };
@@ -156,7 +156,7 @@ function acceptedOf(name: string, scatterGmm: number, readingOf: (chance: Chance
 const typed =
   (scatterGmm: number) =>
   (chance: Chance, read: PlaneUnbalance): SpinEvent['reading'] => {
-    const mean = both((plane) => plus(read[plane], { re: chance.normal(scatterGmm), im: chance.normal(scatterGmm) }));
+    const mean = both((plane) => add(read[plane], { re: chance.normal(scatterGmm), im: chance.normal(scatterGmm) }));
     return { turns: { n: 1, mean, covariance: Array.from({ length: 10 }, () => 0) }, of: 'spins', display: null };
   };
 

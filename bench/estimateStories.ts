@@ -1,4 +1,5 @@
 import {
+  times,
   addPlanes,
   crankTemplate,
   effectOfCuts,
@@ -41,8 +42,6 @@ type Chance = ReturnType<typeof chanceFor>;
 type Spin = EstimateFacts['spins'][number];
 type Hole = EstimateFacts['holes'][number];
 type Shown = NonNullable<Spin['shown']>[number];
-
-const times = (x: Vector, y: Vector): Vector => ({ re: x.re * y.re - x.im * y.im, im: x.re * y.im + x.im * y.re });
 
 /** A crank on a machine with a gain of its own, spun, drilled and spun, as a record that can be told wrongly. */
 class Told {

@@ -200,7 +200,15 @@ export {
   type SubjectOf,
 } from './decisions/decisions.js';
 export { choicesOf, decidedParts, decidedSpins, type JobChoices, type UsualBobChoices } from './decisions/choicesOf.js';
-export { jobFigures, ONE_BOB_FIGURE_WITHIN_G, type JobFigures, type PlaneKnown, type Refused, type SpinFigures } from './job/jobFigures.js';
+export {
+  isInsideNow,
+  jobFigures,
+  ONE_BOB_FIGURE_WITHIN_G,
+  type JobFigures,
+  type PlaneKnown,
+  type Refused,
+  type SpinFigures,
+} from './job/jobFigures.js';
 export { arrivalList, CRANK_ITEMS, type Arrival, type ArrivalItem, type ArrivalKey } from './job/arrivals.js';
 export { ARRIVAL_WORDS, benchStatuses, BENCHES, type BenchId, type BenchState, type BenchStatus } from './job/benches.js';
 

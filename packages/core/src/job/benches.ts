@@ -1,7 +1,7 @@
 import { arrivalList, missingFor, type Arrival, type ArrivalKey } from './arrivals.js';
 import { kindsWeighed, measuresOf, SINGLE_KINDS, type PartKind } from '../parts/facts.js';
 import type { JobFacts } from './jobFacts.js';
-import type { JobFigures } from './jobFigures.js';
+import { isInsideNow, type JobFigures } from './jobFigures.js';
 
 /** The benches of a job in working order. */
 export const BENCHES = ['engine', 'checkIn', 'weigh', 'match', 'bobs', 'spin', 'correct', 'signOff'] as const;
@@ -26,7 +26,7 @@ export function benchStatuses(facts: JobFacts, figures: JobFigures): BenchStatus
   const bobs = figures.bobsNeeded.needed ? (waitingFor('bobs', facts) ?? bobsStatus(facts, figures)) : bobsStatus(facts, figures);
   const spinWaits = waitingFor('spin', facts);
   const last = figures.spins.at(-1);
-  const inside = figures.estimate.verdict === 'inside' && figures.holesSinceLastSpin === 0;
+  const inside = isInsideNow(figures);
   const canSpin = bobs.state === 'done' && spinWaits === null;
   return [
     status('engine', 'done', 'figures are in'),

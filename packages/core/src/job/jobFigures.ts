@@ -78,6 +78,10 @@ export interface JobFigures {
   readonly holesSinceLastSpin: number;
 }
 
+/** The one rule for done: inside by all that is known, and nothing cut that no spin has seen. */
+export const isInsideNow = ({ estimate, holesSinceLastSpin }: Pick<JobFigures, 'estimate' | 'holesSinceLastSpin'>): boolean =>
+  estimate.verdict === 'inside' && holesSinceLastSpin === 0;
+
 /** Bob weights are built to half a gram (handbook section 4), so one figure serves pins that agree within one. */
 export const ONE_BOB_FIGURE_WITHIN_G = 1;
 

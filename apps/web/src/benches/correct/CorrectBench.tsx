@@ -1,4 +1,5 @@
 import { loggedCut, type HoleEntry } from '@tare/contract';
+import { isInsideNow } from '@tare/core';
 import { useState, type ReactNode } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { RimMap } from '../../draw/RimMap.js';
@@ -23,7 +24,7 @@ export function CorrectBench(): ReactNode {
   const { own, open, amend, close } = useOwnCut();
   const last = figures.spins.at(-1);
   const { estimate, holesSinceLastSpin } = figures;
-  const inside = estimate.verdict === 'inside' && holesSinceLastSpin === 0;
+  const inside = isInsideNow(figures);
   const taken = sheet.plans.filter((plan) => plan.spinId === last?.spinId).at(-1);
   const left = taken ? taken.holes.filter((_, i) => !sheet.holes.some((h) => h.planId === taken.id && h.planIndex === i)) : [];
   if (!last)

@@ -2,13 +2,12 @@ import { loggedCut, type HoleEntry } from '@tare/contract';
 import { counterweightOf } from '@tare/core';
 import type { ReactNode } from 'react';
 import { clock, degrees } from '../../format/numbers.js';
-import { count } from '../../format/words.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { usePersonName } from '../../ui/usePersonName.js';
 import { VoidButton } from '../../ui/VoidButton.js';
 import { gramsWords, NOUNS, shortSize, wordOf } from './cutWords.js';
 import { draftOfLogged } from './ownCut.js';
-import { Photos } from '../photos/Photos.js';
+import { EntryMore } from '../photos/EntryMore.js';
 import { useCutMetals } from './useCutMetals.js';
 
 interface CutTableProps {
@@ -21,7 +20,6 @@ export function CutTable({ onAmend }: CutTableProps): ReactNode {
   const { sheet } = useOpenJob();
   const nameOf = usePersonName();
   const took = useCutMetals();
-  const photosOf = (entryId: string): number => sheet.photos.filter((photo) => photo.entryId === entryId).length;
   if (sheet.holes.length === 0) return null;
   return (
     <details>
@@ -52,20 +50,14 @@ export function CutTable({ onAmend }: CutTableProps): ReactNode {
                 <td>{after === 0 ? 'before any spin' : `spin ${after}`}</td>
                 <td className="text-ink-soft">{`${nameOf(cut.personId)}, ${clock(cut.at)}`}</td>
                 <td>
-                  <details>
-                    <summary className="min-h-11 py-2">
-                      {photosOf(cut.id) === 0 ? 'Photos, put right, void' : `${count(photosOf(cut.id), 'photo')}, put right, void`}
-                    </summary>
-                    <span className="flex flex-wrap gap-x-5">
-                      {draftOfLogged(loggedCut(cut)) && (
-                        <button type="button" className="min-h-11 underline underline-offset-4" onClick={() => onAmend(cut)}>
-                          Put this cut right
-                        </button>
-                      )}
-                      <VoidButton entryId={cut.id} what="this cut" reasons={['it was never made', 'logged twice', 'another crank']} />
-                    </span>
-                    <Photos of={{ entryId: cut.id }} title={`the cut in ${name}`} />
-                  </details>
+                  <EntryMore entryId={cut.id} title={`the cut in ${name}`}>
+                    {draftOfLogged(loggedCut(cut)) && (
+                      <button type="button" className="min-h-11 underline underline-offset-4" onClick={() => onAmend(cut)}>
+                        Put this cut right
+                      </button>
+                    )}
+                    <VoidButton entryId={cut.id} what="this cut" reasons={['it was never made', 'logged twice', 'another crank']} />
+                  </EntryMore>
                 </td>
               </tr>
             );

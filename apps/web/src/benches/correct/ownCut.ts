@@ -109,9 +109,11 @@ export function cutsOf(draft: OwnCutDraft, standing: readonly StandingCut[]): Cu
   }
 }
 
+/** A number as it is typed: to a hundredth. */
+const text = (value: number): string => String(Number(value.toFixed(2)));
+
 /** A planned cut as a draft, to be put right where it was really made otherwise; null for one that is not typed here. */
 export function draftOf(cut: Cut): OwnCutDraft | null {
-  const text = (value: number): string => String(Number(value.toFixed(2)));
   const place = { ...NO_CUT, counterweightId: cut.counterweightId, angleDeg: text(cut.angleDeg) };
   switch (cut.kind) {
     case 'radial':
@@ -145,7 +147,6 @@ export function draftOf(cut: Cut): OwnCutDraft | null {
 
 /** A cut that is logged as a draft, depths and all; null for one that is not typed here. */
 export function draftOfLogged(cut: Cut): Partial<OwnCutDraft> | null {
-  const text = (value: number): string => String(Number(value.toFixed(2)));
   if (cut.kind === 'redrill' || cut.kind === 'weld') return { kind: cut.kind, replacesIds: [cut.replacesId] };
   const draft = draftOf(cut);
   if (draft === null) return null;

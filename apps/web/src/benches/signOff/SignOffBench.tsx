@@ -1,3 +1,4 @@
+import { isInsideNow } from '@tare/core';
 import { Printer } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { useWrite } from '../../api/useWrite.js';
@@ -15,7 +16,7 @@ export function SignOffBench(): ReactNode {
   const sign = useWrite('POST jobs/:jobId/sign-offs', { jobId: sheet.id });
   const status = statuses.find(({ bench }) => bench === 'signOff')!;
   const match = statuses.find(({ bench }) => bench === 'match')!;
-  const inside = figures.estimate.verdict === 'inside' && figures.holesSinceLastSpin === 0;
+  const inside = isInsideNow(figures);
   const unchecked = figures.estimate.gainsToCheck.length > 0;
   const canSign = inside && !unchecked;
   return (

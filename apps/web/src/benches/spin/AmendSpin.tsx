@@ -1,4 +1,4 @@
-import type { JobSheet, Machine, SpinEntry } from '@tare/contract';
+import type { Machine, SpinEntry } from '@tare/contract';
 import { usuallyMounted } from '@tare/core';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useState, type ReactNode } from 'react';
@@ -13,7 +13,7 @@ import { ProblemNotice } from '../../ui/Notice.js';
 import { useDecide } from '../../ui/useDecide.js';
 import { useWho, WhoFirst } from '../../ui/WhoFirst.js';
 import { HungFields } from './HungFields.js';
-import { pieceOf, piecesOfPlanes, rowOf, type HungRow } from './hungRows.js';
+import { hungEntryOf, pieceOf, piecesOfPlanes, rowOf, type HungRow } from './hungRows.js';
 import { MountedFields } from './MountedFields.js';
 import { readRows, rowOfShown, ShownRows, type ShownRow } from './own/ShownRows.js';
 
@@ -127,10 +127,6 @@ function ShownForm({ entry, machine, onDone }: PartProps & { readonly machine: M
   );
 }
 
-/** What is on record of known weights in a spin, that stands. */
-const saidOf = (sheet: JobSheet, spinId: string): JobSheet['hungWeights'][number] | undefined =>
-  sheet.hungWeights.findLast((weight) => weight.spinId === spinId && !sheet.voids.some((word) => word.entryId === weight.id));
-
 function AmendHung({ entry, onDone }: PartProps): ReactNode {
   const { sheet } = useOpenJob();
   const { crank } = sheet.spec;
@@ -139,7 +135,7 @@ function AmendHung({ entry, onDone }: PartProps): ReactNode {
   const [reason, setReason] = useState('');
   const pieces = rows.map((row) => pieceOf(row, crank));
   const whole = pieces.every((piece) => piece !== null);
-  const said = saidOf(sheet, entry.id);
+  const said = hungEntryOf(sheet, entry.id);
   const { mutate, blocked, error } = useAmendment((personId) => {
     const [id, ids] = [crypto.randomUUID(), { jobId: sheet.id }];
     if (pieces.length === 0) return ask('POST entries/:entryId/void', { ids: { entryId: said!.id }, body: { id, personId, reason } });

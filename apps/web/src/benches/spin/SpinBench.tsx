@@ -1,3 +1,4 @@
+import { isInsideNow } from '@tare/core';
 import { useMemo, type ReactNode } from 'react';
 import { Link } from 'react-router';
 import { RimMap } from '../../draw/RimMap.js';
@@ -29,7 +30,7 @@ export function SpinBench(): ReactNode {
   const spin = useSpin(sheet.id);
   const status = statuses.find(({ bench }) => bench === 'spin')!;
   const last = figures.spins.at(-1);
-  const inside = figures.estimate.verdict === 'inside' && figures.holesSinceLastSpin === 0;
+  const inside = isInsideNow(figures);
   const own = useOwnMachine();
   const stopKeys = useMemo(() => [{ key: 'Escape', does: 'stop the spin', inFields: true, act: spin.stop }], [spin.stop]);
   useKeys(stopKeys);

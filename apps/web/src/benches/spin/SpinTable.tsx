@@ -6,12 +6,12 @@ import { ask } from '../../api/client.js';
 import { useMachines } from '../../api/machines.js';
 import type { ProblemError } from '../../api/problem.js';
 import { clock, degrees, fixed } from '../../format/numbers.js';
-import { count, VERDICT_WORDS } from '../../format/words.js';
+import { VERDICT_WORDS } from '../../format/words.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { usePersonName } from '../../ui/usePersonName.js';
 import { VerdictMark } from '../../ui/Verdict.js';
 import { VoidButton } from '../../ui/VoidButton.js';
-import { Photos } from '../photos/Photos.js';
+import { EntryMore } from '../photos/EntryMore.js';
 import { AmendSpin } from './AmendSpin.js';
 import { mountedWords } from './mountedWords.js';
 import { hungWords, piecesOfPlanes } from './hungRows.js';
@@ -82,7 +82,10 @@ export function SpinTable(): ReactNode {
                   {entry.mounted && <span className="block">{mountedWords(entry.mounted)}</span>}
                   {entry.note !== '' && <span className="block">{entry.note}</span>}
                   {entry.source !== 'typed' && <Recording spinId={entry.id} />}
-                  <SpinMore entry={entry} number={i + 1} />
+                  <EntryMore entryId={entry.id} title={`spin ${i + 1}`}>
+                    <AmendSpin entry={entry} number={i + 1} />
+                    <VoidButton entryId={entry.id} what={`spin ${i + 1}`} reasons={['misread', 'something was loose', 'another crank lay in it']} />
+                  </EntryMore>
                 </td>
               </tr>
             );
@@ -90,22 +93,6 @@ export function SpinTable(): ReactNode {
         </tbody>
       </table>
     </div>
-  );
-}
-
-/** What is seldom wanted of a spin: its photos, to put it right, to void it. */
-function SpinMore({ entry, number }: { readonly entry: SpinEntry; readonly number: number }): ReactNode {
-  const { sheet } = useOpenJob();
-  const many = sheet.photos.filter((photo) => photo.entryId === entry.id).length;
-  return (
-    <details>
-      <summary className="min-h-11 py-2">{many === 0 ? 'Photos, put right, void' : `${count(many, 'photo')}, put right, void`}</summary>
-      <span className="flex flex-wrap gap-x-5">
-        <AmendSpin entry={entry} number={number} />
-        <VoidButton entryId={entry.id} what={`spin ${number}`} reasons={['misread', 'something was loose', 'another crank lay in it']} />
-      </span>
-      <Photos of={{ entryId: entry.id }} title={`spin ${number}`} />
-    </details>
   );
 }
 

@@ -14,6 +14,7 @@ import { useDecide } from '../../ui/useDecide.js';
 import { VoidButton } from '../../ui/VoidButton.js';
 import { useWho } from '../../ui/WhoFirst.js';
 import { useStories } from '../correct/usePlan.js';
+import { hungEntryOf } from './hungRows.js';
 import { storyWords } from './storyWords.js';
 
 /** Stories that are shown at first. */
@@ -154,7 +155,7 @@ function writeStory(entry: StoryEntry, spinId: string, sheet: JobSheet, personId
     return ask('POST jobs/:jobId/holes', { ids, body });
   }
   if (entry.kind !== 'hung') throw new Error(`Nothing is written for ${entry.kind}.`);
-  const said = sheet.hungWeights.findLast((weight) => weight.spinId === spinId && !sheet.voids.some((word) => word.entryId === weight.id));
+  const said = hungEntryOf(sheet, spinId);
   return ask('POST jobs/:jobId/hung-weights', {
     ids,
     body: { id, personId, spinId, hung: entry.hung, ...(said ? { amends: { entryId: said.id, reason } } : {}) },

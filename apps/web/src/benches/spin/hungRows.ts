@@ -1,3 +1,4 @@
+import type { JobSheet } from '@tare/contract';
 import { toPolar, typedNumber, type Crank, type HungPiece, type PlaneUnbalance } from '@tare/core';
 import { degrees, fixed } from '../../format/numbers.js';
 
@@ -70,6 +71,10 @@ export function piecesOfPlanes({ aGmm, bGmm }: PlaneUnbalance, { planes }: Crank
     .filter(([, { amount }]) => amount > 0)
     .map(([at, { amount, angleDeg }, zMm, radiusMm]) => ({ name: '', massG: amount / radiusMm, deviationG: null, at, zMm, radiusMm, angleDeg }));
 }
+
+/** What is on record of known weights in a spin, that stands. */
+export const hungEntryOf = ({ hungWeights, voids }: JobSheet, spinId: string): JobSheet['hungWeights'][number] | undefined =>
+  hungWeights.findLast((weight) => weight.spinId === spinId && !voids.some((word) => word.entryId === weight.id));
 
 /** "20.0 g at 60° in A, 12.5 g at 210° on CW 3 at 71 mm". */
 export function hungWords(pieces: readonly HungPiece[]): string {
