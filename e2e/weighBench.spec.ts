@@ -103,6 +103,28 @@ test('a repeatability study says what a scale can tell apart', async ({ page, sh
   await dialog.getByRole('button', { name: 'Keep it' }).click();
   await expect(stores).toContainText('5.000 on');
 
+  await test.step('a study that was typed wrongly is put right, with a reason', async () => {
+    await stores.getByText('Every study (2)').click();
+    // Newest first: the check weight, then the ten placements.
+    await stores.getByRole('button', { name: 'Put this study right' }).last().click();
+    const readings = dialog.getByLabel('The readings, g, with blanks between');
+    await expect(readings).toHaveValue('610  615  610  610  615  605  610  615  610  610');
+    const done = dialog.getByRole('button', { name: 'This is what was read' });
+    await readings.fill('610 615 heavy');
+    await dialog.getByLabel('Why is it put right?').fill('the third is 615');
+    await expect(dialog.getByText('Each reading has to be a number of grams.')).toBeVisible();
+    await expect(done).toBeDisabled();
+    // s = √(Σ(x − 611.5)²/9) = √(102.5/9) = 3.375.
+    await readings.fill('610 615 615 610 615 605 610 615 610 610');
+    await done.click();
+    await expect(stores).toContainText('s = 3.375 g');
+    await stores.getByRole('button', { name: 'Put this study right' }).first().click();
+    await dialog.getByLabel('What the check weight is marked').fill('503');
+    await dialog.getByLabel('Why is it put right?').fill('the 503 g one');
+    await done.click();
+    await expect(stores).toContainText('2.000 on');
+  });
+
   const job = await shop.job('v8Cross90');
   await page.goto(`/jobs/${job.id}/weigh`);
   await page.getByLabel('Weighed on').selectOption({ label: 'Stores scale' });

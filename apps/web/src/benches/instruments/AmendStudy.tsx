@@ -3,7 +3,7 @@ import { typedNumber } from '@tare/core';
 import { useState, type ReactNode } from 'react';
 import { useWrite } from '../../api/useWrite.js';
 import { Button } from '../../ui/Button.js';
-import { Field } from '../../ui/Field.js';
+import { Field, NumberField } from '../../ui/Field.js';
 import { Modal } from '../../ui/Modal.js';
 import { ProblemNotice } from '../../ui/Notice.js';
 import { useWho, WhoFirst } from '../../ui/WhoFirst.js';
@@ -25,13 +25,16 @@ export function AmendStudy({ study }: { readonly study: Study }): ReactNode {
 
 function AmendForm({ study, onDone }: { readonly study: Study; readonly onDone: () => void }): ReactNode {
   const personId = useWho();
-  const { id, instrumentId, kind, nominalG } = study;
+  const { id, instrumentId, kind } = study;
   const entry = useWrite('POST instruments/:instrumentId/studies', { instrumentId });
   const [subject, setSubject] = useState(study.subject);
   const [typed, setTyped] = useState(study.readingsG.join('  '));
+  const [marked, setMarked] = useState(study.nominalG === null ? '' : String(study.nominalG));
   const [reason, setReason] = useState('');
+  const nominalG = kind === 'drift' ? typedNumber(marked) : null;
   const readingsG = typed.split(/[\s;]+/).flatMap((text) => (text === '' ? [] : [typedNumber(text)]));
-  const whole = readingsG.length > 0 && !readingsG.some(Number.isNaN);
+  const areNumbers = readingsG.length > 0 && !readingsG.some(Number.isNaN);
+  const isMarked = nominalG === null || nominalG > 0;
   return (
     <form
       className="grid gap-3"
@@ -46,11 +49,20 @@ function AmendForm({ study, onDone }: { readonly study: Study; readonly onDone: 
         isFigure
         value={typed}
         onChange={(event) => setTyped(event.target.value)}
-        problem={whole ? undefined : 'Each reading has to be a number of grams.'}
+        problem={areNumbers ? undefined : 'Each reading has to be a number of grams.'}
       />
+      {kind === 'drift' && (
+        <NumberField
+          label="What the check weight is marked"
+          unit="g"
+          value={marked}
+          onChange={(event) => setMarked(event.target.value)}
+          problem={isMarked ? undefined : 'The mark has to be a number of grams.'}
+        />
+      )}
       <Field label="Why is it put right?" value={reason} onChange={(event) => setReason(event.target.value)} />
       {entry.error && <ProblemNotice>{entry.error.message}</ProblemNotice>}
-      <Button type="submit" look="primary" disabled={personId === null || !whole || reason.trim() === '' || entry.isPending}>
+      <Button type="submit" look="primary" disabled={personId === null || !areNumbers || !isMarked || reason.trim() === '' || entry.isPending}>
         This is what was read
       </Button>
       <WhoFirst />

@@ -28,10 +28,11 @@ export function useSpinSetUp(): SpinSetUpFields {
   const isSame = mountedWords(mounted) === mountedWords(usual);
   const movedPlanes = last !== undefined && (last.planes.zAMm !== sheet.spec.crank.planes.zAMm || last.planes.zBMm !== sheet.spec.crank.planes.zBMm);
   const movedSupports = supportsMoved(last?.supports, latestOn(sheet.decisions, 'spin.supports'));
-  const same = last === undefined ? '' : isSame && !movedPlanes && !movedSupports ? ': the same as last time' : ': another set-up than last time';
+  const changed = !isSame || movedPlanes || movedSupports;
+  const same = last === undefined ? '' : changed ? ': another set-up than last time' : ': the same as last time';
   return {
     setUp: { mounted, ...(quick ? { quick } : {}), ...(note.trim() === '' ? {} : { note: note.trim() }) },
-    isAnother: last === undefined || !isSame || movedPlanes || movedSupports,
+    isAnother: last === undefined || changed,
     startOver: () => {
       setQuick(false);
       setNote('');
@@ -40,7 +41,7 @@ export function useSpinSetUp(): SpinSetUpFields {
     fields: (
       <details>
         <summary className="min-h-11 py-2">
-          Mounted: <span className={isSame ? 'text-ink-soft' : 'font-semibold'}>{`${mountedWords(mounted)}${same}`}</span>
+          Mounted: <span className={changed ? 'font-semibold' : 'text-ink-soft'}>{`${mountedWords(mounted)}${same}`}</span>
           {quick && <span className="font-semibold">; a quick look, which does not count</span>}
         </summary>
         <div className="grid gap-3">

@@ -8,6 +8,7 @@ import { Note } from '../../../ui/Notice.js';
 import { useDraft } from '../../../ui/useDraft.js';
 import { useSupportLoads } from '../useSupportLoads.js';
 import { checkedWords } from '../../machines/machineWords.js';
+import { bareRunOf, FirstSpin } from './FirstSpin.js';
 import { RecordedSpinForm } from './RecordedSpinForm.js';
 import { TrialWeights } from './TrialWeights.js';
 import { TypedSpinForm } from './TypedSpinForm.js';
@@ -30,6 +31,8 @@ export function OwnSpin({ machine, calibrations, checks }: OwnSpinProps): ReactN
     ({ jobId, planes: of, supports: at }) => jobId === sheet.id && samePlaces(of, planes) && !supportsMoved(at, supports),
   );
   const calibration = calibrations.find(({ id }) => id === chosenId) ?? own ?? null;
+  const [declinedId, decline] = useDraft(`bare-run.${sheet.id}.${machine.id}`);
+  const bare = needs && calibration && calibration.id !== declinedId ? bareRunOf(sheet, calibration, machine) : null;
   return (
     <div className="grid gap-4">
       {needs && calibrations.length > 0 && (
@@ -61,7 +64,9 @@ export function OwnSpin({ machine, calibrations, checks }: OwnSpinProps): ReactN
         </details>
       )}
       {needs && !calibration && <Note>This machine’s numbers mean nothing until three runs with known weights have told what they are.</Note>}
-      {(!needs || calibration) &&
+      {bare && <FirstSpin machine={machine} calibration={calibration!} shown={bare} onDecline={() => decline(calibration!.id)} />}
+      {!bare &&
+        (!needs || calibration) &&
         (machine.spec.driver === 'typed' ? (
           <TypedSpinForm machine={machine} calibration={needs ? calibration : null} />
         ) : (

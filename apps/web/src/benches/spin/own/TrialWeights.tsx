@@ -1,4 +1,4 @@
-import type { Machine, RecordingSummary, ShownPair } from '@tare/contract';
+import type { Machine, RecordingSummary } from '@tare/contract';
 import {
   CoreError,
   fromPolar,
@@ -25,7 +25,6 @@ import { Field, NumberField } from '../../../ui/Field.js';
 import { Note, ProblemNotice } from '../../../ui/Notice.js';
 import { useDraft } from '../../../ui/useDraft.js';
 import { useWho } from '../../../ui/WhoFirst.js';
-import { useCautions } from '../Cautions.js';
 import { RecordingWords } from './RecordedSpinForm.js';
 import { StandinBench } from './StandinBench.js';
 
@@ -55,7 +54,6 @@ export function TrialWeights({ machine }: { readonly machine: Machine }): ReactN
   const [draft, setDraft] = useDraft(`trial-runs.${sheet.id}.${machine.id}`);
   const [rotorClass, setRotorClass] = useDraft(`trial-class.${machine.id}`, sheet.spec.engineName);
   const [speed, setSpeed] = useDraft(`trial-speed.${machine.id}`, '600');
-  const [bare, setBare] = useState<BareRun | null>(null);
   const runs = runsOf(draft);
   // A recording may come back while somebody types at another run.
   const set = (change: (before: readonly Run[]) => readonly Run[]): void => setDraft((before) => JSON.stringify(change(runsOf(before))));
@@ -75,15 +73,9 @@ export function TrialWeights({ machine }: { readonly machine: Machine }): ReactN
         jobId: sheet.id,
         supports: latestOn(sheet.decisions, 'spin.supports') ?? null,
       },
-      {
-        onSuccess: ({ id }) => {
-          setBare(bareRunOf(runs, read as TrialRun[], id, typedNumber(speed)));
-          setDraft('');
-        },
-      },
+      { onSuccess: () => setDraft('') },
     );
   };
-  if (bare && machine.spec.driver === 'typed') return <FirstSpin machine={machine} bare={bare} onDone={() => setBare(null)} />;
   return (
     <div className="grid gap-4">
       <p className="text-ink-soft">
@@ -126,51 +118,6 @@ export function TrialWeights({ machine }: { readonly machine: Machine }): ReactN
       )}
       {entry.error && <ProblemNotice>{entry.error.message}</ProblemNotice>}
     </div>
-  );
-}
-
-/** A run without weights, as it was typed, with the calibration that it is part of. */
-interface BareRun {
-  readonly calibrationId: string;
-  readonly speedRpm: number;
-  readonly shown: ShownPair;
-}
-
-function bareRunOf(runs: readonly Run[], read: readonly TrialRun[], calibrationId: string, speedRpm: number): BareRun | null {
-  const i = read.findIndex(({ trial }) => toPolar(trial.aGmm).amount === 0 && toPolar(trial.bGmm).amount === 0);
-  const run = runs[i];
-  if (!run || run.recorded) return null;
-  const shown = (amount: string, angle: string): ShownPair['a'] => ({ amount: typedNumber(amount), angleDeg: typedNumber(angle) });
-  return { calibrationId, speedRpm, shown: { a: shown(run.left, run.leftDeg), b: shown(run.right, run.rightDeg) } };
-}
-
-/** The run without weights is the crank as it came: it need not be spun again. */
-function FirstSpin({ machine, bare, onDone }: { readonly machine: Machine; readonly bare: BareRun; readonly onDone: () => void }): ReactNode {
-  const { sheet } = useOpenJob();
-  const personId = useWho();
-  const entry = useWrite('POST jobs/:jobId/spins/typed', { jobId: sheet.id });
-  const { cautions, allConfirmed } = useCautions();
-  const { shown, calibrationId, speedRpm } = bare;
-  const keep = (): void => {
-    if (personId === null) return;
-    // Three runs and their calibration agree with it: that is as good as typing it twice.
-    const spin = { personId, machineId: machine.id, calibrationId, speedRpm, repeats: [shown], enteredTwice: true, cautionsConfirmed: true } as const;
-    entry.mutate(spin, { onSuccess: onDone });
-  };
-  return (
-    <section aria-label="The run as it is" className="grid gap-3 border-2 border-blue p-3">
-      <p className="text-lg">
-        {`The calibration is kept. Its run without weights is this crank as it ${sheet.spins.length === 0 ? 'came' : 'is now'}: left ${shown.a.amount} at ${degrees(shown.a.angleDeg)}, right ${shown.b.amount} at ${degrees(shown.b.angleDeg)}.`}
-      </p>
-      {cautions}
-      {entry.error && <ProblemNotice>{entry.error.message}</ProblemNotice>}
-      <div className="flex flex-wrap gap-3">
-        <Button look="primary" disabled={personId === null || !allConfirmed || entry.isPending} onClick={keep}>
-          {sheet.spins.length === 0 ? 'Keep that run as the first spin' : 'Keep that run as a spin'}
-        </Button>
-        <Button onClick={onDone}>No, spin it again</Button>
-      </div>
-    </section>
   );
 }
 
