@@ -26,10 +26,11 @@ const coreFloors = FLOORS.flatMap((folders, i) =>
 module.exports = {
   forbidden: [
     { name: 'no-circle', severity: 'error', from: {}, to: { circular: true } },
-    floor('core-is-the-ground', '^packages/core/src', '^(packages/(contract|solver|mesh)|apps|e2e|bench)/'),
-    floor('contract-stands-on-core', '^packages/contract/src', '^(packages/(solver|mesh)|apps|e2e|bench)/'),
-    floor('solver-stands-on-core', '^packages/solver/src', '^(packages/(contract|mesh)|apps|e2e|bench)/'),
-    floor('mesh-stands-on-core', '^packages/mesh/src', '^(packages/(contract|solver)|apps|e2e|bench)/'),
+    floor('core-is-the-ground', '^packages/core/src', '^(packages/(contract|card|solver|mesh)|apps|e2e|bench)/'),
+    floor('contract-stands-on-core', '^packages/contract/src', '^(packages/(card|solver|mesh)|apps|e2e|bench)/'),
+    floor('card-stands-on-contract', '^packages/card/src', '^(packages/(solver|mesh)|apps|e2e|bench)/'),
+    floor('solver-stands-on-core', '^packages/solver/src', '^(packages/(contract|card|mesh)|apps|e2e|bench)/'),
+    floor('mesh-stands-on-core', '^packages/mesh/src', '^(packages/(contract|card|solver)|apps|e2e|bench)/'),
     floor('web-knows-no-server', '^apps/web/src', '^apps/(server|standins)/'),
     floor('server-knows-no-screen', '^apps/server/src', '^apps/web/'),
     // The demo seed works on the stand-in itself; the server proper knows only its line protocol.

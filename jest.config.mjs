@@ -15,6 +15,7 @@ const esmOnly = [
   'd3-random',
   'manifold-3d',
   'internmap',
+  'pdfjs-dist',
 ];
 
 const base = {
@@ -49,6 +50,7 @@ export default {
     { ...base, displayName: 'solver', rootDir: 'packages/solver' },
     { ...base, displayName: 'mesh', rootDir: 'packages/mesh' },
     { ...base, displayName: 'contract', rootDir: 'packages/contract' },
+    { ...base, displayName: 'card', rootDir: 'packages/card' },
     { ...base, displayName: 'standins', rootDir: 'apps/standins' },
     { ...base, displayName: 'server', rootDir: 'apps/server' },
     {

@@ -9,6 +9,8 @@ import type { Knex } from 'knex';
 import { pino, type Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
 import { BobBoxController } from './bobs/bobBox.controller.js';
+import { CardStore } from './cards/cardStore.js';
+import { CardsController } from './cards/cards.controller.js';
 import { ComputeController } from './compute/compute.controller.js';
 import { CorrectionsController } from './corrections/corrections.controller.js';
 import { KNEX } from './database/connect.js';
@@ -72,6 +74,7 @@ class AppModule {
         MachinesController,
         OwnSpinsController,
         CorrectionsController,
+        CardsController,
         SignOffsController,
         ComputeController,
       ],
@@ -87,6 +90,7 @@ class AppModule {
         ProblemFilter,
         MachineStore,
         SpinLedger,
+        CardStore,
       ],
     };
   }

@@ -6,6 +6,7 @@ import { newDecisionSchema, type NewDecision } from './decisions.js';
 import * as entries from './entries.js';
 import { fittingsChangeSchema, type FittingsChange } from './fittings.js';
 import * as instruments from './instruments.js';
+import type { JobCard, SignedCard } from './jobCard.js';
 import * as machines from './machines.js';
 import * as shop from './shop.js';
 import type * as sheets from './sheets.js';
@@ -59,6 +60,8 @@ export interface Api {
   'POST jobs/:jobId/spins/typed': Route<machines.NewTypedSpin, { id: string }>;
   'POST jobs/:jobId/spins/:spinId/reprocess': Route<undefined, machines.Reprocessed>;
   'POST jobs/:jobId/hung-weights': Route<entries.NewHungWeight, sheets.HungWeightEntry>;
+  'GET jobs/:jobId/card': Route<undefined, JobCard>;
+  'GET jobs/:jobId/signed-cards': Route<undefined, SignedCard[]>;
   'POST jobs/:jobId/sign-offs': Route<Write, sheets.SignOffEntry>;
   'POST jobs/:jobId/photos/:photoId/removal': Route<Write, { removed: true }>;
   'POST entries/:entryId/void': Route<entries.Removal, sheets.VoidEntry>;
@@ -117,6 +120,8 @@ export const ROUTE_BODIES = {
   'POST jobs/:jobId/spins/typed': machines.newTypedSpinSchema,
   'POST jobs/:jobId/spins/:spinId/reprocess': null,
   'POST jobs/:jobId/hung-weights': entries.newHungWeightSchema,
+  'GET jobs/:jobId/card': null,
+  'GET jobs/:jobId/signed-cards': null,
   'POST jobs/:jobId/sign-offs': entries.newSignOffSchema,
   'POST jobs/:jobId/photos/:photoId/removal': entries.photoRemovalSchema,
   'POST entries/:entryId/void': entries.removalSchema,

@@ -95,6 +95,7 @@ const SCHEMAS: { readonly [K in DecisionKind]: DecisionSchema<K> } = {
   'spin.isSo.*': { member: 'spin id', members: ID, value: named(Joi.string().pattern(/\S/).max(300).allow(null), 'Why it is so') },
   'spin.mounted.*': { member: 'spin id', members: ID, value: mountedSchema.allow(null) },
   'spin.calibratedAnew.*': { member: 'spin id', members: ID, value: named(Joi.boolean().valid(true).allow(null), 'Calibrated anew') },
+  'card.photos': { value: named(Joi.array().items(Joi.string().uuid()).unique().max(12), 'The pictures on the card') },
   'weigh.rodSchool': { value: named(Joi.string().valid(...ROD_SCHOOLS), 'The school of weighing rods') },
   'weigh.partSchool': { value: named(Joi.string().valid(...PART_SCHOOLS), 'The school of weighing parts') },
   'weigh.reference.*': {

@@ -115,3 +115,15 @@ export {
   type StandinRecording,
 } from './machines.js';
 export { readRecording, writeRecording } from './recordingCsv.js';
+export {
+  CARD_PAPERS,
+  type CardFigure,
+  type CardLine,
+  type CardPaper,
+  type CardSection,
+  type CardSectionId,
+  type CardSignature,
+  type CardTable,
+  type JobCard,
+  type SignedCard,
+} from './jobCard.js';

@@ -212,7 +212,17 @@ export {
 export { arrivalList, CRANK_ITEMS, type Arrival, type ArrivalItem, type ArrivalKey } from './job/arrivals.js';
 export { ARRIVAL_WORDS, benchStatuses, BENCHES, type BenchId, type BenchState, type BenchStatus } from './job/benches.js';
 
-export { bobWorking, cutWorking, meanWorking, planeTransferWorking, removalWorking, spinWorking, toleranceWorking } from './working/workings.js';
+export {
+  bobWorking,
+  commonBobWorking,
+  cutWorking,
+  meanWorking,
+  planeTransferWorking,
+  removalWorking,
+  rodEndsWorking,
+  spinWorking,
+  toleranceWorking,
+} from './working/workings.js';
 
 export { repeatabilityLimitG, roundingDeviationG } from './weigh/repeatability.js';
 export { strayReadings } from './weigh/strayReadings.js';

@@ -1,6 +1,8 @@
 import { Controller, Param, Post } from '@nestjs/common';
+import { jobCard } from '@tare/card';
 import { factsOf, newSignOffSchema, type SignOffEntry, type Write } from '@tare/contract';
 import { benchStatuses, CORE_VERSION, jobFigures } from '@tare/core';
+import { CardStore } from '../cards/cardStore.js';
 import { CheckedBody } from '../http/checkedBody.js';
 import { Describe } from '../http/describe.js';
 import { IdPipe } from '../http/idPipe.js';
@@ -11,18 +13,24 @@ import { closeJob, insertOnce } from '../ledger/insertOnce.js';
 
 @Controller('api/jobs/:jobId/sign-offs')
 export class SignOffsController {
-  constructor(private readonly jobs: JobAccess) {}
+  constructor(
+    private readonly jobs: JobAccess,
+    private readonly cards: CardStore,
+  ) {}
 
   /** Nothing can be entered between what is read and what is signed: the job is closed to everybody until the signature stands. */
   @Post()
   @Describe('Sign a job off; only when the last spin, with nothing drilled since, is inside the tolerance', newSignOffSchema)
   async signOff(@Param('jobId', IdPipe) jobId: string, @CheckedBody(newSignOffSchema) { id, personId }: Write): Promise<SignOffEntry> {
     const { shopId } = await this.jobs.require(jobId);
+    const names = await this.cards.names(shopId);
     await insertOnce(this.jobs.db, { id, kind: 'signOff', shopId, jobId, personId, content: null }, async (trx) => {
       await closeJob(trx, jobId);
-      const facts = factsOf(await this.jobs.sheet(jobId, trx));
+      const sheet = await this.jobs.sheet(jobId, trx);
+      const facts = factsOf(sheet);
       const figures = jobFigures(facts);
-      const state = benchStatuses(facts, figures).find(({ bench }) => bench === 'signOff')?.state;
+      const statuses = benchStatuses(facts, figures);
+      const state = statuses.find(({ bench }) => bench === 'signOff')?.state;
       if (state === 'done') throw new ProblemException(422, 'This job is signed off, and nothing was spun or drilled since.');
       if (figures.estimate.verdict !== 'inside' || figures.holesSinceLastSpin > 0) {
         throw new ProblemException(
@@ -42,6 +50,7 @@ export class SignOffsController {
         core_version: CORE_VERSION,
         facts: JSON.stringify(facts),
         figures: JSON.stringify(figures),
+        card: JSON.stringify(jobCard(sheet, figures, statuses, names)),
         person_id: personId,
       });
     });

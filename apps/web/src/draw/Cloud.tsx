@@ -1,6 +1,6 @@
+import { degrees } from '@tare/card';
 import { toPolar, type Vector } from '@tare/core';
 import type { ReactNode } from 'react';
-import { degrees } from '../format/numbers.js';
 
 interface CloudProps {
   readonly plane: string;

@@ -1,6 +1,6 @@
+import { fixed } from '@tare/card';
 import type { JobSpec, Supports } from '@tare/core';
 import type { ReactNode } from 'react';
-import { fixed } from '../format/numbers.js';
 import { heightMm, isBeyond, sideSpan } from './sideView.js';
 
 /** Room left and right of the outermost thing drawn, and above the rim for the planes' names, mm. */

@@ -1,3 +1,4 @@
+import { arcMiddle, degrees, fixed } from '@tare/card';
 import {
   besideRadiusMm,
   densityOf,
@@ -11,9 +12,7 @@ import {
   type Cut,
 } from '@tare/core';
 import { useId, type ReactNode } from 'react';
-import { degrees, fixed } from '../format/numbers.js';
 import { endPoint } from './endView.js';
-import { arcMiddle } from './rimLayout.js';
 
 interface RimEndProps {
   readonly crank: Crank;

@@ -1,3 +1,4 @@
+import { arcMiddle, degrees, fixed, heap, holeEllipse, LEFT, placeAt, rimScale, type RimScale, stretches, TOP, TURN_WIDTH, xOf } from '@tare/card';
 import {
   besideRadiusMm,
   isBrought,
@@ -12,8 +13,6 @@ import {
   type Vector,
 } from '@tare/core';
 import { useId, useMemo, type ReactNode } from 'react';
-import { degrees, fixed } from '../format/numbers.js';
-import { arcMiddle, heap, holeEllipse, LEFT, placeAt, rimScale, stretches, TOP, TURN_WIDTH, xOf, type RimScale } from './rimLayout.js';
 
 export interface RimMapProps {
   readonly crank: Crank;

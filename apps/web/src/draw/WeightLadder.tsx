@@ -1,5 +1,5 @@
+import { fixed } from '@tare/card';
 import type { ReactNode } from 'react';
-import { fixed } from '../format/numbers.js';
 import { ladderScale, type Rung } from './ladderLayout.js';
 
 interface WeightLadderProps {

@@ -1,7 +1,7 @@
 import { bankDirections, endPoint, pinDirections } from './endView.js';
 import { crankTemplate, fromPolar, layOut, LAYOUTS } from '@tare/core';
 import { ladderScale } from './ladderLayout.js';
-import { heap, holeEllipse, LEFT, rimScale, stretches, TURN_WIDTH, xOf } from './rimLayout.js';
+import { heap, holeEllipse, LEFT, rimScale, stretches, TURN_WIDTH, xOf } from '@tare/card';
 import { heightMm, isBeyond, sideSpan } from './sideView.js';
 import { trailPoint } from './trailLayout.js';
 

@@ -1,9 +1,7 @@
+import { clock, degrees, fixed, gramsWords, NOUNS, SCHOOLS, shortSize, wordOf } from '@tare/card';
 import { counterweightOf, cutWorking, densityOf } from '@tare/core';
-import { gramsWords, NOUNS, shortSize, wordOf } from '../benches/correct/cutWords.js';
 import { useCutMetals } from '../benches/correct/useCutMetals.js';
 import type { ReactNode } from 'react';
-import { clock, degrees, fixed } from '../format/numbers.js';
-import { SCHOOLS } from '../format/words.js';
 import { Worked } from '../ui/Worked.js';
 import { bobLines, matchLines, spinLines, toleranceLine, weightLines, type CardLine } from './cardFigures.js';
 import { useOpenJob } from './JobContext.js';

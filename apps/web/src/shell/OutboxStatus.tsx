@@ -1,7 +1,7 @@
+import { fixed } from '@tare/card';
 import { CloudOff } from 'lucide-react';
 import { useState, type ReactNode } from 'react';
 import { useOutbox, useWaitingEntries } from '../api/outboxContext.js';
-import { fixed } from '../format/numbers.js';
 import { Button } from '../ui/Button.js';
 import { Modal } from '../ui/Modal.js';
 

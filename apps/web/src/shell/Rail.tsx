@@ -1,7 +1,7 @@
+import { BENCH_NAMES } from '@tare/card';
 import type { BenchState } from '@tare/core';
 import type { ReactNode } from 'react';
 import { NavLink } from 'react-router';
-import { BENCH_NAMES } from '../format/words.js';
 import { useOpenJob } from './JobContext.js';
 import { benchPath } from './paths.js';
 

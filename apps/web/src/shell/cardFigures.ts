@@ -1,6 +1,8 @@
+import { degrees, fixed, gramsAt, KIND_NAMES, MEASURE_NAMES } from '@tare/card';
 import type { JobSheet } from '@tare/contract';
 import {
   bobWorking,
+  commonBobWorking,
   meanWorking,
   allMeasuresOf,
   removalWorking,
@@ -12,8 +14,6 @@ import {
   type PartKind,
   type Working,
 } from '@tare/core';
-import { degrees, fixed, gramsAt } from '../format/numbers.js';
-import { KIND_NAMES, MEASURE_NAMES } from '../format/words.js';
 
 /** A line of the card: a label and a figure that opens its working. */
 export interface CardLine {
@@ -75,7 +75,7 @@ export function bobLines(sheet: JobSheet, { bobs, bobsNeeded }: JobFigures): Car
       {
         label: 'Bob weight, every pin',
         text: `${fixed(bobs.commonG, 1)} g`,
-        working: bobWorking('Bob weight, from pin 1', bobs.pins[0]!.card, sheet.bobChoices.factorRatio),
+        working: commonBobWorking(bobs.pins, bobs.commonG),
         ...by,
       },
     ];

@@ -1,8 +1,8 @@
+import { clock, fixed } from '@tare/card';
 import type { Attribution } from '@tare/contract';
 import type { Working } from '@tare/core';
 import { Popover } from 'radix-ui';
 import type { ReactNode } from 'react';
-import { clock, fixed } from '../format/numbers.js';
 import { usePersonName } from './usePersonName.js';
 
 interface WorkedProps {

@@ -58,6 +58,8 @@ export interface DecisionValues {
   'spin.mounted.*': Mounted | null;
   /** Its machine was calibrated anew before it: its gain is another from there; null takes that back. */
   'spin.calibratedAnew.*': true | null;
+  /** Pictures that go onto the card, in their order. */
+  'card.photos': readonly string[];
   'weigh.rodSchool': RodSchool;
   'weigh.partSchool': PartSchool;
   /** The part that the scale is tared on for a kind; null for weights outright. */

@@ -1,3 +1,4 @@
+import type { PinBob } from '../bob/bobCard.js';
 import type { BobWeight } from '../bob/bobWeight.js';
 import type { PartKind } from '../parts/facts.js';
 import type { SpinFigures } from '../job/jobFigures.js';
@@ -100,6 +101,16 @@ export function bobWorking(title: string, card: BobWeight, factorRatio: number):
       value('factor', factorRatio * 100, '%'),
     ],
     result: value('bob weight', card.bobWeightG, 'g'),
+  };
+}
+
+/** One figure for pins that agree: their mean. */
+export function commonBobWorking(pins: readonly PinBob[], commonG: number): Working {
+  return {
+    title: 'Bob weight, every pin',
+    formula: 'one figure = mean of the pins’ bob weights, which lie within what bobs are built to',
+    inputs: pins.map(({ pin, card }) => value(`pin ${pin}`, card.bobWeightG, 'g')),
+    result: value('bob weight', commonG, 'g'),
   };
 }
 

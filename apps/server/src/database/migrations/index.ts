@@ -11,6 +11,7 @@ import * as writtenOnce from './0010_written_once.js';
 import * as cuts from './0011_cuts.js';
 import * as oneRecord from './0012_one_record.js';
 import * as hungAndFittings from './0013_hung_and_fittings.js';
+import * as signedCards from './0014_signed_cards.js';
 import * as togetherAndPhotos from './0003_together_and_photos.js';
 
 const MIGRATIONS: Readonly<Record<string, Knex.Migration>> = {
@@ -27,6 +28,7 @@ const MIGRATIONS: Readonly<Record<string, Knex.Migration>> = {
   '0011_cuts': cuts,
   '0012_one_record': oneRecord,
   '0013_hung_and_fittings': hungAndFittings,
+  '0014_signed_cards': signedCards,
 };
 
 /** The migrations as code, so that they run the same compiled, in tests and from any folder. */

@@ -1,9 +1,8 @@
+import { fixed, missingWords } from '@tare/card';
 import { bobCard, CoreError, ONE_BOB_FIGURE_WITHIN_G, type BobCard } from '@tare/core';
 import { Tabs } from 'radix-ui';
 import { useMemo, type ReactNode } from 'react';
 import { useSearchParams } from 'react-router';
-import { fixed } from '../../format/numbers.js';
-import { missingWords } from '../../format/words.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { BenchHead } from '../../ui/BenchHead.js';
 import { Note, ProblemNotice } from '../../ui/Notice.js';

@@ -1,6 +1,6 @@
+import { fixed } from '@tare/card';
 import type { PinBob } from '@tare/core';
 import type { ReactNode } from 'react';
-import { fixed } from '../../format/numbers.js';
 
 /** The card: every line and subtotal, a column for each pin. */
 export function BobCardTable({ pins }: { readonly pins: readonly PinBob[] }): ReactNode {

@@ -1,9 +1,9 @@
+import { fixed } from '@tare/card';
 import { LAYOUTS, type BobCard } from '@tare/core';
 import { Slider } from 'radix-ui';
 import type { ReactNode } from 'react';
 import { useShopUsual } from '../../api/shopThings.js';
 import { useShop } from '../../api/queries.js';
-import { fixed } from '../../format/numbers.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { Button } from '../../ui/Button.js';
 import { NumberField } from '../../ui/Field.js';

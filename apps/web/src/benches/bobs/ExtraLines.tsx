@@ -1,7 +1,7 @@
+import { fixed } from '@tare/card';
 import { parseDecimal, type ExtraLine } from '@tare/core';
 import { Trash2 } from 'lucide-react';
 import { useState, type ReactNode } from 'react';
-import { fixed } from '../../format/numbers.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { Button } from '../../ui/Button.js';
 import { Choice } from '../../ui/Choice.js';

@@ -1,3 +1,4 @@
+import { fixed } from '@tare/card';
 import {
   bobsNeeded,
   bobWeight,
@@ -17,7 +18,6 @@ import {
 import { Link2 } from 'lucide-react';
 import { useMemo, useState, type ReactNode } from 'react';
 import { useSearchParams } from 'react-router';
-import { fixed } from '../../format/numbers.js';
 import { Button } from '../../ui/Button.js';
 import { Choice } from '../../ui/Choice.js';
 import { NumberField } from '../../ui/Field.js';

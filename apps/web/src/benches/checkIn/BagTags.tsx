@@ -1,7 +1,7 @@
+import { KIND_NAMES } from '@tare/card';
 import { isSingleKind } from '@tare/core';
 import QRCode from 'qrcode';
 import { useEffect, useMemo, useState, type ReactNode } from 'react';
-import { KIND_NAMES } from '../../format/words.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { benchPath } from '../../shell/paths.js';
 import { usePrintOnce } from '../../ui/usePrintOnce.js';

@@ -1,7 +1,6 @@
+import { fixed, timesIn100 } from '@tare/card';
 import { adviseCut, type PlanChoices } from '@tare/core';
 import type { ReactNode } from 'react';
-import { fixed } from '../../format/numbers.js';
-import { timesIn100 } from '../../format/words.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { Note } from '../../ui/Notice.js';
 

@@ -1,10 +1,9 @@
+import { degrees, NOUNS, shortSize, wordOf } from '@tare/card';
 import { loggedCut } from '@tare/contract';
 import { counterweightOf, loggedBreaches } from '@tare/core';
 import { useMemo, type ReactNode } from 'react';
-import { degrees } from '../../format/numbers.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { ProblemNotice } from '../../ui/Notice.js';
-import { NOUNS, shortSize, wordOf } from './cutWords.js';
 
 /** What is in the metal and breaks a rule: it is recorded all the same, and has to be seen by whoever cuts next to it. */
 export function BrokenRules(): ReactNode {

@@ -1,11 +1,10 @@
+import { clock, degrees, gramsWords, NOUNS, shortSize, wordOf } from '@tare/card';
 import { loggedCut, type HoleEntry } from '@tare/contract';
 import { counterweightOf } from '@tare/core';
 import type { ReactNode } from 'react';
-import { clock, degrees } from '../../format/numbers.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { usePersonName } from '../../ui/usePersonName.js';
 import { VoidButton } from '../../ui/VoidButton.js';
-import { gramsWords, NOUNS, shortSize, wordOf } from './cutWords.js';
 import { draftOfLogged } from './ownCut.js';
 import { EntryMore } from '../photos/EntryMore.js';
 import { useCutMetals } from './useCutMetals.js';

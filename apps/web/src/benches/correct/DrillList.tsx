@@ -1,19 +1,18 @@
+import { degrees, fixed, metalAfter, NOUNS, shortSize, takenBy, toMeasureMm, wordOf } from '@tare/card';
 import type { HoleEntry, PlanEntry } from '@tare/contract';
 import { counterweightOf, furtherCut, isRimCut, isSpunBefore, type Cut, type HoleMetal } from '@tare/core';
 import { Printer } from 'lucide-react';
 import { Fragment, useMemo, useState, type ReactNode } from 'react';
 import { Link } from 'react-router';
-import { degrees, fixed } from '../../format/numbers.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { benchPath } from '../../shell/paths.js';
 import { Button } from '../../ui/Button.js';
 import { Caution } from '../../ui/Notice.js';
 import { usePersonName } from '../../ui/usePersonName.js';
-import { NOUNS, shortSize, toMeasureMm, wordOf } from './cutWords.js';
 import { LogHole } from './LogHole.js';
 import { ResidualLine } from './PlanTable.js';
 import { punched, RimStrips } from './RimStrips.js';
-import { metalAfter, takenBy, useCutMetals } from './useCutMetals.js';
+import { useCutMetals } from './useCutMetals.js';
 
 /** The holes of a taken plan, each to be drilled and logged with the depth that was measured. */
 export function DrillList({ plan, onPutAside }: { readonly plan: PlanEntry; readonly onPutAside: () => void }): ReactNode {

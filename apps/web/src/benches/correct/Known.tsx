@@ -1,6 +1,6 @@
+import { degrees, fixed } from '@tare/card';
 import { toPolar, type GainKnown, type JobEstimate } from '@tare/core';
 import type { ReactNode } from 'react';
-import { degrees, fixed } from '../../format/numbers.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 
 /** A gain that is known by so much better than at first was learned. */

@@ -1,3 +1,4 @@
+import { asMeasured, degrees, fixed, LOGGED, shortSize, sizeWords, toMeasureMm, VERBS, wordOf } from '@tare/card';
 import type { Machine, PlanEntry } from '@tare/contract';
 import {
   counterweightOf,
@@ -19,7 +20,6 @@ import { useMachines } from '../../api/machines.js';
 import { useShop } from '../../api/queries.js';
 import { useWrite } from '../../api/useWrite.js';
 import { useShopTools } from '../../api/shopThings.js';
-import { degrees, fixed } from '../../format/numbers.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { Button } from '../../ui/Button.js';
 import { NumberField } from '../../ui/Field.js';
@@ -27,7 +27,6 @@ import { useDraft } from '../../ui/useDraft.js';
 import { useWho } from '../../ui/WhoFirst.js';
 import { LogOwnCut } from './LogOwnCut.js';
 import { draftOf } from './ownCut.js';
-import { asMeasured, LOGGED, shortSize, sizeWords, toMeasureMm, VERBS, wordOf } from './cutWords.js';
 
 interface LogHoleProps {
   readonly plan: PlanEntry;

@@ -1,3 +1,4 @@
+import { degrees, fixed, gramsWords, metalAfter, shortSize, takenBy } from '@tare/card';
 import { loggedCut, type HoleEntry, type JobSheet } from '@tare/contract';
 import {
   addPlanes,
@@ -19,7 +20,6 @@ import { useMemo, useState, type ReactNode } from 'react';
 import { useMachines } from '../../api/machines.js';
 import { useWrite, type Content } from '../../api/useWrite.js';
 import { RimEnd } from '../../draw/RimEnd.js';
-import { degrees, fixed } from '../../format/numbers.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { AskAnother } from '../../ui/AskAnother.js';
 import { Button } from '../../ui/Button.js';
@@ -27,9 +27,7 @@ import { Choice } from '../../ui/Choice.js';
 import { Field, NumberField } from '../../ui/Field.js';
 import { Note, ProblemNotice } from '../../ui/Notice.js';
 import { useWho } from '../../ui/WhoFirst.js';
-import { gramsWords, shortSize } from './cutWords.js';
 import { cutsOf, Incomplete, NO_CUT, OWN_KINDS, type OwnCutDraft } from './ownCut.js';
-import { metalAfter, takenBy } from './useCutMetals.js';
 
 interface LogOwnCutProps {
   /** What stands in the form at first: a place that was pointed at, or a planned cut that was made otherwise. */

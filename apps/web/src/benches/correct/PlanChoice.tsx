@@ -1,10 +1,8 @@
-import { timesIn100 } from '../../format/words.js';
+import { countWords, fixed, timesIn100 } from '@tare/card';
 import type { PlanChoice, PlanMerit, ShopTools } from '@tare/core';
 import type { ReactNode } from 'react';
 import { Cloud } from '../../draw/Cloud.js';
-import { fixed } from '../../format/numbers.js';
 import { useOpenJob } from '../../shell/JobContext.js';
-import { countWords } from './cutWords.js';
 import { drilledOnly } from './usePlan.js';
 
 const MERITS: Readonly<Record<PlanMerit, string>> = {

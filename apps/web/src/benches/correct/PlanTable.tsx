@@ -1,3 +1,4 @@
+import { degrees, fixed, fromWords, metalAfter, shortSize, toMeasureMm, VERBS, wordOf } from '@tare/card';
 import {
   bareCut,
   besideRadiusMm,
@@ -16,12 +17,9 @@ import {
   type PlaneUnbalance,
 } from '@tare/core';
 import { Fragment, useMemo, type ReactNode } from 'react';
-import { degrees, fixed } from '../../format/numbers.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { VerdictMark } from '../../ui/Verdict.js';
 import { Worked } from '../../ui/Worked.js';
-import { fromWords, shortSize, toMeasureMm, VERBS, wordOf } from './cutWords.js';
-import { metalAfter } from './useCutMetals.js';
 
 /** Every hole of a plan, and what it should leave. */
 export function PlanTable({ plan }: { readonly plan: HolePlan }): ReactNode {

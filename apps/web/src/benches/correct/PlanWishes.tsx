@@ -1,7 +1,7 @@
+import { fixed } from '@tare/card';
 import type { CutShares } from '@tare/core';
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
-import { fixed } from '../../format/numbers.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { benchPath } from '../../shell/paths.js';
 import { Choice } from '../../ui/Choice.js';

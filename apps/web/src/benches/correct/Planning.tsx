@@ -1,3 +1,4 @@
+import { broughtWords, countWords, metalAfter } from '@tare/card';
 import { bareCut, correctionInput, type Cut, type PlanChoices } from '@tare/core';
 import { useMemo, useState, type ReactNode } from 'react';
 import { useShop } from '../../api/queries.js';
@@ -9,7 +10,6 @@ import { Note, ProblemNotice } from '../../ui/Notice.js';
 import { useWho } from '../../ui/WhoFirst.js';
 import { Advice } from './Advice.js';
 import { CorrectFrame } from './CorrectFrame.js';
-import { broughtWords, countWords } from './cutWords.js';
 import { EndViews } from './EndViews.js';
 import { Known } from './Known.js';
 import { NeutralRims, useNeutralReason } from './NeutralRims.js';
@@ -17,7 +17,6 @@ import { HowItMayEnd, PlanChoicesList } from './PlanChoice.js';
 import { PlanTable } from './PlanTable.js';
 import { PlanWishes, SURELY, USUAL_WISHES } from './PlanWishes.js';
 import { ToInternal } from './ToInternal.js';
-import { metalAfter } from './useCutMetals.js';
 import { TrialPieces } from './TrialPieces.js';
 import { useFewestHoles, usePlan } from './usePlan.js';
 

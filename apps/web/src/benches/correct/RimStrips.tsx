@@ -1,6 +1,6 @@
+import { degrees, fixed } from '@tare/card';
 import { degToRad, seatOf, turnBetweenDeg, type Counterweight, type Crank, type Cut, type RadialCut, type RedrillCut } from '@tare/core';
 import type { ReactNode } from 'react';
-import { degrees, fixed } from '../../format/numbers.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { usePrintOnce } from '../../ui/usePrintOnce.js';
 

@@ -1,3 +1,4 @@
+import { broughtWords, countWords, fixed } from '@tare/card';
 import {
   fromPolar,
   rimKindOf,
@@ -10,11 +11,9 @@ import {
   type Tolerance,
 } from '@tare/core';
 import { useState, type ReactNode } from 'react';
-import { fixed } from '../../format/numbers.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { NumberField } from '../../ui/Field.js';
 import { useDraft } from '../../ui/useDraft.js';
-import { broughtWords, countWords } from './cutWords.js';
 import { usePlan } from './usePlan.js';
 
 type Typed = Readonly<Record<string, { readonly g: string; readonly deg: string }>>;

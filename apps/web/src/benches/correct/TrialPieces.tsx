@@ -1,8 +1,8 @@
+import { degrees, fixed } from '@tare/card';
 import { counterweightOf, isBrought, type HolePlan } from '@tare/core';
 import { Magnet } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { useNavigate } from 'react-router';
-import { degrees, fixed } from '../../format/numbers.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { benchPath } from '../../shell/paths.js';
 import { Button } from '../../ui/Button.js';

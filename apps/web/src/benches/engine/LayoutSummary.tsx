@@ -1,8 +1,8 @@
+import { fixed } from '@tare/card';
 import { bobsNeeded, firingIntervalsDeg, LAYOUTS, type EngineLayout } from '@tare/core';
 import type { ReactNode } from 'react';
 import type { UseFormReturn } from 'react-hook-form';
 import { CrankEnd } from '../../draw/CrankEnd.js';
-import { fixed } from '../../format/numbers.js';
 import { Note } from '../../ui/Notice.js';
 import { checkedLayout, type SpecForm } from './specForm.js';
 

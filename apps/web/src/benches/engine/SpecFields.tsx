@@ -1,7 +1,7 @@
+import { SCHOOLS } from '@tare/card';
 import { LAYOUT_FAMILIES, LAYOUT_IDS, LAYOUTS, ROTATIONS, TOLERANCE_SCHOOLS } from '@tare/core';
 import type { FieldPath } from 'react-hook-form';
 import type { ReactNode } from 'react';
-import { SCHOOLS } from '../../format/words.js';
 import { Button } from '../../ui/Button.js';
 import { Field, NumberField } from '../../ui/Field.js';
 import { Choice } from '../../ui/Choice.js';

@@ -1,10 +1,10 @@
+import { fixed } from '@tare/card';
 import { Plus } from 'lucide-react';
 import type { Instrument } from '@tare/contract';
 import { repeatabilityLimitG } from '@tare/core';
 import { lazy, Suspense, useState, type ReactNode } from 'react';
 import { Link } from 'react-router';
 import { studiedDeviationG, useInstruments } from '../../api/instruments.js';
-import { fixed } from '../../format/numbers.js';
 import { Button } from '../../ui/Button.js';
 import { Modal } from '../../ui/Modal.js';
 import { ProblemNotice } from '../../ui/Notice.js';

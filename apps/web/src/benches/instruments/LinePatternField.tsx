@@ -1,6 +1,6 @@
+import { fixed } from '@tare/card';
 import { CoreError, lineReader, USUAL_TEMPLATES, type ScaleLine } from '@tare/core';
 import { useState, type ReactNode } from 'react';
-import { fixed } from '../../format/numbers.js';
 import { Choice } from '../../ui/Choice.js';
 import { Field } from '../../ui/Field.js';
 

@@ -1,8 +1,8 @@
+import { fixed } from '@tare/card';
 import type { Instrument, NewStudy } from '@tare/contract';
 import { parseDecimal, repeatabilityLimitG, roundingDeviationG, summariseReadings } from '@tare/core';
 import { useState, type ReactNode } from 'react';
 import { useWrite } from '../../api/useWrite.js';
-import { fixed } from '../../format/numbers.js';
 import { Button } from '../../ui/Button.js';
 import { Field, NumberField } from '../../ui/Field.js';
 import { Modal } from '../../ui/Modal.js';

@@ -1,8 +1,8 @@
+import { fixed } from '@tare/card';
 import type { Study } from '@tare/contract';
 import { summariseReadings } from '@tare/core';
 import type { ReactNode } from 'react';
 import { CartesianGrid, Line, LineChart, ResponsiveContainer, Tooltip, XAxis, YAxis } from 'recharts';
-import { fixed } from '../../format/numbers.js';
 
 const DAY = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short' });
 

@@ -1,7 +1,7 @@
+import { clock, fixed } from '@tare/card';
 import type { Study } from '@tare/contract';
 import { summariseReadings } from '@tare/core';
 import type { ReactNode } from 'react';
-import { clock, fixed } from '../../format/numbers.js';
 import { usePersonName } from '../../ui/usePersonName.js';
 import { VoidButton } from '../../ui/VoidButton.js';
 import { AmendStudy } from './AmendStudy.js';

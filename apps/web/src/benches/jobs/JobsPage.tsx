@@ -1,11 +1,10 @@
+import { BENCH_NAMES, clock } from '@tare/card';
 import { Plus } from 'lucide-react';
 import type { JobLine } from '@tare/contract';
 import { LAYOUTS } from '@tare/core';
 import { useEffect, useState, type ReactNode } from 'react';
 import { Link } from 'react-router';
 import { useJobs } from '../../api/queries.js';
-import { clock } from '../../format/numbers.js';
-import { BENCH_NAMES } from '../../format/words.js';
 import { fetchBenches } from '../../shell/benchPages.js';
 import { jobPath } from '../../shell/paths.js';
 import { Field } from '../../ui/Field.js';

@@ -1,8 +1,8 @@
+import { clock, fixed } from '@tare/card';
 import type { Calibration, Machine, MachineCheck } from '@tare/contract';
 import { Plus } from 'lucide-react';
 import { useState, type ReactNode } from 'react';
 import { useMachines } from '../../api/machines.js';
-import { clock, fixed } from '../../format/numbers.js';
 import { Button } from '../../ui/Button.js';
 import { Modal } from '../../ui/Modal.js';
 import { ProblemNotice } from '../../ui/Notice.js';

@@ -1,5 +1,5 @@
+import { fixed } from '@tare/card';
 import type { MachineCheck, MachineDriver, MachineUnit } from '@tare/contract';
-import { fixed } from '../../format/numbers.js';
 
 export const DRIVER_WORDS: Readonly<Record<MachineDriver, string>> = {
   typed: 'it shows an amount and an angle, which are typed',

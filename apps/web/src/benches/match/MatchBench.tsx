@@ -1,8 +1,7 @@
+import { fixed, KIND_NAMES, missingWords } from '@tare/card';
 import { type JobFigures, type KindMatch, type PartKind, type Refused } from '@tare/core';
 import { Printer } from 'lucide-react';
 import { useState, type ReactNode } from 'react';
-import { fixed } from '../../format/numbers.js';
-import { KIND_NAMES, missingWords } from '../../format/words.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { BenchHead } from '../../ui/BenchHead.js';
 import { Button } from '../../ui/Button.js';

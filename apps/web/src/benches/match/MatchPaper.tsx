@@ -1,8 +1,7 @@
+import { clock, fixed, KIND_NAMES, MEASURE_NAMES } from '@tare/card';
 import { cylinderOf, kindsWeighed, matchRecords, measuresShown, type MatchRecord } from '@tare/core';
 import type { ReactNode } from 'react';
 import { useShop } from '../../api/queries.js';
-import { clock, fixed } from '../../format/numbers.js';
-import { KIND_NAMES, MEASURE_NAMES } from '../../format/words.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { usePersonName } from '../../ui/usePersonName.js';
 import { usePrintOnce } from '../../ui/usePrintOnce.js';

@@ -1,7 +1,7 @@
+import { fixed } from '@tare/card';
 import { MATCH_SCHOOLS, parseDecimal, type MatchBasis, type MatchChoices } from '@tare/core';
 import { useState, type ReactNode } from 'react';
 import { useWrite } from '../../api/useWrite.js';
-import { fixed } from '../../format/numbers.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { Choice } from '../../ui/Choice.js';
 import { NumberField } from '../../ui/Field.js';

@@ -1,7 +1,6 @@
+import { fixed, KIND_NAMES } from '@tare/card';
 import type { CylinderSet, KindMatch, MatchedItem, PartKind, SetMatch } from '@tare/core';
 import type { ReactNode } from 'react';
-import { fixed } from '../../format/numbers.js';
-import { KIND_NAMES } from '../../format/words.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { VerdictMark } from '../../ui/Verdict.js';
 

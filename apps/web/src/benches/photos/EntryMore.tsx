@@ -1,5 +1,5 @@
+import { count } from '@tare/card';
 import type { ReactNode } from 'react';
-import { count } from '../../format/words.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { Photos } from './Photos.js';
 

@@ -1,3 +1,4 @@
+import { clock } from '@tare/card';
 import type { PhotoEntry } from '@tare/contract';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useRef, type ReactNode } from 'react';
@@ -5,7 +6,6 @@ import { ask } from '../../api/client.js';
 import { uploadPhoto } from '../../api/photos.js';
 import type { ProblemError } from '../../api/problem.js';
 import { jobKey } from '../../api/queries.js';
-import { clock } from '../../format/numbers.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { Button } from '../../ui/Button.js';
 import { ProblemNotice } from '../../ui/Notice.js';

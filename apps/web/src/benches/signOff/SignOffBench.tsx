@@ -1,13 +1,18 @@
 import { isInsideNow } from '@tare/core';
-import { Printer } from 'lucide-react';
-import type { ReactNode } from 'react';
+import { jobCard } from '@tare/card';
+import { useMemo, useRef, useState, type ReactNode } from 'react';
 import { useWrite } from '../../api/useWrite.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { BenchHead } from '../../ui/BenchHead.js';
 import { Button } from '../../ui/Button.js';
 import { Note, ProblemNotice } from '../../ui/Notice.js';
 import { useWho, WhoFirst } from '../../ui/WhoFirst.js';
-import { PrintedCard } from './PrintedCard.js';
+import { RimMap } from '../../draw/RimMap.js';
+import { CardFiles } from './CardFiles.js';
+import { CardPaper } from './CardPaper.js';
+import { CardPhotos } from './CardPhotos.js';
+import { SignedCards, useSignedCards } from './SignedCards.js';
+import { useCardNames } from './useCardNames.js';
 
 /** Signs the job off once it is inside, and prints the card. */
 export function SignOffBench(): ReactNode {
@@ -19,6 +24,17 @@ export function SignOffBench(): ReactNode {
   const inside = isInsideNow(figures);
   const unchecked = figures.estimate.gainsToCheck.length > 0;
   const canSign = inside && !unchecked;
+  const names = useCardNames();
+  const paper = useRef<HTMLDivElement>(null);
+  const [picked, pick] = useState<string | null>();
+  const { data: signed = [] } = useSignedCards(sheet.id, sheet.signOffs.length);
+  const anew = useMemo(() => jobCard(sheet, figures, statuses, names), [sheet, figures, statuses, names]);
+  // What was signed is shown as it was signed, whatever the arithmetic says since.
+  const standing = status.state === 'done' ? (signed.at(-1)?.signOffId ?? null) : null;
+  const shownId = picked === undefined ? standing : picked;
+  const shown = signed.find(({ signOffId, card: kept }) => signOffId === shownId && kept !== null);
+  const isNow = shown === undefined || shown.signOffId === standing;
+  const card = shown?.card ?? anew;
   return (
     <div className="grid gap-5 border-2 border-edge bg-plate p-5 print:border-0 print:p-0">
       <div className="no-print grid gap-3">
@@ -50,17 +66,24 @@ export function SignOffBench(): ReactNode {
               Sign off
             </Button>
           )}
-          <Button
-            look={status.state === 'done' ? 'primary' : 'plain'}
-            onClick={() => {
-              window.print();
-            }}
-          >
-            <Printer aria-hidden className="size-5" /> Print the card
-          </Button>
+          <CardFiles jobId={sheet.id} card={card} signOffId={shown?.signOffId ?? null} paper={paper} isPrimary={status.state === 'done'} />
         </div>
+        <SignedCards signed={signed} anew={anew} shownId={shownId} onShow={pick} />
+        <CardPhotos />
       </div>
-      <PrintedCard />
+      <div ref={paper}>
+        <CardPaper
+          jobId={sheet.id}
+          card={card}
+          map={
+            !isNow || figures.spins.length === 0 ? null : (
+              <div className="print-whole">
+                <RimMap crank={sheet.spec.crank} tolerance={figures.tolerance} reading={figures.spins.at(-1)!} drilled={sheet.holes} planned={[]} />
+              </div>
+            )
+          }
+        />
+      </div>
     </div>
   );
 }

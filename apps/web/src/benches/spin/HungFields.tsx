@@ -1,8 +1,8 @@
+import { fixed } from '@tare/card';
 import type { Crank } from '@tare/core';
 import { Plus, Trash2 } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { useShop } from '../../api/queries.js';
-import { fixed } from '../../format/numbers.js';
 import { Button } from '../../ui/Button.js';
 import { Choice } from '../../ui/Choice.js';
 import { NumberField } from '../../ui/Field.js';

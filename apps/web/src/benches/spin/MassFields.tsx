@@ -1,3 +1,4 @@
+import { PART_WORDS } from '@tare/card';
 import { latestOn, typedNumber } from '@tare/core';
 import { useState, type ReactNode } from 'react';
 import { useOpenJob } from '../../shell/JobContext.js';
@@ -5,7 +6,6 @@ import { Button } from '../../ui/Button.js';
 import { NumberField } from '../../ui/Field.js';
 import { ProblemNotice } from '../../ui/Notice.js';
 import { useDecide } from '../../ui/useDecide.js';
-import { PART_WORDS } from './mountedWords.js';
 import { useMountedNow } from './useSupportLoads.js';
 
 interface Typed {

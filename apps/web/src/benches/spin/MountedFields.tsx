@@ -1,9 +1,9 @@
+import { PART_WORDS } from '@tare/card';
 import type { Mounted } from '@tare/core';
 import { Plus } from 'lucide-react';
 import { useState, type ReactNode } from 'react';
 import { Button } from '../../ui/Button.js';
 import { Field } from '../../ui/Field.js';
-import { PART_WORDS } from './mountedWords.js';
 
 /** What may be bolted on, besides what the crank is described with; its bobs are part of it. */
 const USUAL_PARTS = ['damper', 'gear', 'flywheel', 'clutchCover', 'adapter'];

@@ -1,7 +1,6 @@
+import { degrees, fixed, VERDICT_WORDS } from '@tare/card';
 import { spinWorking, toPolar, type SpinFigures, type WeightCheck } from '@tare/core';
 import type { ReactNode } from 'react';
-import { degrees, fixed } from '../../format/numbers.js';
-import { VERDICT_WORDS } from '../../format/words.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { VerdictMark } from '../../ui/Verdict.js';
 import { Worked } from '../../ui/Worked.js';

@@ -1,6 +1,6 @@
+import { degrees, fixed } from '@tare/card';
 import { gmmToOzin, newtonsToLbf, parseDecimal, staticAndCouple, toPolar, unbalanceForceN, type SpinFigures, type Vector } from '@tare/core';
 import type { ReactNode } from 'react';
-import { degrees, fixed } from '../../format/numbers.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { Choice } from '../../ui/Choice.js';
 import { NumberField } from '../../ui/Field.js';

@@ -1,7 +1,7 @@
+import { fixed, PART_WORDS } from '@tare/card';
 import { checkSetUp, CoreError, latestOn, parseDecimal, type SupportLoad, type Supports } from '@tare/core';
 import { useState, type ReactNode } from 'react';
 import { CrankFigure } from '../../draw/CrankFigure.js';
-import { fixed } from '../../format/numbers.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { Button } from '../../ui/Button.js';
 import { NumberField } from '../../ui/Field.js';
@@ -9,7 +9,6 @@ import { Note, ProblemNotice } from '../../ui/Notice.js';
 import { useDecide } from '../../ui/useDecide.js';
 import { useDraft } from '../../ui/useDraft.js';
 import { MassFields } from './MassFields.js';
-import { PART_WORDS } from './mountedWords.js';
 import { useSupportLoads } from './useSupportLoads.js';
 
 /** How the crank lies in the machine: to scale, before anything turns. Wrong distances are the common silent mistake. */

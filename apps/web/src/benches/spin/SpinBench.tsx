@@ -1,10 +1,10 @@
+import { fixed } from '@tare/card';
 import { isInsideNow } from '@tare/core';
 import { useMemo, type ReactNode } from 'react';
 import { Link } from 'react-router';
 import { RimMap } from '../../draw/RimMap.js';
 import { Trail } from '../../draw/Trail.js';
 import { Waveform } from '../../draw/Waveform.js';
-import { fixed } from '../../format/numbers.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { benchPath } from '../../shell/paths.js';
 import { BenchHead } from '../../ui/BenchHead.js';

@@ -1,3 +1,4 @@
+import { clock, degrees, fixed, mountedWords, VERDICT_WORDS } from '@tare/card';
 import { useMutation } from '@tanstack/react-query';
 import type { Reprocessed, SpinEntry } from '@tare/contract';
 import { toPolar, type PlaneKnown, type Polar } from '@tare/core';
@@ -5,15 +6,12 @@ import type { ReactNode } from 'react';
 import { ask } from '../../api/client.js';
 import { useMachines } from '../../api/machines.js';
 import type { ProblemError } from '../../api/problem.js';
-import { clock, degrees, fixed } from '../../format/numbers.js';
-import { VERDICT_WORDS } from '../../format/words.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { usePersonName } from '../../ui/usePersonName.js';
 import { VerdictMark } from '../../ui/Verdict.js';
 import { VoidButton } from '../../ui/VoidButton.js';
 import { EntryMore } from '../photos/EntryMore.js';
 import { AmendSpin } from './AmendSpin.js';
-import { mountedWords } from './mountedWords.js';
 import { hungWords, piecesOfPlanes } from './hungRows.js';
 
 /** Every spin of this crank, the first kept as received. */

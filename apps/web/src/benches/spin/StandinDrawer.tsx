@@ -1,10 +1,10 @@
+import { degrees, fixed } from '@tare/card';
 import { useMutation } from '@tanstack/react-query';
 import { AS_IT_SHOULD_BE, type StandinDials } from '@tare/contract';
 import { toPolar, type PlaneUnbalance, type Vector } from '@tare/core';
 import type { ReactNode } from 'react';
 import { ask } from '../../api/client.js';
 import type { ProblemError } from '../../api/problem.js';
-import { degrees, fixed } from '../../format/numbers.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { Button } from '../../ui/Button.js';
 import { Choice } from '../../ui/Choice.js';

@@ -1,3 +1,4 @@
+import { degrees, fixed } from '@tare/card';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import type { JobSheet } from '@tare/contract';
 import { counterweightOf, toPolar, usuallyMounted, type PlaneUnbalance, type SpinTold, type Story, type StoryEntry } from '@tare/core';
@@ -5,7 +6,6 @@ import { useMemo, useState, type ReactNode } from 'react';
 import { Link } from 'react-router';
 import { ask } from '../../api/client.js';
 import type { ProblemError } from '../../api/problem.js';
-import { degrees, fixed } from '../../format/numbers.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { benchPath } from '../../shell/paths.js';
 import { Button } from '../../ui/Button.js';

@@ -1,6 +1,6 @@
+import { degrees, fixed } from '@tare/card';
 import type { JobSheet } from '@tare/contract';
 import { toPolar, typedNumber, type Crank, type HungPiece, type PlaneUnbalance } from '@tare/core';
-import { degrees, fixed } from '../../format/numbers.js';
 
 /** A known weight as it is typed. */
 export interface HungRow {

@@ -1,5 +1,5 @@
+import { count } from '@tare/card';
 import type { JobFigures } from '@tare/core';
-import { count } from '../../format/words.js';
 
 /** What of a job's figures says what comes next at the spin. */
 type ForNext = {

@@ -1,7 +1,6 @@
+import { degrees, fixed, PART_WORDS } from '@tare/card';
 import type { JobSheet } from '@tare/contract';
 import { toPolar, type StoryEntry, type UnloggedCut } from '@tare/core';
-import { degrees, fixed } from '../../format/numbers.js';
-import { PART_WORDS } from './mountedWords.js';
 import { hungWords, piecesOfPlanes } from './hungRows.js';
 
 const SLIPS: Readonly<Record<string, string>> = {

@@ -1,3 +1,4 @@
+import { mountedWords } from '@tare/card';
 import type { SpinSetUp } from '@tare/contract';
 import { latestOn, supportsMoved, usuallyMounted, type Mounted } from '@tare/core';
 import { useState, type ReactNode } from 'react';
@@ -5,7 +6,6 @@ import { useOpenJob } from '../../shell/JobContext.js';
 import { Field } from '../../ui/Field.js';
 import { useDraft } from '../../ui/useDraft.js';
 import { MountedFields } from './MountedFields.js';
-import { mountedWords } from './mountedWords.js';
 
 export interface SpinSetUpFields {
   readonly setUp: SpinSetUp;

@@ -1,7 +1,7 @@
+import { fixed } from '@tare/card';
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
 import { fitnessWords } from '../../format/fitnessWords.js';
-import { fixed } from '../../format/numbers.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { Button } from '../../ui/Button.js';
 import { Choice } from '../../ui/Choice.js';

@@ -1,7 +1,7 @@
+import { KIND_NAMES, MEASURE_NAMES } from '@tare/card';
 import { hasEnds } from '@tare/core';
 import type { ReactNode } from 'react';
 import { WeightLadder } from '../../draw/WeightLadder.js';
-import { KIND_NAMES, MEASURE_NAMES } from '../../format/words.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { kindFigures } from './kindFigures.js';
 import type { Weighing } from './useWeighing.js';

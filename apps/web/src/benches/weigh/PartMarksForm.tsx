@@ -1,7 +1,7 @@
+import { KIND_NAMES } from '@tare/card';
 import { NO_MARKS, type PartMarks } from '@tare/core';
 import { parseDecimal, type PartFact } from '@tare/core';
 import { useState, type ReactNode } from 'react';
-import { KIND_NAMES } from '../../format/words.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { Choice } from '../../ui/Choice.js';
 import { NumberField } from '../../ui/Field.js';

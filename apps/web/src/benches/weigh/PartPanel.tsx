@@ -1,8 +1,7 @@
+import { clock, fixed, KIND_NAMES, MEASURE_NAMES } from '@tare/card';
 import { Switch } from 'radix-ui';
 import type { ReactNode } from 'react';
 import { useInstruments } from '../../api/instruments.js';
-import { clock, fixed } from '../../format/numbers.js';
-import { KIND_NAMES, MEASURE_NAMES } from '../../format/words.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { usePersonName } from '../../ui/usePersonName.js';
 import { ProblemNotice } from '../../ui/Notice.js';

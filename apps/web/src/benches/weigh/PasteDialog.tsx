@@ -1,7 +1,6 @@
+import { fixed, KIND_NAMES } from '@tare/card';
 import { parseDecimal, readingComplaint } from '@tare/core';
 import { useState, type ClipboardEvent, type ReactNode } from 'react';
-import { fixed } from '../../format/numbers.js';
-import { KIND_NAMES } from '../../format/words.js';
 import { Button } from '../../ui/Button.js';
 import { Modal } from '../../ui/Modal.js';
 import { sameCell, type Cell } from './nextCell.js';

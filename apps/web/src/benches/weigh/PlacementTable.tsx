@@ -1,8 +1,7 @@
+import { fixed, KIND_NAMES, MEASURE_NAMES } from '@tare/card';
 import type { ReadingEntry } from '@tare/contract';
 import { hasEnds, measuresOf, strayReadings, type Measure, type ReadingSummary } from '@tare/core';
 import type { ReactNode } from 'react';
-import { fixed } from '../../format/numbers.js';
-import { KIND_NAMES, MEASURE_NAMES } from '../../format/words.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { VerdictMark } from '../../ui/Verdict.js';
 import { sameCell, type Cell } from './nextCell.js';

@@ -1,6 +1,5 @@
+import { fixed, KIND_NAMES, MEASURE_NAMES } from '@tare/card';
 import type { ReactNode, RefObject } from 'react';
-import { KIND_NAMES, MEASURE_NAMES } from '../../format/words.js';
-import { fixed } from '../../format/numbers.js';
 import { Button } from '../../ui/Button.js';
 import { Choice } from '../../ui/Choice.js';
 import { VerdictMark } from '../../ui/Verdict.js';

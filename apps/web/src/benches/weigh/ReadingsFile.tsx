@@ -1,10 +1,9 @@
+import { fixed, KIND_NAMES } from '@tare/card';
 import { readingsFromCsv, readingsToCsv, type NewReading, type ReadCsv } from '@tare/contract';
 import { Copy, Download, Upload } from 'lucide-react';
 import { useRef, useState, type ReactNode } from 'react';
 import { useInstruments } from '../../api/instruments.js';
 import { useWrite } from '../../api/useWrite.js';
-import { fixed } from '../../format/numbers.js';
-import { KIND_NAMES } from '../../format/words.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { Button } from '../../ui/Button.js';
 import { Modal } from '../../ui/Modal.js';

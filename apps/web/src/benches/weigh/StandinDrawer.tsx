@@ -1,9 +1,9 @@
+import { KIND_NAMES, MEASURE_NAMES } from '@tare/card';
 import type { ScaleCommand } from '@tare/contract';
 import { useMutation } from '@tanstack/react-query';
 import { useMemo, useState, type ReactNode } from 'react';
 import { ask } from '../../api/client.js';
 import type { ProblemError } from '../../api/problem.js';
-import { KIND_NAMES, MEASURE_NAMES } from '../../format/words.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { Button } from '../../ui/Button.js';
 import { ProblemNotice } from '../../ui/Notice.js';

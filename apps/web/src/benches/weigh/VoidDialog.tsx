@@ -1,8 +1,7 @@
+import { fixed, KIND_NAMES } from '@tare/card';
 import { useState, type ReactNode } from 'react';
 import { addressOf } from '@tare/contract';
 import { useOutbox } from '../../api/outboxContext.js';
-import { fixed } from '../../format/numbers.js';
-import { KIND_NAMES } from '../../format/words.js';
 import { useSheet } from '../../shell/JobContext.js';
 import { Button } from '../../ui/Button.js';
 import { Field } from '../../ui/Field.js';

@@ -1,7 +1,6 @@
+import { fixed, KIND_NAMES, MEASURE_NAMES } from '@tare/card';
 import { kindsWeighed, measuresOf } from '@tare/core';
 import { useMemo, useRef, useState, type ReactNode, type RefObject } from 'react';
-import { fixed } from '../../format/numbers.js';
-import { KIND_NAMES, MEASURE_NAMES } from '../../format/words.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { BenchHead } from '../../ui/BenchHead.js';
 import { Note } from '../../ui/Notice.js';

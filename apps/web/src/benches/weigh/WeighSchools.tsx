@@ -1,6 +1,6 @@
+import { KIND_NAMES } from '@tare/card';
 import { hasEnds, PART_SCHOOLS, ROD_SCHOOLS, type PartKind, type PartSchool, type RodSchool } from '@tare/core';
 import type { ReactNode } from 'react';
-import { KIND_NAMES } from '../../format/words.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { Choice } from '../../ui/Choice.js';
 import { ProblemNotice } from '../../ui/Notice.js';

@@ -1,7 +1,7 @@
+import { fixed } from '@tare/card';
 import { typedNumber, pickingList, type BobBox, type BobBuild, type BobCard, type BuiltBob } from '@tare/core';
 import type { ReactNode } from 'react';
 import { useBobBox } from '../../../api/shopThings.js';
-import { fixed } from '../../../format/numbers.js';
 import { useOpenJob } from '../../../shell/JobContext.js';
 import { Button } from '../../../ui/Button.js';
 import { NumberField } from '../../../ui/Field.js';

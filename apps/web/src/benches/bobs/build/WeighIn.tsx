@@ -1,3 +1,4 @@
+import { fixed } from '@tare/card';
 import {
   judgeWeighIn,
   typedNumber,
@@ -11,7 +12,6 @@ import {
 import type { ReactNode } from 'react';
 import { useBobBox } from '../../../api/shopThings.js';
 import { useInstruments } from '../../../api/instruments.js';
-import { fixed } from '../../../format/numbers.js';
 import { useOpenJob } from '../../../shell/JobContext.js';
 import { Button } from '../../../ui/Button.js';
 import { Choice } from '../../../ui/Choice.js';

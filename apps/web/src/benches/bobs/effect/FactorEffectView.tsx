@@ -1,7 +1,7 @@
+import { fixed } from '@tare/card';
 import type { ActualParts, FactorEffect, Planes, ShakingEngine } from '@tare/core';
 import { Slider } from 'radix-ui';
 import { useDeferredValue, useMemo, useState, type ReactNode } from 'react';
-import { fixed } from '../../../format/numbers.js';
 import { Choice } from '../../../ui/Choice.js';
 import { Note, ProblemNotice } from '../../../ui/Notice.js';
 import { Hodograph, SweepChart, TurnChart } from './charts.js';

@@ -1,7 +1,7 @@
+import { fixed } from '@tare/card';
 import type { ShakingFigures, SweepPoint } from '@tare/core';
 import type { ReactNode } from 'react';
 import { CartesianGrid, Line, LineChart, ReferenceLine, ResponsiveContainer, Scatter, ScatterChart, XAxis, YAxis } from 'recharts';
-import { fixed } from '../../../format/numbers.js';
 import { UNITS, type ForceOrCouple } from './effectWords.js';
 
 /** Line styles of equal parts, parts now and parts as received: told apart without colour too. */

@@ -1,5 +1,5 @@
+import { fixed } from '@tare/card';
 import type { FactorEffect, Planes } from '@tare/core';
-import { fixed } from '../../../format/numbers.js';
 
 export type ForceOrCouple = 'force' | 'couple';
 export const UNITS: Readonly<Record<ForceOrCouple, string>> = { force: 'N', couple: 'N·m' };

@@ -1,8 +1,8 @@
+import { clock, fixed } from '@tare/card';
 import { latestOn, MOUNTING_CHECKS, mountingOrder, type BobCard, type EngineLayout, type MountingCheck } from '@tare/core';
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
 import { CrankEnd } from '../../../draw/CrankEnd.js';
-import { clock, fixed } from '../../../format/numbers.js';
 import { useOpenJob } from '../../../shell/JobContext.js';
 import { benchPath } from '../../../shell/paths.js';
 import { Button } from '../../../ui/Button.js';

@@ -1,6 +1,6 @@
+import { fixed } from '@tare/card';
 import type { HandOrder, MatchedItem } from '@tare/core';
 import type { ReactNode } from 'react';
-import { fixed } from '../../../format/numbers.js';
 import { useOpenJob } from '../../../shell/JobContext.js';
 import { VerdictMark } from '../../../ui/Verdict.js';
 import { LogCut } from '../trim/LogCut.js';

@@ -1,7 +1,6 @@
+import { fixed, missingWords } from '@tare/card';
 import { endsOfPads, measuresOf, type RodPlan } from '@tare/core';
 import type { ReactNode } from 'react';
-import { fixed } from '../../../format/numbers.js';
-import { missingWords } from '../../../format/words.js';
 import { useOpenJob } from '../../../shell/JobContext.js';
 import { Choice } from '../../../ui/Choice.js';
 import { Note, ProblemNotice } from '../../../ui/Notice.js';

@@ -1,3 +1,4 @@
+import { fixed, KIND_NAMES } from '@tare/card';
 import {
   DndContext,
   KeyboardSensor,
@@ -13,8 +14,6 @@ import {
 import { cylinderOf, massNowG, SET_KINDS, type PartFact } from '@tare/core';
 import { useState, type ReactNode } from 'react';
 import { WeightLadder } from '../../../draw/WeightLadder.js';
-import { fixed } from '../../../format/numbers.js';
-import { KIND_NAMES } from '../../../format/words.js';
 import { useOpenJob } from '../../../shell/JobContext.js';
 import { exchangeByHand } from './exchanges.js';
 import { stepToColumn } from './stepToColumn.js';

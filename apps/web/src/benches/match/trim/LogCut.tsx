@@ -1,8 +1,8 @@
+import { KIND_NAMES } from '@tare/card';
 import type { CutRemoval } from '@tare/contract';
 import { parseDecimal, type WeighedPart } from '@tare/core';
 import { useState, type ReactNode } from 'react';
 import { useWrite } from '../../../api/useWrite.js';
-import { KIND_NAMES } from '../../../format/words.js';
 import { useOpenJob } from '../../../shell/JobContext.js';
 import { Button } from '../../../ui/Button.js';
 import { NumberField } from '../../../ui/Field.js';

@@ -1,7 +1,7 @@
+import { KIND_NAMES } from '@tare/card';
 import { kindsWeighed, latestOf, NO_MARKS, type PartFact } from '@tare/core';
 import type { ReactNode } from 'react';
 import { useWrite } from '../../../api/useWrite.js';
-import { KIND_NAMES } from '../../../format/words.js';
 import { useOpenJob } from '../../../shell/JobContext.js';
 import { Button } from '../../../ui/Button.js';
 import { AskAnother } from '../../../ui/AskAnother.js';

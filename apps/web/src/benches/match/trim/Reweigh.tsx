@@ -1,9 +1,8 @@
+import { fixed, KIND_NAMES, MEASURE_NAMES } from '@tare/card';
 import { parseDecimal, readingComplaint, type Measure, type WeighedPart } from '@tare/core';
 import { useRef, useState, type ReactNode } from 'react';
 import { useCapture } from '../../../api/queries.js';
 import { useRefreshTools } from '../../../api/tools.js';
-import { fixed } from '../../../format/numbers.js';
-import { KIND_NAMES, MEASURE_NAMES } from '../../../format/words.js';
 import { useOpenJob } from '../../../shell/JobContext.js';
 import { NumberField } from '../../../ui/Field.js';
 import { useDraft } from '../../../ui/useDraft.js';

@@ -1,7 +1,6 @@
+import { fixed, KIND_NAMES } from '@tare/card';
 import { parseDecimal, type FixedTarget, type TargetGroup } from '@tare/core';
 import { useState, type ReactNode } from 'react';
-import { fixed } from '../../../format/numbers.js';
-import { KIND_NAMES } from '../../../format/words.js';
 import { useOpenJob } from '../../../shell/JobContext.js';
 import { Button } from '../../../ui/Button.js';
 import { Field, NumberField } from '../../../ui/Field.js';

@@ -1,8 +1,8 @@
+import { fixed } from '@tare/card';
 import { parseDecimal } from '@tare/core';
 import { useState, type ReactNode } from 'react';
 import {} from '../../../api/tools.js';
 import { useWrite } from '../../../api/useWrite.js';
-import { fixed } from '../../../format/numbers.js';
 import { Button } from '../../../ui/Button.js';
 import { Choice } from '../../../ui/Choice.js';
 import { Field, NumberField } from '../../../ui/Field.js';

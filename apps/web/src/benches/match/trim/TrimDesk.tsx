@@ -1,6 +1,6 @@
+import { KIND_NAMES } from '@tare/card';
 import { measuresOf, type Measure, type WeighedPart } from '@tare/core';
 import type { ReactNode } from 'react';
-import { KIND_NAMES } from '../../../format/words.js';
 import { useOpenJob } from '../../../shell/JobContext.js';
 import { Caution } from '../../../ui/Notice.js';
 import { CutTicketCard } from './CutTicketCard.js';

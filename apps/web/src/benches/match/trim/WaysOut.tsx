@@ -1,3 +1,4 @@
+import { fixed, KIND_NAMES } from '@tare/card';
 import {
   cylinderOf,
   massNowG,
@@ -12,8 +13,6 @@ import {
   NO_MARKS,
 } from '@tare/core';
 import type { ReactNode } from 'react';
-import { fixed } from '../../../format/numbers.js';
-import { KIND_NAMES } from '../../../format/words.js';
 import { useOpenJob } from '../../../shell/JobContext.js';
 import { Button } from '../../../ui/Button.js';
 import { ProblemNotice } from '../../../ui/Notice.js';

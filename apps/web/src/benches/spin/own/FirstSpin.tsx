@@ -1,8 +1,8 @@
+import { degrees } from '@tare/card';
 import type { Calibration, JobSheet, Machine, ShownPair } from '@tare/contract';
 import { fromHeavyDeg, toPolar, type MachineConvention, type Vector } from '@tare/core';
 import type { ReactNode } from 'react';
 import { useWrite } from '../../../api/useWrite.js';
-import { degrees } from '../../../format/numbers.js';
 import { useOpenJob } from '../../../shell/JobContext.js';
 import { Button } from '../../../ui/Button.js';
 import { ProblemNotice } from '../../../ui/Notice.js';

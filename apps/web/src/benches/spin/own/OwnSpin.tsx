@@ -1,7 +1,7 @@
+import { clock, fixed } from '@tare/card';
 import type { Calibration, Machine, MachineCheck } from '@tare/contract';
 import { calibratedWhere, GAIN_BY_TRIALS, latestOn, samePlaces, supportsMoved } from '@tare/core';
 import type { ReactNode } from 'react';
-import { clock, fixed } from '../../../format/numbers.js';
 import { useOpenJob } from '../../../shell/JobContext.js';
 import { Choice } from '../../../ui/Choice.js';
 import { Note } from '../../../ui/Notice.js';

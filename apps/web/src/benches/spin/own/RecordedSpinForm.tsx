@@ -1,3 +1,4 @@
+import { fixed } from '@tare/card';
 import { useQueryClient } from '@tanstack/react-query';
 import type { Calibration, Machine, RecordingSummary } from '@tare/contract';
 import { hungUnbalance } from '@tare/core';
@@ -6,7 +7,6 @@ import { sendGzipped } from '../../../api/client.js';
 import { useRereadMachines } from '../../../api/machines.js';
 import { ProblemError } from '../../../api/problem.js';
 import { jobKey } from '../../../api/queries.js';
-import { fixed } from '../../../format/numbers.js';
 import { useOpenJob } from '../../../shell/JobContext.js';
 import { Button } from '../../../ui/Button.js';
 import { Note, ProblemNotice } from '../../../ui/Notice.js';

@@ -1,3 +1,4 @@
+import { degrees, fixed } from '@tare/card';
 import type { Machine, RecordingSummary } from '@tare/contract';
 import {
   CoreError,
@@ -18,7 +19,6 @@ import { useState, type ReactNode } from 'react';
 import { processRecording } from '../../../api/machines.js';
 import { useWrite } from '../../../api/useWrite.js';
 import { ProblemError } from '../../../api/problem.js';
-import { degrees, fixed } from '../../../format/numbers.js';
 import { useOpenJob } from '../../../shell/JobContext.js';
 import { Button } from '../../../ui/Button.js';
 import { Field, NumberField } from '../../../ui/Field.js';

@@ -1,6 +1,5 @@
 import type { Cut } from '@tare/core';
 import { asMeasured, broughtWords, countWords, sizeWords, wordOf, type CutWord } from './cutWords.js';
-import { fewestWords } from './PlanChoice.js';
 
 const place = { counterweightId: 'cw1', angleDeg: 180 };
 const drilled = { bitMm: 16, pointAngleDeg: 118, depthMm: 20 };
@@ -43,8 +42,4 @@ it('takes what was measured for the bar’s length, and for everything else’s 
   expect(asMeasured(bar, 21)).toEqual({ ...bar, lengthMm: 21, depthMm: 21 });
   expect(asMeasured({ ...bar, depthMm: 26 }, 18)).toEqual({ ...bar, lengthMm: 18, depthMm: 26 });
   expect(asMeasured(all[0]![1], 19.6)).toMatchObject({ depthMm: 19.6 });
-});
-it('claims a proof only where the bound is as high as the plan', () => {
-  expect(fewestWords(3, 3)).toContain('that is proven');
-  expect(fewestWords(2, 3)).toBe('Any plan that takes as much needs at least 2 holes; 3 holes is the least that was found.');
 });

@@ -1,5 +1,5 @@
 import { degrees, fixed, gramsAt } from './numbers.js';
-import { missingWords } from './words.js';
+import { missingWords } from './names.js';
 
 describe('numbers as they stand at the bench', () => {
   it('never writes minus nothing', () => {

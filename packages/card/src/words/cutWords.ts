@@ -1,5 +1,5 @@
 import { besideRadiusMm, diameterOf, isRimCut, pointHeightMm, seatOf, type Cut, type CutKind, type HoleMetal, type RoundCut } from '@tare/core';
-import { fixed } from '../../format/numbers.js';
+import { fixed } from './numbers.js';
 
 /** What a cut is called by: a bar in an old hole is another thing to do than one in a new bore. */
 export type CutWord = CutKind | 'filled';

@@ -1,0 +1,45 @@
+import type { JobCard, JobSheet } from '@tare/contract';
+import { CORE_VERSION, latestOn, type BenchStatus, type JobFigures } from '@tare/core';
+import { personIn, type CardNames } from './cardNames.js';
+import { agreed } from './sections/agreed.js';
+import { arrived } from './sections/arrived.js';
+import { bobs } from './sections/bobs.js';
+import { changed } from './sections/changed.js';
+import { cuts } from './sections/cuts.js';
+import { machine } from './sections/machine.js';
+import { holdsWhile, index, notDone, putRight } from './sections/record.js';
+import { unbalance } from './sections/unbalance.js';
+import { weighing } from './sections/weighing.js';
+import { weights } from './sections/weights.js';
+
+/** A job's card as it stands now, from its record and what is worked out of it. */
+export function jobCard(sheet: JobSheet, figures: JobFigures, statuses: readonly BenchStatus[], names: CardNames): JobCard {
+  const { spec, number } = sheet;
+  const last = sheet.signOffs.at(-1);
+  const isSigned = statuses.some(({ bench, state }) => bench === 'signOff' && state === 'done');
+  return {
+    number,
+    shopName: names.shopName,
+    engineName: spec.engineName,
+    vessel: spec.vessel,
+    customer: spec.customer,
+    coreVersion: CORE_VERSION,
+    signed: last && isSigned ? { by: personIn(names, last.personId), at: last.at, coreVersion: last.coreVersion } : null,
+    photoIds: (latestOn(sheet.decisions, 'card.photos') ?? []).filter((id) => sheet.photos.some((photo) => photo.id === id)),
+    sections: [
+      agreed(sheet, figures),
+      arrived(sheet),
+      weights(sheet, figures),
+      weighing(sheet, figures, names),
+      ...changed(sheet, figures, names),
+      bobs(sheet, figures),
+      unbalance(sheet, figures),
+      cuts(sheet, names),
+      machine(sheet, figures, names),
+      ...putRight(sheet, names),
+      index(sheet),
+      notDone(sheet, figures, statuses),
+      holdsWhile(sheet),
+    ],
+  };
+}

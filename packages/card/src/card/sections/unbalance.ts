@@ -1,0 +1,76 @@
+import type { CardLine, CardSection, JobSheet, SpinEntry } from '@tare/contract';
+import { isInsideNow, newtonsToLbf, gmmToOzin, spinWorking, supportsMoved, toPolar, type JobFigures, type SpinFigures } from '@tare/core';
+import { mountedWords } from '../../words/mountedWords.js';
+import { count, timesIn100 } from '../../words/names.js';
+import { figure, line } from '../cardDocument.js';
+
+/** Spins of one set-up in a row: what was mounted, and where it lay. */
+interface SetUp {
+  readonly name: string;
+  readonly first: SpinFigures;
+  readonly last: SpinFigures;
+}
+
+/** The first and the last of each set-up, both planes, with what they may be off by and the force at redline. */
+export function unbalance(sheet: JobSheet, figures: JobFigures): CardSection {
+  const { spec } = sheet;
+  const head = { id: 'unbalance', title: 'Unbalance: where the crank is too heavy' } as const;
+  const setUps = setUpsOf(sheet, figures);
+  if (setUps.length === 0) return { ...head, table: null, lines: [line`Not spun.`] };
+  const rows = setUps.flatMap(({ name, first, last }, i) => [
+    ...planeRows(name, i === 0 ? 'as received' : 'first', first, sheet),
+    ...(first === last ? [] : planeRows(name, i === setUps.length - 1 && figures.holesSinceLastSpin === 0 ? 'as left' : 'last', last, sheet)),
+  ]);
+  return {
+    ...head,
+    lines: [verdictLine(figures), line`Force is at the redline of ${figure(spec.redlineRpm, 0, 'rpm')}. ± holds the truth 95 times in 100.`],
+    table: {
+      columns: ['Set-up', 'Spin', 'Plane']
+        .map((title) => ({ title, isFigure: false }))
+        .concat(['Too heavy by', '±', 'At', 'g·mm', 'oz·in', 'Force, N', 'lbf'].map((title) => ({ title, isFigure: true }))),
+      rows,
+    },
+  };
+}
+
+function verdictLine({ estimate, holesSinceLastSpin, ...rest }: JobFigures): CardLine {
+  const { verdict, inside } = estimate;
+  if (holesSinceLastSpin > 0) return line`${count(holesSinceLastSpin, 'cut')} since the last spin: what is left was not read yet.`;
+  if (isInsideNow({ estimate, holesSinceLastSpin, ...rest })) return line`Both planes are inside the tolerance: so it is ${timesIn100(inside ?? 0)}.`;
+  return verdict === 'outside' ? line`Outside the tolerance.` : line`Not shown to be inside the tolerance yet.`;
+}
+
+function setUpsOf({ spins }: JobSheet, figures: JobFigures): SetUp[] {
+  const setUps: { name: string; spins: SpinFigures[]; entry: SpinEntry }[] = [];
+  for (const told of figures.spins) {
+    const entry = spins.find(({ id }) => id === told.spinId);
+    if (!entry || told.quick || told.setAside) continue;
+    const name = mountedWords(entry.mounted ?? { crank: 0 });
+    const before = setUps.at(-1);
+    if (before?.name === name && !supportsMoved(before.entry.supports, entry.supports)) before.spins.push(told);
+    else setUps.push({ name, spins: [told], entry });
+  }
+  return setUps.map(({ name, spins: own }) => ({ name, first: own[0]!, last: own.at(-1)! }));
+}
+
+function planeRows(setUp: string, which: string, spin: SpinFigures, { spec }: JobSheet): (readonly CardLine[])[] {
+  const { planes } = spec.crank;
+  return (['a', 'b'] as const).map((plane) => {
+    const radiusMm = plane === 'a' ? planes.radiusAMm : planes.radiusBMm;
+    const { meanGmm, radius95Gmm, atLeastGmm } = spin[plane];
+    const { amount, angleDeg } = toPolar(meanGmm);
+    const working = spinWorking(`${which}, plane ${plane.toUpperCase()}`, spin, plane, radiusMm);
+    return [
+      [setUp],
+      [which],
+      [plane.toUpperCase()],
+      line`${atLeastGmm === null ? '' : 'at least '}${figure(amount / radiusMm, 2, 'g', working)} at ${figure(radiusMm, 0, 'mm')}`,
+      radius95Gmm === null ? ['not known'] : [figure(radius95Gmm / radiusMm, 2, 'g')],
+      [figure(angleDeg, 0, '°')],
+      [figure(amount, 0, '')],
+      [figure(gmmToOzin(amount), 3, '')],
+      [figure(spin.forceAtRedlineN[plane], 0, '')],
+      [figure(newtonsToLbf(spin.forceAtRedlineN[plane]), 1, '')],
+    ];
+  });
+}
