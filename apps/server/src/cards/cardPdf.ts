@@ -63,7 +63,11 @@ function definition(card: JobCard, paper: CardPaper, { rimMap, photos }: CardPic
   };
 }
 
+/** A table of no more rows stays on one page. */
+const ONE_PAGE_ROWS = 14;
+
 const sectionContent = ({ title, lines, table }: CardSection): Content => ({
+  unbreakable: (table?.rows.length ?? 0) <= ONE_PAGE_ROWS,
   margin: [0, 7, 0, 0],
   stack: [
     { text: title, bold: true, fontSize: 10.5, margin: [0, 0, 0, 2], headlineLevel: 1 },

@@ -1,4 +1,4 @@
-import { cardDifferences, jobCard, rimMapSvg, textOf } from '@tare/card';
+import { cardDifferences, customerSteps, jobCard, rimMapSvg, textOf } from '@tare/card';
 import {
   CARD_PAPERS,
   factsOf,
@@ -170,6 +170,21 @@ describe.each(SEEDS)('the card of a job with everything that may befall one, %i'
       record.partCuts.filter(({ replaced }) => replaced).length,
     );
   });
+});
+
+it('tells the customer each step in two sentences, with its numbers', () => {
+  for (const { sheet, figures } of SEEDS.map(made)) {
+    const steps = customerSteps(sheet, figures);
+    expect(new Set(steps.map(({ title }) => title)).size).toBe(steps.length);
+    for (const { sentences } of steps)
+      for (const sentence of sentences) {
+        expect(sentence).toMatch(/^[A-Z0-9][^.!?]*(\.\d[^.!?]*)*\.$/);
+        expect(sentence).not.toMatch(/NaN|Infinity|undefined|\b1 (parts|times|places|things|cuts)\b|\b0 (part|time|place)\b/);
+      }
+    const took = sheet.holes.filter(({ kind }) => kind !== 'bar' && kind !== 'weld').length;
+    const corrected = steps.find(({ title }) => title === 'We corrected it')?.sentences[0] ?? '';
+    expect(/off in (\d+) place/.exec(corrected)?.[1] ?? '0').toBe(String(took));
+  }
 });
 
 it('makes every kind of thing between them', () => {

@@ -5,3 +5,6 @@ export const benchPath = (jobId: string, bench: BenchId): string => `/jobs/${job
 
 /** A job opens on the bench where it stands. */
 export const jobPath = (job: Pick<JobLine, 'id' | 'standing'>): string => benchPath(job.id, job.standing.bench);
+
+/** The job in the customer's words. */
+export const customerPath = (jobId: string): string => `/jobs/${jobId}/customer`;

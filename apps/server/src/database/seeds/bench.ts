@@ -1,5 +1,14 @@
 import { randomUUID } from 'node:crypto';
-import { factsOf, sheetOf, type DecisionBody, type JobRecord, type JobSheet, type Shop } from '@tare/contract';
+import {
+  factsOf,
+  sheetOf,
+  type DecisionBody,
+  type Instrument,
+  type InstrumentCupboard,
+  type JobRecord,
+  type JobSheet,
+  type Shop,
+} from '@tare/contract';
 import {
   arrivalList,
   bareCut,
@@ -32,6 +41,7 @@ export type Nominals = Readonly<Record<SingleKind, { readonly g: number; readonl
 /** Works a demo job through the application's own API, as people at the benches would. */
 export class Bench {
   private readonly truth = new Map<string, TrueWeights>();
+  private instruments: readonly Instrument[] | undefined;
 
   constructor(private readonly api: string) {}
 
@@ -161,6 +171,13 @@ export class Bench {
     );
   }
 
+  /** Ends hang in the fixture; all else stands on the first scale of the cupboard. */
+  private async instrumentFor(measure: Measure): Promise<string> {
+    this.instruments ??= (await this.get<InstrumentCupboard>('instruments')).instruments;
+    const kind = measure === 'bigEnd' || measure === 'smallEnd' ? 'rodFixture' : 'scale';
+    return this.instruments.find(({ spec }) => spec.kind === kind)!.id;
+  }
+
   private async place(personId: string, sheet: JobSheet, part: PartFact, cutId: string | null): Promise<void> {
     const chance = chanceFor(
       'scale',
@@ -172,7 +189,8 @@ export class Bench {
     for (const [measure, trueG] of Object.entries(this.truth.get(part.id)!) as [Measure, number][]) {
       for (let placement = 0; placement < PLACEMENTS; placement += 1) {
         const valueG = shown(trueG + chance.normal(SCALE_SCATTER_G));
-        await this.send(`jobs/${sheet.id}/readings`, { id: randomUUID(), personId, partId: part.id, measure, valueG, cutId });
+        const instrumentId = await this.instrumentFor(measure);
+        await this.send(`jobs/${sheet.id}/readings`, { id: randomUUID(), personId, partId: part.id, measure, valueG, cutId, instrumentId });
       }
     }
   }

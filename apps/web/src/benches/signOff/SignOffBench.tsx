@@ -1,8 +1,10 @@
 import { isInsideNow } from '@tare/core';
 import { jobCard } from '@tare/card';
 import { useMemo, useRef, useState, type ReactNode } from 'react';
+import { Link } from 'react-router';
 import { useWrite } from '../../api/useWrite.js';
 import { useOpenJob } from '../../shell/JobContext.js';
+import { customerPath } from '../../shell/paths.js';
 import { BenchHead } from '../../ui/BenchHead.js';
 import { Button } from '../../ui/Button.js';
 import { Note, ProblemNotice } from '../../ui/Notice.js';
@@ -70,6 +72,9 @@ export function SignOffBench(): ReactNode {
         </div>
         <SignedCards signed={signed} anew={anew} shownId={shownId} onShow={pick} />
         <CardPhotos />
+        <Link to={customerPath(sheet.id)} className="w-fit underline underline-offset-4">
+          For the customer: the job in plain sentences
+        </Link>
       </div>
       <div ref={paper}>
         <CardPaper

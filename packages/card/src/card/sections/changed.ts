@@ -1,33 +1,48 @@
 import type { CardLine, CardSection, JobSheet } from '@tare/contract';
-import { cylinderOf, massNowG, type JobFigures, type WeighedPart } from '@tare/core';
+import { cylinderOf, PART_KINDS, type JobFigures, type PartFact, type PartKind, type WeighedPart } from '@tare/core';
 import { clock } from '../../words/numbers.js';
-import { count, KIND_NAMES } from '../../words/names.js';
-import { figure, line } from '../cardDocument.js';
+import { KIND_NAMES } from '../../words/names.js';
+import { figure, joined, line } from '../cardDocument.js';
 import { personIn, type CardNames } from '../cardNames.js';
 
 /** Parts that changed places, were exchanged, or had metal taken off; none where no part did. */
 export function changed(sheet: JobSheet, { weighed }: JobFigures, names: CardNames): CardSection[] {
-  const lines = weighed.parts.flatMap((part) => partLines(part, sheet, names));
+  const { parts } = weighed;
+  const lines = [
+    ...parts
+      .filter(({ part }) => cylinderOf(part) !== part.cylinder)
+      .map(({ part }) => line`${nameOf(part)} runs in cylinder ${String(cylinderOf(part))}.`),
+    ...parts.flatMap(({ part }) => newOnes(part, sheet, names)),
+    ...PART_KINDS.flatMap((kind) => cutOnes(kind, parts, sheet)),
+  ];
   return lines.length === 0 ? [] : [{ id: 'changed', title: 'Parts that changed', table: null, lines }];
 }
 
-function partLines(weighed: WeighedPart, { partCuts }: JobSheet, names: CardNames): CardLine[] {
-  const { part } = weighed;
-  const name = `${KIND_NAMES[part.kind].one} ${part.cylinder}`;
-  const own = partCuts.filter(({ partId }) => partId === part.id);
-  const newOnes = own.filter(({ replaced }) => replaced === true);
-  const since = own.slice(own.findLastIndex(({ replaced }) => replaced === true) + 1);
+const nameOf = ({ kind, cylinder }: PartFact): string => `${KIND_NAMES[kind].one} ${cylinder}`;
+
+const newOnes = (part: PartFact, { partCuts }: JobSheet, names: CardNames): CardLine[] =>
+  partCuts
+    .filter(({ partId, replaced }) => partId === part.id && replaced === true)
+    .map(({ at, personId }) => line`${nameOf(part)}: a new one came in its place (${personIn(names, personId)}, ${clock(at)}).`);
+
+/** The parts of a kind that were cut since they came, with what each lost by the scale. */
+function cutOnes(kind: PartKind, parts: readonly WeighedPart[], { partCuts }: JobSheet): CardLine[] {
+  const cut = parts.filter(({ part }) => {
+    const own = partCuts.filter(({ partId }) => partId === part.id);
+    return part.kind === kind && own.at(-1)?.replaced !== true && own.length > 0;
+  });
+  if (cut.length === 0) return [];
   return [
-    ...(cylinderOf(part) === part.cylinder ? [] : [line`${name} runs in cylinder ${String(cylinderOf(part))}.`]),
-    ...newOnes.map(({ at, personId }) => line`${name}: a new one came in its place (${personIn(names, personId)}, ${clock(at)}).`),
-    ...(since.length === 0 ? [] : [line`${name} was cut ${count(since.length, 'time')}${taken(weighed)}.`]),
+    line`${KIND_NAMES[kind].many} cut: ${joined(
+      cut.map((weighed) => line`${String(weighed.part.cylinder)} ${taken(weighed)}`),
+      ', ',
+    )}.`,
   ];
 }
 
 /** What left it by the scale, where it was weighed before and after. */
-function taken({ asReceived, now, rod, ...weighed }: WeighedPart): CardLine {
-  if (weighed.needsReweighing) return line` and is not weighed since`;
-  const before = asReceived.total?.meanG ?? asReceived.mass?.meanG;
-  const after = rod ? now.total?.meanG : massNowG({ asReceived, now, rod, ...weighed });
-  return before === undefined || after == null ? [] : line`, ${figure(before - after, 2, 'g')} off it`;
+function taken({ asReceived, now, needsReweighing }: WeighedPart): CardLine {
+  const [before, after] = [asReceived, now].map((summaries) => (summaries.total ?? summaries.mass)?.meanG);
+  if (needsReweighing) return line`(not weighed since)`;
+  return before === undefined || after === undefined ? line`(not weighed before)` : line`by ${figure(before - after, 2, 'g')}`;
 }

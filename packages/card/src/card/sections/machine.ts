@@ -23,12 +23,15 @@ export function machine(sheet: JobSheet, figures: JobFigures, names: CardNames):
   });
   if (spins.length > 0 && !figures.spins.some(({ checks }) => checks.a ?? checks.b))
     lines.push(line`No known weight was hung on to check the machine.`);
-  for (const { a, b } of figures.estimate.gains)
+  for (const { a, b } of figures.estimate.gains.filter(({ before, ...now }) => Math.min(now.a.deviation, now.b.deviation) < LEARNED * before))
     lines.push(
       line`By cuts and known weights it shows ${figure(toPolar(a.gain).amount, 2, '')} of what is there in A and ${figure(toPolar(b.gain).amount, 2, '')} in B, to ± ${figure(100 * 2 * a.deviation, 0, '%')} and ± ${figure(100 * 2 * b.deviation, 0, '%')}.`,
     );
   return { id: 'machine', title: 'The machine and its check', table: null, lines: lines.length === 0 ? [line`Not spun.`] : lines };
 }
+
+/** A gain that is known no better than before taught nothing. */
+const LEARNED = 0.9;
 
 /** "Spins 1 to 3 on Floor machine, 26 Nov …". */
 function machinesUsed({ spins }: JobSheet, names: CardNames): CardLine[] {

@@ -52,13 +52,13 @@ export function notDone(
 export function holdsWhile({ spec }: JobSheet): CardSection {
   return {
     id: 'holdsWhile',
-    title: 'This balance holds while',
+    title: 'How long this balance holds',
     table: null,
     lines: [
-      line`each part stays in the place that stands here, and none is exchanged or cut.`,
+      line`Each part has to stay in the place that stands here. Exchanging or cutting one ends this balance.`,
       spec.balance === 'internal'
-        ? line`the crank is not straightened, ground, drilled or welded. Damper, flywheel and clutch have to be in balance by themselves.`
-        : line`the crank is not straightened, ground, drilled or welded, and damper and flywheel stay with it, turned as they were.`,
+        ? line`So does straightening, grinding, drilling or welding the crank. Damper, flywheel and clutch have to be in balance by themselves.`
+        : line`So does straightening, grinding, drilling or welding the crank. Damper and flywheel have to stay with it, turned as they were.`,
       line`Follow the engine maker’s instructions and local rules when it is put together.`,
     ],
   };

@@ -46,7 +46,7 @@ function kindRow(kind: PartKind, measure: Measure, sheet: JobSheet, { weighed }:
       [name],
       range(parts.flatMap(({ asReceived }) => asReceived[measure] ?? [])),
       range(parts.flatMap(({ now, needsReweighing }) => (needsReweighing ? [] : (now[measure] ?? [])))),
-      line`${counted(readings.length)} of ${counted(parts.length)} ${parts.length === 1 ? 'part' : 'parts'}`,
+      line`${counted(readings.length)} on ${counted(parts.length)} ${parts.length === 1 ? 'part' : 'parts'}`,
       [on.join(', ')],
     ],
   ];
