@@ -111,8 +111,9 @@ test('a V8 from a bare job to signed off inside its tolerance', async ({ page, s
     await page.getByRole('button', { name: 'Sign off' }).click();
     const card = page.getByRole('article');
     await expect(card).toContainText('Signed off by Ottoline Fasch');
-    await expect(card.getByRole('row', { name: /As received/ })).toContainText('outside');
-    await expect(card.getByRole('row', { name: /As left/ })).toContainText('inside');
+    const unbalance = card.getByRole('table', { name: /^Unbalance/ });
+    await expect(unbalance.getByRole('row', { name: /as received: outside A/ })).toBeVisible();
+    await expect(unbalance.getByRole('row', { name: /as left: inside B/ })).toBeVisible();
     await expect(card.getByRole('table', { name: 'Metal taken and brought' }).getByRole('row').nth(1)).toContainText('CW');
     await page.emulateMedia({ media: 'print' });
     await expect(page.getByRole('navigation', { name: 'Benches of this job' })).toBeHidden();

@@ -24,3 +24,4 @@ export { cutMetals, metalAfter, takenBy } from './card/cutMetals.js';
 export { arcMiddle, heap, holeEllipse, LEFT, placeAt, rimScale, stretches, TOP, TURN_WIDTH, xOf, type RimScale } from './draw/rimLayout.js';
 export { rimMapSvg } from './draw/rimMapSvg.js';
 export { customerSteps, type CustomerStep } from './customer/customerSteps.js';
+export { countedWords } from './words/countedWords.js';

@@ -52,6 +52,7 @@ export interface Api {
   'POST jobs/:jobId/readings/batch': Route<entries.ReadingBatch, { captured: number }>;
   'POST jobs/:jobId/readings/:readingId/zero': Route<entries.NewZero, sheets.WrittenReading>;
   'POST jobs/:jobId/part-cuts': Route<entries.NewPartCut, sheets.PartCutEntry>;
+  'POST jobs/:jobId/part-cuts/batch': Route<entries.PartCutBatch, { logged: number }>;
   'POST jobs/:jobId/decisions': Route<NewDecision, sheets.DecisionEntry>;
   'POST jobs/:jobId/plans': Route<entries.NewPlan, sheets.PlanEntry>;
   'POST jobs/:jobId/holes': Route<entries.NewHole, sheets.HoleEntry>;
@@ -113,6 +114,7 @@ export const ROUTE_BODIES = {
   'POST jobs/:jobId/readings/batch': entries.readingBatchSchema,
   'POST jobs/:jobId/readings/:readingId/zero': entries.newZeroSchema,
   'POST jobs/:jobId/part-cuts': entries.newPartCutSchema,
+  'POST jobs/:jobId/part-cuts/batch': entries.partCutBatchSchema,
   'POST jobs/:jobId/decisions': newDecisionSchema,
   'POST jobs/:jobId/plans': entries.newPlanSchema,
   'POST jobs/:jobId/holes': entries.newHoleSchema,

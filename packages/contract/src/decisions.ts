@@ -35,11 +35,12 @@ const arrivalSchema = named(
   'What was found',
 );
 const partMarksSchema = named(
-  Joi.object<PartMarks, true>({
+  Joi.object<PartMarks>({
     replace: named(Joi.boolean().required(), 'To be replaced'),
     pressed: named(Joi.boolean().required(), 'Pressed on its pin'),
     keptWithId: Joi.string().uuid().allow(null).required(),
     sizeMm: named(Joi.number().min(-5).max(5).required(), 'The oversize'),
+    note: named(Joi.string().max(300).allow(''), 'The note'),
   }),
   'The part’s marks',
 );

@@ -113,6 +113,18 @@ export const newPartCutSchema = Joi.object<NewPartCut>({
   replaced: named(Joi.boolean(), 'Replaced'),
 });
 
+/** Several parts that were cut or exchanged in one go, all or none: a set of new pistons, rods back from the machinist. */
+export interface PartCutBatch extends Write {
+  readonly cuts: readonly NewPartCut[];
+  /** Somebody else logged the like of one of them within the minute, and these are other ones. */
+  readonly another?: true;
+}
+export const partCutBatchSchema = Joi.object<PartCutBatch>({
+  ...write,
+  another,
+  cuts: named(Joi.array().items(newPartCutSchema).min(1).max(64).required(), 'The parts'),
+});
+
 /** A tool with one bit: together they have a rate. */
 export interface NewTool extends Write {
   readonly name: string;

@@ -58,6 +58,7 @@ export { waysOut, type Exchangeable, type WayOut } from './match/overshoot.js';
 export { swapSets, type SwapProgress, type SwapResult } from './match/swap/swapSets.js';
 export { asTheyAre, figuresOf, oppositeOrder, type Arrangement, type SwapFigures, type SwapProblem } from './match/swap/arrangement.js';
 export { bearingsToRods, runsInOf, swapProblemOf, type JobSwap } from './match/swap/swapProblemOf.js';
+export { whyNotToSign } from './job/whyNotToSign.js';
 export { matchRecords, measuresShown, type MatchRecord } from './match/matchRecord.js';
 export type { SolvedModel, SolveModel } from './solve/solveModel.js';
 export { bobWeight, LINE_NAMES, type BobLineKey, type BobWeight, type BobWeightInput, type ExtraLine } from './bob/bobWeight.js';
@@ -65,7 +66,7 @@ export { bobCard, type BobCard, type PinBob } from './bob/bobCard.js';
 export { checkBox, pickingList, type BobBox, type BobClamp, type BobPiece, type BobWish, type BuiltBob } from './bob/build/box.js';
 export { buildBobs } from './bob/build/buildBobs.js';
 export type { BobBuild } from './bob/build/box.js';
-export { judgeWeighIn, type BobWeighIn, type WasherChange, type WeighInVerdict } from './bob/build/weighIn.js';
+export { bobWholeG, BUILT_WITHIN_G, judgeWeighIn, type BobWeighIn, type WasherChange, type WeighInVerdict } from './bob/build/weighIn.js';
 export { MOUNTING_CHECKS, mountingOrder, type MountingCheck } from './bob/build/mounting.js';
 
 export { layOut, checkLayout, ROTATIONS, type Crankpin, type Cylinder, type EngineLayout, type Rotation } from './engine/layout.js';

@@ -19,6 +19,7 @@ export const WRITE_KINDS = {
   machine: 'a machine',
   machineChange: 'a change of a machine',
   partCut: 'a cut of a part',
+  partCutBatch: 'cuts of several parts',
   person: 'a person',
   photo: 'a photo',
   photoRemoval: 'the removal of a photo',

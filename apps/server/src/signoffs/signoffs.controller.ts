@@ -1,7 +1,7 @@
 import { Controller, Param, Post } from '@nestjs/common';
 import { jobCard } from '@tare/card';
 import { factsOf, newSignOffSchema, type SignOffEntry, type Write } from '@tare/contract';
-import { benchStatuses, CORE_VERSION, jobFigures } from '@tare/core';
+import { benchStatuses, CORE_VERSION, jobFigures, whyNotToSign } from '@tare/core';
 import { CardStore } from '../cards/cardStore.js';
 import { CheckedBody } from '../http/checkedBody.js';
 import { Describe } from '../http/describe.js';
@@ -32,17 +32,8 @@ export class SignOffsController {
       const statuses = benchStatuses(facts, figures);
       const state = statuses.find(({ bench }) => bench === 'signOff')?.state;
       if (state === 'done') throw new ProblemException(422, 'This job is signed off, and nothing was spun or drilled since.');
-      if (figures.estimate.verdict !== 'inside' || figures.holesSinceLastSpin > 0) {
-        throw new ProblemException(
-          422,
-          'This crank is not shown to be inside its tolerance yet: both planes have to be inside at least 98 times in 100, with nothing drilled since the last spin.',
-        );
-      }
-      if (figures.estimate.gainsToCheck.length > 0)
-        throw new ProblemException(
-          422,
-          'The cuts say that the machine shows another amount than is there. Hang a known weight on and spin once more, so that it is checked before anybody signs.',
-        );
+      const why = whyNotToSign(facts, figures);
+      if (why !== null) throw new ProblemException(422, why);
       await trx('sign_off').insert({
         id,
         shop_id: shopId,

@@ -1,10 +1,12 @@
 import { Controller, Param, Post } from '@nestjs/common';
 import {
   newPartCutSchema,
+  partCutBatchSchema,
   newReadingSchema,
   newZeroSchema,
   readingBatchSchema,
   type NewPartCut,
+  type PartCutBatch,
   type NewReading,
   type NewZero,
   type PartCutEntry,
@@ -92,18 +94,27 @@ export class WeighingController {
   @Describe('Record that metal was taken off a part; its weight is unknown until it is weighed again', newPartCutSchema)
   async cut(@Param('jobId', IdPipe) jobId: string, @CheckedBody(newPartCutSchema) cut: NewPartCut): Promise<PartCutEntry> {
     const { shopId } = await this.jobs.require(jobId);
-    const { id, personId, partId, amends } = cut;
-    await insertOnce(this.jobs.db, { id, kind: 'partCut', shopId, jobId, personId, content: cut }, async (trx) => {
-      if (!(await trx('part').where({ id: partId, job_id: jobId }).first('id'))) throw fieldProblem('partId', 'That part is not in this job.');
-      await requireTool(trx, shopId, cut.toolId ?? null);
+    await insertOnce(this.jobs.db, partCutWrite(shopId, jobId, cut), async (trx) => {
       await lockJob(trx, jobId);
-      if (!cut.another && !amends)
-        await askWhetherAnother(trx, { table: 'part_cut', jobId, personId, alike: { part_id: partId }, what: 'a cut of this part' });
-      const row = partCutToRow(cut);
-      await trx('part_cut').insert({ ...row, removal: row.removal && JSON.stringify(row.removal), shop_id: shopId, job_id: jobId });
-      await amend(trx, { shopId, jobId, personId, kind: 'partCut', entryId: id, amends });
+      await logPartCut(trx, shopId, jobId, cut, '');
     });
-    return partCutFromRow(await this.jobs.db('part_cut').where({ id }).first<PartCutRow>());
+    return partCutFromRow(await this.jobs.db('part_cut').where({ id: cut.id }).first<PartCutRow>());
+  }
+
+  @Post('part-cuts/batch')
+  @Describe('Record that several parts were cut or exchanged, all or none; what is there already changes nothing', partCutBatchSchema)
+  async cutBatch(
+    @Param('jobId', IdPipe) jobId: string,
+    @CheckedBody(partCutBatchSchema) { id, personId, cuts, another }: PartCutBatch,
+  ): Promise<{ logged: number }> {
+    const { shopId } = await this.jobs.require(jobId);
+    await insertOnce(this.jobs.db, { id, kind: 'partCutBatch', shopId, jobId, personId, content: cuts }, async (trx) => {
+      await lockJob(trx, jobId);
+      for (const [i, cut] of cuts.entries())
+        if (await register(trx, partCutWrite(shopId, jobId, cut), id))
+          await logPartCut(trx, shopId, jobId, another ? { ...cut, another } : cut, `cuts.${i}.`);
+    });
+    return { logged: cuts.length };
   }
 
   private async reading(jobId: string, readingId: string): Promise<WrittenReading | undefined> {
@@ -120,6 +131,27 @@ const readingWrite = (shopId: string, jobId: string, reading: NewReading): OneWr
   personId: reading.personId,
   content: reading,
 });
+
+const partCutWrite = (shopId: string, jobId: string, cut: NewPartCut): OneWrite => ({
+  id: cut.id,
+  kind: 'partCut',
+  shopId,
+  jobId,
+  personId: cut.personId,
+  content: cut,
+});
+
+/** @param at path of the cut in the request, for complaints */
+async function logPartCut(trx: Knex.Transaction, shopId: string, jobId: string, cut: NewPartCut, at: string): Promise<void> {
+  const { id, personId, partId, amends } = cut;
+  if (!(await trx('part').where({ id: partId, job_id: jobId }).first('id'))) throw fieldProblem(`${at}partId`, 'That part is not in this job.');
+  await requireTool(trx, shopId, cut.toolId ?? null);
+  if (!cut.another && !amends)
+    await askWhetherAnother(trx, { table: 'part_cut', jobId, personId, alike: { part_id: partId }, what: 'a cut of this part' });
+  const row = partCutToRow(cut);
+  await trx('part_cut').insert({ ...row, removal: row.removal && JSON.stringify(row.removal), shop_id: shopId, job_id: jobId });
+  await amend(trx, { shopId, jobId, personId, kind: 'partCut', entryId: id, amends });
+}
 
 async function requireTool(db: Knex, shopId: string, toolId: string | null): Promise<void> {
   if (toolId !== null && !(await db('tool').where({ id: toolId, shop_id: shopId }).first('id')))

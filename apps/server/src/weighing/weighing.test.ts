@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
-import type { JobSheet, Problem, ReadingEntry } from '@tare/contract';
-import type { PartFact, PartKind } from '@tare/core';
+import { factsOf, type JobSheet, type Problem, type ReadingEntry } from '@tare/contract';
+import { jobFigures, type PartFact, type PartKind } from '@tare/core';
 import { TestServer } from '../testing/testServer.js';
 
 let server: TestServer;
@@ -199,6 +199,35 @@ describe('a batch of readings', () => {
     expect((await server.post(`jobs/${job.id}/readings/batch`, good)).body).toEqual({ captured: 2 });
     await server.post(`jobs/${job.id}/readings/batch`, good);
     expect((await server.sheet(job.id)).readings.filter((r) => r.partId === part('bearingPair').id)).toHaveLength(2);
+  });
+});
+
+describe('parts that changed in one go', () => {
+  it('begin anew together, once, all or none', async () => {
+    const own = await server.job();
+    const rods = own.parts.filter(({ kind }) => kind === 'rod');
+    for (const rod of rods) await server.reading(own, rod, 630);
+    const cuts = rods.map(({ id: partId }) => ({ ...server.entry(), partId, replaced: true }));
+    const stranger = { ...server.entry(), cuts: [...cuts, { ...server.entry(), partId: randomUUID() }] };
+    expect((await server.post(`jobs/${own.id}/part-cuts/batch`, stranger)).body).toMatchObject({ errors: [{ field: `cuts.${rods.length}.partId` }] });
+    expect((await server.sheet(own.id)).partCuts).toHaveLength(0);
+    const batch = { ...server.entry(), cuts };
+    for (let sent = 0; sent < 2; sent += 1)
+      expect((await server.post(`jobs/${own.id}/part-cuts/batch`, batch)).body).toEqual({ logged: rods.length });
+    const { weighed } = jobFigures(factsOf(await server.sheet(own.id)));
+    const after = weighed.parts.filter(({ part: { kind } }) => kind === 'rod');
+    expect(after.map(({ needsReweighing, now }) => [needsReweighing, now])).toEqual(rods.map(() => [true, {}]));
+  });
+  it('ask, where somebody else just logged the like of one of them', async () => {
+    const own = await server.job();
+    const [one, two] = own.parts.filter(({ kind }) => kind === 'rod') as [PartFact, PartFact];
+    const other = await server.anotherPerson(`Nell ${randomUUID()}`);
+    await server.post(`jobs/${own.id}/part-cuts`, { ...server.entry(other), partId: two.id });
+    const batch = { ...server.entry(), cuts: [one, two].map(({ id: partId }) => ({ ...server.entry(), partId })) };
+    expect((await server.post(`jobs/${own.id}/part-cuts/batch`, batch)).body).toMatchObject({ status: 409, ask: 'another' });
+    expect((await server.sheet(own.id)).partCuts).toHaveLength(1);
+    expect((await server.post(`jobs/${own.id}/part-cuts/batch`, { ...batch, ...server.entry(), another: true })).status).toBe(201);
+    expect((await server.sheet(own.id)).partCuts).toHaveLength(3);
   });
 });
 

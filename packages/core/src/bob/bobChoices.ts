@@ -8,4 +8,6 @@ export interface BobChoices {
   readonly extras: readonly ExtraLine[];
   /** The figure each pin's bob was accepted at, front to rear; null while none was. */
   readonly acceptedG: readonly number[] | null;
+  /** Pins, counted from 1, whose finished bob the scale refuses; left out for none. */
+  readonly refusedPins?: readonly number[];
 }

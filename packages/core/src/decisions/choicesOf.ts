@@ -3,7 +3,8 @@ import type { Arrival, ArrivalKey } from '../job/arrivals.js';
 import type { PartFact } from '../parts/facts.js';
 import type { SpinFact, WeighChoices } from '../job/jobFacts.js';
 import type { BobChoices } from '../bob/bobChoices.js';
-import { familyOf, latestOn, type Decided, type PartMarks } from './decisions.js';
+import { BUILT_WITHIN_G, isAccepted } from '../bob/build/weighIn.js';
+import { familyOf, latestOf, latestOn, type Decided, type PartMarks } from './decisions.js';
 
 /** What a shop takes where a job says nothing else. */
 export interface UsualBobChoices {
@@ -40,10 +41,21 @@ export function choicesOf(decided: Decided, usual: UsualBobChoices): JobChoices 
       oilG: latestOn(decided, 'bob.oilG') ?? usual.oilG,
       extras: latestOn(decided, 'bob.extras') ?? [],
       acceptedG: latestOn(decided, 'bob.acceptedG') ?? null,
+      refusedPins: refusedPins(decided),
     },
     partMarks: familyOf(decided, 'part.marks.*'),
     spinsThatAreSo: Object.keys(withoutNulls(familyOf(decided, 'spin.isSo.*'))).sort(),
   };
+}
+
+/** Accepted bobs that were weighed since and are off, or whose halves differ. */
+function refusedPins(decided: Decided): number[] {
+  const acceptedG = latestOn(decided, 'bob.acceptedG') ?? [];
+  const limitG = latestOn(decided, 'bob.build')?.limitG ?? BUILT_WITHIN_G;
+  return acceptedG.flatMap((figureG, i) => {
+    const weighIn = latestOf(decided, 'bob.weighIn.*', i + 1);
+    return weighIn && isAccepted(weighIn, figureG, limitG) === false ? [i + 1] : [];
+  });
 }
 
 /** A job's parts as decided: damaged or to be replaced, and the cylinder that each runs in where a swap moved it. */

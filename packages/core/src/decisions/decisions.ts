@@ -19,6 +19,8 @@ export interface PartMarks {
   readonly keptWithId: string | null;
   /** Oversize above, undersize below zero, mm. */
   readonly sizeMm: number;
+  /** In somebody's own words; left out for none. */
+  readonly note?: string;
 }
 export const NO_MARKS: PartMarks = { replace: false, pressed: false, keptWithId: null, sizeMm: 0 };
 

@@ -44,7 +44,11 @@ export function benchStatuses(facts: JobFacts, figures: JobFigures): BenchStatus
     !last
       ? status('correct', 'waiting', 'waits for a spin')
       : inside
-        ? status('correct', 'done', facts.holes.length === 0 ? 'nothing to drill' : `${facts.holes.length} holes`)
+        ? status(
+            'correct',
+            'done',
+            facts.holes.length === 0 ? 'nothing to drill' : `${facts.holes.length} ${facts.holes.length === 1 ? 'cut' : 'cuts'}`,
+          )
         : status(
             'correct',
             facts.holes.length === 0 ? 'ready' : 'underWay',
@@ -120,7 +124,9 @@ function seenOf({ arrivals, parts, readings, spins }: JobFacts): Partial<Record<
   return seen;
 }
 
-function signOffStatus({ signedOffSpinId, spins }: JobFacts, inside: boolean): Status {
+function signOffStatus({ signedOffSpinId, spins, bobChoices }: JobFacts, inside: boolean): Status {
+  const [refused] = bobChoices.refusedPins ?? [];
+  if (refused !== undefined) return { state: signedOffSpinId === null ? 'waiting' : 'reopened', why: `the scale refuses bob ${refused}` };
   if (signedOffSpinId === null) return inside ? { state: 'ready', why: 'inside: sign' } : { state: 'waiting', why: 'waits for the tolerance' };
   // Whatever was spun or drilled after the signature is not what was signed.
   if (inside && spins.at(-1)?.id === signedOffSpinId) return { state: 'done', why: 'signed' };
@@ -171,6 +177,8 @@ function bobsStatus({ bobChoices }: JobFacts, { bobs, bobsNeeded }: JobFigures):
   if (bobs.kind === 'refused') return { state: 'underWay', why: 'a figure makes no sense' };
   if (bobs.kind === 'waiting') return { state: 'waiting', why: 'waits for weights' };
   if (bobChoices.acceptedG === null) return { state: 'ready', why: 'not built yet' };
+  const refused = bobChoices.refusedPins ?? [];
+  if (refused.length > 0) return { state: 'reopened', why: `the scale refuses bob ${refused.join(', ')}` };
   const fits = bobs.pins.every(
     ({ card }, p) => Math.abs((bobs.commonG ?? card.bobWeightG) - (bobChoices.acceptedG?.[p] ?? Number.NaN)) <= BOB_STILL_FITS_G,
   );

@@ -204,6 +204,10 @@ describe('benches', () => {
     const built = { ...weighed, bobChoices: { factorRatio: 0.5, oilG: 4, extras: [], acceptedG: [1974.4, 1974.4, 1974.4, 1974.4] } };
     expect(stateOf(built, 'bobs')).toBe('done: built and mounted');
     expect(stateOf({ ...built, bobChoices: { ...built.bobChoices, factorRatio: 0.51 } }, 'bobs')).toBe('reopened: parts changed since');
+    const refused = { ...built, bobChoices: { ...built.bobChoices, refusedPins: [2, 4] } };
+    expect(stateOf(refused, 'bobs')).toBe('reopened: the scale refuses bob 2, 4');
+    expect(stateOf(refused, 'signOff')).toBe('waiting: the scale refuses bob 2');
+    expect(stateOf({ ...refused, signedOffSpinId: 's' }, 'signOff')).toBe('reopened: the scale refuses bob 2');
     const received = { ...built, spins: [spin(built, 's1', 2500)] };
     expect(stateOf(received, 'correct')).toBe('ready: nothing drilled yet');
     const drilled = {

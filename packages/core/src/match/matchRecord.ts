@@ -1,12 +1,12 @@
 import { hasEnds, type Measure, type PartFact, type PartKind } from '../parts/facts.js';
 import type { WeighedJob, WeighedPart } from '../parts/weighParts.js';
 
-/** A part through the matching: as it came in, as its last cut was meant to leave it, as it is. */
+/** A part through the matching: as it came in, as its last pass was meant to leave it, as it is. */
 export interface MatchRecord {
   readonly part: PartFact;
   readonly measure: Measure;
   readonly beforeG: number;
-  /** Null while it was never cut. */
+  /** Null while it was never cut, or where nobody said what was to come off. */
   readonly predictedG: number | null;
   /** Null between a cut and its weighing. */
   readonly afterG: number | null;
@@ -15,13 +15,15 @@ export interface MatchRecord {
 
 /** What a cut was meant to take off, by what is weighed. */
 export interface MeantCut {
+  readonly id: string;
   readonly partId: string;
   readonly removal: Readonly<Partial<Record<Measure, number>>> | null;
 }
 
 /**
- * Before, predicted and after of every part and end of these kinds that was weighed. Predicted is the weight as received less
- * everything that cuts were meant to take.
+ * Before, predicted and after of every part and end of these kinds that was weighed. Predicted is what the part weighed before its
+ * last pass less what that pass was meant to take: each ticket asks for the whole of what is still to come off, so that adding up the
+ * tickets of several passes would count the same metal over again.
  */
 export function matchRecords({ parts }: WeighedJob, kinds: readonly PartKind[], cuts: readonly MeantCut[]): MatchRecord[] {
   return parts
@@ -43,15 +45,20 @@ export const measuresShown = (kind: PartKind): readonly Measure[] => (hasEnds(ki
 function recordOf(weighed: WeighedPart, measure: Measure, cuts: readonly MeantCut[]): MatchRecord[] {
   const before = weighed.asReceived[measure] ?? (cuts.length === 0 ? weighed.now[measure] : undefined);
   if (!before) return [];
-  const meantG = cuts.reduce((sum, { removal }) => sum + (removal?.[measure] ?? 0), 0);
   return [
     {
       part: weighed.part,
       measure,
       beforeG: before.meanG,
-      predictedG: cuts.length === 0 ? null : before.meanG - meantG,
+      predictedG: predictedG(weighed, measure, cuts),
       afterG: weighed.needsReweighing ? null : (weighed.now[measure]?.meanG ?? null),
       cuts: cuts.length,
     },
   ];
+}
+
+function predictedG({ lastPass }: WeighedPart, measure: Measure, cuts: readonly MeantCut[]): number | null {
+  const before = lastPass?.before[measure];
+  const meantG = cuts.flatMap(({ id, removal }) => (lastPass?.cutIds.includes(id) && removal ? [removal[measure] ?? 0] : []));
+  return before && meantG.length > 0 ? before.meanG - meantG.reduce((sum, g) => sum + g, 0) : null;
 }

@@ -3,7 +3,10 @@ import { cutRate } from './cutRate.js';
 import { cutTicket, cuttingOf } from './cutTicket.js';
 import { USUAL_MATCH_CHOICES } from './matchChoices.js';
 import { matchToLightest } from './matchToLightest.js';
+import { matchRecords, type MeantCut } from './matchRecord.js';
 import { waysOut } from './overshoot.js';
+import type { PartFact, ReadingFact } from '../parts/facts.js';
+import { weighParts } from '../parts/weighParts.js';
 
 describe('cutTicket', () => {
   it('shares a removal, stops first at 70 %, and keeps to the limit, by hand', () => {
@@ -105,5 +108,37 @@ describe('waysOut', () => {
   });
   it('finds no exchange where none lifts the set without sinking another', () => {
     expect(ways([806, 803, 806.1, 806.2]).swap).toMatchObject({ exchange: null });
+  });
+});
+
+describe('what a part should weigh after its last pass', () => {
+  const piston: PartFact = { id: 'p', kind: 'piston', cylinder: 1, damaged: false };
+  const reading = (valueG: number, cutId: string | null): ReadingFact => ({
+    id: `${valueG} ${cutId}`,
+    partId: 'p',
+    measure: 'mass',
+    valueG,
+    cutId,
+    referencePartId: null,
+    voided: false,
+  });
+  const recordOf = (readings: readonly ReadingFact[], cuts: readonly MeantCut[]) =>
+    matchRecords(weighParts({ parts: [piston], readings, partCuts: cuts }), ['piston'], cuts)[0]!;
+  it('counts the metal of one pass, not of every ticket again', () => {
+    // 318.6 down to 318.4 in three passes, each asked for all that was left then.
+    const cuts = [0.2, 0.15, 0.05].map((mass, i) => ({ id: `c${i}`, partId: 'p', removal: { mass } }));
+    const weighed = [reading(318.6, null), reading(318.55, 'c0'), reading(318.45, 'c1')];
+    expect(recordOf([...weighed, reading(318.4, 'c2')], cuts).predictedG).toBeCloseTo(318.4, 9);
+    expect(recordOf(weighed, cuts).predictedG).toBeCloseTo(318.4, 9);
+    expect(recordOf(weighed, cuts.slice(0, 2)).predictedG).toBeCloseTo(318.4, 9);
+  });
+  it('adds up what came off between two weighings', () => {
+    const cuts = [0.2, 0.1].map((mass, i) => ({ id: `c${i}`, partId: 'p', removal: { mass } }));
+    expect(recordOf([reading(318.6, null)], cuts)).toMatchObject({ beforeG: 318.6, afterG: null, cuts: 2 });
+    expect(recordOf([reading(318.6, null)], cuts).predictedG).toBeCloseTo(318.3, 9);
+  });
+  it('foretells nothing of a part that was never cut, or of which nobody said what comes off', () => {
+    expect(recordOf([reading(318.6, null)], []).predictedG).toBeNull();
+    expect(recordOf([reading(318.6, null), reading(318.1, 'c0')], [{ id: 'c0', partId: 'p', removal: null }]).predictedG).toBeNull();
   });
 });

@@ -12,6 +12,8 @@ export interface WeighedPart {
   /** Readings since the latest cut that has any; before the first cut, the readings as received. */
   readonly now: Partial<Readonly<Record<Measure, ReadingSummary>>>;
   readonly asReceived: Partial<Readonly<Record<Measure, ReadingSummary>>>;
+  /** What it weighed before its latest cuts, and those cuts: one unless it was cut again unweighed; null while it was never cut, or not weighed before. */
+  readonly lastPass: { readonly before: WeighedPart['now']; readonly cutIds: readonly string[] } | null;
   /** Cut, and not weighed since: its present weight is not known. */
   readonly needsReweighing: boolean;
   /** Of a rod or a pressed assembly: its ends made to add up; null for every other kind. */
@@ -71,7 +73,7 @@ export function weighParts({ parts, readings, partCuts }: WeighFacts): WeighedJo
     const now = latest === receivedAfter ? asReceived : summarise(latest);
     // A new part that nobody weighed has no weight, not its forerunner's.
     const unweighed = lastCutId !== null && !weighed.includes(lastCutId);
-    return { part, lastCutId, now, asReceived, needsReweighing: unweighed };
+    return { part, lastCutId, now, asReceived, lastPass: lastPassOf(generations, weighed, summarise), needsReweighing: unweighed };
   });
 
   const deviationG: Record<string, number | null> = {};
@@ -89,6 +91,19 @@ export function weighParts({ parts, readings, partCuts }: WeighFacts): WeighedJo
     deviationG,
     parts: bare.map((weighed) => ({ ...weighed, rod: hasEnds(weighed.part.kind) ? closeRod(weighed.part.kind, weighed.now, deviationG) : null })),
   };
+}
+
+/** @param generations what the part was, as it came and after each cut; @param weighed those that have readings */
+function lastPassOf(
+  generations: readonly (string | null)[],
+  weighed: readonly (string | null)[],
+  summarise: (generation: string | null) => WeighedPart['now'],
+): WeighedPart['lastPass'] {
+  if (generations.length < 2) return null;
+  const last = generations.at(-1)!;
+  const before = weighed.findLast((generation) => generation !== last);
+  if (before === undefined) return null;
+  return { before: summarise(before), cutIds: generations.slice(generations.indexOf(before) + 1).filter((id) => id !== null) };
 }
 
 /**

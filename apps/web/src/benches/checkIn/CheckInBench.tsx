@@ -1,3 +1,4 @@
+import { countedWords } from '@tare/card';
 import { arrivalList } from '@tare/core';
 import { Printer } from 'lucide-react';
 import { useState, type ReactNode } from 'react';
@@ -26,7 +27,7 @@ export function CheckInBench(): ReactNode {
           title="Check in"
           next={
             status.state === 'done'
-              ? 'Everything that is needed is here.'
+              ? countedWords(sheet.arrivals, list)
               : 'Count what came in against the list. Number parts to their cylinder, caps to their rods, and mark whatever bolts to the crank.'
           }
         >

@@ -1,4 +1,4 @@
-import { isInsideNow } from '@tare/core';
+import { whyNotToSign } from '@tare/core';
 import { jobCard } from '@tare/card';
 import { useMemo, useRef, useState, type ReactNode } from 'react';
 import { Link } from 'react-router';
@@ -23,9 +23,8 @@ export function SignOffBench(): ReactNode {
   const sign = useWrite('POST jobs/:jobId/sign-offs', { jobId: sheet.id });
   const status = statuses.find(({ bench }) => bench === 'signOff')!;
   const match = statuses.find(({ bench }) => bench === 'match')!;
-  const inside = isInsideNow(figures);
-  const unchecked = figures.estimate.gainsToCheck.length > 0;
-  const canSign = inside && !unchecked;
+  const whyNot = whyNotToSign(sheet, figures);
+  const canSign = whyNot === null;
   const names = useCardNames();
   const paper = useRef<HTMLDivElement>(null);
   const [picked, pick] = useState<string | null>();
@@ -45,11 +44,7 @@ export function SignOffBench(): ReactNode {
           next={
             status.state === 'done'
               ? 'Signed off. Print the card for the customer.'
-              : canSign
-                ? 'Both planes are inside the tolerance. Look the card over, then sign.'
-                : inside
-                  ? 'The cuts say that the machine shows another amount than is there. Hang a known weight on and spin once more, then sign.'
-                  : 'Signing waits until the last spin, with nothing drilled since, is inside the tolerance.'
+              : (whyNot ?? 'Both planes are inside the tolerance. Look the card over, then sign.')
           }
         />
         <WhoFirst />

@@ -4,9 +4,10 @@ import { parseDecimal, type PartFact } from '@tare/core';
 import { useState, type ReactNode } from 'react';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { Choice } from '../../ui/Choice.js';
-import { NumberField } from '../../ui/Field.js';
+import { Field, NumberField } from '../../ui/Field.js';
 import { ProblemNotice } from '../../ui/Notice.js';
 import { useDecide } from '../../ui/useDecide.js';
+import { useDraft } from '../../ui/useDraft.js';
 
 /** What is noted of a part besides its weight. */
 export function PartMarksForm({ part }: { readonly part: PartFact }): ReactNode {
@@ -14,6 +15,9 @@ export function PartMarksForm({ part }: { readonly part: PartFact }): ReactNode 
   const { decide, blocked, error } = useDecide();
   const marks = sheet.partMarks[part.id] ?? NO_MARKS;
   const [size, setSize] = useState<string | null>(null);
+  // Marked, so that a note that was typed away is not taken for one that nobody touched.
+  const [draft, setDraft] = useDraft(`part-note.${part.id}`);
+  const note = draft === '' ? (marks.note ?? '') : draft.slice(1);
   const typed = parseDecimal(size ?? String(marks.sizeMm));
   const keep = (change: Partial<PartMarks>): void => {
     decide({ subject: `part.marks.${part.id}`, value: { ...marks, ...change } }, () => setSize(null));
@@ -53,6 +57,15 @@ export function PartMarksForm({ part }: { readonly part: PartFact }): ReactNode 
         onChange={(event) => setSize(event.target.value)}
         onBlur={() => {
           if (size !== null && typed.kind === 'number') keep({ sizeMm: typed.value });
+        }}
+      />
+      <Field
+        label="A note on it"
+        maxLength={300}
+        value={note}
+        onChange={(event) => setDraft(`=${event.target.value}`)}
+        onBlur={() => {
+          if (draft !== '') decide({ subject: `part.marks.${part.id}`, value: { ...marks, note: note.trim() } }, () => setDraft(''));
         }}
       />
       {error && <ProblemNotice>{error.message}</ProblemNotice>}

@@ -6,6 +6,7 @@ import { BenchHead } from '../../ui/BenchHead.js';
 import { Note } from '../../ui/Notice.js';
 import { useKeys, type KeyAction } from '../../ui/useKeys.js';
 import { WhoFirst } from '../../ui/WhoFirst.js';
+import { ChangedParts } from './ChangedParts.js';
 import { InstrumentLine } from './InstrumentLine.js';
 import { KindLadder } from './KindLadder.js';
 import { PartPanel } from './PartPanel.js';
@@ -35,6 +36,7 @@ export function WeighBench(): ReactNode {
       <PlacementTable weighing={weighing} />
       <KindLadder weighing={weighing} />
       {waiting && <PartPanel partId={waiting.partId} onVoid={setVoiding} />}
+      <ChangedParts key={kind} kind={kind} />
       <ReadingsFile weighing={weighing} />
       <VoidDialog readingId={voiding} onClose={() => setVoiding(null)} />
     </div>

@@ -45,6 +45,7 @@ function markWords(part: PartFact, { partMarks, parts }: JobSheet): CardLine[] {
     ...(marks?.pressed ? [line`pressed on its pin`] : []),
     ...(keptWith ? [line`kept with ${partName(keptWith)}`] : []),
     ...(marks && marks.sizeMm !== 0 ? [line`${marks.sizeMm > 0 ? 'oversize' : 'undersize'} ${figure(Math.abs(marks.sizeMm), 3, 'mm')}`] : []),
+    ...(marks?.note ? [[marks.note]] : []),
   ];
   return words.length === 0 ? [] : [line`${KIND_NAMES[part.kind].one} ${String(part.cylinder)}: ${joined(words, ', ')}.`];
 }

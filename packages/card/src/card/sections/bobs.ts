@@ -1,5 +1,5 @@
 import type { CardLine, CardSection, JobSheet } from '@tare/contract';
-import { bobWorking, latestOf, type JobFigures } from '@tare/core';
+import { bobWholeG, bobWorking, latestOf, type JobFigures } from '@tare/core';
 import { figure, line } from '../cardDocument.js';
 
 /** Bob weights: as worked out, as accepted, as they were on the scale. */
@@ -10,8 +10,8 @@ export function bobs({ bobChoices, decisions }: JobSheet, { bobs: card, bobsNeed
     return { ...head, table: null, lines: [line`Not worked out: ${card.kind === 'waiting' ? 'weights are missing' : card.reason}.`] };
   const { factorRatio, oilG, extras, acceptedG } = bobChoices;
   const wholeOf = (pin: number): CardLine => {
-    const { halfAG, halfBG, wholeG } = latestOf(decisions, 'bob.weighIn.*', pin) ?? { halfAG: null, halfBG: null, wholeG: null };
-    const whole = wholeG ?? (halfAG !== null && halfBG !== null ? halfAG + halfBG : null);
+    const weighIn = latestOf(decisions, 'bob.weighIn.*', pin);
+    const whole = weighIn ? bobWholeG(weighIn) : null;
     return whole === null ? ['·'] : [figure(whole, 2, '')];
   };
   return {

@@ -1,7 +1,7 @@
 import type { CardLine, CardSection, JobSheet, SpinEntry } from '@tare/contract';
 import { isInsideNow, newtonsToLbf, gmmToOzin, spinWorking, supportsMoved, toPolar, type JobFigures, type SpinFigures } from '@tare/core';
 import { mountedWords } from '../../words/mountedWords.js';
-import { count, timesIn100 } from '../../words/names.js';
+import { count, timesIn100, VERDICT_WORDS } from '../../words/names.js';
 import { figure, line } from '../cardDocument.js';
 
 /** Spins of one set-up in a row: what was mounted, and where it lay. */
@@ -62,7 +62,7 @@ function planeRows(setUp: string, which: string, spin: SpinFigures, { spec }: Jo
     const working = spinWorking(`${which}, plane ${plane.toUpperCase()}`, spin, plane, radiusMm);
     return [
       [setUp],
-      [which],
+      [`${which}: ${VERDICT_WORDS[spin.verdict]}`],
       [plane.toUpperCase()],
       line`${atLeastGmm === null ? '' : 'at least '}${figure(amount / radiusMm, 2, 'g', working)} at ${figure(radiusMm, 0, 'mm')}`,
       radius95Gmm === null ? ['not known'] : [figure(radius95Gmm / radiusMm, 2, 'g')],

@@ -10,6 +10,21 @@ export interface BobWeighIn {
 /** Halves of a bob differ by no more than this (handbook section 4), g. */
 export const HALVES_AGREE_WITHIN_G = 0.2;
 
+/** Bobs are built to half a gram unless the shop says otherwise (handbook section 4), g. */
+export const BUILT_WITHIN_G = 0.5;
+
+/** What a finished bob weighs: as a whole, or by its halves; null while nothing tells. */
+export const bobWholeG = ({ halfAG, halfBG, wholeG }: BobWeighIn): number | null =>
+  wholeG ?? (halfAG !== null && halfBG !== null ? halfAG + halfBG : null);
+
+const halvesDifferG = ({ halfAG, halfBG }: BobWeighIn): number | null => (halfAG !== null && halfBG !== null ? Math.abs(halfAG - halfBG) : null);
+
+/** Whether a finished bob is near enough to its figure, and its halves to each other; null while nothing tells. */
+export function isAccepted(weighIn: BobWeighIn, figureG: number, limitG: number): boolean | null {
+  const whole = bobWholeG(weighIn);
+  return whole === null ? null : Math.abs(whole - figureG) <= limitG && (halvesDifferG(weighIn) ?? 0) <= HALVES_AGREE_WITHIN_G;
+}
+
 export interface WasherChange {
   readonly half: 'A' | 'B' | 'both';
   /** Taken off; null where something is only added. */
@@ -37,18 +52,18 @@ export interface WeighInVerdict {
  * @param leftOver what is still in the box, by piece
  */
 export function judgeWeighIn(
-  { halfAG, halfBG, wholeG }: BobWeighIn,
+  weighIn: BobWeighIn,
   figureG: number,
   limitG: number,
   bob: BuiltBob | null,
   box: BobBox,
   leftOver: ReadonlyMap<string, number>,
 ): WeighInVerdict {
-  const whole = wholeG ?? (halfAG !== null && halfBG !== null ? halfAG + halfBG : null);
-  const differ = halfAG !== null && halfBG !== null ? Math.abs(halfAG - halfBG) : null;
+  const { halfAG, halfBG } = weighIn;
+  const [whole, differ] = [bobWholeG(weighIn), halvesDifferG(weighIn)];
   if (whole === null) return { wholeG: null, offG: null, halvesDifferG: differ, accepted: null, change: null };
   const offG = whole - figureG;
-  const accepted = Math.abs(offG) <= limitG && (differ ?? 0) <= HALVES_AGREE_WITHIN_G;
+  const accepted = isAccepted(weighIn, figureG, limitG);
   return {
     wholeG: whole,
     offG,

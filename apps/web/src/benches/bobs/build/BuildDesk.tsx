@@ -1,5 +1,5 @@
 import { fixed } from '@tare/card';
-import { typedNumber, pickingList, type BobBox, type BobBuild, type BobCard, type BuiltBob } from '@tare/core';
+import { BUILT_WITHIN_G, typedNumber, pickingList, type BobBox, type BobBuild, type BobCard, type BuiltBob } from '@tare/core';
 import type { ReactNode } from 'react';
 import { useBobBox } from '../../../api/shopThings.js';
 import { useOpenJob } from '../../../shell/JobContext.js';
@@ -10,7 +10,7 @@ import { useDecide } from '../../../ui/useDecide.js';
 import { useDraft } from '../../../ui/useDraft.js';
 import { BobStack } from './BobStack.js';
 import { BoxEditor } from './BoxEditor.js';
-import { bobFigures, USUAL_LIMIT_G, useBuilder, useBuiltBobs } from './useBobBuild.js';
+import { bobFigures, useBuilder, useBuiltBobs } from './useBobBuild.js';
 
 type Ready = Extract<BobCard, { kind: 'ready' }>;
 
@@ -22,7 +22,7 @@ export function BuildDesk({ card }: { readonly card: Ready }): ReactNode {
   const builder = useBuilder();
   const { decide, blocked, error } = useDecide();
   const [pin, setPin] = useDraft(`bob-pin.${sheet.id}`, build ? String(build.pinDiameterMm) : '');
-  const [limit, setLimit] = useDraft(`bob-limit.${sheet.id}`, String(build?.limitG ?? USUAL_LIMIT_G));
+  const [limit, setLimit] = useDraft(`bob-limit.${sheet.id}`, String(build?.limitG ?? BUILT_WITHIN_G));
   const figuresG = bobFigures(card);
   const [pinMm, limitG] = [typedNumber(pin), typedNumber(limit)];
   if (boxError) return <ProblemNotice>{boxError.message}</ProblemNotice>;
@@ -30,7 +30,7 @@ export function BuildDesk({ card }: { readonly card: Ready }): ReactNode {
   const found = builder.data;
   // Shown taken before the server has said so: not once as a proposal and once as taken.
   const isTaken = found?.kind === 'built' && JSON.stringify(build?.bobs) === JSON.stringify(found.bobs);
-  const stale = build !== null && build.figuresG.some((g, i) => Math.abs(g - (figuresG[i] ?? 0)) > USUAL_LIMIT_G);
+  const stale = build !== null && build.figuresG.some((g, i) => Math.abs(g - (figuresG[i] ?? 0)) > BUILT_WITHIN_G);
   return (
     <section aria-label="Building the bobs" className="grid gap-4">
       <p>

@@ -1,5 +1,6 @@
 import { fixed } from '@tare/card';
 import {
+  BUILT_WITHIN_G,
   judgeWeighIn,
   typedNumber,
   pickingList,
@@ -22,7 +23,7 @@ import { useDecide } from '../../../ui/useDecide.js';
 import { useDraft } from '../../../ui/useDraft.js';
 import { useLiveScale, type LiveScale } from '../../weigh/useLiveScale.js';
 import { NOT_SAID } from '../../weigh/useInstrumentChoice.js';
-import { bobFigures, USUAL_LIMIT_G, useBuiltBobs } from './useBobBuild.js';
+import { bobFigures, useBuiltBobs } from './useBobBuild.js';
 
 type Ready = Extract<BobCard, { kind: 'ready' }>;
 
@@ -36,7 +37,7 @@ export function useWeighInVerdicts(card: Ready): readonly WeighInVerdict[] {
   const taken = new Map(pickingList(build?.bobs ?? []).map(({ pieceId, count }) => [pieceId, count]));
   const leftOver = new Map(box.pieces.map(({ id, count }) => [id, count - (taken.get(id) ?? 0)]));
   return bobFigures(card).map((figureG, p) =>
-    judgeWeighIn(weighInOf(p + 1), figureG, build?.limitG ?? USUAL_LIMIT_G, build?.bobs.find(({ index }) => index === p) ?? null, box, leftOver),
+    judgeWeighIn(weighInOf(p + 1), figureG, build?.limitG ?? BUILT_WITHIN_G, build?.bobs.find(({ index }) => index === p) ?? null, box, leftOver),
   );
 }
 

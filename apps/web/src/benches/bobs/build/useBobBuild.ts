@@ -12,9 +12,6 @@ const worker = (): Remote<Builder> => (remote ??= wrap<Builder>(new Worker(new U
 export const useBuilder = (): UseMutationResult<BobBuild, Error, { box: BobBoxEntry['box']; wish: BobWish }> =>
   useMutation({ mutationFn: async ({ box, wish }): Promise<BobBuild> => worker().build(box, wish) });
 
-/** Bobs are built to half a gram (handbook section 4). */
-export const USUAL_LIMIT_G = 0.5;
-
 /** The figure of each pin's bob, to the tenth that shops write down, g. */
 export const bobFigures = (card: Extract<BobCard, { kind: 'ready' }>): number[] =>
   card.pins.map(({ card: pin }) => Math.round((card.commonG ?? pin.bobWeightG) * 10) / 10);
