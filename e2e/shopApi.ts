@@ -93,8 +93,13 @@ export class ShopApi {
     return sheetOf(await this.send('POST jobs', {}, { id: randomUUID(), personId: this.personId, spec }));
   }
 
-  /** Weighs every part of these kinds once, as a file of readings would. */
-  async weigh(job: JobSheet, which: (part: PartFact) => boolean = () => true, gramsOf = usualGramsOf): Promise<JobSheet> {
+  /** Weighs every part of these once, as a file of readings would; after this cut of theirs. */
+  async weigh(
+    job: JobSheet,
+    which: (part: PartFact) => boolean = () => true,
+    gramsOf = usualGramsOf,
+    cutId: string | null = null,
+  ): Promise<JobSheet> {
     const readings = job.parts.filter(which).flatMap((part) => {
       const { id: partId, kind } = part;
       if (!isSingleKind(kind)) return [];
@@ -105,7 +110,7 @@ export class ShopApi {
         partId,
         measure,
         valueG: gramsOf(part, measure),
-        cutId: null,
+        cutId,
       }));
     });
     await this.send('POST jobs/:jobId/readings/batch', { jobId: job.id }, { id: randomUUID(), personId: this.personId, readings });

@@ -1,6 +1,5 @@
 export { clock, degrees, fixed, gramsAt } from './words/numbers.js';
 export { BENCH_NAMES, count, KIND_NAMES, MEASURE_NAMES, missingWords, SCHOOLS, timesIn100, VERDICT_WORDS } from './words/names.js';
-export type { CutWord } from './words/cutWords.js';
 export {
   asMeasured,
   broughtWords,
@@ -19,9 +18,19 @@ export { mountedWords, PART_WORDS } from './words/mountedWords.js';
 export { textOf } from './card/cardDocument.js';
 export { personIn, type CardNames, type Named } from './card/cardNames.js';
 export { jobCard } from './card/jobCard.js';
-export { cardDifferences, type CardDifference } from './card/cardDifferences.js';
+export { cardDifferences } from './card/cardDifferences.js';
 export { cutMetals, metalAfter, takenBy } from './card/cutMetals.js';
 export { arcMiddle, heap, holeEllipse, LEFT, placeAt, rimScale, stretches, TOP, TURN_WIDTH, xOf, type RimScale } from './draw/rimLayout.js';
 export { rimMapSvg } from './draw/rimMapSvg.js';
-export { customerSteps, type CustomerStep } from './customer/customerSteps.js';
+export { customerSteps } from './customer/customerSteps.js';
 export { countedWords } from './words/countedWords.js';
+export {
+  boxWords,
+  buildWords,
+  cylindersWords,
+  handOrderWords,
+  leftOutWords,
+  swappedWords,
+  takeSwapsWords,
+  unsettledWords,
+} from './words/benchWords.js';

@@ -124,7 +124,6 @@ export {
   type CardPaper,
   type CardSection,
   type CardSectionId,
-  type CardSignature,
   type CardTable,
   type JobCard,
   type SignedCard,

@@ -23,7 +23,7 @@ export function customerSteps(sheet: JobSheet, figures: JobFigures): CustomerSte
 }
 
 function arrival({ spec, arrivals, parts }: JobSheet): CustomerStep {
-  const found = Object.values(arrivals).reduce((n, seen) => n + (seen?.count ?? 0), 0);
+  const found = Object.values(arrivals).reduce((n, seen) => n + seen.count, 0);
   const damaged = parts.filter((part) => part.damaged).length;
   const counted =
     found === 0

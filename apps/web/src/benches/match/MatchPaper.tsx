@@ -1,4 +1,4 @@
-import { clock, fixed, KIND_NAMES, MEASURE_NAMES } from '@tare/card';
+import { clock, fixed, KIND_NAMES, MEASURE_NAMES, swappedWords } from '@tare/card';
 import { cylinderOf, kindsWeighed, matchRecords, measuresShown, type MatchRecord } from '@tare/core';
 import type { ReactNode } from 'react';
 import { useShop } from '../../api/queries.js';
@@ -91,7 +91,7 @@ function RecordCell({ record }: { readonly record: MatchRecord | undefined }): R
 }
 
 function decisionWords(subject: string, value: unknown): string {
-  if (subject === 'match.arrangement') return `Parts swapped: ${Object.keys(value as object).length}.`;
+  if (subject === 'match.arrangement') return swappedWords(Object.keys(value as object).length);
   if (subject.startsWith('match.target.')) {
     const target = value as { targetG: number; reason: string } | null;
     return target ? `Target ${fixed(target.targetG, 2)} g: ${target.reason}.` : 'The target follows the lightest.';

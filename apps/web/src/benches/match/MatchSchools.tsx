@@ -1,4 +1,4 @@
-import { fixed } from '@tare/card';
+import { cylindersWords, fixed } from '@tare/card';
 import { MATCH_SCHOOLS, parseDecimal, type MatchBasis, type MatchChoices } from '@tare/core';
 import { useState, type ReactNode } from 'react';
 import { useWrite } from '../../api/useWrite.js';
@@ -32,7 +32,7 @@ export function MatchSchools(): ReactNode {
         How this job is matched:{' '}
         <span className="text-ink-soft">
           {`${BASES[matchChoices.basis].name} within ${fixed(matchToleranceG, 2)} g`}
-          {locked.length > 0 && `; cylinder ${locked.join(', ')} locked`}
+          {locked.length > 0 && `; ${cylindersWords(locked)} locked`}
         </span>
       </summary>
       <div className="grid items-start gap-x-6 gap-y-2 pb-2 lg:grid-cols-3">

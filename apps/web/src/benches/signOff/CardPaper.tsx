@@ -39,7 +39,11 @@ export function CardPaper({ jobId, card, map }: CardPaperProps): ReactNode {
         <ul className="grid grid-cols-2 gap-3">
           {photoIds.map((id, i) => (
             <li key={id} className="print-whole">
-              <img src={`/api/jobs/${jobId}/photos/${id}`} alt={`Picture ${i + 1} of this job`} className="max-h-80 w-full object-contain" />
+              <img
+                src={`/api/jobs/${jobId}/photos/${id}`}
+                alt={`What was chosen for the card, ${i + 1}`}
+                className="max-h-80 w-full object-contain"
+              />
             </li>
           ))}
         </ul>

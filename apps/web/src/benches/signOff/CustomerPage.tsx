@@ -30,7 +30,11 @@ export function CustomerPage(): ReactNode {
         <ul className="grid grid-cols-2 gap-3">
           {chosen.map((id, i) => (
             <li key={id}>
-              <img src={`/api/jobs/${sheet.id}/photos/${id}`} alt={`Picture ${i + 1} of this job`} className="max-h-80 w-full object-contain" />
+              <img
+                src={`/api/jobs/${sheet.id}/photos/${id}`}
+                alt={`What was chosen for the card, ${i + 1}`}
+                className="max-h-80 w-full object-contain"
+              />
             </li>
           ))}
         </ul>

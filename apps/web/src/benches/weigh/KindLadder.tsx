@@ -1,4 +1,4 @@
-import { KIND_NAMES, MEASURE_NAMES } from '@tare/card';
+import { KIND_NAMES, MEASURE_NAMES, unsettledWords } from '@tare/card';
 import { hasEnds } from '@tare/core';
 import type { ReactNode } from 'react';
 import { WeightLadder } from '../../draw/WeightLadder.js';
@@ -25,7 +25,13 @@ export function KindLadder({ weighing }: { readonly weighing: Weighing }): React
         >{`${KIND_NAMES[kind].one} ${cylinder}: whether it is inside is still open; ${standing.placements === 1 ? 'one more placement would help' : `about ${standing.placements} more placements would settle it`}.`}</p>
       ))}
       {hopeless.length > 0 && (
-        <p className="text-ink-soft">{`${hopeless.map(({ cylinder }) => cylinder).join(', ')}: too near the edge of the tolerance for more placements to settle.`}</p>
+        <p className="text-ink-soft">
+          {unsettledWords(
+            kind,
+            hopeless.map(({ cylinder }) => cylinder),
+            sheet.spec.matchToleranceG,
+          )}
+        </p>
       )}
     </section>
   );

@@ -1,3 +1,4 @@
+import { boxWords } from '@tare/card';
 import type { BobBoxEntry } from '@tare/contract';
 import { parseDecimal, type BobBox } from '@tare/core';
 import { Plus, Trash2 } from 'lucide-react';
@@ -42,9 +43,7 @@ export function BoxEditor({ entry }: { readonly entry: BobBoxEntry }): ReactNode
     <details>
       <summary className="min-h-11 py-2">
         The shop’s box:{' '}
-        <span className="text-ink-soft">
-          {entry.version === 0 ? 'nothing written down yet' : `${clamps.length} kinds of clamp, ${pieces.length} kinds of piece`}
-        </span>
+        <span className="text-ink-soft">{entry.version === 0 ? 'nothing written down yet' : boxWords(clamps.length, pieces.length)}</span>
       </summary>
       <BoxTables key={entry.version} entry={entry} />
     </details>

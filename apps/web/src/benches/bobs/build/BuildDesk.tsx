@@ -1,5 +1,5 @@
-import { fixed } from '@tare/card';
-import { BUILT_WITHIN_G, typedNumber, pickingList, type BobBox, type BobBuild, type BobCard, type BuiltBob } from '@tare/core';
+import { buildWords, fixed } from '@tare/card';
+import { BUILT_WITHIN_G, typedNumber, pickingList, type BobBox, type BobCard, type BuiltBob } from '@tare/core';
 import type { ReactNode } from 'react';
 import { useBobBox } from '../../../api/shopThings.js';
 import { useOpenJob } from '../../../shell/JobContext.js';
@@ -52,7 +52,7 @@ export function BuildDesk({ card }: { readonly card: Ready }): ReactNode {
       {entry.version === 0 && <Note>Nothing is written down of the box yet. Open it above, and put in the clamps and the pieces.</Note>}
       {builder.error && <ProblemNotice>{builder.error.message}</ProblemNotice>}
       {error && <ProblemNotice>{error.message}</ProblemNotice>}
-      {found && <p className="text-lg">{answerWords(found, limitG)}</p>}
+      {found && <p className="text-lg">{buildWords(found, limitG)}</p>}
       {found?.kind === 'built' && !isTaken && (
         <div className="grid gap-3 border-2 border-blue p-3">
           <Bobs bobs={found.bobs} box={entry.box} />
@@ -77,16 +77,6 @@ export function BuildDesk({ card }: { readonly card: Ready }): ReactNode {
       )}
     </section>
   );
-}
-
-function answerWords(found: BobBuild, limitG: number): string {
-  if (found.kind === 'built')
-    return found.fewestProven
-      ? `${found.pieces} pieces in all; no build from this box has fewer.`
-      : `${found.pieces} pieces in all; that no build has fewer is not proven.`;
-  const closest = `From this box they cannot be made closer than ${fixed(found.closestG, 2)} g${found.closestProven ? '' : ' (not proven)'}, and ± ${fixed(limitG, 2)} g is asked.`;
-  const add = found.add.map(({ massG, count }) => `${count} pieces of ${fixed(massG, 2)} g`).join(' and ');
-  return add === '' ? `${closest} The clamps alone are too heavy: use lighter ones.` : `${closest} Add ${add}.`;
 }
 
 function Bobs({ bobs, box }: { readonly bobs: readonly BuiltBob[]; readonly box: BobBox }): ReactNode {

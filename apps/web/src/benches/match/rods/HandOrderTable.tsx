@@ -1,5 +1,5 @@
-import { fixed } from '@tare/card';
-import type { HandOrder, MatchedItem } from '@tare/core';
+import { fixed, handOrderWords } from '@tare/card';
+import type { MatchedItem } from '@tare/core';
 import type { ReactNode } from 'react';
 import { useOpenJob } from '../../../shell/JobContext.js';
 import { VerdictMark } from '../../../ui/Verdict.js';
@@ -62,16 +62,7 @@ export function HandOrderTable({ work, chosen }: { readonly work: RodWork; reado
           ))}
         </tbody>
       </table>
-      {work.hand && <p>{handWords(work.hand, sheet.spec.matchToleranceG, weighed.deviationG['rod.smallEnd'] ?? null)}</p>}
+      {work.hand && <p>{handOrderWords(work.hand, sheet.spec.matchToleranceG, weighed.deviationG['rod.smallEnd'] ?? null)}</p>}
     </div>
   );
-}
-
-function handWords({ medianRounds, rounds95, endedRatio }: HandOrder, toleranceG: number, deviationG: number | null): string {
-  const scatter =
-    deviationG === null ? 'The fixture’s scatter is not known: with a perfect one' : `With the fixture’s scatter of ${fixed(deviationG, 3)} g`;
-  if (medianRounds === null)
-    return `${scatter}, this would mostly never end: in ${Math.round(100 * (1 - endedRatio))} of 100 tries not within a dozen rounds. Weigh more placements rather than grind more, or take ${fixed(toleranceG, 2)} g as too tight for it.`;
-  const most = rounds95 === null ? 'and sometimes never ends' : `at most ${rounds95}`;
-  return `${scatter}, expect ${medianRounds} ${medianRounds === 1 ? 'round' : 'rounds'} of both ends, ${most}. Both ends at once need one.`;
 }

@@ -1,4 +1,4 @@
-import { fixed, KIND_NAMES } from '@tare/card';
+import { fixed, KIND_NAMES, leftOutWords, takeSwapsWords } from '@tare/card';
 import { figuresOf, asTheyAre, type SwapFigures, type SwapResult } from '@tare/core';
 import { useState, type ReactNode } from 'react';
 import { useOpenJob } from '../../../shell/JobContext.js';
@@ -22,9 +22,7 @@ export function SwapDesk(): ReactNode {
     <section className="grid gap-3">
       <h2 className="text-xl">Swap first: nothing is cut that a swap mends</h2>
       <SetBoard swap={swap} />
-      {leftOut.length > 0 && (
-        <Note>{`Cylinder ${leftOut.join(' and ')} is left out of swaps: a part of it is damaged or to be replaced, and its set will change.`}</Note>
-      )}
+      {leftOut.length > 0 && <Note>{leftOutWords(leftOut)}</Note>}
       <div className="flex flex-wrap items-center gap-3">
         {swap.search.state === 'running' ? (
           <>
@@ -142,7 +140,7 @@ function Proposal({ swap, best, now, blocked, onTake }: ProposalProps): ReactNod
           </p>
         )}
         <Button look="primary" className="justify-self-start" disabled={blocked || taken.length === 0} onClick={() => onTake(taken)}>
-          {taken.length === swap.rings.length ? 'Take all of them' : `Take ${taken.length} of ${swap.rings.length}`}
+          {takeSwapsWords(taken.length, swap.rings.length)}
         </Button>
       </div>
     </div>
