@@ -48,6 +48,8 @@ export function missingWords(missing: readonly MissingWeight[]): string {
 /** "1 hole", "3 holes": a count with its noun, whose plural ends in s unless it is given. */
 export const count = (n: number, one: string, many = `${one}s`): string => `${n} ${n === 1 ? one : many}`;
 
-/** A chance as one says it: "98 times in 100", "less than 1 time in 100". */
-export const timesIn100 = (chance: number): string =>
-  chance < 0.005 ? 'less than 1 time in 100' : `${count(Math.round(100 * chance), 'time')} in 100`;
+/** A chance as one says it: "98 times in 100", "less than 1 time in 100", "more than 99 times in 100". */
+export function timesIn100(chance: number): string {
+  if (chance < 0.005) return 'less than 1 time in 100';
+  return chance >= 0.995 ? 'more than 99 times in 100' : `${count(Math.round(100 * chance), 'time')} in 100`;
+}

@@ -25,7 +25,7 @@ export function machine(sheet: JobSheet, figures: JobFigures, names: CardNames):
     lines.push(line`No known weight was hung on to check the machine.`);
   for (const { a, b } of figures.estimate.gains.filter(({ before, ...now }) => Math.min(now.a.deviation, now.b.deviation) < LEARNED * before))
     lines.push(
-      line`By cuts and known weights it shows ${figure(toPolar(a.gain).amount, 2, '')} of what is there in A and ${figure(toPolar(b.gain).amount, 2, '')} in B, to ± ${figure(100 * 2 * a.deviation, 0, '%')} and ± ${figure(100 * 2 * b.deviation, 0, '%')}.`,
+      line`By the ${isChecked ? 'known weights and cuts' : 'cuts'} it shows ${figure(toPolar(a.gain).amount, 2, '')} of what is there in A and ${figure(toPolar(b.gain).amount, 2, '')} in B, to ± ${figure(100 * 2 * a.deviation, 0, '%')} and ± ${figure(100 * 2 * b.deviation, 0, '%')}.`,
     );
   return { id: 'machine', title: 'The machine and its check', table: null, lines: lines.length === 0 ? [line`Not spun.`] : lines };
 }
