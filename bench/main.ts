@@ -5,6 +5,7 @@ import { buildTimes } from './bobs.js';
 import { rodFigures, swapSpread, swapTimes } from './matching.js';
 import { optimalityGap, planTimes } from './planning.js';
 import { practice } from './practice.js';
+import { practiceTold } from './practiceTold.js';
 import { oneReading } from './oneReading.js';
 import { signalTime } from './signal.js';
 import { metal } from './metal.js';
@@ -26,7 +27,8 @@ const BENCHMARKS: Readonly<Record<string, () => Promise<Figure | readonly Figure
   spread: swapSpread,
   rods: rodFigures,
   signal: signalTime,
-  practice: () => Promise.resolve(practice()),
+  practice: practiceTold,
+  practiceWhy: () => Promise.resolve(practice()),
   accuracy: () => Promise.resolve(accuracy()),
   estimate: estimateFigures,
   page: firstScreenBytes,

@@ -1,65 +1,33 @@
 import {
   addPlanes,
   BALANCED,
-  crankTemplate,
-  furtherCut,
-  fromPolar,
-  isPast,
-  summariseTurns,
-  trackedPlane,
-  verdictBy,
   chanceInside,
-  layOut,
-  LAYOUTS,
-  metalNow,
-  missingCuts,
-  planChoices,
-  planHoles,
-  scale,
-  scalePlanes,
-  times,
-  toPlanes,
-  toPolar,
   cutDoubts,
   estimate,
+  furtherCut,
+  isPast,
+  metalNow,
+  planChoices,
+  planHoles,
+  scalePlanes,
+  summariseTurns,
+  trackedPlane,
   USUAL_BARS,
+  verdictBy,
   type Crank,
   type Cut,
-  type KnownCut,
-  type MetalNow,
-  type DrillErrors,
   type Knowledge,
-  type RecordEvent,
+  type KnownCut,
   type PlaneUnbalance,
-  type Vector,
+  type RecordEvent,
 } from '@tare/core';
-import { chanceFor } from '@tare/standins/chance';
 import { figure, type Figure } from './figures.js';
+import { BITS, crankWith, gainDeviationOf, isInside, MOST_HOLES, MOST_SPINS, practiceBench, RADIUS_MM, USUAL, type Errors } from './practiceBench.js';
 
-/** The made-up cranks and the errors of ../shared/facts.md's last table. */
-const CRANKS = Number(process.env['TARE_PRACTICE_CRANKS'] ?? 200);
-const RADIUS_MM = 85;
-const HEAVY_G = { least: 20, most: 110 };
-/** What goes wrong: of the machine's gain and angle, of each reading, of the drill. */
-interface Errors {
-  readonly gain: number;
-  readonly gainDeg: number;
-  readonly readingG: number;
-  readonly drill: DrillErrors;
-}
-const USUAL: Errors = { gain: 0.06, gainDeg: 3, readingG: 0.3, drill: { depthMm: 0.4, angleDeg: 1.5, densityRatio: 0 } };
+const CRANKS = Number(process.env['TARE_PRACTICE_CRANKS'] ?? 100);
 /** Nothing is ever read quite truly: the arithmetic wants some scatter. */
 const HARDLY_ANY_G = 0.005;
 const PERFECT: Errors = { gain: 0, gainDeg: 0, readingG: HARDLY_ANY_G, drill: USUAL.drill };
-const BITS = [6, 8, 10, 12, 16, 20].map((bitMm) => ({ bitMm, pointAngleDeg: 118, usableDepthMm: 50 }));
-const MOST_SPINS = 30;
-const MOST_HOLES = 12;
-
-const layout = layOut(LAYOUTS.v8Cross90, 110);
-const crankWith = (arcHalfWidthDeg: number): Crank => {
-  const crank = crankTemplate(LAYOUTS.v8Cross90, layout, 88);
-  return { ...crank, counterweights: crank.counterweights.map((c) => ({ ...c, arcHalfWidthDeg })) };
-};
 
 interface Story {
   readonly respins: number;
@@ -72,50 +40,6 @@ interface Story {
   readonly trulyInsideAfter: number | null;
 }
 
-interface Bench {
-  readonly unbalance: PlaneUnbalance;
-  readonly read: (unbalance: PlaneUnbalance) => PlaneUnbalance;
-  readonly drill: (metal: MetalNow, cut: Cut) => PlaneUnbalance;
-}
-
-/** A crank, a machine and a drill that err, by one seed. */
-function setUp(seed: number, crank: Crank, errors: Errors): Bench {
-  const chance = chanceFor('practice', seed);
-  const gain = (): Vector => fromPolar(1 + chance.normal(errors.gain), chance.normal(errors.gainDeg));
-  const [gainA, gainB] = [gain(), gain()];
-  const scatter = (): Vector => ({ re: chance.normal(errors.readingG * RADIUS_MM), im: chance.normal(errors.readingG * RADIUS_MM) });
-  // Heavy where its counterweights stand, as cranks are: more at some than at others, the planes as the table has them.
-  const excess = crank.counterweights.map(({ arcCentreDeg }) => fromPolar(chance.between(0.2, 1), arcCentreDeg + chance.between(-25, 25)));
-  const wanted = { a: RADIUS_MM * chance.between(HEAVY_G.least, HEAVY_G.most), b: RADIUS_MM * chance.between(HEAVY_G.least, HEAVY_G.most) };
-  let [front, rear] = [wanted.a, wanted.b];
-  let unbalance: PlaneUnbalance = BALANCED;
-  for (let step = 0; step < 30; step += 1) {
-    unbalance = crank.counterweights.reduce<PlaneUnbalance>(
-      (sum, { zMm }, i) => addPlanes(sum, toPlanes(scale(excess[i]!, i < 3 ? front : rear), zMm, crank.planes)),
-      BALANCED,
-    );
-    front *= wanted.a / toPolar(unbalance.aGmm).amount;
-    rear *= wanted.b / toPolar(unbalance.bGmm).amount;
-  }
-  return {
-    unbalance,
-    read: ({ aGmm, bGmm }: PlaneUnbalance): PlaneUnbalance => ({
-      aGmm: plus(times(gainA, aGmm), scatter()),
-      bGmm: plus(times(gainB, bGmm), scatter()),
-    }),
-    drill: (metal: MetalNow, cut: Cut): PlaneUnbalance =>
-      missingCuts(metal, [cut])[0]!({
-        depthMm: chance.normal(errors.drill.depthMm),
-        angleDeg: chance.normal(errors.drill.angleDeg),
-        densityRatio: 0,
-      }),
-  };
-}
-const plus = (x: Vector, y: Vector): Vector => ({ re: x.re + y.re, im: x.im + y.im });
-
-const isInside = ({ aGmm, bGmm }: PlaneUnbalance, toleranceGmm: number): boolean =>
-  toPolar(aGmm).amount <= toleranceGmm && toPolar(bGmm).amount <= toleranceGmm;
-
 type Method = (crank: Crank, toleranceGmm: number, reading: (holes: readonly KnownCut[] | null) => PlaneUnbalance, errors: Errors) => boolean;
 
 /** Cuts with ids of their own, counted on. */
@@ -123,7 +47,7 @@ const known = (cuts: readonly Cut[], from: number): KnownCut[] => cuts.map((cut,
 
 /** Runs a method on one crank; `reading` drills these holes and spins. */
 function practise(method: Method, crank: Crank, toleranceGmm: number, seed: number, errors: Errors): Story {
-  const { unbalance, read, drill } = setUp(seed, crank, errors);
+  const { unbalance, read, drill } = practiceBench(seed, crank, errors);
   let now = unbalance;
   let metal = metalNow(crank, []);
   let [spins, holes] = [0, 0];
@@ -150,7 +74,6 @@ function practise(method: Method, crank: Crank, toleranceGmm: number, seed: numb
 
 /** Tare: everything known of both planes and of the gain, the plan with the least expected time, accepted when it is sure. */
 const tare: Method = (crank, toleranceGmm, reading, errors) => {
-  const gainDeviation = Math.hypot(errors.gain, (errors.gainDeg * Math.PI) / 180) / Math.SQRT2;
   const events: RecordEvent[] = [];
   const existing: KnownCut[] = [];
   let received: PlaneUnbalance | null = null;
@@ -180,7 +103,7 @@ const tare: Method = (crank, toleranceGmm, reading, errors) => {
   };
   spin([]);
   for (let spins = 1; spins < MOST_SPINS; spins += 1) {
-    const told = estimate({ planes: crank.planes, gainDeviation: { machine: Math.max(1e-3, gainDeviation) }, densityDeviation: 1e-3, events });
+    const told = estimate({ planes: crank.planes, gainDeviation: { machine: gainDeviationOf(errors) }, densityDeviation: 1e-3, events });
     if (verdictBy(chanceInside(told.now!, { aGmm: toleranceGmm, bGmm: toleranceGmm })) === 'inside') return true;
     const knowledge: Knowledge = {
       a: trackedPlane(told, 'a')!,

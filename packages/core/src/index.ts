@@ -143,7 +143,7 @@ export {
   type SupportReading,
   type TrialRun,
 } from './spin/influence.js';
-export { readShown, type ShownBy } from './spin/shownSpin.js';
+export { readShown, type ShownBy, type ShownSpin } from './spin/shownSpin.js';
 export { processSpin, type ProcessedSpin, type SpinSignal } from './spin/signal/processSpin.js';
 export { type CutShares } from './correct/cutShare.js';
 export { cutDoubts, LATHE_TO_DRILL, missingCuts, USUAL_DRILL, type DrillErrors } from './cuts/drillErrors.js';
@@ -157,6 +157,7 @@ export { checkTools, USUAL_TOOLS, type ShopTools } from './correct/shopTools.js'
 export { planChoices, planInputOf, type ChoicesInput, type PlanChoice, type PlanChoices, type PlanMerit } from './correct/planChoices.js';
 export { isPast, type Knowledge } from './correct/planOutcome.js';
 export { type TrackedPlane } from './correct/trackedPlane.js';
+export { meantBy } from './estimate/slips.js';
 export { jobEstimate, trackedPlane, type JobEstimate } from './job/jobEstimate.js';
 export { chanceInside, verdictBy, type Verdict } from './estimate/verdict.js';
 export { usuallyMounted, type EstimateFacts } from './job/recordEvents.js';

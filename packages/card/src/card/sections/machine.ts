@@ -21,8 +21,8 @@ export function machine(sheet: JobSheet, figures: JobFigures, names: CardNames):
         );
     }
   });
-  if (spins.length > 0 && !figures.spins.some(({ checks }) => checks.a ?? checks.b))
-    lines.push(line`No known weight was hung on to check the machine.`);
+  const isChecked = figures.spins.some(({ checks }) => checks.a ?? checks.b);
+  if (spins.length > 0 && !isChecked) lines.push(line`No known weight was hung on to check the machine.`);
   for (const { a, b } of figures.estimate.gains.filter(({ before, ...now }) => Math.min(now.a.deviation, now.b.deviation) < LEARNED * before))
     lines.push(
       line`By the ${isChecked ? 'known weights and cuts' : 'cuts'} it shows ${figure(toPolar(a.gain).amount, 2, '')} of what is there in A and ${figure(toPolar(b.gain).amount, 2, '')} in B, to ± ${figure(100 * 2 * a.deviation, 0, '%')} and ± ${figure(100 * 2 * b.deviation, 0, '%')}.`,
