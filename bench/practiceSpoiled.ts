@@ -234,7 +234,7 @@ class Job {
 
   /** The metal as the record has it. */
   existing(): readonly KnownCut[] {
-    return this.#holes.map(({ afterSpinId: _, ...cut }) => cut as KnownCut);
+    return this.#holes.map(({ afterSpinId: _, ...cut }) => cut);
   }
 }
 
@@ -252,7 +252,7 @@ export function practiseWithSlips(crank: Crank, toleranceGmm: number, rate: Slip
   job.spin();
   let accepted = false;
   let doubted: string | null = null;
-  while (job.spun < MOST_SPINS && !accepted) {
+  while (job.spun < MOST_SPINS) {
     const known = jobEstimate(job.facts(), allowed);
     if (known.surprise) {
       if (job.answer(known.surprise)) continue;
