@@ -32,7 +32,7 @@ export class SignOffsController {
       const statuses = benchStatuses(facts, figures);
       const state = statuses.find(({ bench }) => bench === 'signOff')?.state;
       if (state === 'done') throw new ProblemException(422, 'This job is signed off, and nothing was spun or drilled since.');
-      const why = whyNotToSign(facts, figures);
+      const why = whyNotToSign(statuses, figures);
       if (why !== null) throw new ProblemException(422, why);
       await trx('sign_off').insert({
         id,

@@ -1,5 +1,5 @@
-import { benchStatuses, jobFigures, type JobFacts } from '@tare/core';
-import { factsOf, type JobSheet, type SignOffEntry } from '@tare/contract';
+import { benchStatuses, isSingleKind, jobFigures, type JobFacts, type PartKind } from '@tare/core';
+import { factsOf, type JobSheet, type Problem, type SignOffEntry } from '@tare/contract';
 import { TestServer } from '../testing/testServer.js';
 
 let server: TestServer;
@@ -10,6 +10,7 @@ beforeAll(async () => {
 });
 afterAll(() => server.stop());
 
+const GRAMS: Readonly<Partial<Record<PartKind, number>>> = { piston: 612, pin: 148, lockPair: 2.4, ringSet: 46 };
 const entry = () => server.entry();
 const typeSpin = (job: JobSheet, amount: number) => {
   const repeats = [{ a: { amount, angleDeg: 0 }, b: { amount, angleDeg: 90 } }];
@@ -82,6 +83,37 @@ describe('a sign-off', () => {
     await sign(job);
     expect(standing(await server.sheet(job.id))).toBe('done');
     await server.void((await server.sheet(job.id)).spins[0]!.id, 'misread');
+    expect(standing(await server.sheet(job.id))).toBe('reopened');
+  });
+  it('is refused, and ended, where a bob that was accepted is refused by the scale', async () => {
+    const job = await server.job();
+    for (const part of job.parts.filter(({ kind }) => isSingleKind(kind)))
+      for (const [measure, g] of part.kind === 'rod'
+        ? ([
+            ['total', 630],
+            ['bigEnd', 445],
+            ['smallEnd', 185],
+          ] as const)
+        : ([['mass', GRAMS[part.kind] ?? 40]] as const))
+        await server.reading(job, part, g, { measure });
+    const { bobs } = jobFigures(factsOf(await server.sheet(job.id)));
+    if (bobs.kind !== 'ready') throw new Error('The bobs are not worked out.');
+    const decide = async (subject: string, value: unknown) => {
+      const { decisions } = await server.sheet(job.id);
+      return server.post(`jobs/${job.id}/decisions`, { ...entry(), baseVersion: decisions[subject]?.version ?? 0, subject, value });
+    };
+    const figureG = bobs.commonG!;
+    await decide(
+      'bob.acceptedG',
+      bobs.pins.map(() => figureG),
+    );
+    await decide('bob.weighIn.2', { halfAG: null, halfBG: null, wholeG: figureG + 3 });
+    await typeSpin(job, 20);
+    const refused = await sign(job);
+    expect([refused.status, (refused.body as Problem).detail]).toEqual([422, expect.stringMatching(/^The scale refuses bob 2\. /)]);
+    await decide('bob.weighIn.2', { halfAG: null, halfBG: null, wholeG: figureG + 0.1 });
+    expect((await sign(job)).status).toBe(201);
+    await decide('bob.weighIn.1', { halfAG: null, halfBG: null, wholeG: figureG - 2 });
     expect(standing(await server.sheet(job.id))).toBe('reopened');
   });
   it('locks its job: nothing comes between what is read and what is signed', async () => {

@@ -54,7 +54,7 @@ export function benchStatuses(facts: JobFacts, figures: JobFigures): BenchStatus
             facts.holes.length === 0 ? 'ready' : 'underWay',
             facts.holes.length === 0 ? 'nothing drilled yet' : `${facts.holes.length} ${facts.holes.length === 1 ? 'cut' : 'cuts'} so far`,
           ),
-    status('signOff', ...pair(signOffStatus(facts, inside))),
+    status('signOff', ...pair(signOffStatus(facts, inside, [weigh, bobs]))),
   ];
 }
 
@@ -124,9 +124,10 @@ function seenOf({ arrivals, parts, readings, spins }: JobFacts): Partial<Record<
   return seen;
 }
 
-function signOffStatus({ signedOffSpinId, spins, bobChoices }: JobFacts, inside: boolean): Status {
-  const [refused] = bobChoices.refusedPins ?? [];
-  if (refused !== undefined) return { state: signedOffSpinId === null ? 'waiting' : 'reopened', why: `the scale refuses bob ${refused}` };
+/** @param before what a signature stands on: what was opened again there ends it */
+function signOffStatus({ signedOffSpinId, spins }: JobFacts, inside: boolean, before: readonly Status[]): Status {
+  const open = before.find(({ state }) => state === 'reopened');
+  if (open) return { state: signedOffSpinId === null ? 'waiting' : 'reopened', why: open.why };
   if (signedOffSpinId === null) return inside ? { state: 'ready', why: 'inside: sign' } : { state: 'waiting', why: 'waits for the tolerance' };
   // Whatever was spun or drilled after the signature is not what was signed.
   if (inside && spins.at(-1)?.id === signedOffSpinId) return { state: 'done', why: 'signed' };

@@ -206,8 +206,9 @@ describe('benches', () => {
     expect(stateOf({ ...built, bobChoices: { ...built.bobChoices, factorRatio: 0.51 } }, 'bobs')).toBe('reopened: parts changed since');
     const refused = { ...built, bobChoices: { ...built.bobChoices, refusedPins: [2, 4] } };
     expect(stateOf(refused, 'bobs')).toBe('reopened: the scale refuses bob 2, 4');
-    expect(stateOf(refused, 'signOff')).toBe('waiting: the scale refuses bob 2');
-    expect(stateOf({ ...refused, signedOffSpinId: 's' }, 'signOff')).toBe('reopened: the scale refuses bob 2');
+    expect(stateOf(refused, 'signOff')).toBe('waiting: the scale refuses bob 2, 4');
+    expect(stateOf({ ...refused, signedOffSpinId: 's' }, 'signOff')).toBe('reopened: the scale refuses bob 2, 4');
+    expect(stateOf({ ...built, signedOffSpinId: 's', partCuts: [{ id: 'c', partId: 'piston3' }] }, 'signOff')).toBe('reopened: 63 of 64 weighed');
     const received = { ...built, spins: [spin(built, 's1', 2500)] };
     expect(stateOf(received, 'correct')).toBe('ready: nothing drilled yet');
     const drilled = {

@@ -1,14 +1,21 @@
-import type { JobFacts } from './jobFacts.js';
+import type { BenchId, BenchStatus } from './benches.js';
 import { isInsideNow, type JobFigures } from './jobFigures.js';
 
-/** Why a job cannot be signed off as it is, in a sentence for whoever would sign; null where it can. */
-export function whyNotToSign({ bobChoices }: Pick<JobFacts, 'bobChoices'>, figures: JobFigures): string | null {
+/** What a signature stands on, and what to do where it was opened again. */
+const STANDS_ON: readonly (readonly [BenchId, string])[] = [
+  ['weigh', 'A part was cut or exchanged and is not weighed since. Weigh it, and see that sets and bobs still fit.'],
+  ['bobs', 'The crank was spun with another bob weight than it needs. Put the bobs right, mount them and spin again.'],
+];
+
+/** Why a job cannot be signed off as it is, in sentences for whoever would sign; null where it can. */
+export function whyNotToSign(statuses: readonly BenchStatus[], figures: JobFigures): string | null {
   if (!isInsideNow(figures))
     return 'This crank is not shown to be inside its tolerance yet: both planes have to be inside at least 98 times in 100, with nothing drilled since the last spin.';
   if (figures.estimate.gainsToCheck.length > 0)
     return 'The cuts say that the machine shows another amount than is there. Hang a known weight on and spin once more, so that it is checked before anybody signs.';
-  const refused = bobChoices.refusedPins ?? [];
-  if (refused.length > 0)
-    return `The scale refuses ${refused.length === 1 ? 'bob' : 'bobs'} ${refused.join(', ')}: the crank was spun with another weight than it needs. Put the bob right, weigh it in, mount it and spin again.`;
+  for (const [bench, todo] of STANDS_ON) {
+    const status = statuses.find((one) => one.bench === bench);
+    if (status?.state === 'reopened') return `${status.why.charAt(0).toUpperCase()}${status.why.slice(1)}. ${todo}`;
+  }
   return null;
 }

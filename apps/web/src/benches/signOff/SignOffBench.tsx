@@ -23,7 +23,7 @@ export function SignOffBench(): ReactNode {
   const sign = useWrite('POST jobs/:jobId/sign-offs', { jobId: sheet.id });
   const status = statuses.find(({ bench }) => bench === 'signOff')!;
   const match = statuses.find(({ bench }) => bench === 'match')!;
-  const whyNot = whyNotToSign(sheet, figures);
+  const whyNot = whyNotToSign(statuses, figures);
   const canSign = whyNot === null;
   const names = useCardNames();
   const paper = useRef<HTMLDivElement>(null);
