@@ -1,5 +1,6 @@
 import { whyNotToSign } from '@tare/core';
-import { jobCard } from '@tare/card';
+import { jobCard, textOf } from '@tare/card';
+import type { JobCard } from '@tare/contract';
 import { useMemo, useRef, useState, type ReactNode } from 'react';
 import { Link } from 'react-router';
 import { useWrite } from '../../api/useWrite.js';
@@ -47,6 +48,7 @@ export function SignOffBench(): ReactNode {
               : (whyNot ?? 'Both planes are inside the tolerance. Look the card over, then sign.')
           }
         />
+        <LeftNow card={anew} />
         <WhoFirst />
         {status.state === 'reopened' && <Note>Something was spun or drilled since this job was signed. Bring it inside and sign again.</Note>}
         {canSign && match.state !== 'done' && <Note>{`Matching is not done (${match.why}). The card says so.`}</Note>}
@@ -85,5 +87,25 @@ export function SignOffBench(): ReactNode {
         />
       </div>
     </div>
+  );
+}
+
+/** What the signature is about: both planes by the last spin. */
+function LeftNow({ card }: { readonly card: JobCard }): ReactNode {
+  const rows = card.sections.find(({ id }) => id === 'unbalance')?.table?.rows.slice(-2) ?? [];
+  if (rows.length === 0) return null;
+  return (
+    <p className="flex flex-wrap gap-x-6 text-lg">
+      {rows.map((row) => {
+        const [, which, plane, amount, error] = row.map(textOf);
+        return (
+          <span key={plane}>
+            {`Plane ${plane}, ${which}: `}
+            <strong className="figure-type">{amount}</strong>
+            <span className="figure-type text-ink-soft">{` ± ${error}`}</span>
+          </span>
+        );
+      })}
+    </p>
   );
 }
