@@ -1,4 +1,4 @@
-import { cardDifferences, customerSteps, jobCard, rimMapSvg, textOf } from '@tare/card';
+import { cardDifferences, customerSteps, degrees, jobCard, rimMapSvg, textOf } from '@tare/card';
 import {
   CARD_PAPERS,
   factsOf,
@@ -109,7 +109,7 @@ describe.each(SEEDS)('the card of a job with everything that may befall one, %i'
     standing.forEach((cut, i) => {
       const [, what, , at, size, metal, took] = rows[i]!;
       expect(what).toMatch(cut.kind === 'bar' ? (cut.replacesId === null ? /^bar of heavy metal/ : /^bar in an old hole/) : nouns[cut.kind]);
-      expect(numberIn(at!)).toBeCloseTo(Number((((cut.angleDeg % 360) + 360) % 360 < 359.95 ? cut.angleDeg : 0).toFixed(1)), 1);
+      expect(at).toBe(degrees(((cut.angleDeg % 360) + 360) % 360, 1));
       expect(metal!.startsWith('17.50 in ')).toBe(cut.kind === 'bar');
       expect(took).not.toContain('−');
       if (isRimCut(cut)) expect(size).toMatch(/mm off the radius, \d+° to both sides$/);

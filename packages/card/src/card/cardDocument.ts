@@ -1,5 +1,5 @@
 import type { CardFigure, CardLine } from '@tare/contract';
-import type { Working } from '@tare/core';
+import { normaliseAngleDeg, type Working } from '@tare/core';
 import { fixed } from '../words/numbers.js';
 
 /** A number with its unit, to so many places. */
@@ -7,6 +7,9 @@ export function figure(value: number, places: number, unit: string, working?: Wo
   const space = unit === '' || unit === '°' ? '' : ' ';
   return { text: `${fixed(value, places)}${space}${unit}`, value, unit, ...(working ? { working } : {}) };
 }
+
+/** An angle: 359.97° to one place is 0.0°. */
+export const angle = (angleDeg: number, places: number): CardFigure => figure(Number(normaliseAngleDeg(angleDeg).toFixed(places)) % 360, places, '°');
 
 /** A count, with its noun beside it in the words. */
 export const counted = (n: number): CardFigure => ({ text: String(n), value: n, unit: '' });

@@ -1,7 +1,7 @@
 import type { CardLine } from '@tare/contract';
 import { besideRadiusMm, counterweightOf, isRimCut, type Crank, type Cut } from '@tare/core';
 import { fromWords, NOUNS, toMeasureMm, wordOf } from '../../words/cutWords.js';
-import { figure, line } from '../cardDocument.js';
+import { angle, figure, line } from '../cardDocument.js';
 
 /** What was done and from where: "hole in the face, from the front face, its axis at 70.0 mm radius". */
 export function cutWhat(cut: Cut): CardLine {
@@ -19,4 +19,4 @@ export const cutSize = (cut: Cut): CardLine =>
 
 /** What, where and how large, in one. */
 export const cutPlace = (crank: Crank, cut: Cut): CardLine =>
-  line`a ${cutWhat(cut)} in ${counterweightOf(crank, cut.counterweightId).name} at ${figure(cut.angleDeg, 1, '°')}, ${cutSize(cut)}`;
+  line`a ${cutWhat(cut)} in ${counterweightOf(crank, cut.counterweightId).name} at ${angle(cut.angleDeg, 1)}, ${cutSize(cut)}`;

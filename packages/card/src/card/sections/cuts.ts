@@ -2,7 +2,7 @@ import type { CardLine, CardSection, HoleEntry, JobSheet } from '@tare/contract'
 import { counterweightOf, cutWorking, densityOf, replacedId, type Cut, type HoleMetal } from '@tare/core';
 import { clock } from '../../words/numbers.js';
 import { toMeasureMm } from '../../words/cutWords.js';
-import { figure, joined, line } from '../cardDocument.js';
+import { angle, figure, joined, line } from '../cardDocument.js';
 import { personIn, type CardNames } from '../cardNames.js';
 import { cutMetals } from '../cutMetals.js';
 import { cutSize, cutWhat } from './cutLines.js';
@@ -35,7 +35,7 @@ export function cuts(sheet: JobSheet, names: CardNames): CardSection {
           [String(i + 1)],
           what(hole, sheet),
           [counterweight.name],
-          [figure(hole.angleDeg, 1, '°')],
+          [angle(hole.angleDeg, 1)],
           cutSize(hole),
           metalOf(hole, densityGPerCm3),
           took(hole, metal, { rimRadiusMm: counterweight.rimRadiusMm, densityGPerCm3 }),

@@ -2,7 +2,7 @@ import type { CardLine, CardSection, JobSheet } from '@tare/contract';
 import { toPolar, type HungPiece, type JobFigures, type WeightCheck } from '@tare/core';
 import { count } from '../../words/names.js';
 import { clock } from '../../words/numbers.js';
-import { figure, joined, line } from '../cardDocument.js';
+import { angle, figure, joined, line } from '../cardDocument.js';
 import { machineIn, type CardNames } from '../cardNames.js';
 
 /** What it was spun on, the known weights that hung, and what they said of the machine. */
@@ -50,7 +50,7 @@ function machinesUsed({ spins }: JobSheet, names: CardNames): CardLine[] {
 }
 
 const pieceWords = ({ name, massG, deviationG, at, radiusMm, angleDeg }: HungPiece): CardLine =>
-  line`${name === '' ? 'a known weight of' : `${name},`} ${figure(massG, 2, 'g')}${deviationG === null ? '' : line` ± ${figure(2 * deviationG, 2, 'g')}`} at ${at}, ${figure(radiusMm, 1, 'mm')}, ${figure(angleDeg, 0, '°')}`;
+  line`${name === '' ? 'a known weight of' : `${name},`} ${figure(massG, 2, 'g')}${deviationG === null ? '' : line` ± ${figure(2 * deviationG, 2, 'g')}`} at ${at}, ${figure(radiusMm, 1, 'mm')}, ${angle(angleDeg, 0)}`;
 
 const OUTCOMES = { agrees: 'the machine agrees', differs: 'the machine is off', tooLittle: 'too little to tell' } as const;
 

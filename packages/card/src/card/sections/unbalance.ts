@@ -2,7 +2,7 @@ import type { CardLine, CardSection, JobSheet, SpinEntry } from '@tare/contract'
 import { isInsideNow, newtonsToLbf, gmmToOzin, spinWorking, supportsMoved, toPolar, type JobFigures, type SpinFigures } from '@tare/core';
 import { mountedWords } from '../../words/mountedWords.js';
 import { count, timesIn100, VERDICT_WORDS } from '../../words/names.js';
-import { figure, line } from '../cardDocument.js';
+import { angle, figure, line } from '../cardDocument.js';
 
 /** Spins of one set-up in a row: what was mounted, and where it lay. */
 interface SetUp {
@@ -66,7 +66,7 @@ function planeRows(setUp: string, which: string, spin: SpinFigures, { spec }: Jo
       [plane.toUpperCase()],
       line`${atLeastGmm === null ? '' : 'at least '}${figure(amount / radiusMm, 2, 'g', working)} at ${figure(radiusMm, 0, 'mm')}`,
       radius95Gmm === null ? ['not known'] : [figure(radius95Gmm / radiusMm, 2, 'g')],
-      [figure(angleDeg, 0, '°')],
+      [angle(angleDeg, 0)],
       [figure(amount, 0, '')],
       [figure(gmmToOzin(amount), 3, '')],
       [figure(spin.forceAtRedlineN[plane], 0, '')],
