@@ -76,7 +76,9 @@ describe('the demo of commit 44ec4ba, brought to the present', () => {
     const facts = factsOf(sheet);
     const { spins: spinsNow, estimate, ...figuresNow } = jobFigures(facts);
     const { spins: spinsThen, ...figuresThen } = figures;
-    expect(wire(figuresNow)).toEqual(wire(figuresThen));
+    // What a part weighed before its last pass was not said then.
+    const weighed = { ...figuresNow.weighed, parts: figuresNow.weighed.parts.map(({ lastPass: _, ...part }) => part) };
+    expect(wire({ ...figuresNow, weighed })).toEqual(wire(figuresThen));
     // All spins and cuts are one estimate since: the same verdicts, and what is known lies where it lay.
     expect(spinsNow.map(({ spinId, verdict }) => [spinId, verdict])).toEqual(spinsThen.map(({ spinId, verdict }) => [spinId, verdict]));
     expect(estimate.surprise).toBeNull();
@@ -88,7 +90,10 @@ describe('the demo of commit 44ec4ba, brought to the present', () => {
         expect(toPolar(subtract(now.meanGmm, then.meanGmm)).amount).toBeLessThan(then.radius95Gmm!);
     });
     // Welds, bars and turned rims are no holes: they are cuts since.
-    const told = statuses.map(({ why, ...status }) => ({ ...status, why: why.replace(/ hole(s?) so far/, ' cut$1 so far') }));
+    const told = statuses.map(({ why, ...status }) => ({
+      ...status,
+      why: why.replace(/ hole(s?) so far/, ' cut$1 so far').replace(/^(\d+) hole(s?)$/, '$1 cut$2'),
+    }));
     expect(benchStatuses(facts, jobFigures(facts))).toEqual(told);
     // Since then a sheet says what its spins' turns say together, what hung in them apart, its voids, and what the shop took as usual.
     const { spins, hungWeights, voids, putRight, usual, drill, spinsThatAreSo, ...same } = sheet;

@@ -41,7 +41,7 @@ export function choicesOf(decided: Decided, usual: UsualBobChoices): JobChoices 
       oilG: latestOn(decided, 'bob.oilG') ?? usual.oilG,
       extras: latestOn(decided, 'bob.extras') ?? [],
       acceptedG: latestOn(decided, 'bob.acceptedG') ?? null,
-      refusedPins: refusedPins(decided),
+      ...refusedPins(decided),
     },
     partMarks: familyOf(decided, 'part.marks.*'),
     spinsThatAreSo: Object.keys(withoutNulls(familyOf(decided, 'spin.isSo.*'))).sort(),
@@ -49,13 +49,14 @@ export function choicesOf(decided: Decided, usual: UsualBobChoices): JobChoices 
 }
 
 /** Accepted bobs that were weighed since and are off, or whose halves differ. */
-function refusedPins(decided: Decided): number[] {
+function refusedPins(decided: Decided): Pick<BobChoices, 'refusedPins'> {
   const acceptedG = latestOn(decided, 'bob.acceptedG') ?? [];
   const limitG = latestOn(decided, 'bob.build')?.limitG ?? BUILT_WITHIN_G;
-  return acceptedG.flatMap((figureG, i) => {
+  const pins = acceptedG.flatMap((figureG, i) => {
     const weighIn = latestOf(decided, 'bob.weighIn.*', i + 1);
     return weighIn && isAccepted(weighIn, figureG, limitG) === false ? [i + 1] : [];
   });
+  return pins.length === 0 ? {} : { refusedPins: pins };
 }
 
 /** A job's parts as decided: damaged or to be replaced, and the cylinder that each runs in where a swap moved it. */
