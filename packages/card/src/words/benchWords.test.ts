@@ -52,7 +52,7 @@ it('counts kinds, swaps and parts', () => {
   ).toEqual(['Take this swap', 'Take all 2 swaps', 'Take 0 of 1 swap', 'Take 0 of 2 swaps', 'Take 1 of 2 swaps']);
   expect([0, 1, 2].map(swappedWords)).toEqual(['Every part is back in its own cylinder.', '1 part changed places.', '2 parts changed places.']);
   expect([[3], [3, 5]].map((cylinders) => unsettledWords('piston', cylinders, 0.5))).toEqual([
-    'More placements would not settle whether piston 3 is inside: this scale scatters too much for 0.50 g.',
-    'More placements would not settle whether pistons 3 and 5 are inside: this scale scatters too much for 0.50 g.',
+    'More placements on this scale would not settle whether piston 3 lies within 0.50 g.',
+    'More placements on this scale would not settle whether pistons 3 and 5 lie within 0.50 g.',
   ]);
 });

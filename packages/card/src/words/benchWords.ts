@@ -43,7 +43,7 @@ export const boxWords = (clamps: number, pieces: number): string => `${count(cla
 
 /** Parts of which more placements on this scale tell nothing. */
 export const unsettledWords = (kind: PartKind, cylinders: readonly number[], toleranceG: number): string =>
-  `More placements would not settle whether ${KIND_NAMES[kind][cylinders.length === 1 ? 'one' : 'many'].toLowerCase()} ${listed(cylinders)} ${cylinders.length === 1 ? 'is' : 'are'} inside: this scale scatters too much for ${fixed(toleranceG, 2)} g.`;
+  `More placements on this scale would not settle whether ${KIND_NAMES[kind][cylinders.length === 1 ? 'one' : 'many'].toLowerCase()} ${listed(cylinders)} ${cylinders.length === 1 ? 'lies' : 'lie'} within ${fixed(toleranceG, 2)} g.`;
 
 /** How many of the swaps that were found are taken. */
 export const takeSwapsWords = (taken: number, found: number): string =>
