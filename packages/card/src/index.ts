@@ -17,6 +17,7 @@ export {
 export { mountedWords, PART_WORDS } from './words/mountedWords.js';
 export { textOf } from './card/cardDocument.js';
 export { personIn, type CardNames, type Named } from './card/cardNames.js';
+export { cardPhotoIds } from './card/cardPhotoIds.js';
 export { jobCard } from './card/jobCard.js';
 export { cardDifferences } from './card/cardDifferences.js';
 export { cutMetals, metalAfter, takenBy } from './card/cutMetals.js';

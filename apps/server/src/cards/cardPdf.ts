@@ -1,6 +1,6 @@
 import { createRequire } from 'node:module';
 import { dirname, join } from 'node:path';
-import { clock } from '@tare/card';
+import { clock, textOf } from '@tare/card';
 import type { CardLine, CardPaper, CardSection, CardTable, JobCard } from '@tare/contract';
 import pdfMake from 'pdfmake';
 import type { Content, TableCell, TDocumentDefinitions } from 'pdfmake/interfaces.js';
@@ -77,6 +77,7 @@ const sectionContent = ({ title, lines, table }: CardSection): Content => ({
 });
 
 function tableContent({ columns, rows }: CardTable): Content {
+  const roomy = widest(columns, rows);
   const cell = (one: CardLine, i: number): TableCell => ({ text: runs(one), alignment: columns[i]?.isFigure ? 'right' : 'left', fontSize: 7.5 });
   return {
     margin: [0, 2, 0, 0],
@@ -84,7 +85,7 @@ function tableContent({ columns, rows }: CardTable): Content {
     table: {
       headerRows: 1,
       dontBreakRows: true,
-      widths: columns.map((_, i) => (i === widest(columns, rows) ? '*' : 'auto')),
+      widths: columns.map((_, i) => (i === roomy ? '*' : 'auto')),
       body: [
         columns.map(({ title, isFigure }): TableCell => ({ text: title, bold: true, fontSize: 7.5, alignment: isFigure ? 'right' : 'left' })),
         ...rows.map((row) => row.map(cell)),
@@ -95,9 +96,7 @@ function tableContent({ columns, rows }: CardTable): Content {
 
 /** The column of words that has most to say takes the room that is left. */
 function widest(columns: CardTable['columns'], rows: CardTable['rows']): number {
-  const lengths = columns.map(({ isFigure }, i) =>
-    isFigure ? 0 : Math.max(0, ...rows.map((row) => (row[i] ?? []).reduce((n, part) => n + (typeof part === 'string' ? part : part.text).length, 0))),
-  );
+  const lengths = columns.map(({ isFigure }, i) => (isFigure ? 0 : Math.max(0, ...rows.map((row) => textOf(row[i] ?? []).length))));
   return lengths.indexOf(Math.max(...lengths));
 }
 

@@ -47,8 +47,7 @@ export class CardStore {
 
   /** @throws ProblemException 404 or 410 */
   async fresh(jobId: string): Promise<FreshCard> {
-    const { shopId } = await this.jobs.require(jobId);
-    const [sheet, names] = await Promise.all([this.jobs.sheet(jobId), this.names(shopId)]);
+    const [sheet, names] = await Promise.all([this.jobs.sheet(jobId), this.jobs.shop.id().then((shopId) => this.names(shopId))]);
     const facts = factsOf(sheet);
     const figures = jobFigures(facts);
     return { sheet, figures, card: jobCard(sheet, figures, benchStatuses(facts, figures), names) };

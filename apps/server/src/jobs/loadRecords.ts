@@ -57,7 +57,7 @@ export async function loadRecords(db: Knex, shopId: string, jobIds: readonly str
     () => ledger<PlanRow>(db, 'plan', ids),
     () => ledger<HoleRow>(db, 'hole', ids),
     () => ledger<VoidRow & { job_id: string }>(db, 'entry_void', ids),
-    () => ledger<SignOffRow>(db, 'sign_off', ids),
+    () => selectSignOffs(db, ids),
     () => selectPhotos(db, ids),
   ] as const;
   const [parts, readings, partCuts, decisions, spins, hungWeights, plans, holes, voids, signOffs, photos] = await inTurn(db, ledgers);
@@ -129,6 +129,10 @@ async function selectJobs(db: Knex, shopId: string, jobIds: readonly string[]): 
 
 const ledger = <R>(db: Knex, table: string, jobIds: readonly string[]): Promise<R[]> =>
   db(table).whereIn('job_id', jobIds).orderBy('seq').select('*');
+
+/** Sign-offs without the facts and the card that were signed: only the card's own pages want those. */
+const selectSignOffs = (db: Knex, jobIds: readonly string[]): Promise<SignOffRow[]> =>
+  db('sign_off').whereIn('job_id', jobIds).orderBy('seq').select('id', 'job_id', 'core_version', 'figures', 'person_id', 'created_at');
 
 /** Spins without their turns and recordings: the turns' summary says all that figures need, a recording is fetched by itself. */
 const selectSpins = (db: Knex, jobIds: readonly string[]): Promise<SpinRow[]> =>

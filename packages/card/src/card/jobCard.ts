@@ -1,5 +1,6 @@
 import type { JobCard, JobSheet } from '@tare/contract';
-import { CORE_VERSION, latestOn, type BenchStatus, type JobFigures } from '@tare/core';
+import { CORE_VERSION, type BenchStatus, type JobFigures } from '@tare/core';
+import { cardPhotoIds } from './cardPhotoIds.js';
 import { personIn, type CardNames } from './cardNames.js';
 import { agreed } from './sections/agreed.js';
 import { arrived } from './sections/arrived.js';
@@ -25,7 +26,7 @@ export function jobCard(sheet: JobSheet, figures: JobFigures, statuses: readonly
     customer: spec.customer,
     coreVersion: CORE_VERSION,
     signed: last && isSigned ? { by: personIn(names, last.personId), at: last.at, coreVersion: last.coreVersion } : null,
-    photoIds: (latestOn(sheet.decisions, 'card.photos') ?? []).filter((id) => sheet.photos.some((photo) => photo.id === id)),
+    photoIds: cardPhotoIds(sheet),
     sections: [
       agreed(sheet, figures),
       arrived(sheet),

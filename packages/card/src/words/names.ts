@@ -11,6 +11,9 @@ export const KIND_NAMES: Readonly<Record<PartKind, { readonly one: string; reado
   pressedAssembly: { one: 'Piston on rod', many: 'Pistons on rods' },
 };
 
+/** "Piston 3". */
+export const partName = ({ kind, cylinder }: { readonly kind: PartKind; readonly cylinder: number }): string => `${KIND_NAMES[kind].one} ${cylinder}`;
+
 export const MEASURE_NAMES: Readonly<Record<Measure, string>> = { mass: 'Weight', total: 'Total', bigEnd: 'Big end', smallEnd: 'Small end' };
 
 export const BENCH_NAMES: Readonly<Record<BenchId, string>> = {

@@ -2,6 +2,7 @@ import { clock } from '@tare/card';
 import type { CardLine, CardSection, CardTable, JobCard } from '@tare/contract';
 import { Fragment, type ReactNode } from 'react';
 import { Worked } from '../../ui/Worked.js';
+import { ChosenPhotos } from './ChosenPhotos.js';
 
 interface CardPaperProps {
   readonly jobId: string;
@@ -35,19 +36,7 @@ export function CardPaper({ jobId, card, map }: CardPaperProps): ReactNode {
           {section.id === 'unbalance' && map}
         </Fragment>
       ))}
-      {photoIds.length > 0 && (
-        <ul className="grid grid-cols-2 gap-3">
-          {photoIds.map((id, i) => (
-            <li key={id} className="print-whole">
-              <img
-                src={`/api/jobs/${jobId}/photos/${id}`}
-                alt={`What was chosen for the card, ${i + 1}`}
-                className="max-h-80 w-full object-contain"
-              />
-            </li>
-          ))}
-        </ul>
-      )}
+      <ChosenPhotos jobId={jobId} ids={photoIds} />
     </article>
   );
 }

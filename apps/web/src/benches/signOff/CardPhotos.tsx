@@ -1,6 +1,5 @@
-import { clock, KIND_NAMES } from '@tare/card';
+import { cardPhotoIds, clock, KIND_NAMES } from '@tare/card';
 import type { PhotoEntry } from '@tare/contract';
-import { latestOn } from '@tare/core';
 import type { ReactNode } from 'react';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { ProblemNotice } from '../../ui/Notice.js';
@@ -10,7 +9,7 @@ import { useDecide } from '../../ui/useDecide.js';
 export function CardPhotos(): ReactNode {
   const { sheet } = useOpenJob();
   const { decide, blocked, error } = useDecide();
-  const chosen = (latestOn(sheet.decisions, 'card.photos') ?? []).filter((id) => sheet.photos.some((photo) => photo.id === id));
+  const chosen = cardPhotoIds(sheet);
   if (sheet.photos.length === 0)
     return <p className="text-ink-soft">Pictures of parts, spins and cuts can go onto the card. None is attached yet.</p>;
   const nameOf = ({ partId, entryId }: PhotoEntry): string => {

@@ -1,16 +1,15 @@
-import { customerSteps } from '@tare/card';
-import { latestOn } from '@tare/core';
+import { cardPhotoIds, customerSteps } from '@tare/card';
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
 import { useShop } from '../../api/queries.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { benchPath } from '../../shell/paths.js';
+import { ChosenPhotos } from './ChosenPhotos.js';
 
 /** The job as its customer reads it: two plain sentences a step. */
 export function CustomerPage(): ReactNode {
   const { sheet, figures } = useOpenJob();
   const { data: shop } = useShop();
-  const chosen = (latestOn(sheet.decisions, 'card.photos') ?? []).filter((id) => sheet.photos.some((photo) => photo.id === id));
   return (
     <article className="grid max-w-3xl gap-5 border-2 border-edge bg-plate p-5 print:border-0 print:p-0">
       <header>
@@ -26,19 +25,7 @@ export function CustomerPage(): ReactNode {
           </li>
         ))}
       </ol>
-      {chosen.length > 0 && (
-        <ul className="grid grid-cols-2 gap-3">
-          {chosen.map((id, i) => (
-            <li key={id}>
-              <img
-                src={`/api/jobs/${sheet.id}/photos/${id}`}
-                alt={`What was chosen for the card, ${i + 1}`}
-                className="max-h-80 w-full object-contain"
-              />
-            </li>
-          ))}
-        </ul>
-      )}
+      <ChosenPhotos jobId={sheet.id} ids={cardPhotoIds(sheet)} />
       <Link to={benchPath(sheet.id, 'signOff')} className="no-print w-fit underline underline-offset-4">
         To the card
       </Link>

@@ -1,6 +1,6 @@
 import type { CardLine, CardSection, JobSheet } from '@tare/contract';
 import { ARRIVAL_WORDS, arrivalList, metalNow, type PartFact } from '@tare/core';
-import { KIND_NAMES } from '../../words/names.js';
+import { partName } from '../../words/names.js';
 import { counted, figure, joined, line } from '../cardDocument.js';
 import { cutPlace } from './cutLines.js';
 
@@ -43,14 +43,12 @@ function markWords(part: PartFact, { partMarks, parts }: JobSheet): CardLine[] {
   const words: CardLine[] = [
     ...(part.damaged ? [line`damaged, or to be replaced`] : []),
     ...(marks?.pressed ? [line`pressed on its pin`] : []),
-    ...(keptWith ? [line`kept with ${partName(keptWith)}`] : []),
+    ...(keptWith ? [line`kept with ${partName(keptWith).toLowerCase()}`] : []),
     ...(marks && marks.sizeMm !== 0 ? [line`${marks.sizeMm > 0 ? 'oversize' : 'undersize'} ${figure(Math.abs(marks.sizeMm), 3, 'mm')}`] : []),
     ...(marks?.note ? [[marks.note]] : []),
   ];
-  return words.length === 0 ? [] : [line`${KIND_NAMES[part.kind].one} ${String(part.cylinder)}: ${joined(words, ', ')}.`];
+  return words.length === 0 ? [] : [line`${partName(part)}: ${joined(words, ', ')}.`];
 }
-
-const partName = ({ kind, cylinder }: PartFact): string => `${KIND_NAMES[kind].one.toLowerCase()} ${cylinder}`;
 
 /** Holes and bars that the crank came with. */
 function foundInCrank({ spec: { crank } }: JobSheet): CardLine[] {

@@ -1,7 +1,7 @@
 import type { CardLine, CardSection, JobSheet } from '@tare/contract';
 import { cylinderOf, PART_KINDS, type JobFigures, type PartFact, type PartKind, type WeighedPart } from '@tare/core';
 import { clock } from '../../words/numbers.js';
-import { KIND_NAMES } from '../../words/names.js';
+import { KIND_NAMES, partName } from '../../words/names.js';
 import { figure, joined, line } from '../cardDocument.js';
 import { personIn, type CardNames } from '../cardNames.js';
 
@@ -11,19 +11,17 @@ export function changed(sheet: JobSheet, { weighed }: JobFigures, names: CardNam
   const lines = [
     ...parts
       .filter(({ part }) => cylinderOf(part) !== part.cylinder)
-      .map(({ part }) => line`${nameOf(part)} runs in cylinder ${String(cylinderOf(part))}.`),
+      .map(({ part }) => line`${partName(part)} runs in cylinder ${String(cylinderOf(part))}.`),
     ...parts.flatMap(({ part }) => newOnes(part, sheet, names)),
     ...PART_KINDS.flatMap((kind) => cutOnes(kind, parts, sheet)),
   ];
   return lines.length === 0 ? [] : [{ id: 'changed', title: 'Parts that changed', table: null, lines }];
 }
 
-const nameOf = ({ kind, cylinder }: PartFact): string => `${KIND_NAMES[kind].one} ${cylinder}`;
-
 const newOnes = (part: PartFact, { partCuts }: JobSheet, names: CardNames): CardLine[] =>
   partCuts
     .filter(({ partId, replaced }) => partId === part.id && replaced === true)
-    .map(({ at, personId }) => line`${nameOf(part)}: a new one came in its place (${personIn(names, personId)}, ${clock(at)}).`);
+    .map(({ at, personId }) => line`${partName(part)}: a new one came in its place (${personIn(names, personId)}, ${clock(at)}).`);
 
 /** The parts of a kind that were cut since they came, with what each lost by the scale. */
 function cutOnes(kind: PartKind, parts: readonly WeighedPart[], { partCuts }: JobSheet): CardLine[] {

@@ -11,7 +11,7 @@ import {
   type PartKind,
   type WeighedPart,
 } from '@tare/core';
-import { KIND_NAMES } from '../../words/names.js';
+import { KIND_NAMES, partName } from '../../words/names.js';
 import { figure, line } from '../cardDocument.js';
 
 type EndG = 'bigEndG' | 'smallEndG' | 'totalG';
@@ -67,7 +67,7 @@ export function weights(sheet: JobSheet, figures: JobFigures): CardSection {
 function weightCell(weighed: WeighedPart | undefined, end: EndG | null, cylinder: number, { readings }: JobSheet): CardLine {
   if (!weighed) return ['·'];
   const { part, rod, now, needsReweighing } = weighed;
-  const name = `${KIND_NAMES[part.kind].one} ${part.cylinder}`;
+  const name = partName(part);
   const moved = part.cylinder === cylinder || (end !== null && end !== 'bigEndG') ? '' : ` (from ${part.cylinder})`;
   if (end !== null) {
     if (!rod || needsReweighing || rod.kind === 'unknown') return [`·${moved}`];
