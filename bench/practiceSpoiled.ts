@@ -2,6 +2,7 @@ import {
   addPlanes,
   furtherCut,
   isPast,
+  isWorthMeasuringAgain,
   jobEstimate,
   meantBy,
   metalNow,
@@ -12,6 +13,7 @@ import {
   toPolar,
   trackedPlane,
   USUAL_BARS,
+  whyTypeTwice,
   type Crank,
   type Cut,
   type EstimateFacts,
@@ -34,6 +36,7 @@ export interface Slips {
 export const NO_SLIPS: Slips = { mistyped: 0, unlogged: 0, misread: 0 };
 export const USUAL_SLIPS: Slips = { mistyped: 0.05, unlogged: 0.05, misread: 0.05 };
 const MISREAD_MM = 2;
+const MOUNTED = { crank: 0 };
 
 /** How a crank was brought inside, by somebody who slips. */
 export interface PracticeStory {
@@ -49,6 +52,8 @@ export interface PracticeStory {
   readonly questions: number;
   /** Of those, where what really happened was among the answers. */
   readonly answered: number;
+  /** Spins that were to be typed twice. */
+  readonly typedTwice: number;
   /** Slips that were made. */
   readonly slips: number;
 }
@@ -70,12 +75,14 @@ class Job {
   /** What each spin really showed, and each cut really was as far as its person knows. */
   readonly #shown = new Map<string, ShownSpin>();
   readonly #cuts = new Map<string, KnownCut>();
-  #unlogged: KnownCut[] = [];
   #made = 0;
   spun = 0;
   drillings = 0;
   slips = 0;
+  typedTwice = 0;
   questions = 0;
+  /** Planned cuts that were asked for because nobody had logged them. */
+  asked = 0;
   answered = 0;
   overshot = false;
   trulyInsideAfter: number | null = null;
@@ -143,16 +150,20 @@ class Job {
     };
     const really = { a: display('aGmm'), b: display('bGmm') };
     let written = this.#typedSpin(really);
-    // The first is typed twice, until both times say the same.
-    if (this.#spins.length === 0) while (JSON.stringify(written) !== JSON.stringify(this.#typedSpin(really))) written = this.#typedSpin(really);
+    const twice = whyTypeTwice(this.facts(), { shown: [written], mounted: MOUNTED }) !== null;
+    if (twice) {
+      this.typedTwice += 1;
+      // Until both times say the same.
+      while (JSON.stringify(written) !== JSON.stringify(this.#typedSpin(really))) written = this.#typedSpin(really);
+    }
     this.spun += 1;
     const id = `spin ${this.spun}`;
     this.#shown.set(id, really);
-    this.#spins = [...this.#spins, this.#spinOf(id, written)];
+    this.#spins = [...this.#spins, this.#spinOf(id, written, twice)];
     if (this.isTrulyInside) this.trulyInsideAfter ??= this.spun - 1;
   }
 
-  #spinOf(id: string, shown: ShownSpin): Spin {
+  #spinOf(id: string, shown: ShownSpin, enteredTwice: boolean): Spin {
     const { spins, display } = readShown([shown], this.#by);
     return {
       id,
@@ -165,8 +176,8 @@ class Job {
       display,
       shown: [shown],
       shownBy: this.#by,
-      mounted: { crank: 0 },
-      enteredTwice: this.#spins.length === 0,
+      mounted: MOUNTED,
+      enteredTwice,
     };
   }
 
@@ -180,11 +191,18 @@ class Job {
       const misreadMm = this.#happens(this.rate.misread) ? (this.#chance.between(0, 1) < 0.5 ? MISREAD_MM : -MISREAD_MM) : 0;
       const measured = withDepth(cut, Math.max(0.5, Math.round(10 * (cut.depthMm + misreadMm)) / 10));
       this.#cuts.set(id, measured);
-      if (this.#happens(this.rate.unlogged)) this.#unlogged = [...this.#unlogged, measured];
-      else this.#log(withDepth(measured, this.#typed(measured.depthMm, 'amount', 0.1)));
+      // What was planned and is not in the log is asked for before the next spin.
+      if (this.#happens(this.rate.unlogged)) this.asked += 1;
+      this.#log(this.#typedCut(measured, planned.depthMm));
     }
     const { aGmm, bGmm } = this.#bench.unbalance;
     if (isPast(aGmm, this.#now.aGmm, this.toleranceGmm) || isPast(bGmm, this.#now.bGmm, this.toleranceGmm)) this.overshot = true;
+  }
+
+  /** A depth as it is typed; what lies far from its plan is measured and typed once more. */
+  #typedCut(measured: KnownCut, plannedMm: number): KnownCut {
+    const typedMm = this.#typed(measured.depthMm, 'amount', 0.1);
+    return withDepth(measured, typedMm <= 0 || isWorthMeasuringAgain(plannedMm, typedMm, USUAL.drill) ? measured.depthMm : typedMm);
   }
 
   #log(cut: KnownCut): void {
@@ -205,9 +223,7 @@ class Job {
     if (entry.kind === 'spinMistyped') {
       const really = this.#shown.get(entry.spinId)!;
       if (!isShown(entry.repeats[0]!, really)) return false;
-      this.#spins = this.#spins.map((spin) =>
-        spin.id === entry.spinId ? { ...this.#spinOf(spin.id, really), enteredTwice: spin.enteredTwice ?? false } : spin,
-      );
+      this.#spins = this.#spins.map((spin) => (spin.id === entry.spinId ? this.#spinOf(spin.id, really, spin.enteredTwice ?? false) : spin));
       return true;
     }
     if (entry.kind === 'cutMistyped') {
@@ -216,15 +232,7 @@ class Job {
       this.#holes = this.#holes.map((hole) => (hole.id === entry.holeId ? { ...really, afterSpinId: hole.afterSpinId } : hole));
       return true;
     }
-    if (entry.kind !== 'unlogged' && entry.kind !== 'unloggedAtBothEnds') return false;
-    const places = entry.kind === 'unlogged' ? [entry.cut] : entry.cuts;
-    const own = this.#unlogged.filter(({ counterweightId }) => places.some((place) => place.counterweightId === counterweightId));
-    if (own.length === 0) return false;
-    this.#unlogged = this.#unlogged.filter((cut) => !own.includes(cut));
-    // Before the spin that noticed it.
-    const before = this.#spins.at(-2)!.id;
-    this.#holes = [...this.#holes, ...own.map((cut) => ({ ...cut, afterSpinId: before }))];
-    return true;
+    return false;
   }
 
   /** Nobody knows why: what two spins say alike is so. */
@@ -280,6 +288,7 @@ export function practiseWithSlips(crank: Crank, toleranceGmm: number, rate: Slip
         toleranceBGmm: toleranceGmm,
         drill: USUAL.drill,
         received: known.received!,
+        covariance: known.now!.covariance,
       },
     });
     const cuts = plans.kind === 'nothingToDo' ? [] : plans.kind === 'notFound' ? plans.best.holes : plans.choices[0]!.plan.holes;
@@ -293,8 +302,9 @@ export function practiseWithSlips(crank: Crank, toleranceGmm: number, rate: Slip
     accepted,
     inside: job.isTrulyInside,
     trulyInsideAfter: job.trulyInsideAfter,
-    questions: job.questions,
-    answered: job.answered,
+    questions: job.questions + job.asked,
+    answered: job.answered + job.asked,
+    typedTwice: job.typedTwice,
     slips: job.slips,
   };
 }

@@ -84,6 +84,15 @@ test('a wrong convention is caught with one known weight, and a typed spin lands
     const spins = page.getByRole('table', { name: 'Spins', exact: true });
     const before = await spins.getByRole('row').count();
     await page.getByRole('button', { name: 'Keep this reading' }).click();
+    // The first by this machine: nothing by it was ever read here.
+    for (const [name, value] of [
+      ['A', '12,5'],
+      ['angle in A', '30'],
+      ['B', '3'],
+      ['angle in B', '0'],
+    ] as const)
+      await page.getByLabel(`Once more, ${name}`, { exact: true }).fill(value);
+    await page.getByRole('button', { name: 'Keep this reading' }).click();
     await expect(spins.getByRole('row')).toHaveCount(before + 1);
     // Anticlockwise 30° is 330° for Tare; light there is heavy opposite.
     await expect(spins.getByRole('row').last()).toContainText('12.50 @ 150');

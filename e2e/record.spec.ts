@@ -85,6 +85,53 @@ test('a hole that nobody logged is noticed, found among what may have happened, 
   expect(holes.map(({ afterSpinId }) => afterSpinId)).toEqual([spins[0]!.id, spins[0]!.id]);
 });
 
+test('a planned cut that nobody logged is asked for before the next spin, and a depth far from its plan is measured again', async ({
+  page,
+  shop,
+}) => {
+  const job = await shop.ready('v8Cross90');
+  const machineId = await shop.gramMachine();
+  await shop.readOff(job.id, machineId, own(job));
+  await openJob(page, job.id, 'correct');
+  await page.getByRole('button', { name: 'Take this plan to the drill' }).click();
+  const toDrill = page.getByRole('button', { name: 'Drilled', exact: true });
+  await expect(toDrill.first()).toBeVisible();
+  const planned = await toDrill.count();
+  expect(planned).toBeGreaterThan(1);
+
+  await test.step('two millimetres off are asked about once; said again, they are so', async () => {
+    const depth = page.getByLabel('Depth measured').first();
+    const plannedMm = Number(
+      (await page
+        .getByText(/^Planned \d+\.\d$/)
+        .first()
+        .textContent())!.slice(8),
+    );
+    const said = (plannedMm + 2).toFixed(1);
+    await depth.fill(said);
+    await toDrill.first().click();
+    await expect(page.getByText(`Planned ${plannedMm.toFixed(1)} mm, said ${said} mm. Measure once more; if it is so, press again.`)).toBeVisible();
+    await expect(toDrill).toHaveCount(planned);
+    await toDrill.first().click();
+    await expect(toDrill).toHaveCount(planned - 1);
+    const [logged] = (await shop.sheet(job.id)).holes;
+    expect(logged!.kind === 'bar' ? null : logged!.depthMm).toBeCloseTo(Number(said), 6);
+  });
+
+  await test.step('the others are asked for at the machine; logged there or not made, the crank may be spun', async () => {
+    await bench(page, 'Spin');
+    const asked = page.getByRole('region', { name: 'Planned and not logged' });
+    await expect(asked.getByRole('listitem')).toHaveCount(planned - 1);
+    await expect(page.getByRole('button', { name: 'Keep this reading' })).toHaveCount(0);
+    await asked.getByRole('button', { name: 'Measured, as planned' }).first().click();
+    await expect(asked.getByRole('listitem')).toHaveCount(planned - 2);
+    if (planned > 2) await asked.getByRole('button', { name: /^(It was not|None of these was) made$/ }).click();
+    await page.getByLabel('Spun on').selectOption(machineId);
+    await expect(page.getByRole('button', { name: 'Keep this reading' })).toBeVisible();
+    expect((await shop.sheet(job.id)).holes).toHaveLength(2);
+  });
+});
+
 test('a cover that was mounted between two spins is asked for, and nothing is averaged', async ({ page, shop }) => {
   const job = await shop.ready('inline4');
   const machineId = await shop.gramMachine();

@@ -146,6 +146,7 @@ export {
 export { readShown, type ShownBy, type ShownSpin } from './spin/shownSpin.js';
 export { processSpin, type ProcessedSpin, type SpinSignal } from './spin/signal/processSpin.js';
 export { type CutShares } from './correct/cutShare.js';
+export { isWorthMeasuringAgain } from './cuts/measureAgain.js';
 export { cutDoubts, LATHE_TO_DRILL, missingCuts, USUAL_DRILL, type DrillErrors } from './cuts/drillErrors.js';
 export { HEAVY_METAL_G_PER_CM3, PRESS_FIT_RATIO, barForceN, USUAL_BARS, type Bar } from './rotor/slug.js';
 export { isSpunBefore } from './correct/drillOrder.js';
@@ -158,6 +159,7 @@ export { planChoices, planInputOf, type ChoicesInput, type PlanChoice, type Plan
 export { isPast, type Knowledge } from './correct/planOutcome.js';
 export { type TrackedPlane } from './correct/trackedPlane.js';
 export { meantBy } from './estimate/slips.js';
+export { whyTypeTwice, type ShownNow, type WhyTwice } from './job/typeTwice.js';
 export { jobEstimate, trackedPlane, type JobEstimate } from './job/jobEstimate.js';
 export { chanceInside, verdictBy, type Verdict } from './estimate/verdict.js';
 export { usuallyMounted, type EstimateFacts } from './job/recordEvents.js';

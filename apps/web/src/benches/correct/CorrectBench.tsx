@@ -14,6 +14,7 @@ import { DrillList } from './DrillList.js';
 import { Known } from './Known.js';
 import { LogOwnCut } from './LogOwnCut.js';
 import { draftOfLogged, type OwnCutDraft } from './ownCut.js';
+import { cutsLeft, planTakenAfter } from './plannedCuts.js';
 import { Planning } from './Planning.js';
 
 /** Takes metal out of the counterweights until both planes are inside, and writes down what was really cut. */
@@ -25,8 +26,8 @@ export function CorrectBench(): ReactNode {
   const last = figures.spins.at(-1);
   const { estimate, holesSinceLastSpin } = figures;
   const inside = isInsideNow(figures);
-  const taken = sheet.plans.filter((plan) => plan.spinId === last?.spinId).at(-1);
-  const left = taken ? taken.holes.filter((_, i) => !sheet.holes.some((h) => h.planId === taken.id && h.planIndex === i)) : [];
+  const taken = planTakenAfter(sheet, last?.spinId);
+  const left = taken ? cutsLeft(sheet, taken).map(({ cut }) => cut) : [];
   if (!last)
     return (
       <CorrectFrame next="The correction waits for a spin.">

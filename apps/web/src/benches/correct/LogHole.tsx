@@ -5,6 +5,7 @@ import {
   densityOf,
   drillSequence,
   fromHeavyDeg,
+  isWorthMeasuringAgain,
   parseDecimal,
   PRESS_FIT_RATIO,
   barForceN,
@@ -90,6 +91,8 @@ function LogForm({
   const [complaint, setComplaint] = useState<{ readonly depth?: string; readonly chips?: string }>({});
   const words = LOGGED[wordOf(hole)];
   const plannedMm = Number(fixed(toMeasureMm(hole), 1));
+  /** A depth far from its plan that is to be looked at once more; said again, it is so. */
+  const [doubtedMm, setDoubtedMm] = useState<number | null>(null);
   const send = (measured: string): void => {
     const [depthMm, chipsG] = [aboveZero(measured), chips.trim() === '' ? null : aboveZero(chips)];
     const wrong = {
@@ -98,6 +101,11 @@ function LogForm({
     };
     setComplaint(wrong);
     if (typeof depthMm === 'string' || typeof chipsG === 'string') return;
+    if (depthMm !== doubtedMm && isWorthMeasuringAgain(plannedMm, depthMm, sheet.drill)) {
+      setDoubtedMm(depthMm);
+      setComplaint({ depth: `Planned ${fixed(plannedMm, 1)} mm, said ${fixed(depthMm, 1)} mm. Measure once more; if it is so, press again.` });
+      return;
+    }
     if (personId !== null) log.mutate({ personId, planId: plan.id, planIndex: index, cut: asMeasured(hole, depthMm), chipsG });
   };
   return (

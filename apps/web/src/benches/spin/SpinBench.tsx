@@ -13,6 +13,7 @@ import { Note, ProblemNotice } from '../../ui/Notice.js';
 import { useKeys } from '../../ui/useKeys.js';
 import { WhoFirst } from '../../ui/WhoFirst.js';
 import { nextStep } from './nextStep.js';
+import { usePlannedNotLogged } from './PlannedNotLogged.js';
 import { PlaneResults } from './PlaneResults.js';
 import { Choice } from '../../ui/Choice.js';
 import { OwnSpin } from './own/OwnSpin.js';
@@ -32,6 +33,7 @@ export function SpinBench(): ReactNode {
   const last = figures.spins.at(-1);
   const inside = isInsideNow(figures);
   const own = useOwnMachine();
+  const notLogged = usePlannedNotLogged();
   const stopKeys = useMemo(() => [{ key: 'Escape', does: 'stop the spin', inFields: true, act: spin.stop }], [spin.stop]);
   useKeys(stopKeys);
   const { planes } = sheet.spec.crank;
@@ -40,6 +42,8 @@ export function SpinBench(): ReactNode {
       <Note>The spin waits for the bob weights: build and mount them, and say so on their bench.</Note>
     ) : spin.progress ? (
       <Running spin={spin} />
+    ) : notLogged.asks ? (
+      notLogged.panel
     ) : (
       <Machine own={own} onStart={spin.start} />
     );

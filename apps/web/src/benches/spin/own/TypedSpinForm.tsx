@@ -1,5 +1,5 @@
 import type { Calibration, Machine, ShownPair } from '@tare/contract';
-import { typedNumber } from '@tare/core';
+import { hungUnbalance, typedNumber, usuallyMounted, whyTypeTwice, type WhyTwice } from '@tare/core';
 import { Plus } from 'lucide-react';
 import { useState, type ReactNode } from 'react';
 import { useRereadMachines } from '../../../api/machines.js';
@@ -17,6 +17,12 @@ import { BLANK_ROW, readRows, shownCells, shownOf, ShownRows, type ShownRow } fr
 
 /** Readings that tell their own scatter; one is enough where it is known. */
 const ENOUGH_READINGS = 4;
+
+const WHY_TWICE: Readonly<Record<WhyTwice, string>> = {
+  nothingBefore: 'Nothing can contradict this first reading.',
+  aSlipWouldHide: 'So little is known yet of what it should be that a slip would not show.',
+  seldomSoFar: 'Most readings would lie nearer to what was expected.',
+};
 
 /** The first number of two readings that differs; null where they agree. */
 function firstDifference(one: ShownPair, other: ShownPair): string | null {
@@ -36,13 +42,12 @@ export function TypedSpinForm({ machine, calibration }: { readonly machine: Mach
   const { hungPieces, whole, fields } = useHung();
   const { setUp, isAnother, fields: setUpFields, startOver: newSetUp } = useSpinSetUp();
   const [again, setAgain] = useState<ShownRow | null>(null);
+  const [why, setWhy] = useState<WhyTwice>('nothingBefore');
   const place = `typed-spin.${sheet.id}.${machine.id}`;
   const [draft, setDraft] = useDraft(place);
   const [speed, setSpeed] = useDraft(`${place}.speed`, String(Math.min(600, machine.spec.fastestRpm)));
   const [problem, setProblem] = useState<string | null>(null);
   const usual = machine.spec.scatterGmm === null ? ENOUGH_READINGS : 1;
-  // Nothing can contradict the first reading of a state: it is typed twice.
-  const isFirst = isAnother || sheet.spins.length === 0;
   const rows = draft === '' ? Array.from({ length: usual }, () => BLANK_ROW) : (JSON.parse(draft) as ShownRow[]);
   const set = (next: readonly ShownRow[]): void => setDraft(JSON.stringify(next));
   const submit = (): void => {
@@ -54,8 +59,18 @@ export function TypedSpinForm({ machine, calibration }: { readonly machine: Mach
     if (typeof repeats === 'string') return setProblem(repeats);
     setProblem(null);
     if (personId === null) return undefined;
-    if (isFirst && repeats.length === 1) {
-      if (again === null) return setAgain(BLANK_ROW);
+    const whyTwice = (): WhyTwice | null => {
+      if (isAnother) return 'nothingBefore';
+      const mounted = setUp.mounted ?? usuallyMounted(sheet.spec.crank);
+      const hung = hungPieces.length === 0 ? null : hungUnbalance(hungPieces, sheet.spec.crank.planes);
+      return whyTypeTwice(sheet, { shown: repeats, machineId: machine.id, calibrationId: calibration?.id ?? null, mounted, hung, hungPieces });
+    };
+    const asked = repeats.length === 1 && again === null ? whyTwice() : null;
+    if (asked !== null) {
+      setWhy(asked);
+      return setAgain(BLANK_ROW);
+    }
+    if (repeats.length === 1 && again !== null) {
       const differs = firstDifference(repeats[0]!, shownOf(again));
       if (differs !== null)
         return setProblem(`${differs} is not the same both times. Look at the machine once more and put right whichever is wrong.`);
@@ -89,7 +104,7 @@ export function TypedSpinForm({ machine, calibration }: { readonly machine: Mach
         submit();
       }}
     >
-      <div className="grid items-start gap-4 xl:grid-cols-[minmax(0,2fr)_minmax(0,3fr)]">
+      <div className="grid items-start gap-4 xl:grid-cols-[minmax(0,1fr)_36rem]">
         {cautions}
         <div className="grid gap-2">
           <NumberField label="Balancing speed" unit="rpm" className="w-44" value={speed} onChange={(event) => setSpeed(event.target.value)} />
@@ -100,15 +115,15 @@ export function TypedSpinForm({ machine, calibration }: { readonly machine: Mach
             onChange={set}
           />
           {again && (
-            <fieldset className="grid w-fit gap-2 border-l-8 border-brass bg-plate-low px-4 py-2">
+            <fieldset className="grid w-fit max-w-full gap-2 border-l-8 border-brass bg-plate-low px-4 py-2">
               <legend className="sr-only">The same reading once more</legend>
-              <p className="font-semibold">Nothing can contradict this first reading. Look at the machine and type it once more.</p>
-              <div className="flex gap-2">
+              <p className="font-semibold">{`${WHY_TWICE[why]} Look at the machine and type it once more.`}</p>
+              <div className="flex flex-wrap items-end gap-2">
                 {shownCells(machine).map(([key, name]) => (
                   <NumberField
                     key={key}
                     label={`Once more, ${name}`}
-                    className="w-36"
+                    className="w-30"
                     value={again[key]}
                     onChange={(event) => setAgain({ ...again, [key]: event.target.value })}
                   />
