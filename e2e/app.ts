@@ -1,6 +1,6 @@
 import { spawn, type ChildProcess } from 'node:child_process';
 import { once } from 'node:events';
-import { createServer, type AddressInfo } from 'node:net';
+import { connect, createServer, type AddressInfo, type Socket } from 'node:net';
 import { join } from 'node:path';
 import { test as base } from '@playwright/test';
 import { Client } from 'pg';
@@ -14,6 +14,57 @@ export interface RunningApp {
   readonly url: string;
   readonly startMachine: () => Promise<void>;
   readonly stopMachine: () => Promise<void>;
+  /** The server's way to its database, which a test may cut. */
+  readonly database: CutWire;
+  /** The server itself ends and starts again, on the same port. */
+  readonly stopServer: () => Promise<void>;
+  readonly startServer: () => Promise<void>;
+}
+
+/** Passes on everything between a port of its own and another, until it is cut: then nobody answers there. */
+interface CutWire {
+  readonly port: number;
+  readonly cut: () => void;
+  readonly mend: () => void;
+  readonly close: () => void;
+}
+
+async function wireTo(port: number): Promise<CutWire> {
+  let isCut = false;
+  const open = new Set<Socket>();
+  const listener = createServer((near) => {
+    if (isCut) return near.destroy();
+    const far = connect(port, '127.0.0.1');
+    for (const [one, other] of [
+      [near, far],
+      [far, near],
+    ] as const) {
+      open.add(one);
+      one.on('error', () => other.destroy());
+      one.on('close', () => {
+        open.delete(one);
+        other.destroy();
+      });
+      one.pipe(other);
+    }
+    return undefined;
+  }).listen(0, '127.0.0.1');
+  await once(listener, 'listening');
+  const hangUp = (): void => open.forEach((socket) => socket.destroy());
+  return {
+    port: (listener.address() as AddressInfo).port,
+    cut: () => {
+      isCut = true;
+      hangUp();
+    },
+    mend: () => {
+      isCut = false;
+    },
+    close: () => {
+      hangUp();
+      listener.close();
+    },
+  };
 }
 
 async function freePort(): Promise<number> {
@@ -52,8 +103,11 @@ async function runApp(workerIndex: number): Promise<{ app: RunningApp; close: ()
   await admin.connect();
   await admin.query(`create database ${database} template ${DEMO_TEMPLATE}`);
   const [port, machinePort, scalePort] = [await freePort(), await freePort(), await freePort()];
+  const wire = await wireTo(Number(new URL(pg).port));
+  const through = new URL(`${pg}/${database}`);
+  through.port = String(wire.port);
   const env = {
-    DATABASE_URL: `${pg}/${database}`,
+    DATABASE_URL: through.href,
     TARE_PORT: String(port),
     TARE_MACHINE_PORT: String(machinePort),
     TARE_WEB_ROOT: join(ROOT, 'apps/web/dist'),
@@ -62,12 +116,10 @@ async function runApp(workerIndex: number): Promise<{ app: RunningApp; close: ()
     TARE_SCALE_HURRY: '8',
   };
   const startMachine = (): Promise<ChildProcess> => start('apps/standins/dist/machine/main.js', env);
-  const [firstMachine, scale, server] = await Promise.all([
-    startMachine(),
-    start('apps/standins/dist/scale/main.js', env),
-    start('apps/server/dist/main.js', env),
-  ]);
+  const startServer = (): Promise<ChildProcess> => start('apps/server/dist/main.js', env);
+  const [firstMachine, scale, firstServer] = await Promise.all([startMachine(), start('apps/standins/dist/scale/main.js', env), startServer()]);
   let machine = firstMachine;
+  let server = firstServer;
   return {
     app: {
       url: `http://127.0.0.1:${port}`,
@@ -75,9 +127,15 @@ async function runApp(workerIndex: number): Promise<{ app: RunningApp; close: ()
         machine = await startMachine();
       },
       stopMachine: () => stop(machine),
+      database: wire,
+      stopServer: () => stop(server),
+      startServer: async () => {
+        server = await startServer();
+      },
     },
     close: async () => {
       await Promise.all([stop(server), stop(machine), stop(scale)]);
+      wire.close();
       await admin.query(`drop database ${database} with (force)`);
       await admin.end();
     },

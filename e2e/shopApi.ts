@@ -67,6 +67,11 @@ export class ShopApi {
     return (await answer.json()) as Api[R]['answer'];
   }
 
+  /** What the server says of itself and its database. */
+  async readiness(): Promise<number> {
+    return (await this.request.get('/health/ready')).status();
+  }
+
   async sheet(jobId: string): Promise<JobSheet> {
     return sheetOf(await this.send('GET jobs/:jobId', { jobId }, undefined));
   }

@@ -15,6 +15,7 @@ import { ComputeController } from './compute/compute.controller.js';
 import { CorrectionsController } from './corrections/corrections.controller.js';
 import { KNEX } from './database/connect.js';
 import { DecisionsController } from './decisions/decisions.controller.js';
+import { HealthController } from './health/health.controller.js';
 import { LOG, ProblemFilter } from './http/problemFilter.js';
 import { InstrumentsController } from './instruments/instruments.controller.js';
 import { JobAccess } from './jobs/jobAccess.js';
@@ -56,7 +57,7 @@ class AppModule {
       imports:
         webRoot === null
           ? []
-          : [ServeStaticModule.forRoot({ rootPath: webRoot, exclude: ['/api/{*path}'], serveStaticOptions: { setHeaders: cacheForever } })],
+          : [ServeStaticModule.forRoot({ rootPath: webRoot, exclude: ['/api/{*path}', '/health/{*path}'], serveStaticOptions: { setHeaders: cacheForever } })],
       controllers: [
         ShopController,
         ShopToolsController,
@@ -77,6 +78,7 @@ class AppModule {
         CardsController,
         SignOffsController,
         ComputeController,
+        HealthController,
       ],
       providers: [
         { provide: KNEX, useValue: db },

@@ -8,7 +8,8 @@ const TITLES: Readonly<Record<number, string>> = {
   409: 'Somebody was faster',
   410: 'No longer here',
   422: 'This cannot be done',
-  503: 'It does not answer',
+  502: 'It does not answer',
+  503: 'Not ready',
 };
 
 /** A refusal with a sentence for the person who asked, sent as RFC 9457 problem details. */

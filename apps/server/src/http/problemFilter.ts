@@ -4,6 +4,7 @@ import { CoreError } from '@tare/core';
 import type { Response } from 'express';
 import type { Logger } from 'pino';
 import { MachineError } from '../spins/balancingMachine.js';
+import { databaseProblem } from './databaseProblem.js';
 import { problem } from './problem.js';
 
 /** Token of the server's log. */
@@ -16,6 +17,9 @@ const SENTENCES: Readonly<Record<number, string>> = {
   413: 'That is more than Tare takes in one go.',
 };
 
+/** What is sent again before that would find the same. */
+const RETRY_AFTER_S = 2;
+
 /** Turns every failure into problem details; what nobody foresaw is logged in full and told in one sentence. */
 @Catch()
 @Injectable()
@@ -25,6 +29,7 @@ export class ProblemFilter implements ExceptionFilter {
   catch(error: unknown, host: ArgumentsHost): void {
     const response = host.switchToHttp().getResponse<Response>();
     const answer = this.told(error);
+    if (answer.status === 503) response.setHeader('Retry-After', RETRY_AFTER_S);
     // An answer that has begun can say no more than that it is over; its handler tells in it what it can.
     if (response.headersSent) response.end();
     else response.status(answer.status).type('application/problem+json').json(answer);
@@ -40,6 +45,8 @@ export class ProblemFilter implements ExceptionFilter {
       const status = error.getStatus();
       return problem(status, SENTENCES[status] ?? error.message);
     }
+    const said = databaseProblem(error);
+    if (said) return problem(said.status, said.detail);
     this.log.error({ err: error }, 'unforeseen');
     return problem(500, 'Something went wrong at Tare’s end. Nothing was recorded; try again.');
   }

@@ -81,14 +81,14 @@ export class StandinScaleController {
     return { job: `job-${number}`, kind: part.kind, cylinder: part.cylinder, measure, cuts: sinceNew.map(({ removal }) => removal ?? {}) };
   }
 
-  /** @throws ProblemException 503 when it is not running */
+  /** @throws ProblemException 502 when it is not running */
   private async scale(): Promise<Socket> {
     const socket = connect({ host: '127.0.0.1', port: this.port });
     try {
       await once(socket, 'connect');
     } catch {
       throw new ProblemException(
-        503,
+        502,
         `The stand-in scale is not running on 127.0.0.1:${this.port}. ./tare demo starts it; by itself: node apps/standins/dist/scale/main.js. Readings can be typed meanwhile.`,
       );
     }
@@ -105,7 +105,7 @@ async function answerOf(socket: Socket): Promise<string> {
     const [answer] = (await once(lines, 'line', { signal: AbortSignal.timeout(ANSWER_MS) })) as [string];
     return answer;
   } catch {
-    throw new ProblemException(503, 'The stand-in scale went silent. Readings can be typed meanwhile.');
+    throw new ProblemException(502, 'The stand-in scale went silent. Readings can be typed meanwhile.');
   } finally {
     // An error that comes after the answer has nobody left to hear it.
     lines.on('error', () => socket.destroy());

@@ -56,7 +56,7 @@ describe('the stand-in scale', () => {
     server.scale.close();
     server.scale.unref();
     const response = await server.post('standin-scale/commands', { word: 'TAP' });
-    expect(response.status).toBe(503);
+    expect(response.status).toBe(502);
     expect((response.body as Problem).detail).toContain('The stand-in scale is not running');
   });
 });

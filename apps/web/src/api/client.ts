@@ -1,5 +1,5 @@
 import { addressOf, type Api, type Problem, type RouteIds, type RouteName } from '@tare/contract';
-import { ProblemError, UNREACHABLE } from './problem.js';
+import { isFaultStatus, ProblemError, UNREACHABLE } from './problem.js';
 import { noteWrite } from './ownWrites.js';
 
 /** What goes with a request: the ids in its address, its body, and words behind the address. */
@@ -75,5 +75,7 @@ async function send(method: string, path: string, body: unknown, signal?: AbortS
   }
   if (response.ok) return response;
   const problem = (await response.json().catch(() => null)) as Problem | null;
-  throw problem?.detail === undefined ? new ProblemError(UNREACHABLE, true) : new ProblemError(problem, false);
+  throw problem?.detail === undefined
+    ? new ProblemError(UNREACHABLE, isFaultStatus(response.status))
+    : new ProblemError(problem, isFaultStatus(response.status));
 }

@@ -72,4 +72,58 @@ describe('the outbox', () => {
     expect(outbox.snapshot()).toHaveLength(0);
     outbox.close();
   });
+  it('sends again after a fault of the server’s, with growing pauses, and says so', async () => {
+    jest.useFakeTimers({ doNotFake: ['setImmediate', 'queueMicrotask', 'nextTick'] });
+    const tries: number[] = [];
+    let up = false;
+    const away = new ProblemError({ type: '', title: '', status: 503, detail: 'Tare’s database does not answer.' }, true);
+    const outbox = new Outbox(() => {
+      tries.push(Date.now());
+      return up ? Promise.resolve() : Promise.reject(away);
+    }, alone);
+    const settle = async (): Promise<void> => {
+      for (let i = 0; i < 200; i += 1) await new Promise((resolve) => setImmediate(resolve));
+    };
+    await settle();
+    const start = Date.now();
+    await outbox.add(entry(1));
+    await settle();
+    expect(outbox.faultNow()?.reason).toBe('Tare’s database does not answer.');
+    expect(outbox.snapshot()[0]!.refusal).toBeUndefined();
+    for (let s = 0; s < 200; s += 1) {
+      jest.advanceTimersByTime(1000);
+      await settle();
+    }
+    expect(tries.map((at) => Math.round((at - start) / 1000))).toEqual([0, 2, 6, 14, 30, 62, 122, 182]);
+    up = true;
+    await outbox.tryNow();
+    expect(outbox.snapshot()).toHaveLength(0);
+    expect(outbox.faultNow()).toBeNull();
+    outbox.close();
+    jest.useRealTimers();
+  });
+  it('sends a refused entry again, mended, as a new one', async () => {
+    const refuse = new ProblemError({ type: '', title: '', status: 400, detail: 'A mass is above 0 g.' }, false);
+    const sent: OutboxEntry[] = [];
+    const outbox = new Outbox((e) => {
+      if ((e.body['valueG'] as number) < 0) return Promise.reject(refuse);
+      sent.push(e);
+      return Promise.resolve();
+    }, alone);
+    const reading = { id: '1', valueG: -612 } as unknown as NonNullable<OutboxEntry['reading']>;
+    await outbox.add({ ...entry(1), body: { id: '1', valueG: -612 }, reading });
+    await outbox.flush();
+    await outbox.flush();
+    const [refused] = outbox.snapshot();
+    expect(refused!.refusal).toBe('A mass is above 0 g.');
+    await outbox.mend(refused!.seq!, { valueG: 612 });
+    await outbox.flush();
+    await outbox.flush();
+    expect(outbox.snapshot()).toHaveLength(0);
+    expect(sent).toHaveLength(1);
+    expect(sent[0]!.body).toMatchObject({ valueG: 612 });
+    expect(sent[0]!.reading).toMatchObject({ valueG: 612, id: sent[0]!.body.id });
+    expect(sent[0]!.body.id).not.toBe('1');
+    outbox.close();
+  });
 });

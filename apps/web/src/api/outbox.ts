@@ -44,8 +44,14 @@ async function upgrade(db: IDBPDatabase<Store>, oldVersion: number, trx: IDBPTra
 
 type Send = (entry: OutboxEntry) => Promise<void>;
 
-/** Next try after the server did not answer, ms. */
-const RETRY_MS = 2000;
+/** Next try after a fault, ms: twice as long each time, up to a minute. */
+const RETRY_MS = { first: 2000, most: 60_000 };
+
+/** Why nothing goes out at the moment. */
+export interface OutboxFault {
+  readonly reason: string;
+  readonly nextTryAt: Date;
+}
 
 /**
  * Entries wait in the browser's database and go to the server in the order they were made, each exactly once: ids are
@@ -62,6 +68,9 @@ export class Outbox {
   private sending: Promise<void> | null = null;
   private retry: ReturnType<typeof setTimeout> | null = null;
   private isClosed = false;
+  private pauseMs = RETRY_MS.first;
+  private retryAt: Date | null = null;
+  private fault: OutboxFault | null = null;
 
   constructor(
     private readonly send: Send,
@@ -78,6 +87,7 @@ export class Outbox {
     return () => this.listeners.delete(listener);
   };
   readonly snapshot = (): readonly OutboxEntry[] => this.entries;
+  readonly faultNow = (): OutboxFault | null => this.fault;
 
   /** Keeps an entry: it is in the snapshot at once; resolves when it is safe in the browser's database, before the server has it. */
   async add(entry: OutboxEntry): Promise<void> {
@@ -101,6 +111,26 @@ export class Outbox {
     await this.refresh();
   }
 
+  /** Sends a refused entry again, a reading with what was put right: as a new one, since the old one was answered. */
+  async mend(seq: number, changed: Partial<Pick<NewReading, 'valueG' | 'cutId'>> = {}): Promise<void> {
+    const db = await this.db;
+    const refused = await db.get('entries', seq);
+    if (!refused) return;
+    const { refusal: _, reading, ...entry } = refused;
+    const right = { ...(reading ? changed : {}), id: crypto.randomUUID() };
+    await db.put('entries', { ...entry, body: { ...entry.body, ...right }, ...(reading ? { reading: { ...reading, ...right } } : {}) });
+    await this.refresh();
+    void this.flush();
+  }
+
+  /** Tries at once, whatever pause is on. */
+  tryNow(): Promise<void> {
+    if (this.retry !== null) clearTimeout(this.retry);
+    this.retry = this.retryAt = null;
+    this.pauseMs = RETRY_MS.first;
+    return this.flush();
+  }
+
   /** Sends what waits; a call while one is under way joins it. */
   flush(): Promise<void> {
     this.sending ??= this.alone(() => this.sendAll()).finally(() => {
@@ -120,9 +150,20 @@ export class Outbox {
       try {
         await this.send(next);
         await (await this.db).delete('entries', next.seq!);
+        this.pauseMs = RETRY_MS.first;
+        this.fault = null;
       } catch (problem) {
         // Whatever is not the server's own no is worth another try.
-        if (!(problem instanceof ProblemError) || problem.unreachable) return;
+        if (!(problem instanceof ProblemError) || problem.isFault) {
+          this.fault = {
+            reason: problem instanceof Error ? problem.message : String(problem),
+            nextTryAt: this.retryAt ?? new Date(Date.now() + this.pauseMs),
+          };
+          this.publish();
+          return;
+        }
+        this.pauseMs = RETRY_MS.first;
+        this.fault = null;
         await (await this.db).put('entries', { ...next, refusal: problem.message });
       }
     }
@@ -136,10 +177,12 @@ export class Outbox {
 
   private later(): void {
     if (this.isClosed) return;
+    this.retryAt = new Date(Date.now() + this.pauseMs);
     this.retry = setTimeout(() => {
-      this.retry = null;
+      this.retry = this.retryAt = null;
       void this.flush();
-    }, RETRY_MS);
+    }, this.pauseMs);
+    this.pauseMs = Math.min(2 * this.pauseMs, RETRY_MS.most);
   }
 
   private async refresh(): Promise<void> {

@@ -2,7 +2,7 @@ import { useQueryClient } from '@tanstack/react-query';
 import type { JobRecord, NewReading, Removal, VoidEntry, WrittenReading } from '@tare/contract';
 import { createContext, use, useEffect, useState, useSyncExternalStore, type ReactNode } from 'react';
 import { sendJson } from './client.js';
-import { Outbox, type OutboxEntry } from './outbox.js';
+import { Outbox, type OutboxEntry, type OutboxFault } from './outbox.js';
 import { putReading, putVoid } from './queries.js';
 
 export const OutboxContext = createContext<Outbox | null>(null);
@@ -19,7 +19,7 @@ export function OutboxProvider({ children }: { readonly children: ReactNode }): 
       }),
   );
   useEffect(() => {
-    const flush = (): void => void outbox.flush();
+    const flush = (): void => void outbox.tryNow();
     window.addEventListener('online', flush);
     return () => {
       window.removeEventListener('online', flush);
@@ -39,6 +39,12 @@ export function useOutbox(): Outbox {
 export function useWaitingEntries(): readonly OutboxEntry[] {
   const outbox = useOutbox();
   return useSyncExternalStore(outbox.subscribe, outbox.snapshot);
+}
+
+/** Why nothing goes out at the moment; null while it does. */
+export function useOutboxFault(): OutboxFault | null {
+  const outbox = useOutbox();
+  return useSyncExternalStore(outbox.subscribe, outbox.faultNow);
 }
 
 /**

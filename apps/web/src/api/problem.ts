@@ -5,8 +5,8 @@ export class ProblemError extends Error {
   override readonly name = 'ProblemError';
   constructor(
     readonly problem: Problem,
-    /** True when no answer came at all: the same request may be sent again. */
-    readonly unreachable: boolean,
+    /** No answer, or one that says the fault is not in what was sent: the same request may be sent again. */
+    readonly isFault: boolean,
   ) {
     super(problem.detail);
   }
@@ -22,3 +22,9 @@ export const UNREACHABLE: Problem = {
   status: 0,
   detail: 'Tare’s server does not answer. What you typed is kept here; try again when it is back.',
 };
+
+/** 502 is another program that Tare asked in vain, a machine or a scale: the person who asked decides what then. */
+const ANSWERED_FOR_ANOTHER = 502;
+
+/** Whether an answer's status is a fault that passes, and not a refusal of what was sent. */
+export const isFaultStatus = (status: number): boolean => status === 408 || status === 429 || (status >= 500 && status !== ANSWERED_FOR_ANOTHER);

@@ -34,4 +34,26 @@ describe('what the server has acknowledged', () => {
     stop();
     queries.clear();
   });
+  it('opens the job although its first record is still on its way, and then looks again', async () => {
+    const queries = new QueryClient();
+    const answers: ((record: JobRecord) => void)[] = [];
+    const observer = new QueryObserver(queries, {
+      queryKey: jobKey('job'),
+      queryFn: () => new Promise<JobRecord>((resolve) => answers.push(resolve)),
+    });
+    const shown = (): readonly string[] => (observer.getCurrentResult().data?.readings ?? []).map(({ id }) => id);
+    const stop = observer.subscribe(() => undefined);
+    await putReading(queries, 'job', reading('mine 1'));
+    await putReading(queries, 'job', reading('mine 2'));
+    expect(answers).toHaveLength(1);
+    answers[0]!(recordOf('mine 1'));
+    await tick();
+    expect(shown()).toEqual(['mine 1']);
+    await tick();
+    answers.slice(1).forEach((answer) => answer(recordOf('mine 1', 'mine 2')));
+    await tick();
+    expect(shown()).toEqual(['mine 1', 'mine 2']);
+    stop();
+    queries.clear();
+  });
 });

@@ -35,6 +35,15 @@ export const useJob = (jobId: string): UseQueryResult<JobRecord, ProblemError> =
  */
 async function changeRecord(queries: QueryClient, jobId: string, change: (record: JobRecord) => JobRecord): Promise<void> {
   const queryKey = jobKey(jobId);
+  // The first record is still to come: it is what opens the job, so it is let come, and read once more for what it may lack.
+  if (queries.getQueryData(queryKey) === undefined) {
+    const first = queries.getQueryCache().find({ queryKey })?.promise;
+    void first?.then(
+      () => queries.invalidateQueries({ queryKey }),
+      () => undefined,
+    );
+    return;
+  }
   const wasOnItsWay = queries.isFetching({ queryKey }) > 0;
   await queries.cancelQueries({ queryKey });
   queries.setQueryData<JobRecord>(queryKey, (record) => record && change(record));
@@ -63,9 +72,9 @@ export function useCapture(jobId: string): UseMutationResult<WrittenReading, Pro
   const queries = useQueryClient();
   return useMutation({
     mutationFn: (body: NewReading) => ask('POST jobs/:jobId/readings', { ids: { jobId }, body }),
-    retry: retryUnreachable,
+    retry: retryFault,
     onSuccess: (reading) => putReading(queries, jobId, reading),
   });
 }
 
-export const retryUnreachable = (failures: number, error: ProblemError): boolean => error.unreachable && failures < 2;
+export const retryFault = (failures: number, error: ProblemError): boolean => error.isFault && failures < 2;

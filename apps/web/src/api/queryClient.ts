@@ -1,6 +1,6 @@
 import { QueryClient } from '@tanstack/react-query';
 import { ProblemError } from './problem.js';
-import { retryUnreachable } from './queries.js';
+import { retryFault } from './queries.js';
 
 /** What this window has heard from the server, and how it asks. */
 export const queries = new QueryClient({
@@ -10,7 +10,7 @@ export const queries = new QueryClient({
     queries: {
       networkMode: 'always',
       staleTime: 5000,
-      retry: (failures, error) => error instanceof ProblemError && retryUnreachable(failures, error),
+      retry: (failures, error) => error instanceof ProblemError && retryFault(failures, error),
     },
   },
 });

@@ -35,7 +35,7 @@ describe('a write', () => {
     const { press, result } = tools();
     answers.push(null, null, null);
     await press('grinder');
-    await waitFor(() => expect(result.current.error?.unreachable).toBe(true));
+    await waitFor(() => expect(result.current.error?.isFault).toBe(true));
     answers.push([201, { added: true }]);
     await press('grinder');
     expect(sent).toHaveLength(4);

@@ -2,7 +2,7 @@ import { useMutation, useQueryClient, type QueryClient, type UseMutationResult }
 import type { Api, RouteIds, RouteName } from '@tare/contract';
 import { useRef } from 'react';
 import { ask, type Given } from './client.js';
-import { jobKey, retryUnreachable } from './queries.js';
+import { jobKey, retryFault } from './queries.js';
 import type { ProblemError } from './problem.js';
 
 /** Requests that write something under an id of their own. */
@@ -37,14 +37,14 @@ export function useWrite<R extends WriteRoute>(
       if (open.current?.content !== text) open.current = { content: text, id: content.id ?? crypto.randomUUID() };
       return ask(route, { ids, body: { ...content, id: open.current.id } } as unknown as Given<R>);
     },
-    retry: retryUnreachable,
+    retry: retryFault,
     onSuccess: () => {
       open.current = null;
       return readAgain(queries, route, ids);
     },
-    onError: ({ unreachable }) => {
+    onError: ({ isFault }) => {
       // A refusal is an answer: the same content later is another try.
-      if (!unreachable) open.current = null;
+      if (!isFault) open.current = null;
     },
   });
 }

@@ -1,18 +1,28 @@
-import { fixed } from '@tare/card';
+import { fixed, KIND_NAMES } from '@tare/card';
+import { sheetOf } from '@tare/contract';
+import { typedNumber } from '@tare/core';
 import { CloudOff } from 'lucide-react';
 import { useState, type ReactNode } from 'react';
-import { useOutbox, useWaitingEntries } from '../api/outboxContext.js';
+import type { OutboxEntry } from '../api/outbox.js';
+import { useOutbox, useOutboxFault, useWaitingEntries } from '../api/outboxContext.js';
+import { useJob } from '../api/queries.js';
 import { Button } from '../ui/Button.js';
+import { NumberField } from '../ui/Field.js';
 import { Modal } from '../ui/Modal.js';
+import { saveText } from '../ui/saveText.js';
 
 /** How many entries wait in this browser for the server; nothing is shown while none does. */
 export function OutboxStatus(): ReactNode {
   const entries = useWaitingEntries();
+  const fault = useOutboxFault();
   const outbox = useOutbox();
   const [open, setOpen] = useState(false);
   const refused = entries.filter((entry) => entry.refusal !== undefined);
   if (entries.length === 0) return null;
-  const words = refused.length > 0 ? `${refused.length} refused` : `${entries.length} waiting for the server`;
+  const waiting = entries.length - refused.length;
+  const words = [...(refused.length > 0 ? [`${refused.length} refused`] : []), ...(waiting > 0 ? [`${waiting} waiting for the server`] : [])].join(
+    ', ',
+  );
   return (
     <>
       <button
@@ -24,21 +34,76 @@ export function OutboxStatus(): ReactNode {
         <span role="status">{words}</span>
       </button>
       <Modal title="Waiting in this browser" open={open} onOpenChange={setOpen}>
-        <p className="mb-3">These entries are safe here and go to the server by themselves, in order, when it answers.</p>
+        <p>
+          {waiting > 0 && 'What waits is safe here and goes to the server by itself, in order, when it answers. '}
+          {refused.length > 0 && 'What the server would not have stays here until it is mended, saved to a file or given up.'}
+        </p>
+        {waiting > 0 && fault && (
+          <div className="flex flex-wrap items-center gap-3">
+            <p className="grow">{`${fault.reason} Next try at ${fault.nextTryAt.toLocaleTimeString()}, and so on for as long as it takes.`}</p>
+            <Button onClick={() => void outbox.tryNow()}>Try now</Button>
+          </div>
+        )}
         <ul className="grid gap-1">
           {entries.map((entry) => (
-            <li key={entry.seq} className="flex flex-wrap items-center justify-between gap-3 border-b border-edge py-1">
-              <span className="figure-type">{entry.reading ? `${fixed(entry.reading.valueG, 2)} g` : entry.path.split('/').at(-1)}</span>
-              {entry.refusal !== undefined && (
-                <>
-                  <span className="grow font-semibold text-outside">▲ {entry.refusal}</span>
-                  <Button onClick={() => void outbox.drop(entry.seq!)}>Give it up</Button>
-                </>
-              )}
+            <li key={entry.seq ?? entry.body.id} className="grid gap-2 border-b border-edge py-2">
+              <EntryName entry={entry} />
+              {entry.refusal !== undefined && <Refused entry={entry} refusal={entry.refusal} />}
             </li>
           ))}
         </ul>
       </Modal>
     </>
+  );
+}
+
+/** What it is, by the words of the bench it was typed at. */
+function EntryName({ entry: { reading, path, jobId } }: { readonly entry: OutboxEntry }): ReactNode {
+  const { data: job } = useJob(jobId);
+  const part = job?.parts.find(({ id }) => id === reading?.partId);
+  const whose = part ? `, ${KIND_NAMES[part.kind].one.toLowerCase()} ${part.cylinder}` : '';
+  const what = path.endsWith('/zero') ? 'A zero' : 'A void';
+  return (
+    <p>
+      <span className="figure-type">{reading ? `${fixed(reading.valueG, 2)} g` : what}</span>
+      {`${whose}${job ? `, job ${job.number}` : ''}`}
+    </p>
+  );
+}
+
+/** What the server would not have, and the ways out of that. */
+function Refused({ entry, refusal }: { readonly entry: OutboxEntry; readonly refusal: string }): ReactNode {
+  const outbox = useOutbox();
+  const { data: job } = useJob(entry.jobId);
+  const [value, setValue] = useState(entry.reading ? String(entry.reading.valueG) : '');
+  const save = (): void => saveText(`refused-${entry.body.id}.json`, 'application/json', JSON.stringify(entry, null, 2));
+  return (
+    <form
+      className="grid gap-2"
+      onSubmit={(event) => {
+        event.preventDefault();
+        const { reading } = entry;
+        if (!reading) return void outbox.mend(entry.seq!);
+        const valueG = typedNumber(value);
+        // It is of the part as it is now: whoever mends it has it on the scale.
+        const cutId = job ? (sheetOf(job).partCuts.findLast(({ partId }) => partId === reading.partId)?.id ?? null) : reading.cutId;
+        if (Number.isFinite(valueG)) void outbox.mend(entry.seq!, { valueG, cutId });
+        return undefined;
+      }}
+    >
+      <p className="font-semibold text-outside">{`▲ ${refusal}`}</p>
+      <div className="flex flex-wrap items-end gap-3">
+        {entry.reading && (
+          <NumberField label="Weighed now" unit="g" className="w-36" value={value} onChange={(event) => setValue(event.target.value)} />
+        )}
+        <Button type="submit" look="primary">
+          {entry.reading ? 'Mend and send' : 'Send again'}
+        </Button>
+        <Button onClick={save}>Save to a file</Button>
+        <Button look="quiet" onClick={() => void outbox.drop(entry.seq!)}>
+          Give it up
+        </Button>
+      </div>
+    </form>
   );
 }

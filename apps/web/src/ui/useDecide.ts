@@ -2,7 +2,7 @@ import { useMutation, useQueryClient } from '@tanstack/react-query';
 import type { DecisionBody, DecisionEntry, NewDecision } from '@tare/contract';
 import { ask } from '../api/client.js';
 import type { ProblemError } from '../api/problem.js';
-import { jobKey, putDecision, retryUnreachable } from '../api/queries.js';
+import { jobKey, putDecision, retryFault } from '../api/queries.js';
 import { useSheet } from '../shell/JobContext.js';
 import { useWho } from './WhoFirst.js';
 
@@ -24,7 +24,7 @@ export function useDecide(): Decide {
   const queries = useQueryClient();
   const entry = useMutation<DecisionEntry, ProblemError, NewDecision, DecisionEntry | undefined>({
     mutationFn: (body) => ask('POST jobs/:jobId/decisions', { ids: { jobId }, body }),
-    retry: retryUnreachable,
+    retry: retryFault,
     onMutate: async ({ subject, value, personId: by, baseVersion }) => {
       const before = decisions[subject];
       await putDecision(queries, jobId, subject, { value, version: baseVersion + 1, personId: by, at: new Date().toISOString() });

@@ -1,0 +1,77 @@
+import { expect, test } from './app.js';
+import { openJob } from './bench.js';
+
+test('three readings while the database is dead; the one that was refused afterwards is mended', async ({ page, context, shop, app }) => {
+  const job = await shop.job('v6Split60');
+  const pins = job.parts.filter(({ kind }) => kind === 'pin');
+  await openJob(page, job.id, 'weigh', 'Ines Quorley');
+  await page.goto(`/jobs/${job.id}/weigh?kind=pin`);
+  const input = page.getByLabel('Reading in grams');
+  await page.getByLabel('Ask for the zero').uncheck();
+  await page.getByLabel('Placements').selectOption('1');
+  const status = page.getByRole('status');
+  const waiting = page.getByRole('dialog', { name: 'Waiting in this browser' });
+
+  await test.step('they wait, and it is said why', async () => {
+    app.database.cut();
+    expect((await page.request.get('/health/live')).status()).toBe(200);
+    const notReady = await page.request.get('/health/ready');
+    expect([notReady.status(), notReady.headers()['retry-after']]).toEqual([503, '2']);
+    for (const grams of ['148,1', '148,2', '148,3']) {
+      await input.fill(grams);
+      await page.keyboard.press('Enter');
+      await expect(input).toHaveValue('');
+    }
+    await expect(status).toHaveText('3 waiting for the server');
+    await status.click();
+    await expect(waiting).toContainText('Tare’s database does not answer.');
+    await expect(waiting).toContainText('148.20 g, pin 2');
+    await expect(waiting.getByRole('button', { name: 'Give it up' })).toHaveCount(0);
+    await page.keyboard.press('Escape');
+  });
+
+  await test.step('the database comes back, and meanwhile somebody cut pin 2', async () => {
+    await context.setOffline(true);
+    app.database.mend();
+    await expect.poll(() => shop.readiness()).toBe(200);
+    await shop.cutPart(job, pins[1]!.id);
+    await context.setOffline(false);
+    await expect(status).toHaveText('1 refused');
+    const { readings } = await shop.sheet(job.id);
+    expect(readings.map(({ valueG }) => valueG)).toEqual([148.1, 148.3]);
+  });
+
+  await test.step('the refused one is put right and sent', async () => {
+    await status.click();
+    await expect(waiting).toContainText('This part was cut since your screen last heard of it.');
+    const download = page.waitForEvent('download');
+    await waiting.getByRole('button', { name: 'Save to a file' }).click();
+    expect((await download).suggestedFilename()).toMatch(/^refused-.*\.json$/);
+    await waiting.getByLabel('Weighed now').fill('147,9');
+    await waiting.getByRole('button', { name: 'Mend and send' }).click();
+    await expect(waiting).toHaveCount(0);
+    await expect(status).toHaveCount(0);
+    const { readings, partCuts } = await shop.sheet(job.id);
+    expect(readings.at(-1)).toMatchObject({ partId: pins[1]!.id, valueG: 147.9, cutId: partCuts[0]!.id });
+    expect(readings).toHaveLength(3);
+  });
+});
+
+test('a job is opened with a reading that waits, whichever comes first', async ({ page, context, shop }) => {
+  const job = await shop.job('v6Split60');
+  await openJob(page, job.id, 'weigh', 'Ines Quorley');
+  await page.goto(`/jobs/${job.id}/weigh?kind=pin`);
+  const input = page.getByLabel('Reading in grams');
+  await page.getByLabel('Ask for the zero').uncheck();
+  for (let round = 1; round <= 4; round += 1) {
+    await context.setOffline(true);
+    await input.fill(`148,${round}`);
+    await page.keyboard.press('Enter');
+    await expect(page.getByRole('status')).toHaveText('1 waiting for the server');
+    await context.setOffline(false);
+    await page.reload();
+    await expect(input).toBeVisible();
+    await expect(page.getByRole('status')).toHaveCount(0);
+    await expect(page.getByRole('table', { name: 'Readings in g' })).toContainText(`148.${round}`);
+  }
+});
