@@ -67,7 +67,7 @@ async function wireTo(port: number): Promise<CutWire> {
   };
 }
 
-async function freePort(): Promise<number> {
+export async function freePort(): Promise<number> {
   const listener = createServer().listen(0, '127.0.0.1');
   await once(listener, 'listening');
   const { port } = listener.address() as AddressInfo;

@@ -30,7 +30,7 @@ pg_folder() {
 
 # pg_start FOLDER PORT [throwaway]: sets PG_URL_BASE (without a database's name). A throwaway cluster trades safety for speed.
 pg_start() {
-  local folder=$1 port=$2 throwaway=${3:-} bin version fast=()
+  local folder=$1 port=$2 throwaway=${3:-} bin version
   bin=$(pg_bin)
   version=$("$bin/postgres" --version | grep -oE '[0-9]+' | head -n 1)
   if [ -f "$folder/pg/PG_VERSION" ] && [ "$(cat "$folder/pg/PG_VERSION")" != "$version" ]; then
@@ -51,17 +51,26 @@ pg_start() {
     pg_as "$bin/initdb" -D "$folder/pg" -U tare --auth=scram-sha-256 --pwfile="$folder/password" --encoding=UTF8 --locale=C.UTF-8 ${throwaway:+--no-sync} >"$LOGS/initdb.log" 2>&1 ||
       fail "The database could not be made; see $LOGS/initdb.log."
   fi
-  [ -n "$throwaway" ] && fast=(-c fsync=off -c synchronous_commit=off -c full_page_writes=off)
-  # Its own session: Ctrl-C in the terminal must reach it through ./tare, after the server has let go.
-  pg_as setsid "$bin/postgres" -D "$folder/pg" -c listen_addresses=127.0.0.1 -c unix_socket_directories='' -c "port=$port" -c max_connections=60 "${fast[@]}" >"$LOGS/postgres.log" 2>&1 &
-  PG_FOLDER=$folder
+  PG_FOLDER=$folder PG_PORT=$port PG_FAST=()
+  [ -n "$throwaway" ] && PG_FAST=(-c fsync=off -c synchronous_commit=off -c full_page_writes=off)
   PG_URL_BASE="postgres://tare:$(cat "$folder/password")@127.0.0.1:$port"
-  local i
-  for i in $(seq 1 150); do
-    pg_as "$bin/pg_isready" -q -h 127.0.0.1 -p "$port" && return 0
+  pg_launch && pg_ready || fail "The database did not start within 15 seconds; see $LOGS/postgres.log."
+}
+
+# pg_ready: waits until it answers, and records it.
+pg_ready() {
+  for _ in $(seq 1 150); do
+    pg_as "$(pg_bin)/pg_isready" -q -h 127.0.0.1 -p "$PG_PORT" && recorded database "$(head -n 1 "$PG_FOLDER/pg/postmaster.pid")" && return 0
     sleep 0.1
   done
-  fail "The database did not start within 15 seconds; see $LOGS/postgres.log."
+  return 1
+}
+
+# pg_launch: runs the database of the last pg_start. Its own session: Ctrl-C in the terminal must reach it through ./tare, after the
+# server has let go.
+pg_launch() {
+  pg_as setsid "$(pg_bin)/postgres" -D "$PG_FOLDER/pg" -c listen_addresses=127.0.0.1 -c unix_socket_directories='' -c "port=$PG_PORT" -c max_connections=60 "${PG_FAST[@]}" >>"$LOGS/postgres.log" 2>&1 9>&- &
+  STARTED=$!
 }
 
 pg_stop() {
@@ -70,11 +79,12 @@ pg_stop() {
   PG_FOLDER=
 }
 
-# pg_database NAME: makes the database where it is missing.
-pg_database() {
-  local bin
-  bin=$(pg_bin)
-  if [ -z "$("$bin/psql" "$PG_URL_BASE/postgres" -Atc "select 1 from pg_database where datname = '$1'")" ]; then
-    "$bin/psql" "$PG_URL_BASE/postgres" -qc "create database \"$1\""
-  fi
+# pg_query SQL: as the cluster's owner; the password goes by the environment, which no list of processes shows to others.
+pg_query() {
+  PGPASSWORD=$(cat "$PG_FOLDER/password") PGOPTIONS='-c client_min_messages=warning' "$(pg_bin)/psql" -h 127.0.0.1 -p "$PG_PORT" -U tare -d postgres -qAtc "$1"
 }
+
+pg_has() { [ -n "$(pg_query "select 1 from pg_database where datname = '$1'")" ]; }
+
+# pg_database NAME: makes the database where it is missing.
+pg_database() { pg_has "$1" || pg_query "create database \"$1\""; }

@@ -10,15 +10,23 @@ stop_all() {
   for pid in "${CHILDREN[@]}"; do kill "$pid" 2>/dev/null || true; done
   for pid in "${CHILDREN[@]}"; do wait "$pid" 2>/dev/null || true; done
   pg_stop
+  [ -n "${RECORD:-}" ] && rm -f "$RECORD"
   [ -n "$THROWAWAY" ] && rm -rf "$THROWAWAY"
   exit "$status"
 }
 
-# Each child in a session of its own, so that Ctrl-C reaches them through stop_all, in order.
+# Each child in a session of its own, so that Ctrl-C reaches them through stop_all, in order; the lock on the data stays here.
 child() {
-  setsid "$@" &
-  CHILDREN+=($!)
+  setsid "$@" 9>&- &
+  STARTED=$!
+  CHILDREN+=("$STARTED")
 }
+
+start_machine() { child node apps/standins/dist/machine/main.js && recorded machine "$STARTED"; }
+start_scale() { child node apps/standins/dist/scale/main.js && recorded scale "$STARTED"; }
+start_server() { child node apps/server/dist/main.js && recorded server "$STARTED"; }
+# One that does not get ready ends, and is started again as long as that may help.
+start_database() { pg_launch && { pg_ready || true; }; }
 
 serve() {
   local kind=$1
@@ -26,21 +34,32 @@ serve() {
   [ -n "${DATABASE_URL:-}" ] || debian_packages postgresql
   npm_packages
   build
+  hold_data "$kind"
   port_in_use "$TARE_PORT" && fail "Port $TARE_PORT is in use: Tare may be running already. Stop it, or set TARE_PORT to a free port."
   port_in_use "$TARE_MACHINE_PORT" && fail "Port $TARE_MACHINE_PORT is in use: another stand-in machine may be running. Stop it, or set TARE_MACHINE_PORT to a free port."
   port_in_use "$TARE_SCALE_PORT" && fail "Port $TARE_SCALE_PORT is in use: another stand-in scale may be running. Stop it, or set TARE_SCALE_PORT to a free port."
   trap stop_all EXIT INT TERM
   if [ -z "${DATABASE_URL:-}" ]; then
     pg_start "$(pg_folder "$kind")" "${TARE_PG_PORT:-$([ "$kind" = demo ] && echo 4182 || echo 4183)}"
-    pg_database tare
+    RUNNING[$STARTED]=database
+    [ "$kind" = demo ] && demo_database || pg_database tare
     export DATABASE_URL=$PG_URL_BASE/tare
   fi
-  child node apps/standins/dist/machine/main.js
-  child node apps/standins/dist/scale/main.js
+  keep machine
+  keep scale
+  # It has the shop already; what a newer Tare does otherwise is brought in.
   if [ "$kind" = demo ]; then node apps/server/dist/database/seeds/main.js; fi
-  child node apps/server/dist/main.js
-  # The first of them to end, by itself or by Ctrl-C, ends all.
-  wait -n "${CHILDREN[@]}"
+  keep server
+  watch_all
+}
+
+# The demo's database under its name only once it is whole: a first filling that was cut short is begun anew.
+demo_database() {
+  pg_has tare && return 0
+  pg_query "drop database if exists tare_unfinished with (force)"
+  pg_query "create database tare_unfinished"
+  DATABASE_URL=$PG_URL_BASE/tare_unfinished node apps/server/dist/database/seeds/main.js
+  pg_query "alter database tare_unfinished rename to tare"
 }
 
 # A throwaway database and free ports: PG_URL_BASE, and folders that stop_all removes.

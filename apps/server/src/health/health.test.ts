@@ -11,7 +11,7 @@ beforeAll(async () => {
 });
 afterAll(() => server.stop());
 
-const asked = (path: string): request.Test => request(server.app.getHttpServer() as Server).get(path);
+const asked = (path: string): request.Test => request(server.app.getHttpServer()).get(path);
 
 describe('a server whose database answers', () => {
   it('is live and ready', async () => {
