@@ -78,7 +78,7 @@ async function roundTrips(said: string): Promise<Figure[]> {
   const capture = async (): Promise<void> => {
     const response = await fetch(`${url}/api/jobs/${sheet.id}/readings`, {
       method: 'POST',
-      headers: { 'content-type': 'application/json' },
+      headers: { 'content-type': 'application/json', origin: new URL(url).origin },
       body: JSON.stringify({ id: randomUUID(), personId: shop.people[0]!.id, partId: part.id, measure: 'mass', valueG: 31.2, cutId: null }),
     });
     if (!response.ok) throw new Error(await response.text());

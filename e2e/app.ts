@@ -157,8 +157,8 @@ export const test = base.extend<{ shop: ShopApi }, { app: RunningApp }>({
     await use(app.url);
   },
   /** The shop by its API: what a test is not about is entered there. */
-  shop: async ({ request }, use) => {
-    await use(await ShopApi.of(request));
+  shop: async ({ request, app }, use) => {
+    await use(await ShopApi.of(request, app.url));
   },
 });
 

@@ -51,20 +51,31 @@ let made = 0;
 export class ShopApi {
   private constructor(
     private readonly request: APIRequestContext,
+    /** Where Tare runs: what is written says that it comes from there, as its own pages do. */
+    private readonly origin: string,
     readonly personId: string,
   ) {}
 
-  static async of(request: APIRequestContext): Promise<ShopApi> {
-    const shop = (await (await request.get('/api/shop')).json()) as Shop;
-    return new ShopApi(request, shop.people.find(({ name }) => name === 'Ottoline Fasch')!.id);
+  static async of(request: APIRequestContext, origin: string): Promise<ShopApi> {
+    const { people } = (await (await request.get('/api/shop')).json()) as Shop;
+    return new ShopApi(request, origin, people.find(({ name }) => name === 'Ottoline Fasch')!.id);
   }
 
   /** Sends what a screen would send. @throws Error with the server's sentence */
   async send<R extends RouteName>(route: R, ids: RouteIds<R>, body: Api[R]['body']): Promise<Api[R]['answer']> {
     const method = route.slice(0, route.indexOf(' '));
-    const answer = await this.request.fetch(`/api/${addressOf(route, ids)}`, { method, ...(body === undefined ? {} : { data: body as object }) });
+    const answer = await this.request.fetch(`/api/${addressOf(route, ids)}`, {
+      method,
+      headers: { origin: this.origin },
+      ...(body === undefined ? {} : { data: body as object }),
+    });
     if (!answer.ok()) throw new Error(`${route}: ${answer.status()} ${await answer.text()}`);
     return (await answer.json()) as Api[R]['answer'];
+  }
+
+  /** Who works here. */
+  async people(): Promise<Shop['people']> {
+    return ((await (await this.request.get('/api/shop')).json()) as Shop).people;
   }
 
   /** What the server says of itself and its database. */
@@ -146,7 +157,7 @@ export class ShopApi {
     const { id } = await this.ready(layoutId, change);
     const dials = { supports: 'hard', looseBob: false, endStopForgotten: false, lightG };
     const data = { id: randomUUID(), personId: this.personId, speedRpm: 600, turns: 60, cautionsConfirmed: true, dials };
-    const answer = await this.request.post(`/api/jobs/${id}/spins`, { data });
+    const answer = await this.request.post(`/api/jobs/${id}/spins`, { data, headers: { origin: this.origin } });
     if (!(await answer.text()).includes('"done"')) throw new Error('The stand-in did not spin.');
     return this.sheet(id);
   }

@@ -16,6 +16,7 @@ import { CorrectionsController } from './corrections/corrections.controller.js';
 import { KNEX } from './database/connect.js';
 import { DecisionsController } from './decisions/decisions.controller.js';
 import { HealthController } from './health/health.controller.js';
+import { ownPagesOnly } from './http/ownPagesOnly.js';
 import { LOG, ProblemFilter } from './http/problemFilter.js';
 import { InstrumentsController } from './instruments/instruments.controller.js';
 import { JobAccess } from './jobs/jobAccess.js';
@@ -47,6 +48,8 @@ export interface AppParts {
   readonly scalePort: number;
   readonly webRoot: string | null;
   readonly logLevel: string;
+  /** Names that it answers to beside loopback's. */
+  readonly names?: readonly string[];
 }
 
 @Module({})
@@ -57,7 +60,13 @@ class AppModule {
       imports:
         webRoot === null
           ? []
-          : [ServeStaticModule.forRoot({ rootPath: webRoot, exclude: ['/api/{*path}', '/health/{*path}'], serveStaticOptions: { setHeaders: cacheForever } })],
+          : [
+              ServeStaticModule.forRoot({
+                rootPath: webRoot,
+                exclude: ['/api/{*path}', '/health/{*path}'],
+                serveStaticOptions: { setHeaders: cacheForever },
+              }),
+            ],
       controllers: [
         ShopController,
         ShopToolsController,
@@ -108,6 +117,7 @@ export async function createApp(parts: AppParts): Promise<NestExpressApplication
     forceCloseConnections: true,
   });
   app.use(pinoHttp({ logger: log, autoLogging: parts.logLevel !== 'warn' }));
+  app.use(ownPagesOnly(parts.names ?? []));
   app.use(helmet({ hsts: false, contentSecurityPolicy: { directives: CONTENT_POLICY } }));
   app.useBodyParser('json', { limit: '1mb' });
   app.useBodyParser('raw', { type: 'application/gzip', limit: `${MOST_RECORDING_MB}mb` });

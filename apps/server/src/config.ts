@@ -8,6 +8,8 @@ export interface Config {
   readonly webRoot: string | null;
   readonly shopName: string;
   readonly logLevel: string;
+  /** Names that the shop gives this machine, beside loopback's. */
+  readonly names: readonly string[];
 }
 
 /** @throws Error with a sentence when something needed is missing or makes no sense */
@@ -23,6 +25,7 @@ export function configFrom(env: NodeJS.ProcessEnv): Config {
     webRoot: env['TARE_WEB_ROOT'] ?? null,
     shopName: env['TARE_SHOP_NAME'] ?? 'The shop',
     logLevel: env['TARE_LOG'] ?? 'warn',
+    names: (env['TARE_NAMES'] ?? '').split(',').flatMap((name) => (name.trim() === '' ? [] : [name.trim()])),
   };
 }
 

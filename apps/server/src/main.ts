@@ -16,6 +16,7 @@ try {
     scalePort: config.scalePort,
     webRoot: config.webRoot,
     logLevel: config.logLevel,
+    names: config.names,
   });
   await app.listen(config.port, '127.0.0.1');
   console.log(`Tare is at http://127.0.0.1:${config.port}`);

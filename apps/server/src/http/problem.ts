@@ -4,9 +4,11 @@ import { CoreError } from '@tare/core';
 
 const TITLES: Readonly<Record<number, string>> = {
   400: 'Something in this entry cannot be',
+  403: 'Not from there',
   404: 'Not here',
   409: 'Somebody was faster',
   410: 'No longer here',
+  415: 'Not like that',
   422: 'This cannot be done',
   502: 'It does not answer',
   503: 'Not ready',

@@ -1,7 +1,7 @@
 import { PART_KINDS } from '@tare/core';
 import { randomUUID } from 'node:crypto';
 import type { JobLine, JobSheet, Problem } from '@tare/contract';
-import { specOf, TestServer } from '../testing/testServer.js';
+import { fromOwnPage, specOf, TestServer } from '../testing/testServer.js';
 
 let server: TestServer;
 beforeAll(async () => {
@@ -90,7 +90,7 @@ describe('jobs', () => {
   });
   it('calls what is no JSON by its name', async () => {
     const { default: request } = await import('supertest');
-    const response = await request(server.app.getHttpServer()).post('/api/jobs').set('content-type', 'application/json').send('{"id":');
+    const response = await fromOwnPage(request(server.app.getHttpServer()).post('/api/jobs')).set('content-type', 'application/json').send('{"id":');
     expect(response.status).toBe(400);
     expect((response.body as Problem).detail).toBe('The request could not be read: it has to be JSON.');
   });

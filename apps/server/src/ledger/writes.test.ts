@@ -295,7 +295,7 @@ async function sendAndHangUp({ method, path, body }: Sent): Promise<void> {
   const { port: linePort } = line.address() as AddressInfo;
   const sending = fetch(`http://127.0.0.1:${linePort}/api/${path}`, {
     method: method.toUpperCase(),
-    headers: { 'content-type': 'application/json' },
+    headers: { 'content-type': 'application/json', origin: `http://127.0.0.1:${linePort}` },
     body: JSON.stringify(body),
   });
   await expect(sending).rejects.toThrow();
@@ -313,8 +313,12 @@ it.each(['POST shop/people', 'PUT bob-box', 'POST jobs'])('%s without a body tha
   const upstream = server.app.getHttpServer();
   if (!upstream.listening) await server.app.listen(0, '127.0.0.1');
   const { port } = upstream.address() as AddressInfo;
-  const answer = await fetch(`http://127.0.0.1:${port}/api/${path}`, { method, headers: { 'content-type': 'text/plain' }, body: 'hello' });
-  expect([answer.status, ((await answer.json()) as Problem).detail]).toEqual([400, expect.stringContaining('no body that can be read')]);
+  const answer = await fetch(`http://127.0.0.1:${port}/api/${path}`, {
+    method,
+    headers: { 'content-type': 'text/plain', origin: `http://127.0.0.1:${port}` },
+    body: 'hello',
+  });
+  expect([answer.status, ((await answer.json()) as Problem).detail]).toEqual([415, expect.stringContaining('no body that can be read')]);
 });
 
 describe('two people at one versioned thing', () => {

@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import type { JobSheet, Problem } from '@tare/contract';
 import sharp from 'sharp';
 import request, { type Response } from 'supertest';
-import { TestServer } from '../testing/testServer.js';
+import { fromOwnPage, TestServer } from '../testing/testServer.js';
 import { cleanPhoto, MOST_PHOTO_MB } from './cleanPhoto.js';
 
 let server: TestServer;
@@ -27,7 +27,9 @@ const attach = (image: Buffer, type: string, more: Record<string, string> = {}):
   send(new URLSearchParams({ id: randomUUID(), partId: job.parts[0]!.id, personId: server.personId, ...more }), image, type);
 
 function send(query: URLSearchParams, image: Buffer, type: string): Promise<Response> {
-  return request(server.app.getHttpServer()).post(`/api/jobs/${job.id}/photos?${query.toString()}`).set('content-type', type).send(image);
+  return fromOwnPage(request(server.app.getHttpServer()).post(`/api/jobs/${job.id}/photos?${query.toString()}`))
+    .set('content-type', type)
+    .send(image);
 }
 
 describe('photos', () => {

@@ -8,11 +8,14 @@ import { listen as listenAsScale } from '@tare/standins/scale';
 import type { NestExpressApplication } from '@nestjs/platform-express';
 import type { Knex } from 'knex';
 import pg from 'pg';
-import request, { type Response } from 'supertest';
+import request, { type Response, type Test } from 'supertest';
 import { createApp } from '../app.js';
 import { connect, migrate } from '../database/connect.js';
 import { insertShop } from '../database/firstShop.js';
 import { StandinMachine } from '../spins/standinMachine.js';
+
+/** As a browser sends what one of Tare's own pages writes. Supertest knows its port only when it sends: both names go without one. */
+export const fromOwnPage = (test: Test): Test => test.set({ Host: '127.0.0.1', Origin: 'http://127.0.0.1' });
 
 /** A whole server on a database of its own, with a hurried stand-in machine. */
 export class TestServer {
@@ -84,23 +87,26 @@ export class TestServer {
   }
 
   post(path: string, body: object): Promise<Response> {
-    return request(this.app.getHttpServer()).post(`/api/${path}`).send(body);
+    return fromOwnPage(request(this.app.getHttpServer()).post(`/api/${path}`)).send(body);
   }
 
   /** Sends bytes and takes whatever comes back, unread. */
   raw(method: 'GET' | 'POST', path: string, type: string, body: Buffer): Promise<Response> {
     const address = `/api/${path}`;
     const to = request(this.app.getHttpServer());
-    return method === 'GET' ? to.get(address).buffer(true).parse(unread) : to.post(address).type(type).send(body);
+    return method === 'GET' ? to.get(address).buffer(true).parse(unread) : fromOwnPage(to.post(address)).type(type).send(body);
   }
 
   /** Sends JSON and takes whatever comes back, unread. */
   postForBytes(path: string, body: object): Promise<Response> {
-    return request(this.app.getHttpServer()).post(`/api/${path}`).buffer(true).parse(unread).send(body);
+    return fromOwnPage(request(this.app.getHttpServer()).post(`/api/${path}`))
+      .buffer(true)
+      .parse(unread)
+      .send(body);
   }
 
   put(path: string, body: object): Promise<Response> {
-    return request(this.app.getHttpServer()).put(`/api/${path}`).send(body);
+    return fromOwnPage(request(this.app.getHttpServer()).put(`/api/${path}`)).send(body);
   }
 
   /** A new job of this layout. */

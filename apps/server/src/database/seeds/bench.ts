@@ -48,7 +48,7 @@ export class Bench {
   async send<T>(path: string, body: unknown, method: 'POST' | 'PUT' = 'POST'): Promise<T> {
     const response = await fetch(`${this.api}/${path}`, {
       method,
-      headers: { 'content-type': 'application/json' },
+      headers: { 'content-type': 'application/json', origin: new URL(this.api).origin },
       body: JSON.stringify(body),
     });
     const text = await response.text();
