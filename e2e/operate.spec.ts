@@ -1,10 +1,13 @@
-import { spawn, type ChildProcess } from 'node:child_process';
+import { execFile, spawn, type ChildProcess } from 'node:child_process';
+import { randomUUID } from 'node:crypto';
 import { once } from 'node:events';
-import { chmod, mkdtemp, readFile, rm } from 'node:fs/promises';
+import { chmod, mkdtemp, readdir, readFile, rm, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { expect, test } from '@playwright/test';
+import { promisify } from 'node:util';
+import { expect, request, test } from '@playwright/test';
 import { freePort } from './app.js';
+import { ShopApi } from './shopApi.js';
 
 const ROOT = join(import.meta.dirname, '..');
 
@@ -16,11 +19,12 @@ class Command {
   constructor(
     readonly data: string,
     readonly ports: readonly number[],
+    more: Readonly<Record<string, string>> = {},
   ) {
     const [TARE_PORT, TARE_MACHINE_PORT, TARE_SCALE_PORT, TARE_PG_PORT] = ports.map(String);
     const { DATABASE_URL: _, ...env } = process.env;
     this.#child = spawn(join(ROOT, 'tare'), ['start'], {
-      env: { ...env, TARE_DATA: data, TARE_PORT, TARE_MACHINE_PORT, TARE_SCALE_PORT, TARE_PG_PORT },
+      env: { ...env, TARE_DATA: data, TARE_PORT, TARE_MACHINE_PORT, TARE_SCALE_PORT, TARE_PG_PORT, ...more },
       stdio: ['ignore', 'pipe', 'pipe'],
       detached: true,
     });
@@ -56,13 +60,28 @@ class Command {
   }
 }
 
+/** A folder that the database's user can reach, where everything runs as root. */
+async function folder(): Promise<string> {
+  const made = await mkdtemp(join(tmpdir(), 'tare-operate-'));
+  await chmod(made, 0o755);
+  return made;
+}
+
+/** One of the commands that end by themselves: what it said, and whether it did what it was asked. */
+async function command(data: string, ...words: readonly string[]): Promise<{ ok: boolean; said: string }> {
+  const { DATABASE_URL: _, ...env } = process.env;
+  const run = promisify(execFile)(join(ROOT, 'tare'), words, { env: { ...env, TARE_DATA: data } });
+  return run.then(
+    ({ stdout }) => ({ ok: true, said: stdout }),
+    (error: unknown) => ({ ok: false, said: (error as { stderr: string }).stderr }),
+  );
+}
+
 const fourPorts = (): Promise<number[]> => Promise.all([freePort(), freePort(), freePort(), freePort()]);
 
 test('what dies is started again, a second start harms nobody, and what a killed start left is ended', async () => {
   test.setTimeout(240_000);
-  const data = await mkdtemp(join(tmpdir(), 'tare-operate-'));
-  // As root the database runs as another user, who has to reach it.
-  await chmod(data, 0o755);
+  const data = await folder();
   const ports = await fourPorts();
   const tare = new Command(data, ports);
   await tare.isReady();
@@ -109,4 +128,79 @@ test('what dies is started again, a second start harms nobody, and what a killed
     expect(await next.readiness()).toBe(0);
   });
   await rm(data, { recursive: true, force: true });
+});
+
+test('what is backed up while people type comes back in an empty place, and nowhere else', async () => {
+  test.setTimeout(240_000);
+  const [data, elsewhere, backups] = [await folder(), await folder(), await folder()];
+  const file = join(backups, 'friday.backup');
+  const ports = await fourPorts();
+  const url = `http://127.0.0.1:${ports[0]}`;
+  const tare = new Command(data, ports, { TARE_BACKUPS: backups, TARE_BACKUPS_KEPT: '2' });
+  await tare.isReady();
+  const context = await request.newContext({ baseURL: url });
+  const person = { id: randomUUID(), name: 'Ottoline Fasch', role: 'balancing' };
+  expect((await context.post('/api/shop/people', { data: person, headers: { origin: url } })).status()).toBe(201);
+  const shop = await ShopApi.of(context, url);
+  const job = await shop.job('inline3');
+  await shop.weigh(job);
+  const pin = job.parts.find(({ kind }) => kind === 'pin')!;
+  const stop = new AbortController();
+  const typed = (async (): Promise<number> => {
+    let n = 0;
+    for (; !stop.signal.aborted; n += 1)
+      await shop.send(
+        'POST jobs/:jobId/readings',
+        { jobId: job.id },
+        { id: randomUUID(), personId: person.id, partId: pin.id, measure: 'mass', valueG: 148, cutId: null },
+      );
+    return n;
+  })();
+
+  await test.step('a backup is made beside the work, and one by the timer', async () => {
+    const made = await command(data, 'backup', file);
+    expect(made).toMatchObject({ ok: true });
+    expect(made.said).toMatch(/friday\.backup: 1 job, 1 person, \d+ readings, 0 spins, 0 photos, 0 recordings/);
+    await expect.poll(async () => (await readdir(backups)).filter((name) => name.startsWith('tare-')).length, { timeout: 30_000 }).toBe(1);
+    stop.abort();
+    expect(await typed).toBeGreaterThan(10);
+  });
+
+  await test.step('it is not restored onto data, nor while Tare runs on them', async () => {
+    expect(await command(data, 'restore', file)).toMatchObject({ ok: false, said: expect.stringContaining('Tare is running on') });
+    tare.kill('SIGTERM');
+    await tare.ended();
+    const onto = await command(data, 'restore', file);
+    expect(onto).toMatchObject({ ok: false, said: expect.stringContaining('There are data in') });
+  });
+
+  await test.step('a damaged one, and what is no backup, are refused before anything is touched', async () => {
+    const bytes = await readFile(file);
+    bytes[Math.floor(bytes.length * 0.6)]! ^= 1;
+    const damaged = join(backups, 'damaged');
+    await writeFile(damaged, bytes);
+    expect(await command(elsewhere, 'restore', damaged)).toMatchObject({ ok: false, said: expect.stringContaining('is damaged') });
+    await writeFile(damaged, bytes.subarray(0, 700));
+    expect(await command(elsewhere, 'restore', damaged)).toMatchObject({ ok: false, said: expect.stringContaining('is not a backup') });
+    expect(await command(data, 'backup', '/nowhere/at/all')).toMatchObject({
+      ok: false,
+      said: expect.stringContaining('There is no folder /nowhere/at'),
+    });
+  });
+
+  await test.step('in an empty place it comes back, and says what', async () => {
+    const back = await command(elsewhere, 'restore', file);
+    expect(back).toMatchObject({ ok: true });
+    expect(back.said).toMatch(/Came back, as of .*: 1 job, 1 person, \d+ readings/);
+    const again = new Command(elsewhere, ports);
+    await again.isReady();
+    const sheet = await shop.sheet(job.id);
+    expect(sheet.spec).toEqual(job.spec);
+    // Every acknowledged reading of a moment: in the order in which they were made, none between left out.
+    expect(sheet.readings).toHaveLength(Number(/(\d+) readings/.exec(back.said)![1]));
+    again.kill('SIGTERM');
+    await again.ended();
+  });
+  await context.dispose();
+  await Promise.all([data, elsewhere, backups].map((made) => rm(made, { recursive: true, force: true })));
 });

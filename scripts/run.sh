@@ -25,6 +25,15 @@ child() {
 start_machine() { child node apps/standins/dist/machine/main.js && recorded machine "$STARTED"; }
 start_scale() { child node apps/standins/dist/scale/main.js && recorded scale "$STARTED"; }
 start_server() { child node apps/server/dist/main.js && recorded server "$STARTED"; }
+start_backups() {
+  (
+    trap - EXIT INT TERM
+    keep_backups
+  ) 9>&- &
+  STARTED=$!
+  CHILDREN+=("$STARTED")
+  recorded backups "$STARTED"
+}
 # One that does not get ready ends, and is started again as long as that may help.
 start_database() { pg_launch && { pg_ready || true; }; }
 
@@ -50,6 +59,7 @@ serve() {
   # It has the shop already; what a newer Tare does otherwise is brought in.
   if [ "$kind" = demo ]; then node apps/server/dist/database/seeds/main.js; fi
   keep server
+  if [ -n "${TARE_BACKUPS:-}" ] && [ -n "${PG_FOLDER:-}" ]; then keep backups; fi
   watch_all
 }
 

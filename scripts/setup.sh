@@ -10,7 +10,7 @@ say() { printf '%s\n' "$*"; }
 
 port_in_use() { (exec 3<>"/dev/tcp/127.0.0.1/$1") 2>/dev/null; }
 
-free_port() { node -e "const s=require('net').createServer();s.listen(0,'127.0.0.1',()=>{console.log(s.address().port);s.close()})"; }
+free_port() { node -e "const s=require('net').createServer();s.listen(0,'127.0.0.1',()=>{console.log(String(s.address().port));s.close()})"; }
 
 # free_space FOLDER: a database needs some 200 MB to start and grow.
 free_space() {
