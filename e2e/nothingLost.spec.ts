@@ -75,3 +75,29 @@ test('a job is opened with a reading that waits, whichever comes first', async (
     await expect(page.getByRole('table', { name: 'Readings in g' })).toContainText(`148.${round}`);
   }
 });
+
+test('ten windows of one browser are ready, and all hear of a change, also when the one that listened is closed', async ({ page, context, shop }) => {
+  const job = await shop.job('inline3');
+  const pins = job.parts.filter(({ kind }) => kind === 'pin');
+  await openJob(page, job.id, 'weigh');
+  const windows = [page];
+  for (let i = 1; i < 10; i += 1) windows.push(await context.newPage());
+  for (const one of windows) {
+    await one.goto(`/jobs/${job.id}/weigh?kind=pin`);
+    await expect(one.getByLabel('Reading in grams')).toBeVisible();
+  }
+  const table = (one: typeof page): ReturnType<typeof page.getByRole> => one.getByRole('table', { name: 'Readings in g' });
+  await shop.weigh(
+    job,
+    ({ id }) => id === pins[0]!.id,
+    () => 148.1,
+  );
+  for (const one of windows) await expect(table(one)).toContainText('148.1');
+  await page.close();
+  await shop.weigh(
+    job,
+    ({ id }) => id === pins[1]!.id,
+    () => 148.2,
+  );
+  for (const one of windows.slice(1)) await expect(table(one)).toContainText('148.2');
+});

@@ -1,7 +1,7 @@
 export type { Amends, Attribution, Write } from './byPerson.js';
 export { fittingsChangeSchema, type FittingsChange, type ShopFittings, type TrialPiece } from './fittings.js';
 export { bitsChangeSchema, newPersonSchema, type BitsChange } from './shop.js';
-export type { ChangeWord } from './changes.js';
+export { ALL_JOBS, JOB_LIST_TABLES, type ChangeWord } from './changes.js';
 export { addressOf } from './address.js';
 export { ROUTE_BODIES, type Api, type RouteIds, type RouteName } from './api.js';
 export { check, type Checked, type FieldProblem, type Problem } from './messages.js';

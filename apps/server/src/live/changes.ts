@@ -1,5 +1,5 @@
 import { Injectable, Inject, type OnApplicationShutdown, type OnModuleInit } from '@nestjs/common';
-import type { ChangeWord } from '@tare/contract';
+import { ALL_JOBS, JOB_LIST_TABLES, type ChangeWord } from '@tare/contract';
 import type { Knex } from 'knex';
 import pg from 'pg';
 import { filter, map, Subject, type Observable } from 'rxjs';
@@ -8,8 +8,6 @@ import { KNEX } from '../database/connect.js';
 const RETRY_MS = 1000;
 
 type ToldOf = ChangeWord & { readonly shopId: string };
-/** Ledgers of a job that change what the job list says too. */
-const ON_THE_LIST: readonly string[] = ['job', 'job_removal'];
 
 /**
  * Word of every change, as the database tells it: whichever server, script or person made it. One connection of its own listens;
@@ -35,11 +33,13 @@ export class Changes implements OnModuleInit, OnApplicationShutdown {
     await this.client?.end();
   }
 
-  /** What changed of a shop's own things and, where one is open, of a job. */
+  /** What changed of a shop's own things and, where one is open, of a job, or of all of them. */
   of(shopId: string, jobId: string | null): Observable<ChangeWord> {
     return this.told.pipe(
       filter(
-        (word) => word === null || (word.shopId === shopId && (word.jobId === null || word.jobId === jobId || ON_THE_LIST.includes(word.table))),
+        (word) =>
+          word === null ||
+          (word.shopId === shopId && (jobId === ALL_JOBS || word.jobId === null || word.jobId === jobId || JOB_LIST_TABLES.includes(word.table))),
       ),
       map((word) => (word === null ? MISSED : { jobId: word.jobId, table: word.table, writeId: word.writeId })),
     );

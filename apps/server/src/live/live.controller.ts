@@ -1,5 +1,6 @@
 import { Controller, Query, Sse, type MessageEvent } from '@nestjs/common';
 import { interval, map, merge, type Observable } from 'rxjs';
+import { ALL_JOBS } from '@tare/contract';
 import { Describe } from '../http/describe.js';
 import { IdPipe } from '../http/idPipe.js';
 import { JobAccess } from '../jobs/jobAccess.js';
@@ -16,10 +17,12 @@ export class LiveController {
   ) {}
 
   @Sse()
-  @Describe('Says what was written of the shop’s own things, and of the job that `job` names, until the reader hangs up (server-sent events)')
+  @Describe(
+    'Says what was written of the shop’s own things, and of the job that `job` names (or all), until the reader hangs up (server-sent events)',
+  )
   async listen(@Query('job') job?: string): Promise<Observable<MessageEvent>> {
-    const jobId = job === undefined ? null : new IdPipe().transform(job);
-    if (jobId !== null) await this.jobs.require(jobId);
+    const jobId = job === undefined ? null : job === ALL_JOBS ? job : new IdPipe().transform(job);
+    if (jobId !== null && jobId !== ALL_JOBS) await this.jobs.require(jobId);
     return merge(
       this.changes.of(await this.jobs.shop.id(), jobId).pipe(map((data): MessageEvent => ({ data }))),
       interval(STILL_HERE_MS).pipe(map((): MessageEvent => ({ type: 'still-here', data: '' }))),

@@ -1,6 +1,6 @@
 import type { AddressInfo } from 'node:net';
 import { randomUUID } from 'node:crypto';
-import type { ChangeWord } from '@tare/contract';
+import { ALL_JOBS, type ChangeWord } from '@tare/contract';
 import { TestServer } from '../testing/testServer.js';
 
 let server: TestServer;
@@ -86,6 +86,18 @@ describe('word of changes', () => {
       ['bob_box', ids[1]],
       ['job_removal', ids[2]],
     ]);
+    line.hangUp();
+  });
+  it('is of every job for a listener who passes it on', async () => {
+    const [one, two] = [await server.job(), await server.job()];
+    const line = await listenTo(ALL_JOBS);
+    for (const job of [one, two])
+      await server.reading(
+        job,
+        job.parts.find(({ kind }) => kind === 'pin')!,
+        148,
+      );
+    expect([await line.next(), await line.next()].map(({ jobId }) => jobId)).toEqual([one.id, two.id]);
     line.hangUp();
   });
   it('comes again after the listening connection was killed, with a word to look at everything', async () => {

@@ -1,6 +1,7 @@
-import type { ChangeWord } from '@tare/contract';
+import { JOB_LIST_TABLES, type ChangeWord } from '@tare/contract';
 import { useQueryClient } from '@tanstack/react-query';
 import { useEffect } from 'react';
+import { listenToChanges } from './changeStream.js';
 import { isOwnWrite } from './ownWrites.js';
 import { jobKey } from './queries.js';
 
@@ -35,27 +36,29 @@ function keysOf({ jobId, table }: ChangeWord): (readonly string[])[] | undefined
   return key === undefined ? [] : [[key]];
 }
 
+/** Whether a window with this job open shows anything of it. */
+const isAbout = (word: ChangeWord, jobId: string | undefined): boolean =>
+  word.jobId === null || word.jobId === jobId || JOB_LIST_TABLES.includes(word.table);
+
 /** Looks again when anybody else changes the open job or the shop, so that two people at two screens see each other's work. */
 export function useChanges(jobId: string | undefined): void {
   const queries = useQueryClient();
   useEffect(() => {
     const due = new Map<string, readonly string[]>();
     let timer: ReturnType<typeof setTimeout> | undefined;
-    const source = new EventSource(`/api/changes${jobId === undefined ? '' : `?job=${jobId}`}`);
     const look = (): void => {
       due.forEach((queryKey) => void queries.invalidateQueries({ queryKey }));
       due.clear();
     };
-    source.onmessage = ({ data }: MessageEvent<string>) => {
-      const word = JSON.parse(data) as ChangeWord;
-      if (isOwnWrite(word.writeId)) return;
+    const hangUp = listenToChanges((word) => {
+      if (isOwnWrite(word.writeId) || !isAbout(word, jobId)) return;
       for (const key of keysOf(word) ?? [[]]) due.set(key.join(), key);
       clearTimeout(timer);
       timer = setTimeout(look, SETTLE_MS);
-    };
+    });
     return () => {
       clearTimeout(timer);
-      source.close();
+      hangUp();
     };
   }, [jobId, queries]);
 }
