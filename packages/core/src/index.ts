@@ -159,7 +159,7 @@ export { planChoices, planInputOf, type ChoicesInput, type PlanChoice, type Plan
 export { isPast, type Knowledge } from './correct/planOutcome.js';
 export { type TrackedPlane } from './correct/trackedPlane.js';
 export { meantBy } from './estimate/slips.js';
-export { whyTypeTwice, type ShownNow, type WhyTwice } from './job/typeTwice.js';
+export { whyTypeTwice, type WhyTwice } from './job/typeTwice.js';
 export { jobEstimate, trackedPlane, type JobEstimate } from './job/jobEstimate.js';
 export { chanceInside, verdictBy, type Verdict } from './estimate/verdict.js';
 export { usuallyMounted, type EstimateFacts } from './job/recordEvents.js';

@@ -9,15 +9,14 @@ import { connect, migrate } from './connect.js';
 try {
   const db = connect(configFrom(process.env).databaseUrl);
   await migrate(db);
-  const count = async (table: string, where = ''): Promise<number> =>
-    Number(((await db.raw(`select count(*) as n from ${table} ${where}`)) as { rows: { n: string }[] }).rows[0]!.n);
+  const count = async (table: string): Promise<number> => Number((await db(table).count({ n: '*' }).first())!.n);
   const counts = {
     jobs: await count('job'),
     people: await count('person'),
     readings: await count('reading'),
     spins: await count('spin'),
     photos: await count('photo'),
-    recordings: await count('spin', 'where recording is not null'),
+    recordings: Number((await db('spin').whereNotNull('recording').count({ n: '*' }).first())!.n),
   };
   await db.destroy();
   console.log(JSON.stringify(counts));
