@@ -1,5 +1,6 @@
 import type { PartFact } from '@tare/core';
 import fc from 'fast-check';
+import Papa from 'papaparse';
 import { readingsFromCsv, readingsToCsv } from './readingsCsv.js';
 import type { ReadingEntry } from './sheets.js';
 
@@ -52,6 +53,23 @@ describe('the readings file', () => {
     );
     expect(text).toContain('"said ""no"", twice"');
     expect(readingsFromCsv(text, parts)).toMatchObject({ good: [{ valueG: 612.4 }], bad: [], voided: 1 });
+  });
+  it.each([
+    ['=HYPERLINK("http://elsewhere.example";"look")', true],
+    ['+1+cmd', true],
+    ['-2+3', true],
+    ['@SUM(A1)', true],
+    ['\t=1', true],
+    ['wrong part', false],
+  ])('hands the reason %p to a spreadsheet as text', (reason, guarded) => {
+    const text = readingsToCsv(
+      { readings: [entry({ valueG: -0.3, voided: true, voidedBy: { reason, personId: 'p', at: '' } })], parts, partCuts: [] },
+      names,
+    );
+    const [, row] = Papa.parse<string[]>(text).data;
+    expect(row![6 + 1]).toBe(guarded ? `'${reason}` : reason);
+    // A difference below nothing stays a number.
+    expect(row![3]).toBe('-0.3');
   });
   it('names every bad line with its number and reason, and keeps the good ones', () => {
     const text = [

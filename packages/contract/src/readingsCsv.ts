@@ -29,6 +29,8 @@ export const READINGS_COLUMNS = [
   'instrument',
   'id',
 ] as const;
+/** A cell that begins like a formula and is no number. */
+const FORMULA = /^(?:[=@\t\r]|[+-](?!\d+(?:\.\d+)?$))/;
 type Row = Partial<Record<(typeof READINGS_COLUMNS)[number], string>>;
 
 /** Names that a file uses for what the ledger has by id. */
@@ -42,7 +44,8 @@ export function readingsToCsv(sheet: Pick<JobSheet, 'readings' | 'parts' | 'part
   const rows = sheet.readings.map((reading) => rowOf(reading, sheet, names));
   return Papa.unparse(
     { fields: [...READINGS_COLUMNS], data: rows.map((row) => READINGS_COLUMNS.map((column) => row[column] ?? '')) },
-    { newline: '\r\n' },
+    // A text that begins like a formula is one to a spreadsheet: an apostrophe makes it text again. Numbers stay numbers.
+    { newline: '\r\n', escapeFormulae: FORMULA },
   );
 }
 

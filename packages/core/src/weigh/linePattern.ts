@@ -1,3 +1,4 @@
+import { RE2JS } from 're2js';
 import { CoreError } from '../units/check.js';
 import { toGrams } from '../units/massUnits.js';
 
@@ -37,7 +38,8 @@ const FIELD = /\{(number|sign|unit|any|stable:([^|{}]*)\|([^|{}]*)|tare:([^|{}]*
 export type LineReader = (line: string) => ScaleLine | null;
 
 /**
- * Makes a reader from a template.
+ * Makes a reader from a template. Lines are matched in time that grows with their length and no faster (RE2's automaton), whatever the
+ * template: one with several {any} would otherwise hold up whoever reads it for minutes.
  * @returns a function that gives null for a line that does not fit
  * @throws CoreError when the template has no {number}, or a field twice, or a brace that belongs to no field
  */
@@ -58,8 +60,11 @@ export function lineReader(template: LineTemplate): LineReader {
   }
   pattern += literal(template.slice(at));
   if (!seen.has('number')) throw new CoreError('The pattern needs a {number}: without it a line has no weight.', 'template');
-  const compiled = new RegExp(`^\\s*${pattern}\\s*$`, 'i');
-  return (line) => read(compiled.exec(line)?.groups, words);
+  const compiled = RE2JS.compile(`^\\s*${pattern}\\s*$`, RE2JS.CASE_INSENSITIVE);
+  return (line) => {
+    const matcher = compiled.matcher(line);
+    return matcher.find() ? read(matcher.getNamedGroups(), words) : null;
+  };
 }
 
 function fieldPattern(name: string, match: RegExpMatchArray): string {
@@ -68,7 +73,7 @@ function fieldPattern(name: string, match: RegExpMatchArray): string {
     case 'number':
       return '\\s*(?<number>\\d+(?:[.,]\\d+)?)';
     case 'sign':
-      return '(?<sign>[-+\\u2212 ]?)';
+      return '(?<sign>[-+\u2212 ]?)';
     case 'unit':
       return '(?<unit>kg|gr|g|oz|lb)';
     case 'stable':
@@ -80,8 +85,7 @@ function fieldPattern(name: string, match: RegExpMatchArray): string {
   }
 }
 
-function read(groups: Record<string, string> | undefined, words: { stable?: string; net?: string }): ScaleLine | null {
-  if (!groups) return null;
+function read(groups: Readonly<Record<string, string | null>>, words: { stable?: string; net?: string }): ScaleLine {
   const size = Number(groups['number']!.replace(',', '.'));
   const negative = groups['sign'] === '-' || groups['sign'] === '\u2212';
   return {
