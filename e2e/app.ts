@@ -16,9 +16,6 @@ export interface RunningApp {
   readonly stopMachine: () => Promise<void>;
   /** The server's way to its database, which a test may cut. */
   readonly database: CutWire;
-  /** The server itself ends and starts again, on the same port. */
-  readonly stopServer: () => Promise<void>;
-  readonly startServer: () => Promise<void>;
 }
 
 /** Passes on everything between a port of its own and another, until it is cut: then nobody answers there. */
@@ -116,10 +113,12 @@ async function runApp(workerIndex: number): Promise<{ app: RunningApp; close: ()
     TARE_SCALE_HURRY: '8',
   };
   const startMachine = (): Promise<ChildProcess> => start('apps/standins/dist/machine/main.js', env);
-  const startServer = (): Promise<ChildProcess> => start('apps/server/dist/main.js', env);
-  const [firstMachine, scale, firstServer] = await Promise.all([startMachine(), start('apps/standins/dist/scale/main.js', env), startServer()]);
+  const [firstMachine, scale, server] = await Promise.all([
+    startMachine(),
+    start('apps/standins/dist/scale/main.js', env),
+    start('apps/server/dist/main.js', env),
+  ]);
   let machine = firstMachine;
-  let server = firstServer;
   return {
     app: {
       url: `http://127.0.0.1:${port}`,
@@ -128,10 +127,6 @@ async function runApp(workerIndex: number): Promise<{ app: RunningApp; close: ()
       },
       stopMachine: () => stop(machine),
       database: wire,
-      stopServer: () => stop(server),
-      startServer: async () => {
-        server = await startServer();
-      },
     },
     close: async () => {
       await Promise.all([stop(server), stop(machine), stop(scale)]);

@@ -75,7 +75,5 @@ async function send(method: string, path: string, body: unknown, signal?: AbortS
   }
   if (response.ok) return response;
   const problem = (await response.json().catch(() => null)) as Problem | null;
-  throw problem?.detail === undefined
-    ? new ProblemError(UNREACHABLE, isFaultStatus(response.status))
-    : new ProblemError(problem, isFaultStatus(response.status));
+  throw new ProblemError(problem?.detail === undefined ? UNREACHABLE : problem, isFaultStatus(response.status));
 }

@@ -7,16 +7,26 @@ const recordOf = (...ids: readonly string[]): JobRecord => ({ readings: ids.map(
 
 const tick = (): Promise<void> => new Promise((resolve) => setTimeout(resolve));
 
+/** A job's record as a screen watches it: each asking of it waits for a test's answer. */
+function watched(): {
+  queries: QueryClient;
+  answers: ((record: JobRecord) => void)[];
+  shown: () => readonly string[];
+  stop: () => void;
+} {
+  const queries = new QueryClient();
+  const answers: ((record: JobRecord) => void)[] = [];
+  const observer = new QueryObserver(queries, {
+    queryKey: jobKey('job'),
+    queryFn: () => new Promise<JobRecord>((resolve) => answers.push(resolve)),
+  });
+  const shown = (): readonly string[] => (observer.getCurrentResult().data?.readings ?? []).map(({ id }) => id);
+  return { queries, answers, shown, stop: observer.subscribe(() => undefined) };
+}
+
 describe('what the server has acknowledged', () => {
   it('does not lose what somebody else wrote while the record was on its way', async () => {
-    const queries = new QueryClient();
-    const answers: ((record: JobRecord) => void)[] = [];
-    const observer = new QueryObserver(queries, {
-      queryKey: jobKey('job'),
-      queryFn: () => new Promise<JobRecord>((resolve) => answers.push(resolve)),
-    });
-    const shown = (): readonly string[] => (observer.getCurrentResult().data?.readings ?? []).map(({ id }) => id);
-    const stop = observer.subscribe(() => undefined);
+    const { queries, answers, shown, stop } = watched();
     answers[0]!(recordOf('mine 1'));
     await tick();
     // Word of somebody else's reading: the record is asked for again, and meanwhile one's own is acknowledged.
@@ -35,14 +45,7 @@ describe('what the server has acknowledged', () => {
     queries.clear();
   });
   it('opens the job although its first record is still on its way, and then looks again', async () => {
-    const queries = new QueryClient();
-    const answers: ((record: JobRecord) => void)[] = [];
-    const observer = new QueryObserver(queries, {
-      queryKey: jobKey('job'),
-      queryFn: () => new Promise<JobRecord>((resolve) => answers.push(resolve)),
-    });
-    const shown = (): readonly string[] => (observer.getCurrentResult().data?.readings ?? []).map(({ id }) => id);
-    const stop = observer.subscribe(() => undefined);
+    const { queries, answers, shown, stop } = watched();
     await putReading(queries, 'job', reading('mine 1'));
     await putReading(queries, 'job', reading('mine 2'));
     expect(answers).toHaveLength(1);

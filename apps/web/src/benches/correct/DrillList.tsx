@@ -1,4 +1,4 @@
-import { degrees, fixed, metalAfter, NOUNS, shortSize, takenBy, toMeasureMm, wordOf } from '@tare/card';
+import { degrees, fixed, NOUNS, shortSize, toMeasureMm, wordOf } from '@tare/card';
 import type { HoleEntry, PlanEntry } from '@tare/contract';
 import { counterweightOf, furtherCut, isRimCut, isSpunBefore, type Cut, type HoleMetal } from '@tare/core';
 import { Printer } from 'lucide-react';
@@ -10,6 +10,7 @@ import { Button } from '../../ui/Button.js';
 import { Caution } from '../../ui/Notice.js';
 import { usePersonName } from '../../ui/usePersonName.js';
 import { LogHole } from './LogHole.js';
+import { usePlannedMetal } from './plannedCuts.js';
 import { ResidualLine } from './PlanTable.js';
 import { punched, RimStrips } from './RimStrips.js';
 import { useCutMetals } from './useCutMetals.js';
@@ -21,15 +22,7 @@ export function DrillList({ plan, onPutAside }: { readonly plan: PlanEntry; read
   const logged = (index: number): HoleEntry | undefined => sheet.holes.find((h) => h.planId === plan.id && h.planIndex === index);
   const allIn = plan.holes.every((_, i) => logged(i) !== undefined);
   const forStrips = punched(plan.holes);
-  const before = useMemo(
-    () =>
-      metalAfter(
-        sheet,
-        sheet.holes.filter((hole) => hole.planId !== plan.id),
-      ),
-    [sheet, plan],
-  );
-  const metals = useMemo(() => takenBy(before, plan.holes), [before, plan]);
+  const { before, metals } = usePlannedMetal(sheet, plan);
   const took = useCutMetals();
   const { crank } = useMemo(() => furtherCut(before, plan.holes.filter(isRimCut)), [before, plan]);
   return (

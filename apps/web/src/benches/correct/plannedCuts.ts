@@ -1,4 +1,7 @@
+import { metalAfter, takenBy } from '@tare/card';
 import type { JobSheet, PlanEntry } from '@tare/contract';
+import type { HoleMetal, MetalNow } from '@tare/core';
+import { useMemo } from 'react';
 
 /** A cut of a plan, by its place in it. */
 export interface PlannedCut {
@@ -13,4 +16,15 @@ export const planTakenAfter = ({ plans }: JobSheet, spinId: string | undefined):
 /** Cuts of a plan that are not in the log. */
 export function cutsLeft({ holes }: JobSheet, plan: PlanEntry): PlannedCut[] {
   return plan.holes.map((cut, index) => ({ cut, index })).filter(({ index }) => !holes.some((h) => h.planId === plan.id && h.planIndex === index));
+}
+
+/** The metal as it was before a plan's cuts, and what each of them takes as it is planned. */
+export function usePlannedMetal(sheet: JobSheet, plan: PlanEntry): { readonly before: MetalNow; readonly metals: readonly HoleMetal[] } {
+  return useMemo(() => {
+    const before = metalAfter(
+      sheet,
+      sheet.holes.filter(({ planId }) => planId !== plan.id),
+    );
+    return { before, metals: takenBy(before, plan.holes) };
+  }, [sheet, plan]);
 }

@@ -1,11 +1,11 @@
-import { count, metalAfter, takenBy } from '@tare/card';
+import { count } from '@tare/card';
 import type { PlanEntry } from '@tare/contract';
-import { useMemo, type ReactNode } from 'react';
+import type { ReactNode } from 'react';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { Button } from '../../ui/Button.js';
 import { useDraft } from '../../ui/useDraft.js';
 import { LogHole } from '../correct/LogHole.js';
-import { cutsLeft, planTakenAfter, type PlannedCut } from '../correct/plannedCuts.js';
+import { cutsLeft, planTakenAfter, usePlannedMetal, type PlannedCut } from '../correct/plannedCuts.js';
 
 export interface PlannedNotLogged {
   /** Nothing is spun before somebody has said what became of them. */
@@ -37,15 +37,7 @@ function Panel({
   readonly onNotMade: () => void;
 }): ReactNode {
   const { sheet } = useOpenJob();
-  const before = useMemo(
-    () =>
-      metalAfter(
-        sheet,
-        sheet.holes.filter(({ planId }) => planId !== plan.id),
-      ),
-    [sheet, plan],
-  );
-  const metals = useMemo(() => takenBy(before, plan.holes), [before, plan]);
+  const { before, metals } = usePlannedMetal(sheet, plan);
   return (
     <section aria-label="Planned and not logged" className="grid gap-3 border-l-8 border-brass bg-plate-low px-4 py-3">
       <h2 className="text-xl font-semibold">{`${count(left.length, 'planned cut')} not in the log. Made, or not?`}</h2>
