@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
-import type { JobLine, JobRecord, Shop } from '@tare/contract';
+import { Device, type JobLine, type JobRecord, type Shop } from '@tare/contract';
 import { Client } from 'pg';
 import { api, url } from './api.js';
 import { figure, timed, type Figure } from './figures.js';
@@ -73,14 +73,12 @@ const WARM_UP = 100;
 
 async function roundTrips(said: string): Promise<Figure[]> {
   const [shop, jobs] = [await api<Shop>('shop'), await api<JobLine[]>('jobs?q=Ostrell')];
+  const device = new Device(url);
   const sheet = await api<JobRecord>(`jobs/${jobs[0]!.id}`);
   const part = sheet.parts.find((p) => p.kind === 'ringSet')!;
   const capture = async (): Promise<void> => {
-    const response = await fetch(`${url}/api/jobs/${sheet.id}/readings`, {
-      method: 'POST',
-      headers: { 'content-type': 'application/json', origin: new URL(url).origin },
-      body: JSON.stringify({ id: randomUUID(), personId: shop.people[0]!.id, partId: part.id, measure: 'mass', valueG: 31.2, cutId: null }),
-    });
+    const reading = { id: randomUUID(), personId: shop.people[0]!.id, partId: part.id, measure: 'mass', valueG: 31.2, cutId: null };
+    const response = await device.send('POST', `jobs/${sheet.id}/readings`, reading);
     if (!response.ok) throw new Error(await response.text());
   };
   // A server that has just started compiles what it does first.

@@ -152,8 +152,8 @@ export const test = base.extend<{ shop: ShopApi }, { app: RunningApp }>({
     await use(app.url);
   },
   /** The shop by its API: what a test is not about is entered there. */
-  shop: async ({ request, app }, use) => {
-    await use(await ShopApi.of(request, app.url));
+  shop: async ({ app }, use) => {
+    await use(await ShopApi.at(app.url));
   },
 });
 

@@ -5,7 +5,8 @@ import { chmod, mkdtemp, readdir, readFile, rm, writeFile } from 'node:fs/promis
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { promisify } from 'node:util';
-import { expect, request, test } from '@playwright/test';
+import { expect, test } from '@playwright/test';
+import { Device } from '@tare/contract';
 import { freePort } from './app.js';
 import { ShopApi } from './shopApi.js';
 
@@ -138,10 +139,9 @@ test('what is backed up while people type comes back in an empty place, and nowh
   const url = `http://127.0.0.1:${ports[0]}`;
   const tare = new Command(data, ports, { TARE_BACKUPS: backups, TARE_BACKUPS_KEPT: '2' });
   await tare.isReady();
-  const context = await request.newContext({ baseURL: url });
   const person = { id: randomUUID(), name: 'Ottoline Fasch', role: 'balancing' };
-  expect((await context.post('/api/shop/people', { data: person, headers: { origin: url } })).status()).toBe(201);
-  const shop = await ShopApi.of(context, url);
+  expect((await new Device(url).send('POST', 'shop/people', person)).status).toBe(201);
+  const shop = await ShopApi.at(url);
   const job = await shop.job('inline3');
   await shop.weigh(job);
   const pin = job.parts.find(({ kind }) => kind === 'pin')!;
@@ -201,6 +201,5 @@ test('what is backed up while people type comes back in an empty place, and nowh
     again.kill('SIGTERM');
     await again.ended();
   });
-  await context.dispose();
   await Promise.all([data, elsewhere, backups].map((made) => rm(made, { recursive: true, force: true })));
 });

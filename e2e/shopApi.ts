@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
-import type { APIRequestContext } from '@playwright/test';
 import {
   addressOf,
+  Device,
   factsOf,
   sheetOf,
   type Api,
@@ -50,37 +50,34 @@ let made = 0;
 /** The shop by its API, with somebody at the bench: jobs of a test's own, brought to where the test begins. */
 export class ShopApi {
   private constructor(
-    private readonly request: APIRequestContext,
-    /** Where Tare runs: what is written says that it comes from there, as its own pages do. */
     private readonly origin: string,
+    private readonly device: Device,
     readonly personId: string,
   ) {}
 
-  static async of(request: APIRequestContext, origin: string): Promise<ShopApi> {
-    const { people } = (await (await request.get('/api/shop')).json()) as Shop;
-    return new ShopApi(request, origin, people.find(({ name }) => name === 'Ottoline Fasch')!.id);
+  /** @param origin where Tare runs */
+  static async at(origin: string): Promise<ShopApi> {
+    const device = new Device(origin);
+    const { people } = (await (await device.send('GET', 'shop')).json()) as Shop;
+    return new ShopApi(origin, device, people.find(({ name }) => name === 'Ottoline Fasch')!.id);
   }
 
   /** Sends what a screen would send. @throws Error with the server's sentence */
   async send<R extends RouteName>(route: R, ids: RouteIds<R>, body: Api[R]['body']): Promise<Api[R]['answer']> {
     const method = route.slice(0, route.indexOf(' '));
-    const answer = await this.request.fetch(`/api/${addressOf(route, ids)}`, {
-      method,
-      headers: { origin: this.origin },
-      ...(body === undefined ? {} : { data: body as object }),
-    });
-    if (!answer.ok()) throw new Error(`${route}: ${answer.status()} ${await answer.text()}`);
+    const answer = await this.device.send(method, addressOf(route, ids), body as object | undefined);
+    if (!answer.ok) throw new Error(`${route}: ${answer.status} ${await answer.text()}`);
     return (await answer.json()) as Api[R]['answer'];
   }
 
   /** Who works here. */
   async people(): Promise<Shop['people']> {
-    return ((await (await this.request.get('/api/shop')).json()) as Shop).people;
+    return (await this.send('GET shop', {}, undefined)).people;
   }
 
   /** What the server says of itself and its database. */
   async readiness(): Promise<number> {
-    return (await this.request.get('/health/ready')).status();
+    return (await fetch(`${this.origin}/health/ready`)).status;
   }
 
   async sheet(jobId: string): Promise<JobSheet> {
@@ -157,7 +154,7 @@ export class ShopApi {
     const { id } = await this.ready(layoutId, change);
     const dials = { supports: 'hard', looseBob: false, endStopForgotten: false, lightG };
     const data = { id: randomUUID(), personId: this.personId, speedRpm: 600, turns: 60, cautionsConfirmed: true, dials };
-    const answer = await this.request.post(`/api/jobs/${id}/spins`, { data, headers: { origin: this.origin } });
+    const answer = await this.device.send('POST', `jobs/${id}/spins`, data);
     if (!(await answer.text()).includes('"done"')) throw new Error('The stand-in did not spin.');
     return this.sheet(id);
   }

@@ -4,10 +4,13 @@ import { NestFactory } from '@nestjs/core';
 import type { NestExpressApplication } from '@nestjs/platform-express';
 import { ServeStaticModule } from '@nestjs/serve-static';
 import { DocumentBuilder, SwaggerModule } from '@nestjs/swagger';
+import cookieParser from 'cookie-parser';
 import helmet from 'helmet';
 import type { Knex } from 'knex';
 import { pino, type Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
+import { AtTheBenchController } from './access/atTheBench.controller.js';
+import { Gate, requireRoles } from './access/gate.js';
 import { BobBoxController } from './bobs/bobBox.controller.js';
 import { CardStore } from './cards/cardStore.js';
 import { CardsController } from './cards/cards.controller.js';
@@ -44,6 +47,8 @@ import { WeighingController } from './weighing/weighing.controller.js';
 
 export interface AppParts {
   readonly db: Knex;
+  /** What it signs cookies with. */
+  readonly cookieSecret: string;
   readonly machine: BalancingMachine;
   readonly scalePort: number;
   readonly webRoot: string | null;
@@ -68,6 +73,7 @@ class AppModule {
               }),
             ],
       controllers: [
+        AtTheBenchController,
         ShopController,
         ShopToolsController,
         InstrumentsController,
@@ -95,6 +101,7 @@ class AppModule {
         { provide: SCALE_PORT, useValue: scalePort },
         { provide: LOG, useValue: log },
         CurrentShop,
+        Gate,
         JobAccess,
         JobLines,
         Changes,
@@ -119,10 +126,12 @@ export async function createApp(parts: AppParts): Promise<NestExpressApplication
   app.use(pinoHttp({ logger: log, autoLogging: parts.logLevel !== 'warn' }));
   app.use(ownPagesOnly(parts.names ?? []));
   app.use(helmet({ hsts: false, contentSecurityPolicy: { directives: CONTENT_POLICY } }));
+  app.use(cookieParser(parts.cookieSecret));
   app.useBodyParser('json', { limit: '1mb' });
   app.useBodyParser('raw', { type: 'application/gzip', limit: `${MOST_RECORDING_MB}mb` });
   app.useBodyParser('raw', { type: ['image/*', 'application/octet-stream'], limit: `${MOST_PHOTO_MB}mb` });
   app.useGlobalFilters(app.get(ProblemFilter));
+  app.useGlobalGuards(app.get(Gate));
   const document = SwaggerModule.createDocument(
     app,
     new DocumentBuilder()
@@ -132,6 +141,7 @@ export async function createApp(parts: AppParts): Promise<NestExpressApplication
       .setVersion('0.1.0')
       .build(),
   );
+  requireRoles(document);
   SwaggerModule.setup('api/docs', app, document, { jsonDocumentUrl: 'api/openapi.json' });
   app.enableShutdownHooks();
   return app;

@@ -1,3 +1,4 @@
+import { secretOf } from './access/secret.js';
 import { createApp } from './app.js';
 import { configFrom } from './config.js';
 import { connect, migrate } from './database/connect.js';
@@ -12,6 +13,7 @@ try {
   await ensureShop(db, config.shopName);
   const app = await createApp({
     db,
+    cookieSecret: await secretOf(db, 'cookies'),
     machine: new StandinMachine(config.machinePort),
     scalePort: config.scalePort,
     webRoot: config.webRoot,

@@ -21,6 +21,7 @@ interface Route<Body, Answer> {
 
 /** Every request whose body and answer are JSON, by its method and address; `:name` stands for an id in the address. */
 export interface Api {
+  'POST at-the-bench': Route<shop.Picked, sheets.Person>;
   'GET shop': Route<undefined, sheets.Shop>;
   'POST shop/people': Route<sheets.Person, sheets.Person>;
   'PUT shop/bits': Route<shop.BitsChange, sheets.Shop>;
@@ -83,6 +84,7 @@ export type RouteIds<R extends RouteName> = Readonly<Record<NamesIn<R>, string>>
 
 /** The schema that checks each body; null where there is none to send. */
 export const ROUTE_BODIES = {
+  'POST at-the-bench': shop.pickedSchema,
   'GET shop': null,
   'POST shop/people': shop.newPersonSchema,
   'PUT shop/bits': shop.bitsChangeSchema,

@@ -5,7 +5,31 @@ import { idSchema, named } from './ids.js';
 export interface ByPerson {
   readonly personId: string;
 }
-export const personId = named(idSchema, 'Who is at the bench');
+
+/** The header in which a request says which of the people picked on its device makes the entry. */
+export const PERSON_HEADER = 'Tare-Person';
+
+/**
+ * Never part of what is sent: a request says who makes it (`PERSON_HEADER`, and a signed cookie that says who was picked on the
+ * device), and whoever checks the entry puts it in (`check`’s `personId`).
+ */
+const personId = Joi.string()
+  .forbidden()
+  .default(Joi.ref('$personId'))
+  .messages({ 'any.unknown': 'Who makes an entry is not said in it: it is whoever was picked at the bench.' });
+
+/** An entry as it is sent, and who makes it. */
+export interface Sent {
+  readonly body: string;
+  readonly personId: string | null;
+}
+
+/** Takes out of an entry, and of the entries in it, who makes them. */
+export function sentBy(entry: unknown): Sent {
+  const body = JSON.stringify(entry, (key, value: unknown) => (key === 'personId' ? undefined : value));
+  const { personId: by } = (entry ?? {}) as Partial<ByPerson>;
+  return { body, personId: by ?? null };
+}
 
 /** Every write has an id of its own, made by whoever makes it: sent twice it is one, and answered alike. */
 export interface Write extends ByPerson {

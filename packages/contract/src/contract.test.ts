@@ -1,5 +1,16 @@
 import { crankTemplate, layOut, LAYOUTS, type JobSpec } from '@tare/core';
-import { check, computeSchemas, newDecisionSchema, newHoleSchema, newJobSchema, newReadingSchema, spinRequestSchema, type Checked } from './index.js';
+import {
+  check,
+  computeSchemas,
+  newDecisionSchema,
+  newHoleSchema,
+  newJobSchema,
+  newReadingSchema,
+  readingBatchSchema,
+  sentBy,
+  spinRequestSchema,
+  type Checked,
+} from './index.js';
 
 const id = '8b1d3c1e-94a8-4b0f-9a52-0c5d4d7f2d11';
 const layout = layOut(LAYOUTS.v8Cross90, 110);
@@ -22,10 +33,10 @@ const problemsOf = (checked: Checked<unknown>): readonly (readonly [string, stri
 
 describe('newJobSchema', () => {
   it('takes a sound job as it is', () => {
-    expect(check(newJobSchema, { id, personId: id, spec })).toEqual({ ok: true, value: { id, personId: id, spec } });
+    expect(check(newJobSchema, { id, spec }, 'ottoline')).toEqual({ ok: true, value: { id, personId: 'ottoline', spec } });
   });
   it('complains of everything at once, with a path and a sentence', () => {
-    const bad = { id, personId: id, spec: { ...spec, customer: ' ', strokeMm: -88, redlineRpm: Number.NaN, balance: 'sideways' } };
+    const bad = { id, spec: { ...spec, customer: ' ', strokeMm: -88, redlineRpm: Number.NaN, balance: 'sideways' } };
     expect(problemsOf(check(newJobSchema, bad))).toEqual([
       ['spec.customer', 'The customer is blank.'],
       ['spec.strokeMm', 'The stroke is -88; the least that makes sense is 10.'],
@@ -35,12 +46,12 @@ describe('newJobSchema', () => {
   });
   it('names an angle of 1000° in the pin where it stands', () => {
     const pins = layout.pins.map((pin, i) => (i === 2 ? { ...pin, angleDeg: 1000 } : pin));
-    expect(problemsOf(check(newJobSchema, { id, personId: id, spec: { ...spec, layout: { ...layout, pins } } }))).toEqual([
+    expect(problemsOf(check(newJobSchema, { id, spec: { ...spec, layout: { ...layout, pins } } }))).toEqual([
       ['spec.layout.pins.2.angleDeg', 'The pin’s angle is 1000; the most that makes sense is 360.'],
     ]);
   });
   it('drops and converts nothing', () => {
-    expect(problemsOf(check(newJobSchema, { id, personId: id, spec: { ...spec, strokeMm: '88', extra: 1 } })).map(([field]) => field)).toEqual([
+    expect(problemsOf(check(newJobSchema, { id, spec: { ...spec, strokeMm: '88', extra: 1 } })).map(([field]) => field)).toEqual([
       'spec.strokeMm',
       'spec.extra',
     ]);
@@ -48,21 +59,34 @@ describe('newJobSchema', () => {
 });
 
 describe('newReadingSchema', () => {
-  const reading = { id, personId: id, partId: id, measure: 'mass', valueG: 612.4, cutId: null };
+  const reading = { id, partId: id, measure: 'mass', valueG: 612.4, cutId: null };
   it.each<[string, object, string, string]>([
     ['text', { valueG: '612,4' }, 'valueG', 'The reading has to be a number.'],
     ['a blank', { valueG: undefined }, 'valueG', 'The reading is missing.'],
     ['infinity', { valueG: Infinity }, 'valueG', 'The reading has to be a number.'],
     ['a measure nobody takes', { measure: 'middle' }, 'measure', 'What was weighed has to be one of mass, total, bigEnd, smallEnd.'],
-    ['nobody at the bench', { personId: '' }, 'personId', 'Who is at the bench is blank.'],
+    ['who makes it said in it', { personId: id }, 'personId', 'Who makes an entry is not said in it: it is whoever was picked at the bench.'],
   ])('refuses %s', (_name, change, field, message) => {
     expect(problemsOf(check(newReadingSchema, { ...reading, ...change }))).toContainEqual([field, message]);
   });
 });
 
+describe('who makes an entry', () => {
+  const reading = { id, partId: id, measure: 'mass', valueG: 612.4, cutId: null };
+  it('is not sent in it, nor in the entries that it holds', () => {
+    const batch = { id, personId: 'bram', readings: [{ ...reading, personId: 'bram' }] };
+    const { body, personId } = sentBy(batch);
+    expect([personId, JSON.parse(body)]).toEqual(['bram', { id, readings: [reading] }]);
+    expect(sentBy({ id }).personId).toBeNull();
+  });
+  it('is put into all of them by whoever checks it', () => {
+    const checked = check(readingBatchSchema, { id, readings: [reading] }, 'bram');
+    expect(checked).toEqual({ ok: true, value: { id, personId: 'bram', readings: [{ ...reading, personId: 'bram' }] } });
+  });
+});
+
 describe('newDecisionSchema', () => {
-  const decide = (subject: string, value: unknown): Checked<unknown> =>
-    check(newDecisionSchema, { id, personId: id, baseVersion: 0, subject, value });
+  const decide = (subject: string, value: unknown): Checked<unknown> => check(newDecisionSchema, { id, baseVersion: 0, subject, value });
   it('fits each subject with its own kind of value', () => {
     expect(decide('bob.factorRatio', 0.5).ok).toBe(true);
     expect(decide('bob.acceptedG', [1974, 1974]).ok).toBe(true);
@@ -78,7 +102,7 @@ describe('newDecisionSchema', () => {
 
 describe('spins and holes', () => {
   it('will not spin without the guard', () => {
-    const request = { id, personId: id, speedRpm: 600, turns: 60 };
+    const request = { id, speedRpm: 600, turns: 60 };
     expect(check(spinRequestSchema, { ...request, cautionsConfirmed: true }).ok).toBe(true);
     expect(problemsOf(check(spinRequestSchema, { ...request, cautionsConfirmed: false }))).toEqual([
       ['cautionsConfirmed', 'Confirm the guard and the fasteners before the spin.'],
@@ -89,7 +113,7 @@ describe('spins and holes', () => {
   });
   it('keeps an angle in its half-open range', () => {
     const cut = { kind: 'radial', counterweightId: 'cw1', bitMm: 12, pointAngleDeg: 118, depthMm: 20 };
-    const log = (more: object): unknown => ({ id, personId: id, planId: null, planIndex: null, cut: { ...cut, ...more } });
+    const log = (more: object): unknown => ({ id, planId: null, planIndex: null, cut: { ...cut, ...more } });
     expect(check(newHoleSchema, log({ angleDeg: 0 })).ok).toBe(true);
     expect(problemsOf(check(newHoleSchema, log({ angleDeg: 360 })))).toEqual([['cut.angleDeg', 'The angle is 360; it has to be below 360.']]);
     // Each kind has its own fields, and no others.

@@ -1,6 +1,8 @@
-export type { Amends, Attribution, Write } from './byPerson.js';
+export { PERSON_HEADER, sentBy, type Sent, type Amends, type Attribution, type Write } from './byPerson.js';
+export { Device } from './device.js';
+export { ROUTE_ROLES, type Role } from './roles.js';
 export { fittingsChangeSchema, type FittingsChange, type ShopFittings, type TrialPiece } from './fittings.js';
-export { bitsChangeSchema, newPersonSchema, type BitsChange } from './shop.js';
+export { bitsChangeSchema, newPersonSchema, pickedSchema, type BitsChange, type Picked } from './shop.js';
 export { ALL_JOBS, JOB_LIST_TABLES, type ChangeWord } from './changes.js';
 export { addressOf } from './address.js';
 export { ROUTE_BODIES, type Api, type RouteIds, type RouteName } from './api.js';

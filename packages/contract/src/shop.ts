@@ -11,6 +11,12 @@ export const newPersonSchema = Joi.object<Person, true>({
   role: named(Joi.string().max(80).allow('').required(), 'The role'),
 });
 
+/** Whoever is put at the bench on the device that asks. */
+export interface Picked {
+  readonly pick: string;
+}
+export const pickedSchema = Joi.object<Picked, true>({ pick: named(idSchema, 'Who is at the bench') });
+
 export interface BitsChange extends Change {
   readonly bits: readonly Bit[];
 }

@@ -46,7 +46,7 @@ export class CardsController {
   @Get('card.pdf')
   @Describe('The card as a PDF file on A4 or letter; as it was signed where a sign-off is named')
   async pdf(@Param('jobId', IdPipe) jobId: string, @Query() query: Record<string, string>, @Res() response: Response): Promise<void> {
-    const { paper, signOffId } = checked<PdfQuery>(pdfQuerySchema, query);
+    const { paper, signOffId } = checked<PdfQuery>(pdfQuerySchema, query, null);
     const { sheet, figures, card: fresh } = await this.cards.fresh(jobId);
     const card = signOffId === undefined ? fresh : await this.cards.signedOne(jobId, signOffId);
     // The map shows the crank as it is: beside a card of another day it would say something else.

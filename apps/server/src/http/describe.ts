@@ -4,7 +4,14 @@ import type Joi from 'joi';
 
 /** JSON Schema of a contract's schema, as OpenAPI 3.1 takes it. */
 export function jsonSchemaOf(schema: Joi.Schema): Record<string, unknown> {
-  return schema['~standard'].jsonSchema.input({ target: 'draft-2020-12' });
+  return withoutPerson(schema['~standard'].jsonSchema.input({ target: 'draft-2020-12' })) as Record<string, unknown>;
+}
+
+/** Who makes an entry is not sent in it. */
+function withoutPerson(schema: unknown): unknown {
+  if (Array.isArray(schema)) return schema.map(withoutPerson);
+  if (typeof schema !== 'object' || schema === null) return schema;
+  return Object.fromEntries(Object.entries(schema).flatMap(([key, value]) => (key === 'personId' ? [] : [[key, withoutPerson(value)]])));
 }
 
 /** Describes an operation in OpenAPI from the very schema that checks it. */

@@ -4,6 +4,7 @@ import { CoreError } from '@tare/core';
 
 const TITLES: Readonly<Record<number, string>> = {
   400: 'Something in this entry cannot be',
+  401: 'Who is it?',
   403: 'Not from there',
   404: 'Not here',
   409: 'Somebody was faster',

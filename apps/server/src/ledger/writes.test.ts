@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { createServer, request as httpRequest } from 'node:http';
 import type { AddressInfo } from 'node:net';
-import type { Problem } from '@tare/contract';
+import { sentBy, type Problem } from '@tare/contract';
 import { BALANCED, crankTemplate, LAYOUTS, USUAL_TOOLS, type BobBox } from '@tare/core';
 import type { Response } from 'supertest';
 import { specOf, TestServer, TYPED_MACHINE, TYPED_SCALE } from '../testing/testServer.js';
@@ -282,6 +282,7 @@ describe.each(Object.entries(WRITES))('%s', (_name, { sent, other, table }) => {
 
 /** Sends through a line that dies once the server has answered and before the answer is through. */
 async function sendAndHangUp({ method, path, body }: Sent): Promise<void> {
+  const { body: entry, personId } = sentBy(body);
   const upstream = server.app.getHttpServer();
   if (!upstream.listening) await server.app.listen(0, '127.0.0.1');
   const { port } = upstream.address() as AddressInfo;
@@ -295,8 +296,8 @@ async function sendAndHangUp({ method, path, body }: Sent): Promise<void> {
   const { port: linePort } = line.address() as AddressInfo;
   const sending = fetch(`http://127.0.0.1:${linePort}/api/${path}`, {
     method: method.toUpperCase(),
-    headers: { 'content-type': 'application/json', origin: `http://127.0.0.1:${linePort}` },
-    body: JSON.stringify(body),
+    headers: { ...(await server.as(personId)), 'content-type': 'application/json', origin: `http://127.0.0.1:${linePort}` },
+    body: entry,
   });
   await expect(sending).rejects.toThrow();
   line.close();

@@ -158,7 +158,7 @@ describe('a recorded spin', () => {
     const { machine, calibration, jobId } = await calibrated();
     expect(calibration.condition).toBeLessThan(3);
     const id = randomUUID();
-    const query = { id, personId: server.personId, machineId: machine.id, calibrationId: calibration.id, cautionsConfirmed: true };
+    const query = { id, machineId: machine.id, calibrationId: calibration.id, cautionsConfirmed: true };
     const answer = await send(`jobs/${jobId}/spins/recorded`, query, recordingOf(own));
     expect([answer.status, (answer.body as { summary?: { turns: number } }).summary?.turns]).toEqual([201, 23]);
     const [spin] = (await server.sheet(jobId)).spins;
@@ -235,7 +235,7 @@ describe('a recorded spin', () => {
       spec: { ...machine.spec, scatterGmm: 20 },
     });
     const hung = { aGmm: fromPolar(300, 10), bGmm: ZERO };
-    const query = { personId: server.personId, machineId: machine.id, calibrationId: calibration.id, cautionsConfirmed: true };
+    const query = { machineId: machine.id, calibrationId: calibration.id, cautionsConfirmed: true };
     const on = { ...own, aGmm: add(own.aGmm, hung.aGmm) };
     const answer = await send(`jobs/${jobId}/spins/recorded`, { ...query, id: randomUUID(), hung: JSON.stringify(hung) }, recordingOf(on));
     expect(answer.status).toBe(201);
@@ -252,7 +252,7 @@ describe('a recorded spin', () => {
   it('refuses runs that tell nothing, and another machine’s calibration', async () => {
     const { calibration, jobId } = await calibrated();
     const other = await put({ driver: 'recorded', unit: 'none' });
-    const query = { id: randomUUID(), personId: server.personId, machineId: other.id, calibrationId: calibration.id, cautionsConfirmed: true };
+    const query = { id: randomUUID(), machineId: other.id, calibrationId: calibration.id, cautionsConfirmed: true };
     expect(((await send(`jobs/${jobId}/spins/recorded`, query, recordingOf(own))).body as Problem).detail).toContain('made on another machine');
     const same = { trial: { aGmm: ZERO, bGmm: ZERO }, reading: heard(own) };
     const refused = await server.post('machines/calibrations', {

@@ -31,6 +31,7 @@ import {
   type Vector,
 } from '@tare/core';
 import type { Request, Response } from 'express';
+import { makerOf } from '../access/maker.js';
 import { checked, CheckedBody } from '../http/checkedBody.js';
 import { Describe } from '../http/describe.js';
 import { IdPipe } from '../http/idPipe.js';
@@ -109,13 +110,13 @@ export class OwnSpinsController {
   }
 
   @Post('jobs/:jobId/spins/recorded')
-  @Describe('Bring in a recorded spin: gzipped CSV or WAV as the body; id, personId, machineId, calibrationId and cautionsConfirmed as the query')
+  @Describe('Bring in a recorded spin: gzipped CSV or WAV as the body; id, machineId, calibrationId and cautionsConfirmed as the query')
   async recorded(
     @Param('jobId', IdPipe) jobId: string,
     @Query() query: QueryWords,
     @Req() request: Request,
   ): Promise<{ id: string; summary: RecordingSummary }> {
-    const spin = checked<NewRecordedSpin>(newRecordedSpinSchema, {
+    const said = {
       ...query,
       cautionsConfirmed: query['cautionsConfirmed'] === 'true',
       hung: jsonOf(query['hung'], null),
@@ -123,7 +124,8 @@ export class OwnSpinsController {
       mounted: jsonOf(query['mounted'], undefined),
       hungPieces: jsonOf(query['hungPieces'], undefined),
       ...(query['quick'] === undefined ? {} : { quick: query['quick'] === 'true' }),
-    });
+    };
+    const spin = checked<NewRecordedSpin>(newRecordedSpinSchema, said, makerOf(request));
     const sheet = await this.jobs.sheet(jobId);
     const machine = await this.machines.machine(spin.machineId);
     const { spec } = machine;

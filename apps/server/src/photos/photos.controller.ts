@@ -2,6 +2,7 @@ import { createHash } from 'node:crypto';
 import { Controller, Get, HttpCode, Param, Post, Query, Req, Res } from '@nestjs/common';
 import { newPhotoSchema, photoRemovalSchema, type NewPhoto, type Write } from '@tare/contract';
 import type { Request, Response } from 'express';
+import { makerOf } from '../access/maker.js';
 import { checked, CheckedBody } from '../http/checkedBody.js';
 import { Describe } from '../http/describe.js';
 import { IdPipe } from '../http/idPipe.js';
@@ -15,9 +16,9 @@ export class PhotosController {
   constructor(private readonly jobs: JobAccess) {}
 
   @Post()
-  @Describe('Attach a picture to a part, a spin or a cut: JPEG, PNG or WebP as the body; id, personId and partId or entryId as the query')
+  @Describe('Attach a picture to a part, a spin or a cut: JPEG, PNG or WebP as the body; id and partId or entryId as the query')
   async attach(@Param('jobId', IdPipe) jobId: string, @Query() query: unknown, @Req() request: Request): Promise<{ attached: true }> {
-    const { id, partId, entryId, personId } = checked<NewPhoto>(newPhotoSchema, query);
+    const { id, partId, entryId, personId } = checked<NewPhoto>(newPhotoSchema, query, makerOf(request));
     const { shopId } = await this.jobs.require(jobId);
     if (partId !== undefined && !(await this.jobs.db('part').where({ id: partId, job_id: jobId }).first('id')))
       throw fieldProblem('partId', 'That part is not in this job.');

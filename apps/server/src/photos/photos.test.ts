@@ -1,8 +1,8 @@
 import { randomUUID } from 'node:crypto';
 import type { JobSheet, Problem } from '@tare/contract';
 import sharp from 'sharp';
-import request, { type Response } from 'supertest';
-import { fromOwnPage, TestServer } from '../testing/testServer.js';
+import type { Response } from 'supertest';
+import { TestServer } from '../testing/testServer.js';
 import { cleanPhoto, MOST_PHOTO_MB } from './cleanPhoto.js';
 
 let server: TestServer;
@@ -20,17 +20,13 @@ const picture = (widthPx = 60, heightPx = 40): sharp.Sharp =>
     IFD3: { GPSLatitudeRef: 'N', GPSLatitude: '54/1 30/1 0/1' },
   });
 
-const attachTo = (to: Record<string, string>, image: Buffer): Promise<Response> =>
-  send(new URLSearchParams({ personId: server.personId, ...to }), image, 'image/png');
+const attachTo = (to: Record<string, string>, image: Buffer): Promise<Response> => send(new URLSearchParams(to), image, 'image/png');
 
 const attach = (image: Buffer, type: string, more: Record<string, string> = {}): Promise<Response> =>
-  send(new URLSearchParams({ id: randomUUID(), partId: job.parts[0]!.id, personId: server.personId, ...more }), image, type);
+  send(new URLSearchParams({ id: randomUUID(), partId: job.parts[0]!.id, ...more }), image, type);
 
-function send(query: URLSearchParams, image: Buffer, type: string): Promise<Response> {
-  return fromOwnPage(request(server.app.getHttpServer()).post(`/api/jobs/${job.id}/photos?${query.toString()}`))
-    .set('content-type', type)
-    .send(image);
-}
+const send = (query: URLSearchParams, image: Buffer, type: string): Promise<Response> =>
+  server.raw('POST', `jobs/${job.id}/photos?${query.toString()}`, type, image);
 
 describe('photos', () => {
   it.each([

@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import type { Server } from 'node:net';
 import type { AddressInfo } from 'node:net';
 import { crankTemplate, layOut, LAYOUTS, type JobSpec, type LayoutId, type Measure, type PartFact } from '@tare/core';
-import { sheetOf, type JobRecord, type JobSheet, type InstrumentSpec, type Machine, type MachineSpec } from '@tare/contract';
+import { PERSON_HEADER, sentBy, sheetOf, type JobRecord, type JobSheet, type InstrumentSpec, type Machine, type MachineSpec } from '@tare/contract';
 import { listen } from '@tare/standins/listen';
 import { listen as listenAsScale } from '@tare/standins/scale';
 import type { NestExpressApplication } from '@nestjs/platform-express';
@@ -19,6 +19,8 @@ export const fromOwnPage = (test: Test): Test => test.set({ Host: '127.0.0.1', O
 
 /** A whole server on a database of its own, with a hurried stand-in machine. */
 export class TestServer {
+  private readonly cookies = new Map<string, string>();
+
   private constructor(
     private readonly admin: Knex,
     private readonly name: string,
@@ -66,6 +68,7 @@ export class TestServer {
     const scale = await listenAsScale({ port: 0, hurry: 50 });
     const app = await createApp({
       db,
+      cookieSecret: 'a test’s own',
       machine: new StandinMachine((machine.address() as AddressInfo).port),
       scalePort: (scale.address() as AddressInfo).port,
       webRoot: null,
@@ -87,26 +90,46 @@ export class TestServer {
   }
 
   post(path: string, body: object): Promise<Response> {
-    return fromOwnPage(request(this.app.getHttpServer()).post(`/api/${path}`)).send(body);
+    return this.write('post', path, body);
+  }
+
+  /** Sends an entry as the device does on which whoever makes it was picked. */
+  private async write(method: 'post' | 'put', path: string, entry: object, also: (test: Test) => Test = (test) => test): Promise<Response> {
+    const { body, personId } = sentBy(entry);
+    const test = fromOwnPage(request(this.app.getHttpServer())[method](`/api/${path}`)).set(await this.as(personId));
+    return also(test.type('application/json')).send(body);
+  }
+
+  /** The headers of a device on which this person was picked; those of any other device for nobody. */
+  async as(personId: string | null): Promise<Record<string, string>> {
+    if (personId === null) return {};
+    let cookie = this.cookies.get(personId);
+    if (cookie === undefined) {
+      const answer = await fromOwnPage(request(this.app.getHttpServer()).post('/api/at-the-bench')).send({ pick: personId });
+      cookie = (answer.headers['set-cookie'] as unknown as string[] | undefined)?.[0]?.split(';')[0] ?? '';
+      this.cookies.set(personId, cookie);
+    }
+    return { Cookie: cookie, [PERSON_HEADER]: personId };
   }
 
   /** Sends bytes and takes whatever comes back, unread. */
-  raw(method: 'GET' | 'POST', path: string, type: string, body: Buffer): Promise<Response> {
+  async raw(method: 'GET' | 'POST', path: string, type: string, body: Buffer): Promise<Response> {
     const address = `/api/${path}`;
     const to = request(this.app.getHttpServer());
-    return method === 'GET' ? to.get(address).buffer(true).parse(unread) : fromOwnPage(to.post(address)).type(type).send(body);
+    if (method === 'GET') return to.get(address).buffer(true).parse(unread);
+    return fromOwnPage(to.post(address))
+      .set(await this.as(this.personId))
+      .type(type)
+      .send(body);
   }
 
   /** Sends JSON and takes whatever comes back, unread. */
   postForBytes(path: string, body: object): Promise<Response> {
-    return fromOwnPage(request(this.app.getHttpServer()).post(`/api/${path}`))
-      .buffer(true)
-      .parse(unread)
-      .send(body);
+    return this.write('post', path, body, (test) => test.buffer(true).parse(unread));
   }
 
   put(path: string, body: object): Promise<Response> {
-    return fromOwnPage(request(this.app.getHttpServer()).put(`/api/${path}`)).send(body);
+    return this.write('put', path, body);
   }
 
   /** A new job of this layout. */

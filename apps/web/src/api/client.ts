@@ -1,4 +1,4 @@
-import { addressOf, type Api, type Problem, type RouteIds, type RouteName } from '@tare/contract';
+import { addressOf, PERSON_HEADER, sentBy, type Api, type Problem, type RouteIds, type RouteName, type Sent } from '@tare/contract';
 import { isFaultStatus, ProblemError, UNREACHABLE } from './problem.js';
 import { noteWrite } from './ownWrites.js';
 
@@ -24,7 +24,7 @@ export async function sendJson<T>(method: 'GET' | 'POST' | 'PUT', path: string, 
 
 /** Sends a request whose answer comes as lines of JSON, and hands each to `onLine` as it comes. @throws ProblemError */
 export async function requestLines<T>(path: string, body: unknown, onLine: (line: T) => void, signal: AbortSignal): Promise<void> {
-  const response = await send('POST', path, body, signal);
+  const response = await send('POST', path, body, { signal });
   const reader = response.body!.pipeThrough(new TextDecoderStream()).getReader();
   let rest = '';
   for (;;) {
@@ -47,32 +47,67 @@ export async function requestBytes(path: string, body: unknown): Promise<Blob> {
   return (await send('POST', path, body)).blob();
 }
 
-/** Sends a file as it is. @throws ProblemError */
-export async function sendFile(path: string, file: File): Promise<void> {
-  await send('POST', path, file);
+/** Sends a file as it is. @param personId who attaches it @throws ProblemError */
+export async function sendFile(path: string, file: File, personId: string): Promise<void> {
+  await send('POST', path, file, { personId });
 }
 
-/** Gzips a file in the browser, sends it, and returns the answer's JSON. @throws ProblemError */
-export async function sendGzipped<T>(path: string, file: File): Promise<T> {
+/**
+ * Gzips a file in the browser, sends it, and returns the answer's JSON.
+ * @param personId who brings it in; null where nothing is kept
+ * @throws ProblemError
+ */
+export async function sendGzipped<T>(path: string, file: File, personId: string | null): Promise<T> {
   const packed = await new Response(file.stream().pipeThrough(new CompressionStream('gzip'))).blob();
-  const response = await send('POST', path, new File([packed], `${file.name}.gz`, { type: 'application/gzip' }));
+  const response = await send('POST', path, new File([packed], `${file.name}.gz`, { type: 'application/gzip' }), { personId });
   return (await response.json()) as T;
 }
 
-async function send(method: string, path: string, body: unknown, signal?: AbortSignal): Promise<Response> {
+interface SendOptions {
+  readonly signal?: AbortSignal;
+  /** Who sends a file; an entry says so itself. */
+  readonly personId?: string | null;
+}
+
+async function send(method: string, path: string, body: unknown, options: SendOptions = {}): Promise<Response> {
   noteWrite(body);
-  let response: Response;
+  const sent: Sent | null = body === undefined || body instanceof File ? null : sentBy(body);
+  const personId = options.personId ?? sent?.personId ?? null;
+  const ask = (): Promise<Response> =>
+    request(
+      `/api/${path}`,
+      {
+        method,
+        headers: {
+          'content-type': body instanceof File ? body.type : 'application/json',
+          ...(personId === null ? {} : { [PERSON_HEADER]: personId }),
+        },
+        body: body instanceof File ? body : (sent?.body ?? null),
+      },
+      options.signal,
+    );
+  const response = await ask();
+  // Whoever was picked here before there was an answer, or is new to this device, is put at its bench first.
+  if (response.status !== NOBODY_AT_THE_BENCH || personId === null) return answered(response);
+  const pick = { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ pick: personId }) };
+  await answered(await request(`/api/${addressOf('POST at-the-bench', {})}`, pick));
+  return answered(await ask());
+}
+
+const NOBODY_AT_THE_BENCH = 401;
+
+/** @throws ProblemError where nothing answers */
+async function request(path: string, init: RequestInit, signal?: AbortSignal): Promise<Response> {
   try {
-    response = await fetch(`/api/${path}`, {
-      method,
-      headers: { 'content-type': body instanceof File ? body.type : 'application/json' },
-      body: body === undefined ? null : body instanceof File ? body : JSON.stringify(body),
-      signal: signal ?? null,
-    });
+    return await fetch(path, { ...init, signal: signal ?? null });
   } catch (error) {
     if (signal?.aborted) throw error;
     throw new ProblemError(UNREACHABLE, true);
   }
+}
+
+/** @throws ProblemError for anything but a yes */
+async function answered(response: Response): Promise<Response> {
   if (response.ok) return response;
   const problem = (await response.json().catch(() => null)) as Problem | null;
   throw new ProblemError(problem?.detail === undefined ? UNREACHABLE : problem, isFaultStatus(response.status));

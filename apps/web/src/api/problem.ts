@@ -26,5 +26,8 @@ export const UNREACHABLE: Problem = {
 /** 502 is another program that Tare asked in vain, a machine or a scale: the person who asked decides what then. */
 const ANSWERED_FOR_ANOTHER = 502;
 
+/** Nobody at the bench, too slow, too many: another try may go through. */
+const PASSING = [401, 408, 429];
+
 /** Whether an answer's status is a fault that passes, and not a refusal of what was sent. */
-export const isFaultStatus = (status: number): boolean => status === 408 || status === 429 || (status >= 500 && status !== ANSWERED_FOR_ANOTHER);
+export const isFaultStatus = (status: number): boolean => PASSING.includes(status) || (status >= 500 && status !== ANSWERED_FOR_ANOTHER);

@@ -12,6 +12,7 @@ import * as cuts from './0011_cuts.js';
 import * as oneRecord from './0012_one_record.js';
 import * as hungAndFittings from './0013_hung_and_fittings.js';
 import * as signedCards from './0014_signed_cards.js';
+import * as whoAndWhere from './0015_who_and_where.js';
 import * as togetherAndPhotos from './0003_together_and_photos.js';
 
 const MIGRATIONS: Readonly<Record<string, Knex.Migration>> = {
@@ -29,6 +30,7 @@ const MIGRATIONS: Readonly<Record<string, Knex.Migration>> = {
   '0012_one_record': oneRecord,
   '0013_hung_and_fittings': hungAndFittings,
   '0014_signed_cards': signedCards,
+  '0015_who_and_where': whoAndWhere,
 };
 
 /** The migrations as code, so that they run the same compiled, in tests and from any folder. */

@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import {
+  Device,
   factsOf,
   sheetOf,
   type DecisionBody,
@@ -43,14 +44,15 @@ export class Bench {
   private readonly truth = new Map<string, TrueWeights>();
   private instruments: readonly Instrument[] | undefined;
 
-  constructor(private readonly api: string) {}
+  private readonly device: Device;
 
-  async send<T>(path: string, body: unknown, method: 'POST' | 'PUT' = 'POST'): Promise<T> {
-    const response = await fetch(`${this.api}/${path}`, {
-      method,
-      headers: { 'content-type': 'application/json', origin: new URL(this.api).origin },
-      body: JSON.stringify(body),
-    });
+  /** @param origin where Tare is */
+  constructor(private readonly origin: string) {
+    this.device = new Device(origin);
+  }
+
+  async send<T>(path: string, body: object, method: 'POST' | 'PUT' = 'POST'): Promise<T> {
+    const response = await this.device.send(method, path, body);
     const text = await response.text();
     if (!response.ok) throw new Error(`POST ${path}: ${response.status} ${text}`);
     const [line = ''] = text.trim().split('\n').slice(-1);
@@ -60,7 +62,7 @@ export class Bench {
   }
 
   private async get<T>(path: string): Promise<T> {
-    const response = await fetch(`${this.api}/${path}`);
+    const response = await fetch(`${this.origin}/api/${path}`);
     if (!response.ok) throw new Error(`GET ${path}: ${response.status}`);
     return (await response.json()) as T;
   }

@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto';
 import type { AddressInfo } from 'node:net';
 import type { Knex } from 'knex';
 import { listen } from '@tare/standins/listen';
+import { secretOf } from '../../access/secret.js';
 import { createApp } from '../../app.js';
 import { StandinMachine } from '../../spins/standinMachine.js';
 import { insertShop } from '../firstShop.js';
@@ -31,6 +32,7 @@ async function seedDemo(db: Knex): Promise<void> {
   const machine = await listen({ port: 0, hurry: 1000 });
   const app = await createApp({
     db,
+    cookieSecret: await secretOf(db, 'cookies'),
     machine: new StandinMachine((machine.address() as AddressInfo).port),
     // No demo job is weighed on the stand-in scale; its port is never called.
     scalePort: 0,
@@ -40,7 +42,7 @@ async function seedDemo(db: Knex): Promise<void> {
   try {
     await app.listen(0, '127.0.0.1');
     const { port } = app.getHttpServer().address() as AddressInfo;
-    const bench = new Bench(`http://127.0.0.1:${port}/api`);
+    const bench = new Bench(`http://127.0.0.1:${port}`);
     for (const person of DEMO_PEOPLE) await bench.send('shop/people', person);
     await stockTheCupboard(bench);
     for (const job of DEMO_JOBS) await job(bench);

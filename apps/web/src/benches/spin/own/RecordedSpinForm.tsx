@@ -34,11 +34,11 @@ export function RecordedSpinForm({ machine, calibration }: { readonly machine: M
     setBusy(true);
     setProblem(null);
     setSummary(null);
-    const query = new URLSearchParams({ id, personId: who, machineId: machine.id, calibrationId: calibration.id, cautionsConfirmed: 'true' });
+    const query = new URLSearchParams({ id, machineId: machine.id, calibrationId: calibration.id, cautionsConfirmed: 'true' });
     if (hungPieces.length > 0) query.set('hungPieces', JSON.stringify(hungPieces));
     for (const [key, value] of Object.entries(setUp)) query.set(key, typeof value === 'object' ? JSON.stringify(value) : String(value));
     try {
-      const answer = await sendGzipped<{ summary: RecordingSummary }>(`jobs/${sheet.id}/spins/recorded?${query.toString()}`, chosen);
+      const answer = await sendGzipped<{ summary: RecordingSummary }>(`jobs/${sheet.id}/spins/recorded?${query.toString()}`, chosen, who);
       setSummary(answer.summary);
       setId(crypto.randomUUID());
       setFile(null);
