@@ -15,6 +15,7 @@ import { BobBoxController } from './bobs/bobBox.controller.js';
 import { CardStore } from './cards/cardStore.js';
 import { CardsController } from './cards/cards.controller.js';
 import { ComputeController } from './compute/compute.controller.js';
+import { Workers } from './compute/workers.js';
 import { CorrectionsController } from './corrections/corrections.controller.js';
 import { KNEX } from './database/connect.js';
 import { DecisionsController } from './decisions/decisions.controller.js';
@@ -109,6 +110,7 @@ class AppModule {
         MachineStore,
         SpinLedger,
         CardStore,
+        Workers,
       ],
     };
   }

@@ -113,6 +113,7 @@ export {
   type NewRecordedSpin,
   type NewTypedSpin,
   type RecordingSummary,
+  type WorkLine,
   type Reprocessed,
   type ShownPair,
   type ShownReading,

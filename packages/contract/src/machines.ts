@@ -2,6 +2,7 @@ import type { Influence, MachineConvention, PlaneUnbalance, Planes, SupportReadi
 import Joi from 'joi';
 import { amendsSchema, change, write, type Amends, type Attribution, type Change, type Write } from './byPerson.js';
 import { idSchema, named } from './ids.js';
+import type { Problem } from './messages.js';
 import { planesSchema } from './planes.js';
 import { cautionsSchema, dialsSchema, spinSetUpSchema, supportsSchema, weightsSchema, type SpinSetUp, type StandinDials } from './spins.js';
 
@@ -254,6 +255,12 @@ export const newRecordedSpinSchema = Joi.object<NewRecordedSpin>({
   ...spinSetUpSchema,
   amends: amendsSchema,
 });
+
+/** A line of an answer that takes its time: how far the work is, and then what came of it. */
+export type WorkLine<Answer = unknown> =
+  | { readonly type: 'progress'; readonly ratio: number }
+  | { readonly type: 'done'; readonly answer: Answer }
+  | { readonly type: 'problem'; readonly problem: Problem };
 
 /** What a recording says, before any calibration. */
 export interface RecordingSummary {

@@ -5,36 +5,68 @@ import type { RecordingColumns } from './machines.js';
 /** Times between samples may differ by this share of the usual one: loggers round. */
 const UNEVEN_RATIO = 0.25;
 
+/** More lines than this are no spin: ten minutes at 10 kHz. */
+const MOST_SAMPLES = 6_000_000;
+/** Lines between two words of how far it is. */
+const WORD_EVERY = 20_000;
+
 /**
  * Reads a recorded spin: CSV with a heading, comma, semicolon or tab; decimal point, or comma where columns are parted by
- * semicolon or tab. Columns are named in `columns`; sampled evenly, by a column of time or by the rate.
+ * semicolon or tab. Columns are named in `columns`; sampled evenly, by a column of time or by the rate. Lines are read one at a
+ * time: a recording takes no more memory than its text and its numbers.
  *
+ * @param onRead hears now and then what share of the text is read
  * @throws CoreError that names the column or the line at fault
  */
-export function readRecording(text: string, columns: RecordingColumns): SpinSignal {
-  const { data, meta } = Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), { skipEmptyLines: true });
-  const [heading, ...lines] = data;
-  if (!heading || lines.length === 0) throw new CoreError('The recording has no lines below its heading.', 'recording');
+export function readRecording(text: string, columns: RecordingColumns, onRead: (ratio: number) => void = () => undefined): SpinSignal {
+  let channels: readonly Channel[] | null = null;
+  let lines = 0;
+  Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), {
+    skipEmptyLines: true,
+    step: ({ data, meta }) => {
+      if (channels === null) {
+        channels = channelsOf(data, columns);
+        return;
+      }
+      lines += 1;
+      if (lines > MOST_SAMPLES)
+        throw new CoreError(`The recording has more than ${MOST_SAMPLES / 1e6} million lines; bring in the part in which it spun.`, 'recording');
+      for (const { at, name, values } of channels) values.push(numberIn(data[at] ?? '', meta.delimiter !== ',', name, lines + 1));
+      if (lines % WORD_EVERY === 0) onRead(meta.cursor / text.length);
+    },
+  });
+  const [left, right, tach, time] = ((channels ?? []) as readonly Channel[]).map(({ values }) => Float64Array.from(values));
+  if (lines === 0) throw new CoreError('The recording has no lines below its heading.', 'recording');
+  return { sampleRateHz: time ? rateOf(time) : columns.rateHz, left: left!, right: right!, tach: tach! };
+}
+
+/** A column that is read, and what it said so far. */
+interface Channel {
+  readonly at: number;
+  readonly name: string;
+  readonly values: number[];
+}
+
+/** Left, right, tach and, where there is one, time. @throws CoreError for one that is not there */
+function channelsOf(heading: readonly string[], columns: RecordingColumns): Channel[] {
   const titles = heading.map((title) => title.trim());
-  const comma = meta.delimiter !== ',';
-  const channel = (name: string, what: string): Float64Array => {
+  const channel = (name: string, what: string): Channel => {
     const at = titles.indexOf(name);
     if (at === -1)
       throw new CoreError(`The recording has no column “${name}” for ${what}; it has ${titles.map((t) => `“${t}”`).join(', ')}.`, 'columns');
-    return Float64Array.from(lines, (line, i) => {
-      const cell = (line[at] ?? '').trim();
-      const value = cell === '' ? Number.NaN : Number(comma ? cell.replace(',', '.') : cell);
-      if (!Number.isFinite(value))
-        throw new CoreError(`Line ${i + 2} of the recording says “${cell}” in column “${name}”; that is no number.`, 'recording');
-      return value;
-    });
+    return { at, name, values: [] };
   };
-  const [left, right, tach] = [
-    channel(columns.left, 'the left sensor'),
-    channel(columns.right, 'the right sensor'),
-    channel(columns.tach, 'the tach'),
-  ];
-  return { sampleRateHz: columns.time === '' ? columns.rateHz : rateOf(channel(columns.time, 'the time')), left, right, tach };
+  const said = [channel(columns.left, 'the left sensor'), channel(columns.right, 'the right sensor'), channel(columns.tach, 'the tach')];
+  return columns.time === '' ? said : [...said, channel(columns.time, 'the time')];
+}
+
+/** @throws CoreError */
+function numberIn(text: string, commaIsPoint: boolean, column: string, line: number): number {
+  const cell = text.trim();
+  const value = cell === '' ? Number.NaN : Number(commaIsPoint ? cell.replace(',', '.') : cell);
+  if (!Number.isFinite(value))
+    throw new CoreError(`Line ${line} of the recording says “${cell}” in column “${column}”; that is no number.`, 'recording');
+  return value;
 }
 
 function rateOf(timeS: Float64Array): number {

@@ -7,7 +7,8 @@ import { checked } from '../http/checkedBody.js';
 import { Describe } from '../http/describe.js';
 import { IdPipe } from '../http/idPipe.js';
 import { JobAccess } from '../jobs/jobAccess.js';
-import { cardPdf, type CardPictures } from './cardPdf.js';
+import { Workers } from '../compute/workers.js';
+import type { CardPictures } from './cardPdf.js';
 import { CardStore } from './cardStore.js';
 
 interface PdfQuery {
@@ -29,6 +30,7 @@ export class CardsController {
   constructor(
     private readonly cards: CardStore,
     private readonly jobs: JobAccess,
+    private readonly workers: Workers,
   ) {}
 
   @Get('card')
@@ -55,7 +57,7 @@ export class CardsController {
       isNow && sheet.spins.length > 0
         ? rimMapSvg({ crank: sheet.spec.crank, tolerance: figures.tolerance, reading: figures.spins.at(-1) ?? null, drilled: sheet.holes })
         : null;
-    const file = await cardPdf(card, paper, { rimMap, photos: await this.#photos(jobId, card.photoIds) });
+    const file = await this.workers.pdf(card, paper, { rimMap, photos: await this.#photos(jobId, card.photoIds) });
     response.type('application/pdf').setHeader('Content-Disposition', `inline; filename="tare-card-${card.number}.pdf"`).send(file);
   }
 

@@ -9,6 +9,7 @@ import {
   type MachineSpec,
   type Problem,
   type Reprocessed,
+  type WorkLine,
 } from '@tare/contract';
 import {
   add,
@@ -185,6 +186,30 @@ describe('a recorded spin', () => {
     expect(await problem(gzipSync('t,L,R,mark\n0,1,1,0\n0.1,x,1,0'))).toContain('Line 3 of the recording says “x” in column “L”');
     expect(await problem(gzipSync('t,L,R,mark\n0,1,1,0\n0.1,1,1,0\n0.9,1,1,0'))).toContain('not sampled evenly');
     expect(await problem(gzipSync('t,L,R,mark\n0,1,1,0\n0.1,1,1,0\n0.2,1,1,0'))).toContain('The tach channel has no pulse');
+  });
+  it('is not unpacked beyond what a spin can be', async () => {
+    const { id } = await put({ driver: 'recorded', unit: 'none' });
+    const answer = await send(`machines/${id}/process`, {}, gzipSync(Buffer.alloc(101_000_000, '0')));
+    expect([answer.status, (answer.body as Problem).detail]).toEqual([400, expect.stringContaining('larger than 100 MB')]);
+  });
+  it('tells how far it is where that is asked for, and then what came of it', async () => {
+    const { id } = await put({ driver: 'recorded', unit: 'none' });
+    const lines = async (body: Buffer): Promise<WorkLine[]> => {
+      const answer = await server.raw('POST', `machines/${id}/process`, 'application/gzip', body, 'application/x-ndjson');
+      return (answer.body as Buffer)
+        .toString()
+        .trim()
+        .split('\n')
+        .map((line) => JSON.parse(line) as WorkLine);
+    };
+    const heading = 't,L,R,mark';
+    const long = Array.from({ length: 60_000 }, (_, i) => `${(i / 5000).toFixed(4)},0,0,${i % 500 === 0 ? 5 : 0}`);
+    const heard = await lines(gzipSync([heading, ...long].join('\n')));
+    const ratios = heard.flatMap((line) => (line.type === 'progress' ? [line.ratio] : []));
+    expect(ratios.length).toBeGreaterThan(2);
+    expect(ratios).toEqual([...ratios].sort((x, y) => x - y));
+    expect(heard.at(-1)).toMatchObject({ type: 'done', answer: { turns: expect.any(Number) as number } });
+    expect(await lines(gzipSync(heading))).toEqual([{ type: 'problem', problem: expect.objectContaining({ status: 400 }) as Problem }]);
   });
   it('can be had from the stand-in bench, under the headings of this machine, and says when it is not running', async () => {
     const job = await server.job();

@@ -33,16 +33,19 @@ import {
 import type { Request, Response } from 'express';
 import { makerOf } from '../access/maker.js';
 import { checked, CheckedBody } from '../http/checkedBody.js';
+import { Workers } from '../compute/workers.js';
 import { Describe } from '../http/describe.js';
 import { IdPipe } from '../http/idPipe.js';
+import { inLines } from '../http/inLines.js';
 import { fieldProblem, ProblemException } from '../http/problem.js';
+import { ProblemFilter } from '../http/problemFilter.js';
 import { JobAccess } from '../jobs/jobAccess.js';
 import { BALANCING_MACHINE, type BalancingMachine } from '../spins/balancingMachine.js';
 import { hungIn } from '../spins/hungIn.js';
 import { mountedOf } from '../spins/mounted.js';
 import { setUpOf, SpinLedger, supportsOf } from '../spins/spinLedger.js';
 import { MachineStore } from './machineStore.js';
-import { processRecording, summaryOf, type RecordingFormat, type RecordingPlaces } from './recording.js';
+import { summaryOf, type RecordingFormat, type RecordingPlaces } from './recording.js';
 import { writeRecordingWav } from './recordingWav.js';
 
 /** Spins on the shop's own machines: typed from a display or a needle, or recorded and brought in as a file. */
@@ -52,6 +55,8 @@ export class OwnSpinsController {
     private readonly jobs: JobAccess,
     private readonly machines: MachineStore,
     private readonly ledger: SpinLedger,
+    private readonly workers: Workers,
+    private readonly problems: ProblemFilter,
     @Inject(BALANCING_MACHINE) private readonly standin: BalancingMachine,
   ) {}
 
@@ -115,6 +120,16 @@ export class OwnSpinsController {
     @Param('jobId', IdPipe) jobId: string,
     @Query() query: QueryWords,
     @Req() request: Request,
+    @Res() response: Response,
+  ): Promise<void> {
+    await inLines(request, response, { status: 201, problems: this.problems }, (onProgress) => this.keepRecorded(jobId, query, request, onProgress));
+  }
+
+  private async keepRecorded(
+    jobId: string,
+    query: QueryWords,
+    request: Request,
+    onProgress: (ratio: number) => void,
   ): Promise<{ id: string; summary: RecordingSummary }> {
     const said = {
       ...query,
@@ -130,7 +145,7 @@ export class OwnSpinsController {
     const machine = await this.machines.machine(spin.machineId);
     const { spec } = machine;
     const calibration = await this.machines.calibration(spin.calibrationId, machine.id);
-    const { processed, format } = await processRecording(request.body, spec);
+    const { processed, format } = await this.workers.recording(request.body, spec, onProgress);
     const turns = processed.turns.map((turn) => unbalanceOf(turn, calibration.influence));
     const mean = planeMeans(turns);
     const gainDeviation = trialsDeviation(calibration, sheet, processed.speedRpm);
@@ -174,9 +189,11 @@ export class OwnSpinsController {
   @Post('machines/:machineId/process')
   @HttpCode(200)
   @Describe('What a recorded spin says before any calibration: gzipped CSV or WAV as the body, its columns or channels as the machine has them')
-  async process(@Param('machineId', IdPipe) machineId: string, @Req() request: Request): Promise<RecordingSummary> {
-    const { spec } = await this.machines.machine(machineId);
-    return summaryOf((await processRecording(request.body, spec)).processed);
+  async process(@Param('machineId', IdPipe) machineId: string, @Req() request: Request, @Res() response: Response): Promise<void> {
+    await inLines(request, response, { status: 200, problems: this.problems }, async (onProgress): Promise<RecordingSummary> => {
+      const { spec } = await this.machines.machine(machineId);
+      return summaryOf((await this.workers.recording(request.body, spec, onProgress)).processed);
+    });
   }
 
   @Post('jobs/:jobId/standin-recording')
@@ -211,7 +228,7 @@ export class OwnSpinsController {
   @Describe('Work a recorded spin out again with the present arithmetic, and say how far that is from what was kept')
   async reprocess(@Param('jobId', IdPipe) jobId: string, @Param('spinId', IdPipe) spinId: string): Promise<Reprocessed> {
     const row = await this.recordingOf(jobId, spinId);
-    const { processed } = await processRecording(row.recording, { columns: row.columns, channels: row.channels ?? STEREO_AND_TACH });
+    const { processed } = await this.workers.recording(row.recording, { columns: row.columns, channels: row.channels ?? STEREO_AND_TACH });
     const turns = processed.turns.slice(0, row.turns.length).map((turn) => unbalanceOf(turn, row.influence));
     const [kept, anew] = [planeMeans(row.turns), planeMeans(turns)];
     const apart = (x: Vector, y: Vector): number => toPolar({ re: x.re - y.re, im: x.im - y.im }).amount;

@@ -7,7 +7,10 @@ import { isWav, readRecordingWav } from './recordingWav.js';
 
 /** A minute of three channels at 10 kHz is some 20 MB of text and a fifth of that gzipped. */
 export const MOST_RECORDING_MB = 30;
-const MOST_PLAIN_BYTES = 200_000_000;
+const MOST_PLAIN_BYTES = 100_000_000;
+
+/** Reading takes about this share of the time, the arithmetic the rest. */
+const READ_RATIO = 0.8;
 
 const unzip = promisify(gunzip);
 
@@ -15,14 +18,22 @@ const unzip = promisify(gunzip);
 export type RecordingPlaces = Pick<MachineSpec, 'columns' | 'channels'>;
 export type RecordingFormat = 'csv' | 'wav';
 
+/** A recorded spin worked out, and what kind of file it was. */
+export interface WorkedOut {
+  readonly processed: ProcessedSpin;
+  readonly format: RecordingFormat;
+}
+
 /**
- * Works out a recorded spin from its gzipped CSV or WAV.
+ * Works out a recorded spin from its gzipped CSV or WAV. It takes seconds: in a thread of its own, by `Workers`.
+ * @param onProgress hears how far it is
  * @throws ProblemException 400 that says what is wrong with it
  */
 export async function processRecording(
   body: unknown,
   { columns, channels }: RecordingPlaces,
-): Promise<{ readonly processed: ProcessedSpin; readonly format: RecordingFormat }> {
+  onProgress: (ratio: number) => void = () => undefined,
+): Promise<WorkedOut> {
   if (!Buffer.isBuffer(body) || body.length === 0)
     throw fieldProblem('recording', 'There is no recording in this entry: send gzipped CSV or WAV as its body.');
   let plain: Buffer;
@@ -33,7 +44,11 @@ export async function processRecording(
   }
   try {
     const format = isWav(plain) ? 'wav' : 'csv';
-    const signal = format === 'wav' ? readRecordingWav(plain, channels) : readRecording(plain.toString('utf8'), columns);
+    const signal =
+      format === 'wav'
+        ? readRecordingWav(plain, channels)
+        : readRecording(plain.toString('utf8'), columns, (ratio) => onProgress(READ_RATIO * ratio));
+    onProgress(READ_RATIO);
     return { processed: processSpin(signal), format };
   } catch (error) {
     if (error instanceof CoreError) throw fieldProblem('recording', error.message);

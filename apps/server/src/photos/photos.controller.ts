@@ -3,17 +3,20 @@ import { Controller, Get, HttpCode, Param, Post, Query, Req, Res } from '@nestjs
 import { newPhotoSchema, photoRemovalSchema, type NewPhoto, type Write } from '@tare/contract';
 import type { Request, Response } from 'express';
 import { makerOf } from '../access/maker.js';
+import { Workers } from '../compute/workers.js';
 import { checked, CheckedBody } from '../http/checkedBody.js';
 import { Describe } from '../http/describe.js';
 import { IdPipe } from '../http/idPipe.js';
 import { fieldProblem, ProblemException } from '../http/problem.js';
 import { JobAccess } from '../jobs/jobAccess.js';
 import { insertOnce } from '../ledger/insertOnce.js';
-import { cleanPhoto } from './cleanPhoto.js';
 
 @Controller('api/jobs/:jobId/photos')
 export class PhotosController {
-  constructor(private readonly jobs: JobAccess) {}
+  constructor(
+    private readonly jobs: JobAccess,
+    private readonly workers: Workers,
+  ) {}
 
   @Post()
   @Describe('Attach a picture to a part, a spin or a cut: JPEG, PNG or WebP as the body; id and partId or entryId as the query')
@@ -27,7 +30,7 @@ export class PhotosController {
       !(await this.jobs.db('write_id').where({ id: entryId, job_id: jobId }).whereIn('kind', ['spin', 'hole']).first('id'))
     )
       throw fieldProblem('entryId', 'That spin or cut is not in this job.');
-    const { image, widthPx, heightPx } = await cleanPhoto(request.body);
+    const { image, widthPx, heightPx } = await this.workers.photo(request.body);
     const content = {
       ...(partId === undefined ? { entryId } : { partId }),
       sent: createHash('sha256')

@@ -57,6 +57,14 @@ describe('photos', () => {
     expect((await attach(await picture().png().toBuffer(), 'image/png', { partId: randomUUID() })).status).toBe(400);
     expect((await attach(Buffer.alloc(0), 'image/png')).status).toBe(422);
   });
+  it('is not opened where it has more pixels than can be worked on', async () => {
+    const huge = await sharp({ create: { width: 9000, height: 8000, channels: 3, background: 'grey' } })
+      .png({ compressionLevel: 9 })
+      .toBuffer();
+    expect(huge.length).toBeLessThan(MOST_PHOTO_MB * 2 ** 20);
+    const answer = await attach(huge, 'image/png');
+    expect([answer.status, (answer.body as Problem).detail]).toEqual([422, 'This picture has 72 million pixels; Tare takes up to 64.']);
+  });
   it('belongs to a spin or a cut, or to a part, and to nothing else', async () => {
     const spinId = randomUUID();
     const { id: machineId } = await server.newMachine();

@@ -112,15 +112,15 @@ export class TestServer {
     return { Cookie: cookie, [PERSON_HEADER]: personId };
   }
 
-  /** Sends bytes and takes whatever comes back, unread. */
-  async raw(method: 'GET' | 'POST', path: string, type: string, body: Buffer): Promise<Response> {
+  /** Sends bytes; what comes back is unread where it was asked for, or is no JSON. */
+  async raw(method: 'GET' | 'POST', path: string, type: string, body: Buffer, accept?: string): Promise<Response> {
     const address = `/api/${path}`;
     const to = request(this.app.getHttpServer());
     if (method === 'GET') return to.get(address).buffer(true).parse(unread);
-    return fromOwnPage(to.post(address))
+    const test = fromOwnPage(to.post(address))
       .set(await this.as(this.personId))
-      .type(type)
-      .send(body);
+      .type(type);
+    return (accept === undefined ? test : test.set({ accept }).buffer(true).parse(unread)).send(body);
   }
 
   /** Sends JSON and takes whatever comes back, unread. */

@@ -1,4 +1,4 @@
-import { addressOf, PERSON_HEADER, sentBy, type Api, type Problem, type RouteIds, type RouteName, type Sent } from '@tare/contract';
+import { addressOf, PERSON_HEADER, sentBy, type Api, type Problem, type RouteIds, type RouteName, type Sent, type WorkLine } from '@tare/contract';
 import { isFaultStatus, ProblemError, UNREACHABLE } from './problem.js';
 import { noteWrite } from './ownWrites.js';
 
@@ -24,7 +24,11 @@ export async function sendJson<T>(method: 'GET' | 'POST' | 'PUT', path: string, 
 
 /** Sends a request whose answer comes as lines of JSON, and hands each to `onLine` as it comes. @throws ProblemError */
 export async function requestLines<T>(path: string, body: unknown, onLine: (line: T) => void, signal: AbortSignal): Promise<void> {
-  const response = await send('POST', path, body, { signal });
+  await eachLine(await send('POST', path, body, { signal }), onLine);
+}
+
+/** Hands each line of JSON of an answer to `onLine` as it comes. @throws ProblemError where the rest of it does not come */
+async function eachLine<T>(response: Response, onLine: (line: T) => void): Promise<void> {
   const reader = response.body!.pipeThrough(new TextDecoderStream()).getReader();
   let rest = '';
   for (;;) {
@@ -53,25 +57,39 @@ export async function sendFile(path: string, file: File, personId: string): Prom
 }
 
 /**
- * Gzips a file in the browser, sends it, and returns the answer's JSON.
+ * Gzips a file in the browser, sends it, and returns what comes of it.
  * @param personId who brings it in; null where nothing is kept
+ * @param onProgress hears what share of the work at the server is done
  * @throws ProblemError
  */
-export async function sendGzipped<T>(path: string, file: File, personId: string | null): Promise<T> {
+export async function sendGzipped<T>(path: string, file: File, personId: string | null, onProgress: (ratio: number) => void): Promise<T> {
   const packed = await new Response(file.stream().pipeThrough(new CompressionStream('gzip'))).blob();
-  const response = await send('POST', path, new File([packed], `${file.name}.gz`, { type: 'application/gzip' }), { personId });
-  return (await response.json()) as T;
+  const response = await send('POST', path, new File([packed], `${file.name}.gz`, { type: 'application/gzip' }), {
+    personId,
+    accept: 'application/x-ndjson',
+  });
+  let answer: T | undefined;
+  await eachLine<WorkLine<T>>(response, (line) => {
+    if (line.type === 'progress') onProgress(line.ratio);
+    else if (line.type === 'problem') throw new ProblemError(line.problem, isFaultStatus(line.problem.status));
+    else answer = line.answer;
+  });
+  if (answer === undefined) throw new ProblemError(UNREACHABLE, true);
+  return answer;
 }
 
 interface SendOptions {
   readonly signal?: AbortSignal;
   /** Who sends a file; an entry says so itself. */
   readonly personId?: string | null;
+  /** What kind of answer is wanted, where there are several. */
+  readonly accept?: string;
 }
 
 async function send(method: string, path: string, body: unknown, options: SendOptions = {}): Promise<Response> {
   noteWrite(body);
   const sent: Sent | null = body === undefined || body instanceof File ? null : sentBy(body);
+  const { accept } = options;
   const personId = options.personId ?? sent?.personId ?? null;
   const ask = (): Promise<Response> =>
     request(
@@ -81,6 +99,7 @@ async function send(method: string, path: string, body: unknown, options: SendOp
         headers: {
           'content-type': body instanceof File ? body.type : 'application/json',
           ...(personId === null ? {} : { [PERSON_HEADER]: personId }),
+          ...(accept === undefined ? {} : { accept }),
         },
         body: body instanceof File ? body : (sent?.body ?? null),
       },

@@ -14,5 +14,5 @@ export function useRereadMachines(): () => Promise<void> {
 export const useMachines = (): UseQueryResult<MachineHall, ProblemError> => useQuery({ queryKey: KEY, queryFn: () => ask('GET machines', {}) });
 
 /** What a recording says before any calibration. @throws ProblemError */
-export const processRecording = (machineId: string, file: File): Promise<RecordingSummary> =>
-  sendGzipped(`machines/${machineId}/process`, file, null);
+export const processRecording = (machineId: string, file: File, onProgress: (ratio: number) => void): Promise<RecordingSummary> =>
+  sendGzipped(`machines/${machineId}/process`, file, null, onProgress);

@@ -26,19 +26,25 @@ export function RecordedSpinForm({ machine, calibration }: { readonly machine: M
   const { hungPieces, whole, fields } = useHung();
   const { setUp, fields: setUpFields, startOver: newSetUp } = useSpinSetUp();
   const [file, setFile] = useState<File | null>(null);
-  const [busy, setBusy] = useState(false);
+  /** What share of the work is done; null while none is under way. */
+  const [doneRatio, setDoneRatio] = useState<number | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const [summary, setSummary] = useState<RecordingSummary | null>(null);
   const [id, setId] = useState(() => crypto.randomUUID());
   const send = async (chosen: File, who: string): Promise<void> => {
-    setBusy(true);
+    setDoneRatio(0);
     setProblem(null);
     setSummary(null);
     const query = new URLSearchParams({ id, machineId: machine.id, calibrationId: calibration.id, cautionsConfirmed: 'true' });
     if (hungPieces.length > 0) query.set('hungPieces', JSON.stringify(hungPieces));
     for (const [key, value] of Object.entries(setUp)) query.set(key, typeof value === 'object' ? JSON.stringify(value) : String(value));
     try {
-      const answer = await sendGzipped<{ summary: RecordingSummary }>(`jobs/${sheet.id}/spins/recorded?${query.toString()}`, chosen, who);
+      const answer = await sendGzipped<{ summary: RecordingSummary }>(
+        `jobs/${sheet.id}/spins/recorded?${query.toString()}`,
+        chosen,
+        who,
+        setDoneRatio,
+      );
       setSummary(answer.summary);
       setId(crypto.randomUUID());
       setFile(null);
@@ -49,7 +55,7 @@ export function RecordedSpinForm({ machine, calibration }: { readonly machine: M
       if (!(error instanceof ProblemError)) throw error;
       setProblem(error.message);
     } finally {
-      setBusy(false);
+      setDoneRatio(null);
     }
   };
   return (
@@ -87,12 +93,15 @@ export function RecordedSpinForm({ machine, calibration }: { readonly machine: M
       )}
       {problem !== null && <ProblemNotice>{problem}</ProblemNotice>}
       {summary && <RecordingWords summary={summary} />}
-      <Button type="submit" look="primary" className="w-fit" disabled={!file || busy || personId === null || !allConfirmed || !whole}>
-        {busy ? 'Working it out …' : 'Bring in this spin'}
+      <Button type="submit" look="primary" className="w-fit" disabled={!file || doneRatio !== null || personId === null || !allConfirmed || !whole}>
+        {doneRatio === null ? 'Bring in this spin' : workingWords(doneRatio)}
       </Button>
     </form>
   );
 }
+
+/** How far a recording is. */
+export const workingWords = (doneRatio: number): string => `Working it out: ${Math.round(100 * doneRatio)} % …`;
 
 /** What a recording said of itself. */
 export function RecordingWords({ summary }: { readonly summary: RecordingSummary }): ReactNode {

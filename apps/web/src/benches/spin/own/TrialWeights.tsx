@@ -25,7 +25,7 @@ import { Field, NumberField } from '../../../ui/Field.js';
 import { Note, ProblemNotice } from '../../../ui/Notice.js';
 import { useDraft } from '../../../ui/useDraft.js';
 import { useWho } from '../../../ui/WhoFirst.js';
-import { RecordingWords } from './RecordedSpinForm.js';
+import { RecordingWords, workingWords } from './RecordedSpinForm.js';
 import { StandinBench } from './StandinBench.js';
 
 /** A run as it is typed: the weights on the crank, and what the supports said. */
@@ -172,16 +172,19 @@ interface RunRowProps {
 function RunRow({ number, guide, run, machine, onChange, onRemove }: RunRowProps): ReactNode {
   const { sheet } = useOpenJob();
   const [problem, setProblem] = useState<string | null>(null);
+  const [doneRatio, setDoneRatio] = useState<number | null>(null);
   const field = (key: Exclude<keyof Run, 'recorded'>, label: string, unit: string): ReactNode => (
     <NumberField label={`Run ${number}, ${label}`} unit={unit} value={run[key]} onChange={(event) => onChange({ [key]: event.target.value })} />
   );
   const hear = async (file: File): Promise<void> => {
     try {
-      onChange({ recorded: await processRecording(machine.id, file) });
+      onChange({ recorded: await processRecording(machine.id, file, setDoneRatio) });
       setProblem(null);
     } catch (error) {
       if (!(error instanceof ProblemError)) throw error;
       setProblem(`${file.name}: ${error.message}`);
+    } finally {
+      setDoneRatio(null);
     }
   };
   return (
@@ -228,6 +231,7 @@ function RunRow({ number, guide, run, machine, onChange, onRemove }: RunRowProps
             trial={trialOf(run, sheet.spec.crank.planes)}
             onRecorded={(file) => void hear(file)}
           />
+          {doneRatio !== null && <p role="status">{workingWords(doneRatio)}</p>}
           {run.recorded && <RecordingWords summary={run.recorded} />}
         </>
       )}
