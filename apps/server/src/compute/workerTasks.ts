@@ -1,8 +1,9 @@
 import type { MessagePort } from 'node:worker_threads';
 import type { CardPaper, JobCard, Problem } from '@tare/contract';
+import type { SpinSignal } from '@tare/core';
 import type { CardPictures } from '../cards/cardPdf.js';
 import { ProblemException } from '../http/problem.js';
-import type { RecordingPlaces, WorkedOut } from '../machines/recording.js';
+import type { KeptSignal, RecordingFormat, RecordingPlaces, WorkedOut } from '../machines/recording.js';
 import type { CleanPhoto } from '../photos/cleanPhoto.js';
 
 /**
@@ -21,6 +22,22 @@ export const recording = ({ bytes, places, progress }: RecordingTask): Promise<O
   outcome(async () => {
     const { processRecording } = await import('../machines/recording.js');
     return processRecording(buffer(bytes), places, (ratio) => progress.postMessage(ratio));
+  });
+
+export interface SignalTask {
+  readonly signal: SpinSignal;
+  readonly places: RecordingPlaces;
+  readonly format: RecordingFormat;
+}
+/** A signal as the file that a machine's logger would have written. */
+export const signalFile = ({ signal, places, format }: SignalTask): Promise<Outcome<Uint8Array>> =>
+  outcome(async () => (await import('../machines/recording.js')).signalFile(signal, places, format));
+
+/** A signal worked out, and as a gzipped CSV to be kept. */
+export const signal = ({ signal: heard, places }: SignalTask): Promise<Outcome<KeptSignal>> =>
+  outcome(async () => {
+    const { processSignal } = await import('../machines/recording.js');
+    return processSignal(heard, places);
   });
 
 export interface PhotoTask {

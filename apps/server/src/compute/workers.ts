@@ -3,12 +3,13 @@ import { availableParallelism } from 'node:os';
 import { MessageChannel, type MessagePort } from 'node:worker_threads';
 import { HttpException, Injectable, type OnApplicationShutdown } from '@nestjs/common';
 import type { CardPaper, JobCard } from '@tare/contract';
+import type { SpinSignal } from '@tare/core';
 import { Piscina } from 'piscina';
 import type { CardPictures } from '../cards/cardPdf.js';
 import { ProblemException } from '../http/problem.js';
-import type { RecordingPlaces, WorkedOut } from '../machines/recording.js';
+import type { KeptSignal, RecordingFormat, RecordingPlaces, WorkedOut } from '../machines/recording.js';
 import type { CleanPhoto } from '../photos/cleanPhoto.js';
-import type { Outcome, PdfTask, PhotoTask, RecordingTask } from './workerTasks.js';
+import type { Outcome, PdfTask, PhotoTask, RecordingTask, SignalTask } from './workerTasks.js';
 
 /** One core stays for everybody else. */
 const THREADS = Math.max(1, availableParallelism() - 1);
@@ -44,6 +45,18 @@ export class Workers implements OnApplicationShutdown {
     } finally {
       near.close();
     }
+  }
+
+  /** A signal as the file that a machine's logger would have written. */
+  async signalFile(signal: SpinSignal, places: RecordingPlaces, format: RecordingFormat): Promise<Buffer> {
+    const task: SignalTask = { signal, places, format };
+    return Buffer.from(await this.run<Uint8Array>('signalFile', task, 'This signal'));
+  }
+
+  /** A signal worked out, and as what is kept of it. */
+  async signal(signal: SpinSignal, places: RecordingPlaces): Promise<KeptSignal> {
+    const task: SignalTask = { signal, places, format: 'csv' };
+    return this.run('signal', task, 'This signal');
   }
 
   /** @throws ProblemException that says what is wrong with it */

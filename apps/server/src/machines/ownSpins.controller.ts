@@ -4,7 +4,6 @@ import {
   newRecordedSpinSchema,
   newTypedSpinSchema,
   standinRecordingSchema,
-  writeRecording,
   type Calibration,
   type JobSheet,
   type Machine,
@@ -46,7 +45,6 @@ import { mountedOf } from '../spins/mounted.js';
 import { setUpOf, SpinLedger, supportsOf } from '../spins/spinLedger.js';
 import { MachineStore } from './machineStore.js';
 import { summaryOf, type RecordingFormat, type RecordingPlaces } from './recording.js';
-import { writeRecordingWav } from './recordingWav.js';
 
 /** Spins on the shop's own machines: typed from a display or a needle, or recorded and brought in as a file. */
 @Controller('api')
@@ -210,8 +208,7 @@ export class OwnSpinsController {
     response.on('close', () => stop.abort());
     const { lightG, ...setUp } = dials;
     const { signal } = await this.standin.spin(mountedOf(sheet, lightG), { ...order, ...setUp }, () => undefined, stop.signal);
-    if (format === 'wav') response.type('audio/wav').send(writeRecordingWav(signal, spec.channels));
-    else response.type('text/csv').send(writeRecording(signal, { ...spec.columns, rateHz: signal.sampleRateHz }));
+    response.type(format === 'wav' ? 'audio/wav' : 'text/csv').send(await this.workers.signalFile(signal, spec, format));
   }
 
   @Get('jobs/:jobId/spins/:spinId/recording')

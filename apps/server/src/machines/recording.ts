@@ -1,9 +1,9 @@
 import { promisify } from 'node:util';
-import { gunzip } from 'node:zlib';
-import { readRecording, type MachineSpec, type RecordingSummary } from '@tare/contract';
-import { CoreError, meanReading, processSpin, type ProcessedSpin } from '@tare/core';
+import { gunzip, gzip } from 'node:zlib';
+import { readRecording, writeRecording, type MachineSpec, type RecordingSummary } from '@tare/contract';
+import { CoreError, meanReading, processSpin, type ProcessedSpin, type SpinSignal } from '@tare/core';
 import { fieldProblem } from '../http/problem.js';
-import { isWav, readRecordingWav } from './recordingWav.js';
+import { isWav, readRecordingWav, writeRecordingWav } from './recordingWav.js';
 
 /** A minute of three channels at 10 kHz is some 20 MB of text and a fifth of that gzipped. */
 export const MOST_RECORDING_MB = 30;
@@ -13,6 +13,7 @@ const MOST_PLAIN_BYTES = 100_000_000;
 const READ_RATIO = 0.8;
 
 const unzip = promisify(gunzip);
+const zip = promisify(gzip);
 
 /** Where a recording's channels are found. */
 export type RecordingPlaces = Pick<MachineSpec, 'columns' | 'channels'>;
@@ -54,6 +55,22 @@ export async function processRecording(
     if (error instanceof CoreError) throw fieldProblem('recording', error.message);
     throw error;
   }
+}
+
+/** A signal worked out, and its gzipped CSV. */
+export interface KeptSignal {
+  readonly processed: ProcessedSpin;
+  readonly bytes: Uint8Array;
+}
+
+/** Works a signal out, and writes it as what is kept of it: by `Workers`, as above. */
+export async function processSignal(signal: SpinSignal, places: RecordingPlaces): Promise<KeptSignal> {
+  return { processed: processSpin(signal), bytes: await zip(signalFile(signal, places, 'csv')) };
+}
+
+/** A signal as the file that a machine's logger would have written, its channels where this machine has them. */
+export function signalFile(signal: SpinSignal, { columns, channels }: RecordingPlaces, format: RecordingFormat): Uint8Array {
+  return format === 'wav' ? writeRecordingWav(signal, channels) : Buffer.from(writeRecording(signal, { ...columns, rateHz: signal.sampleRateHz }));
 }
 
 export function summaryOf({ turns, speedRpm, wanderRatio, orders, warnings }: ProcessedSpin): RecordingSummary {

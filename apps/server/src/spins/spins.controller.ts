@@ -1,9 +1,8 @@
-import { promisify } from 'node:util';
-import { gzip } from 'node:zlib';
 import { Controller, Get, Inject, Param, Post, Query, Res } from '@nestjs/common';
-import { AS_IT_SHOULD_BE, spinRequestSchema, writeRecording, type JobSheet, type SpinEvent, type SpinRequest } from '@tare/contract';
-import { BALANCED, meanReading, processSpin, sensorSpread, unbalanceOf, type PlaneSpread, type PlaneUnbalance } from '@tare/core';
+import { AS_IT_SHOULD_BE, spinRequestSchema, type JobSheet, type SpinEvent, type SpinRequest } from '@tare/contract';
+import { BALANCED, meanReading, sensorSpread, unbalanceOf, type PlaneSpread, type PlaneUnbalance } from '@tare/core';
 import type { Response } from 'express';
+import { Workers } from '../compute/workers.js';
 import { CheckedBody } from '../http/checkedBody.js';
 import { Describe } from '../http/describe.js';
 import { IdPipe } from '../http/idPipe.js';
@@ -14,14 +13,13 @@ import { hungIn } from './hungIn.js';
 import { mountedOf } from './mounted.js';
 import { setUpOf, SpinLedger, supportsOf, type SpinToKeep } from './spinLedger.js';
 
-const zip = promisify(gzip);
-
 @Controller('api/jobs/:jobId')
 export class SpinsController {
   constructor(
     private readonly jobs: JobAccess,
     private readonly ledger: SpinLedger,
     private readonly problems: ProblemFilter,
+    private readonly workers: Workers,
     @Inject(BALANCING_MACHINE) private readonly machine: BalancingMachine & KnowsTheTruth,
   ) {}
 
@@ -50,7 +48,7 @@ export class SpinsController {
         const { lightG, ...setUp } = dials;
         const order = { speedRpm, turns, run: sheet.spins.length + 1, hung: hungIn(request, planes, planes) ?? BALANCED, ...setUp };
         const spun = await this.machine.spin(mountedOf(sheet, lightG), order, send, stop.signal);
-        await this.ledger.keep(jobId, await standinSpin(request, sheet, spun), request);
+        await this.ledger.keep(jobId, await this.standinSpin(request, sheet, spun), request);
       }
       send({ type: 'done', spinId: request.id });
     } catch (error) {
@@ -66,6 +64,34 @@ export class SpinsController {
   async truth(@Param('jobId', IdPipe) jobId: string, @Query('lightG') lightG?: string): Promise<PlaneUnbalance> {
     return this.machine.truth(mountedOf(await this.jobs.sheet(jobId), Number(lightG ?? 0)));
   }
+
+  /** A spin of the stand-in read by its own calibration, which is a few per cent off as its maker says. */
+  private async standinSpin(request: SpinRequest, sheet: JobSheet, { signal, own }: MachineSpin): Promise<SpinToKeep> {
+    const { planes } = sheet.spec.crank;
+    const { processed, bytes } = await this.workers.signal(signal, STANDIN_PLACES);
+    const turns = processed.turns.slice(0, request.turns);
+    const mean = meanReading(turns);
+    const [run, gain] = [sensorSpread(mean, own.influence, own.runRatio), sensorSpread(mean, own.influence, own.gainRatio)];
+    const spread = (plane: 'aGmm' | 'bGmm'): PlaneSpread => ({ runGmm: Math.hypot(own.driftGmm, run[plane]), commonGmm: gain[plane] });
+    return {
+      id: request.id,
+      personId: request.personId,
+      machineId: null,
+      source: 'standin',
+      speedRpm: request.speedRpm,
+      planes,
+      turns: turns.map((turn) => unbalanceOf(turn, own.influence)),
+      knownDeviationGmm: null,
+      spread: { aGmm: spread('aGmm'), bGmm: spread('bGmm') },
+      hung: hungIn(request, planes, planes),
+      calibrationId: null,
+      ...setUpOf(request),
+      supports: supportsOf(sheet),
+      influence: own.influence,
+      warnings: processed.warnings.map(({ sentence }) => sentence),
+      recording: { bytes: Buffer.from(bytes), format: 'csv', ...STANDIN_PLACES },
+    };
+  }
 }
 
 /** Headings and places of what the stand-in’s own signals are kept under. */
@@ -73,31 +99,3 @@ const STANDIN_PLACES = {
   columns: { time: 'time', rateHz: 0, left: 'left', right: 'right', tach: 'tach' },
   channels: { left: 1, right: 2, tach: 3 },
 };
-
-/** A spin of the stand-in read by its own calibration, which is a few per cent off as its maker says. */
-async function standinSpin(request: SpinRequest, sheet: JobSheet, { signal, own }: MachineSpin): Promise<SpinToKeep> {
-  const { planes } = sheet.spec.crank;
-  const processed = processSpin(signal);
-  const turns = processed.turns.slice(0, request.turns);
-  const mean = meanReading(turns);
-  const [run, gain] = [sensorSpread(mean, own.influence, own.runRatio), sensorSpread(mean, own.influence, own.gainRatio)];
-  const spread = (plane: 'aGmm' | 'bGmm'): PlaneSpread => ({ runGmm: Math.hypot(own.driftGmm, run[plane]), commonGmm: gain[plane] });
-  return {
-    id: request.id,
-    personId: request.personId,
-    machineId: null,
-    source: 'standin',
-    speedRpm: request.speedRpm,
-    planes,
-    turns: turns.map((turn) => unbalanceOf(turn, own.influence)),
-    knownDeviationGmm: null,
-    spread: { aGmm: spread('aGmm'), bGmm: spread('bGmm') },
-    hung: hungIn(request, planes, planes),
-    calibrationId: null,
-    ...setUpOf(request),
-    supports: supportsOf(sheet),
-    influence: own.influence,
-    warnings: processed.warnings.map(({ sentence }) => sentence),
-    recording: { bytes: await zip(writeRecording(signal, STANDIN_PLACES.columns)), format: 'csv', ...STANDIN_PLACES },
-  };
-}
