@@ -25,7 +25,7 @@ class Command {
     const [TARE_PORT, TARE_MACHINE_PORT, TARE_SCALE_PORT, TARE_PG_PORT] = ports.map(String);
     const { DATABASE_URL: _, ...env } = process.env;
     this.#child = spawn(join(ROOT, 'tare'), ['start'], {
-      env: { ...env, TARE_DATA: data, TARE_PORT, TARE_MACHINE_PORT, TARE_SCALE_PORT, TARE_PG_PORT, ...more },
+      env: { ...env, TARE_DATA: data, TARE_PORT, TARE_MACHINE_PORT, TARE_SCALE_PORT, TARE_PG_PORT, TARE_REQUESTS_A_MINUTE: '0', ...more },
       stdio: ['ignore', 'pipe', 'pipe'],
       detached: true,
     });

@@ -24,8 +24,8 @@ attach() {
   fi
 }
 
-# what_is_there DATABASE: counts, as a line of JSON.
-what_is_there() { DATABASE_URL=$PG_URL_BASE/$1 node "$ROOT/apps/server/dist/database/whatIsThere.js"; }
+# what_is_there DATABASE [bring]: counts, as a line of JSON; with bring, after it was brought to this version's tables.
+what_is_there() { DATABASE_URL=$PG_URL_BASE/$1 node "$ROOT/apps/server/dist/database/whatIsThere.js" "${@:2}"; }
 
 # field NAME JSON: as text, never coloured.
 field() { node -e 'console.log(String(JSON.parse(process.argv[2])[process.argv[1]]))' "$1" "$2"; }
@@ -88,7 +88,7 @@ restore() {
   pg_query "create database tare_unfinished"
   PGPASSWORD=$(cat "$PG_FOLDER/password") "$(pg_bin)/pg_restore" -h 127.0.0.1 -p "$PG_PORT" -U tare --no-owner --exit-on-error -d tare_unfinished "$work/$DUMP" 2>"$LOGS/restore.log" ||
     fail "The backup could not be read back on the disk $(disk_of "$DATA"): $(tail -n 1 "$LOGS/restore.log"). Nothing was changed."
-  now=$(what_is_there tare_unfinished) || fail "Nothing was changed."
+  now=$(what_is_there tare_unfinished bring) || fail "Nothing was changed."
   pg_query "drop database if exists tare with (force)"
   pg_query "alter database tare_unfinished rename to tare"
   say "Came back, as of $(field madeAt "$manifest"): $(in_words "$now"). ./tare start goes on with it."

@@ -54,7 +54,7 @@ pg_start() {
   PG_FOLDER=$folder PG_PORT=$port PG_FAST=()
   [ -n "$throwaway" ] && PG_FAST=(-c fsync=off -c synchronous_commit=off -c full_page_writes=off)
   PG_URL_BASE="postgres://tare:$(cat "$folder/password")@127.0.0.1:$port"
-  pg_launch && pg_ready || fail "The database did not start within 15 seconds; see $LOGS/postgres.log."
+  pg_launch && pg_ready || fail "The database did not start within 15 seconds; see $LOGS/postgres.log and $folder/pg/log."
 }
 
 # pg_ready: waits until it answers, and records it.
@@ -67,9 +67,9 @@ pg_ready() {
 }
 
 # pg_launch: runs the database of the last pg_start. Its own session: Ctrl-C in the terminal must reach it through ./tare, after the
-# server has let go.
+# server has let go. Once it runs it logs into its own folder, a file for each day of the week.
 pg_launch() {
-  pg_as setsid "$(pg_bin)/postgres" -D "$PG_FOLDER/pg" -c listen_addresses=127.0.0.1 -c unix_socket_directories='' -c "port=$PG_PORT" -c max_connections=60 "${PG_FAST[@]}" >>"$LOGS/postgres.log" 2>&1 9>&- &
+  pg_as setsid "$(pg_bin)/postgres" -D "$PG_FOLDER/pg" -c listen_addresses=127.0.0.1 -c unix_socket_directories='' -c "port=$PG_PORT" -c max_connections=60 -c logging_collector=on -c log_filename=%a.log -c log_truncate_on_rotation=on -c log_rotation_age=1d -c log_rotation_size=0 "${PG_FAST[@]}" >>"$LOGS/postgres.log" 2>&1 9>&- &
   STARTED=$!
 }
 

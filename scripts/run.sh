@@ -39,7 +39,7 @@ start_database() { pg_launch && { pg_ready || true; }; }
 
 serve() {
   local kind=$1
-  export TARE_PORT=${TARE_PORT:-4180} TARE_MACHINE_PORT=${TARE_MACHINE_PORT:-4181} TARE_SCALE_PORT=${TARE_SCALE_PORT:-4184} TARE_WEB_ROOT=$ROOT/apps/web/dist
+  export TARE_PORT=${TARE_PORT:-4180} TARE_MACHINE_PORT=${TARE_MACHINE_PORT:-4181} TARE_SCALE_PORT=${TARE_SCALE_PORT:-4184} TARE_WEB_ROOT=$ROOT/apps/web/dist TARE_LOGS=$LOGS
   [ -n "${DATABASE_URL:-}" ] || debian_packages postgresql
   npm_packages
   build
@@ -136,6 +136,8 @@ app_on() {
 
 run_bench() {
   throwaway
+  # Measured is what it can do, not what it lets one device do.
+  export TARE_REQUESTS_A_MINUTE=0
   app_on bench
   node bench/dist/main.js "$@"
 }

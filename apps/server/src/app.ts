@@ -1,4 +1,5 @@
 import 'reflect-metadata';
+import type { Server } from 'node:net';
 import { Module, type DynamicModule } from '@nestjs/common';
 import { NestFactory } from '@nestjs/core';
 import type { NestExpressApplication } from '@nestjs/platform-express';
@@ -7,8 +8,7 @@ import { DocumentBuilder, SwaggerModule } from '@nestjs/swagger';
 import cookieParser from 'cookie-parser';
 import helmet from 'helmet';
 import type { Knex } from 'knex';
-import { pino, type Logger } from 'pino';
-import { pinoHttp } from 'pino-http';
+import type { Logger } from 'pino';
 import { AtTheBenchController } from './access/atTheBench.controller.js';
 import { Gate, requireRoles } from './access/gate.js';
 import { BobBoxController } from './bobs/bobBox.controller.js';
@@ -20,6 +20,9 @@ import { CorrectionsController } from './corrections/corrections.controller.js';
 import { KNEX } from './database/connect.js';
 import { DecisionsController } from './decisions/decisions.controller.js';
 import { HealthController } from './health/health.controller.js';
+import { Metrics } from './health/metrics.js';
+import { USUAL_LIMITS, withinLimits, type Limits } from './http/limits.js';
+import { requestLog } from './http/log.js';
 import { ownPagesOnly } from './http/ownPagesOnly.js';
 import { LOG, ProblemFilter } from './http/problemFilter.js';
 import { InstrumentsController } from './instruments/instruments.controller.js';
@@ -53,14 +56,16 @@ export interface AppParts {
   readonly machine: BalancingMachine;
   readonly scalePort: number;
   readonly webRoot: string | null;
-  readonly logLevel: string;
+  readonly log: Logger;
+  /** Left out: as usual. */
+  readonly limits?: Limits;
   /** Names that it answers to beside loopback's. */
   readonly names?: readonly string[];
 }
 
 @Module({})
 class AppModule {
-  static with({ db, machine, scalePort, webRoot }: AppParts, log: Logger): DynamicModule {
+  static with({ db, machine, scalePort, webRoot, log }: AppParts): DynamicModule {
     return {
       module: AppModule,
       imports:
@@ -111,6 +116,7 @@ class AppModule {
         SpinLedger,
         CardStore,
         Workers,
+        Metrics,
       ],
     };
   }
@@ -118,14 +124,14 @@ class AppModule {
 
 /** The whole server, not yet listening. */
 export async function createApp(parts: AppParts): Promise<NestExpressApplication> {
-  const log = pino({ level: parts.logLevel });
   // eslint-disable-next-line @typescript-eslint/no-unsafe-class-instance-assignment -- Nest declares its options as a class and takes them plain
-  const app = await NestFactory.create<NestExpressApplication>(AppModule.with(parts, log), {
+  const app = await NestFactory.create<NestExpressApplication>(AppModule.with(parts), {
     logger: ['error', 'warn'],
     // A browser's idle connection must not hold up Ctrl-C.
     forceCloseConnections: true,
   });
-  app.use(pinoHttp({ logger: log, autoLogging: parts.logLevel !== 'warn' }));
+  app.use(app.get(Metrics).timed, requestLog(parts.log));
+  app.use(withinLimits(app.getHttpServer() as Server, parts.limits ?? USUAL_LIMITS));
   app.use(ownPagesOnly(parts.names ?? []));
   app.use(helmet({ hsts: false, contentSecurityPolicy: { directives: CONTENT_POLICY } }));
   app.use(cookieParser(parts.cookieSecret));

@@ -1,3 +1,5 @@
+import { USUAL_LIMITS, type Limits } from './http/limits.js';
+
 /** What the environment tells the server. */
 export interface Config {
   readonly databaseUrl: string;
@@ -8,6 +10,9 @@ export interface Config {
   readonly webRoot: string | null;
   readonly shopName: string;
   readonly logLevel: string;
+  /** Where the log goes; none: to where it was started. */
+  readonly logFolder: string | null;
+  readonly limits: Limits;
   /** Names that the shop gives this machine, beside loopback's. */
   readonly names: readonly string[];
 }
@@ -24,9 +29,17 @@ export function configFrom(env: NodeJS.ProcessEnv): Config {
     scalePort: portFrom(env, 'TARE_SCALE_PORT', 4184),
     webRoot: env['TARE_WEB_ROOT'] ?? null,
     shopName: env['TARE_SHOP_NAME'] ?? 'The shop',
-    logLevel: env['TARE_LOG'] ?? 'warn',
+    logLevel: env['TARE_LOG'] ?? 'info',
+    logFolder: env['TARE_LOGS'] ?? null,
+    limits: { ...USUAL_LIMITS, requestsAMinute: numberFrom(env, 'TARE_REQUESTS_A_MINUTE', USUAL_LIMITS.requestsAMinute) },
     names: (env['TARE_NAMES'] ?? '').split(',').flatMap((name) => (name.trim() === '' ? [] : [name.trim()])),
   };
+}
+
+function numberFrom(env: NodeJS.ProcessEnv, name: string, usual: number): number {
+  const number = Number(env[name] ?? usual);
+  if (!Number.isInteger(number) || number < 0) throw new Error(`${name} is “${env[name]}”; it has to be a whole number, 0 for no limit.`);
+  return number;
 }
 
 function portFrom(env: NodeJS.ProcessEnv, name: string, usual: number): number {

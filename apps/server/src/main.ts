@@ -3,6 +3,7 @@ import { createApp } from './app.js';
 import { configFrom } from './config.js';
 import { connect, migrate } from './database/connect.js';
 import { ensureShop } from './database/firstShop.js';
+import { logTo } from './http/log.js';
 import { StandinMachine } from './spins/standinMachine.js';
 import { whyNotStarted } from './whyNotStarted.js';
 
@@ -17,7 +18,8 @@ try {
     machine: new StandinMachine(config.machinePort),
     scalePort: config.scalePort,
     webRoot: config.webRoot,
-    logLevel: config.logLevel,
+    log: logTo(config.logFolder, config.logLevel),
+    limits: config.limits,
     names: config.names,
   });
   await app.listen(config.port, '127.0.0.1');

@@ -113,7 +113,8 @@ export const bobsMountedSchema = named(
     .items(
       Joi.array()
         .items(Joi.string().valid(...MOUNTING_CHECKS))
-        .unique(),
+        .unique()
+        .max(MOUNTING_CHECKS.length),
     )
     .max(16),
   'What was seen of the mounted bobs',

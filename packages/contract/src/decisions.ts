@@ -60,7 +60,7 @@ const matchChoicesSchema = Joi.object<MatchChoices>({
   rodEndLimitRatio: limitRatio('The limit of a rod’s end (a share of its weight)'),
   bigPadMm: stationMm('The cap pad’s station'),
   smallPadMm: stationMm('The small-end pad’s station'),
-  lockedCylinders: named(Joi.array().items(Joi.number().integer().min(1).max(32)).unique().required(), 'The locked cylinders'),
+  lockedCylinders: named(Joi.array().items(Joi.number().integer().min(1).max(32)).unique().max(32).required(), 'The locked cylinders'),
 });
 /** What a value has to be; of a family also which members it has, and what one is called in its subject's place. */
 type DecisionSchema<K extends DecisionKind> = {
@@ -83,13 +83,15 @@ const SCHEMAS: { readonly [K in DecisionKind]: DecisionSchema<K> } = {
   'spin.supports': { value: supportsSchema },
   'spin.masses': {
     value: named(
-      Joi.object().pattern(
-        Joi.string().trim().pattern(/\S/).max(40),
-        Joi.object({
-          massKg: named(Joi.number().greater(0).max(2000).required(), 'The mass'),
-          zMm: named(Joi.number().min(-5000).max(5000).required(), 'Where it acts along the crank'),
-        }),
-      ),
+      Joi.object()
+        .pattern(
+          Joi.string().trim().pattern(/\S/).max(40),
+          Joi.object({
+            massKg: named(Joi.number().greater(0).max(2000).required(), 'The mass'),
+            zMm: named(Joi.number().min(-5000).max(5000).required(), 'Where it acts along the crank'),
+          }),
+        )
+        .max(20),
       'The masses',
     ),
   },
@@ -105,7 +107,9 @@ const SCHEMAS: { readonly [K in DecisionKind]: DecisionSchema<K> } = {
     value: named(Joi.string().uuid().allow(null), 'The part that the scale is tared on'),
   },
   'match.choices': { value: matchChoicesSchema },
-  'match.arrangement': { value: named(Joi.object().pattern(Joi.string().uuid(), Joi.number().integer().min(1).max(32)), 'Where the parts run') },
+  'match.arrangement': {
+    value: named(Joi.object().pattern(Joi.string().uuid(), Joi.number().integer().min(1).max(32)).max(400), 'Where the parts run'),
+  },
   'match.target.*': {
     member: 'set or kind',
     members: oneOf(['set', ...PART_KINDS]),
@@ -140,7 +144,7 @@ const SUBJECTS: readonly SubjectSchema[] = Object.entries(SCHEMAS).map(([kind, s
   if (!('member' in schema)) return { name: kind, subject: Joi.string().valid(kind), value: schema.value };
   const beginning = kind.slice(0, -1);
   const pattern = new RegExp(`^${beginning.replaceAll('.', '\\.')}${schema.members.source.slice(1)}`);
-  return { name: `${beginning}<${schema.member}>`, subject: Joi.string().pattern(pattern), value: schema.value };
+  return { name: `${beginning}<${schema.member}>`, subject: Joi.string().pattern(pattern).max(100), value: schema.value };
 });
 
 /** The schema of a decision is chosen by its subject, so that a complaint is about that subject and no other. */

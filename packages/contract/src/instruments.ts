@@ -38,6 +38,7 @@ export const instrumentSpecSchema = Joi.object<InstrumentSpec, true>({
   lastCheck: named(
     Joi.string()
       .pattern(/^(\d{4}-\d\d-\d\d)?$/)
+      .max(10)
       .allow('')
       .required(),
     'The day of the last check',

@@ -36,6 +36,7 @@ const messages: Joi.LanguageMessages = {
   'number.infinity': '{{#label}} has to be a number.',
   'number.unsafe': '{{#label}} is too large a number.',
   'object.base': '{{#label}} has to be an object.',
+  'object.max': '{{#label}} takes at most {{#limit}}.',
   'object.unknown': '{{#label}} does not belong here.',
   'string.base': '{{#label}} has to be text.',
   'string.empty': '{{#label}} is blank.',

@@ -20,6 +20,7 @@ export type Role =
 type OtherRoute =
   | 'GET health/live'
   | 'GET health/ready'
+  | 'GET health/metrics'
   | 'GET changes'
   | 'GET compute'
   | 'POST compute/:name'
@@ -35,6 +36,7 @@ type OtherRoute =
 export const ROUTE_ROLES: Readonly<Record<RouteName | OtherRoute, Role>> = {
   'GET health/live': 'anybody',
   'GET health/ready': 'anybody',
+  'GET health/metrics': 'anybody',
   'POST at-the-bench': 'door',
   'GET shop': 'door',
   'POST shop/people': 'door',

@@ -63,7 +63,7 @@ export const hungPiecesSchema = named(
   'The known weights',
 );
 export const mountedSchema = named(
-  Joi.object().pattern(Joi.string().trim().pattern(/\S/).max(40), Joi.number().min(-360).max(360)).min(1),
+  Joi.object().pattern(Joi.string().trim().pattern(/\S/).max(40), Joi.number().min(-360).max(360)).min(1).max(20),
   'What was mounted',
 );
 export const spinSetUpSchema = {

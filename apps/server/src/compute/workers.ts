@@ -31,6 +31,11 @@ export class Workers implements OnApplicationShutdown {
     resourceLimits: { maxOldGenerationSizeMb: MOST_MEMORY_MB },
   });
 
+  /** Tasks that wait for a thread. */
+  get waiting(): number {
+    return this.pool.queueSize;
+  }
+
   async onApplicationShutdown(): Promise<void> {
     await this.pool.destroy();
   }

@@ -3,20 +3,25 @@ import { whyNotStarted } from '../whyNotStarted.js';
 import { connect, migrate } from './connect.js';
 
 /**
- * Brings the database of DATABASE_URL to this version's tables and says, as one line of JSON, what is in it: for `./tare backup` and
- * `./tare restore`. Photos and recordings are rows like all others.
+ * Says, as one line of JSON, what is in the database of DATABASE_URL: for `./tare backup` and `./tare restore`, which with `bring`
+ * brings it to this version's tables first; a backup leaves them as they are, since an older Tare may be at work on them. Photos and
+ * recordings are rows like all others; a table that is not there yet has none.
  */
 try {
   const db = connect(configFrom(process.env).databaseUrl);
-  await migrate(db);
-  const count = async (table: string): Promise<number> => Number((await db(table).count({ n: '*' }).first())!.n);
+  if (process.argv[2] === 'bring') await migrate(db);
+  const count = async (table: string, which = ''): Promise<number> => {
+    if (!(await db.schema.hasTable(table))) return 0;
+    const rows = db(table);
+    return Number((await (which === '' ? rows : rows.whereNotNull(which)).count({ n: '*' }).first())!.n);
+  };
   const counts = {
     jobs: await count('job'),
     people: await count('person'),
     readings: await count('reading'),
     spins: await count('spin'),
     photos: await count('photo'),
-    recordings: Number((await db('spin').whereNotNull('recording').count({ n: '*' }).first())!.n),
+    recordings: await count('spin', 'recording'),
   };
   await db.destroy();
   console.log(JSON.stringify(counts));

@@ -1,16 +1,24 @@
-import { Controller, Get, Inject } from '@nestjs/common';
+import { Controller, Get, Inject, Req, Res } from '@nestjs/common';
+import type { Request, Response } from 'express';
 import type { Knex } from 'knex';
 import { KNEX } from '../database/connect.js';
 import { Describe } from '../http/describe.js';
 import { ProblemException } from '../http/problem.js';
+import { Metrics } from './metrics.js';
 
 /** A database that takes longer for nothing at all is not one to wait for. */
 const ANSWER_MS = 2000;
 
+/** This machine itself, also as an IPv4 address within IPv6. */
+const LOOPBACK = /^(127\.|::1$|::ffff:127\.)/;
+
 /** For whatever watches over the server. */
 @Controller('health')
 export class HealthController {
-  constructor(@Inject(KNEX) private readonly db: Knex) {}
+  constructor(
+    @Inject(KNEX) private readonly db: Knex,
+    private readonly figures: Metrics,
+  ) {}
 
   @Get('live')
   @Describe('Answers as long as the server itself runs')
@@ -34,5 +42,12 @@ export class HealthController {
       clearTimeout(late);
     }
     return { status: 'ready' };
+  }
+
+  @Get('metrics')
+  @Describe('What the server says of itself in numbers (Prometheus text format); to this machine only')
+  async metrics(@Req() { socket }: Request, @Res() response: Response): Promise<void> {
+    if (!LOOPBACK.test(socket.remoteAddress ?? '')) throw new ProblemException(403, 'These numbers are told to this machine only.');
+    response.type(this.figures.registry.contentType).send(await this.figures.registry.metrics());
   }
 }

@@ -10,7 +10,9 @@ const TITLES: Readonly<Record<number, string>> = {
   409: 'Somebody was faster',
   410: 'No longer here',
   415: 'Not like that',
+  413: 'Too much at once',
   422: 'This cannot be done',
+  429: 'Too many at once',
   502: 'It does not answer',
   503: 'Not ready',
 };

@@ -4,11 +4,13 @@ import type { AddressInfo } from 'node:net';
 import { crankTemplate, layOut, LAYOUTS, type JobSpec, type LayoutId, type Measure, type PartFact } from '@tare/core';
 import { PERSON_HEADER, sentBy, sheetOf, type JobRecord, type JobSheet, type InstrumentSpec, type Machine, type MachineSpec } from '@tare/contract';
 import { listen } from '@tare/standins/listen';
+import { pino } from 'pino';
 import { listen as listenAsScale } from '@tare/standins/scale';
 import type { NestExpressApplication } from '@nestjs/platform-express';
 import type { Knex } from 'knex';
 import pg from 'pg';
 import request, { type Response, type Test } from 'supertest';
+import { USUAL_LIMITS } from '../http/limits.js';
 import { createApp } from '../app.js';
 import { connect, migrate } from '../database/connect.js';
 import { insertShop } from '../database/firstShop.js';
@@ -72,7 +74,8 @@ export class TestServer {
       machine: new StandinMachine((machine.address() as AddressInfo).port),
       scalePort: (scale.address() as AddressInfo).port,
       webRoot: null,
-      logLevel: 'silent',
+      log: pino({ level: 'silent' }),
+      limits: { ...USUAL_LIMITS, requestsAMinute: 0 },
     });
     await app.init();
     return new TestServer(admin, name, db, app, machine, scale, personId);

@@ -2,7 +2,9 @@ import { randomUUID } from 'node:crypto';
 import type { AddressInfo } from 'node:net';
 import type { Knex } from 'knex';
 import { listen } from '@tare/standins/listen';
+import { pino } from 'pino';
 import { secretOf } from '../../access/secret.js';
+import { USUAL_LIMITS } from '../../http/limits.js';
 import { createApp } from '../../app.js';
 import { StandinMachine } from '../../spins/standinMachine.js';
 import { insertShop } from '../firstShop.js';
@@ -37,7 +39,8 @@ async function seedDemo(db: Knex): Promise<void> {
     // No demo job is weighed on the stand-in scale; its port is never called.
     scalePort: 0,
     webRoot: null,
-    logLevel: 'silent',
+    log: pino({ level: 'silent' }),
+    limits: { ...USUAL_LIMITS, requestsAMinute: 0 },
   });
   try {
     await app.listen(0, '127.0.0.1');
