@@ -37,6 +37,8 @@ in_words() {
 
 # write_backup FILE: of the attached database; whole under its name, or not there.
 write_backup() {
+  # What is in it is the shop's, and what the server signs with.
+  umask 077
   local file=$1 folder work counts
   folder=$(dirname "$file")
   [ -d "$folder" ] || fail "There is no folder $folder."
@@ -91,6 +93,7 @@ restore() {
   now=$(what_is_there tare_unfinished bring) || fail "Nothing was changed."
   pg_query "drop database if exists tare with (force)"
   pg_query "alter database tare_unfinished rename to tare"
+  pg_hand_over tare
   say "Came back, as of $(field madeAt "$manifest"): $(in_words "$now"). ./tare start goes on with it."
 }
 

@@ -7,10 +7,11 @@ pg_bin() {
   [ -x "$dir/postgres" ] && printf '%s' "$dir"
 }
 
-# PostgreSQL refuses to run as root, so as root it runs as the user that Debian's package made.
+# As root the database runs as Tare's own user, as everything else does; PostgreSQL would refuse to run as root.
 pg_as() {
   if [ "$(id -u)" = 0 ]; then
-    setpriv --reuid=postgres --regid=postgres --clear-groups --reset-env "$@"
+    tare_user
+    setpriv --reuid="$TARE_USER" --regid="$TARE_USER" --clear-groups --reset-env "$@"
   else
     "$@"
   fi
@@ -46,16 +47,21 @@ pg_start() {
     # A start that was cut short may have left half a cluster; it has no PG_VERSION and holds no data.
     rm -rf "$folder/pg"
     free_space "$(dirname "$folder")"
-    if [ "$(id -u)" = 0 ]; then install -d -o postgres -m 700 "$folder" "$folder/pg"; else install -d -m 700 "$folder" "$folder/pg"; fi
-    pg_as sh -c "umask 077; od -An -N16 -tx1 /dev/urandom | tr -d ' \n' > '$folder/password'"
+    if [ "$(id -u)" = 0 ]; then install -d -o "$TARE_USER" -m 700 "$folder" "$folder/pg"; else install -d -m 700 "$folder" "$folder/pg"; fi
+    pg_password "$folder/password"
     pg_as "$bin/initdb" -D "$folder/pg" -U tare --auth=scram-sha-256 --pwfile="$folder/password" --encoding=UTF8 --locale=C.UTF-8 ${throwaway:+--no-sync} >"$LOGS/initdb.log" 2>&1 ||
       fail "The database could not be made; see $LOGS/initdb.log."
   fi
+  # Data from before Tare had a user of its own.
+  [ "$(id -u)" != 0 ] || [ "$(stat -c %U "$folder/pg")" = "$TARE_USER" ] || chown -R "$TARE_USER:" "$folder"
   PG_FOLDER=$folder PG_PORT=$port PG_FAST=()
   [ -n "$throwaway" ] && PG_FAST=(-c fsync=off -c synchronous_commit=off -c full_page_writes=off)
   PG_URL_BASE="postgres://tare:$(cat "$folder/password")@127.0.0.1:$port"
   pg_launch && pg_ready || fail "The database did not start within 15 seconds; see $LOGS/postgres.log and $folder/pg/log."
 }
+
+# pg_password FILE: a new one, which its owner alone reads.
+pg_password() { pg_as sh -c "umask 077; od -An -N16 -tx1 /dev/urandom | tr -d ' \n' > '$1'"; }
 
 # pg_ready: waits until it answers, and records it.
 pg_ready() {
@@ -79,12 +85,31 @@ pg_stop() {
   PG_FOLDER=
 }
 
-# pg_query SQL: as the cluster's owner; the password goes by the environment, which no list of processes shows to others.
+# pg_query SQL [DATABASE]: as the cluster's owner. The password goes by the environment and the words by a pipe: no list of processes
+# shows them to others.
 pg_query() {
-  PGPASSWORD=$(cat "$PG_FOLDER/password") PGOPTIONS='-c client_min_messages=warning' "$(pg_bin)/psql" -h 127.0.0.1 -p "$PG_PORT" -U tare -d postgres -qAtc "$1"
+  PGPASSWORD=$(cat "$PG_FOLDER/password") PGOPTIONS='-c client_min_messages=warning' "$(pg_bin)/psql" -h 127.0.0.1 -p "$PG_PORT" -U tare -d "${2:-postgres}" -v ON_ERROR_STOP=1 -qAt <<<"$1"
 }
 
 pg_has() { [ -n "$(pg_query "select 1 from pg_database where datname = '$1'")" ]; }
 
 # pg_database NAME: makes the database where it is missing.
 pg_database() { pg_has "$1" || pg_query "create database \"$1\""; }
+
+# pg_hand_over NAME: the database and all in it belong to the role that the server works as, which may do nothing else in the cluster.
+# Sets PG_SERVER_URL (without a database's name).
+pg_hand_over() {
+  local file=$PG_FOLDER/server-password
+  [ -f "$file" ] || pg_password "$file"
+  pg_query "do \$\$ begin create role tare_server login; exception when duplicate_object then null; end \$\$;
+    alter role tare_server nosuperuser nocreatedb nocreaterole password '$(cat "$file")'; alter database \"$1\" owner to tare_server"
+  pg_query "do \$\$ declare it record; begin
+      for it in select c.oid::regclass as name from pg_class c
+        where c.relnamespace = 'public'::regnamespace and c.relkind in ('r', 'p', 'v', 'm', 'S') and pg_get_userbyid(c.relowner) <> 'tare_server'
+          and not exists (select from pg_depend d where d.objid = c.oid and d.deptype in ('a', 'i') and c.relkind = 'S')
+      loop execute format('alter table %s owner to tare_server', it.name); end loop;
+      for it in select p.oid::regprocedure as name from pg_proc p where p.pronamespace = 'public'::regnamespace and pg_get_userbyid(p.proowner) <> 'tare_server'
+      loop execute format('alter function %s owner to tare_server', it.name); end loop;
+    end \$\$" "$1"
+  PG_SERVER_URL="postgres://tare_server:$(cat "$file")@127.0.0.1:$PG_PORT"
+}

@@ -22,9 +22,9 @@ child() {
   CHILDREN+=("$STARTED")
 }
 
-start_machine() { child node apps/standins/dist/machine/main.js && recorded machine "$STARTED"; }
-start_scale() { child node apps/standins/dist/scale/main.js && recorded scale "$STARTED"; }
-start_server() { child node apps/server/dist/main.js && recorded server "$STARTED"; }
+start_machine() { child "${AS_USER[@]}" node apps/standins/dist/machine/main.js && recorded machine "$STARTED"; }
+start_scale() { child "${AS_USER[@]}" node apps/standins/dist/scale/main.js && recorded scale "$STARTED"; }
+start_server() { child "${AS_USER[@]}" node apps/server/dist/main.js && recorded server "$STARTED"; }
 start_backups() {
   (
     trap - EXIT INT TERM
@@ -43,6 +43,7 @@ serve() {
   [ -n "${DATABASE_URL:-}" ] || debian_packages postgresql
   npm_packages
   build
+  choose_user
   hold_data "$kind"
   port_in_use "$TARE_PORT" && fail "Port $TARE_PORT is in use: Tare may be running already. Stop it, or set TARE_PORT to a free port."
   port_in_use "$TARE_MACHINE_PORT" && fail "Port $TARE_MACHINE_PORT is in use: another stand-in machine may be running. Stop it, or set TARE_MACHINE_PORT to a free port."
@@ -52,12 +53,13 @@ serve() {
     pg_start "$(pg_folder "$kind")" "${TARE_PG_PORT:-$([ "$kind" = demo ] && echo 4182 || echo 4183)}"
     RUNNING[$STARTED]=database
     [ "$kind" = demo ] && demo_database || pg_database tare
-    export DATABASE_URL=$PG_URL_BASE/tare
+    pg_hand_over tare
+    export DATABASE_URL=$PG_SERVER_URL/tare
   fi
   keep machine
   keep scale
   # It has the shop already; what a newer Tare does otherwise is brought in.
-  if [ "$kind" = demo ]; then node apps/server/dist/database/seeds/main.js; fi
+  if [ "$kind" = demo ]; then "${AS_USER[@]}" node apps/server/dist/database/seeds/main.js; fi
   keep server
   if [ -n "${TARE_BACKUPS:-}" ] && [ -n "${PG_FOLDER:-}" ]; then keep backups; fi
   watch_all
@@ -68,7 +70,8 @@ demo_database() {
   pg_has tare && return 0
   pg_query "drop database if exists tare_unfinished with (force)"
   pg_query "create database tare_unfinished"
-  DATABASE_URL=$PG_URL_BASE/tare_unfinished node apps/server/dist/database/seeds/main.js
+  pg_hand_over tare_unfinished
+  DATABASE_URL=$PG_SERVER_URL/tare_unfinished "${AS_USER[@]}" node apps/server/dist/database/seeds/main.js
   pg_query "alter database tare_unfinished rename to tare"
 }
 

@@ -19,6 +19,29 @@ free_space() {
   [ "$free" -ge 300 ] || fail "Only $free MB are free on the disk of $1; Tare needs 300 MB for its database. Make room and start again; nothing was lost."
 }
 
+# Whom everything but the installation runs as, where root starts it.
+TARE_USER=tare
+
+# tare_user: makes that user where it is missing.
+tare_user() {
+  id "$TARE_USER" >/dev/null 2>&1 ||
+    useradd --system --user-group --no-create-home --home-dir /nonexistent --shell /usr/sbin/nologin "$TARE_USER" ||
+    fail "The user $TARE_USER could not be made. Make it, or start Tare as an ordinary user."
+}
+
+# choose_user: decides once whether server and stand-ins can run as that user: it has to be able to read this clone.
+choose_user() {
+  AS_USER=()
+  [ "$(id -u)" = 0 ] || return 0
+  tare_user
+  if setpriv --reuid="$TARE_USER" --regid="$TARE_USER" --clear-groups "$(command -v node)" -e "require('fs').accessSync('$ROOT/tare', 4)" 2>/dev/null; then
+    AS_USER=(setpriv --reuid="$TARE_USER" --regid="$TARE_USER" --clear-groups --no-new-privs env HOME=/nonexistent)
+    chown "$TARE_USER:" "$LOGS"
+  else
+    say "The user $TARE_USER cannot read $ROOT, so server and stand-ins run as root. Tare is better kept where everybody can read it, such as /opt/tare."
+  fi
+}
+
 # debian_packages PACKAGE...: installs what is missing where it may, else names it exactly.
 debian_packages() {
   local missing=() package as_root=()
