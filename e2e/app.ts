@@ -19,14 +19,14 @@ export interface RunningApp {
 }
 
 /** Passes on everything between a port of its own and another, until it is cut: then nobody answers there. */
-interface CutWire {
+export interface CutWire {
   readonly port: number;
   readonly cut: () => void;
   readonly mend: () => void;
   readonly close: () => void;
 }
 
-async function wireTo(port: number): Promise<CutWire> {
+export async function wireTo(port: number): Promise<CutWire> {
   let isCut = false;
   const open = new Set<Socket>();
   const listener = createServer((near) => {

@@ -1,4 +1,4 @@
-import { expect, test } from './app.js';
+import { expect, test, wireTo } from './app.js';
 import { openJob } from './bench.js';
 
 test('three readings while the database is dead; the one that was refused afterwards is mended', async ({ page, context, shop, app }) => {
@@ -100,4 +100,81 @@ test('ten windows of one browser are ready, and all hear of a change, also when 
     () => 148.2,
   );
   for (const one of windows.slice(1)) await expect(table(one)).toContainText('148.2');
+});
+
+test.describe('with its pages kept', () => {
+  test.use({ serviceWorkers: 'allow' });
+
+  test('a reload with the server away opens the job that was open, and readings go on', async ({ page, shop, app }) => {
+    const job = await shop.job('inline3');
+    const wire = await wireTo(Number(new URL(app.url).port));
+    const own = `http://127.0.0.1:${wire.port}`;
+    const input = page.getByLabel('Reading in grams');
+    const status = page.getByRole('status').filter({ hasText: 'waiting for the server' });
+    await page.goto(own);
+    await page.getByRole('button', { name: 'Who is at the bench?' }).click();
+    await page.getByRole('menuitem', { name: /Ottoline Fasch/ }).click();
+    await page.goto(`${own}/jobs/${job.id}/weigh?kind=pin`);
+    await page.getByLabel('Ask for the zero').uncheck();
+    await page.getByLabel('Placements').selectOption('1');
+    const weigh = async (grams: string): Promise<void> => {
+      await input.fill(grams);
+      await page.keyboard.press('Enter');
+      await expect(input).toHaveValue('');
+    };
+
+    await test.step('one reading goes out; then the pages are kept and the server is away', async () => {
+      await weigh('148,1');
+      await expect.poll(async () => (await shop.sheet(job.id)).readings.length).toBe(1);
+      await page.evaluate(async () => {
+        await navigator.serviceWorker.ready;
+      });
+      // The copy of the record follows the reading by a moment.
+      await expect
+        .poll(() =>
+          page.evaluate(
+            (jobId) =>
+              new Promise<number>((done) => {
+                const opening = indexedDB.open('tare.copies');
+                opening.onsuccess = () => {
+                  const asked = opening.result
+                    .transaction('copies')
+                    .objectStore('copies')
+                    .get(JSON.stringify(['job', jobId]));
+                  asked.onsuccess = () => {
+                    opening.result.close();
+                    done((asked.result as { data: { readings: unknown[] } } | undefined)?.data.readings.length ?? 0);
+                  };
+                };
+              }),
+            job.id,
+          ),
+        )
+        .toBe(1);
+      wire.cut();
+    });
+
+    await test.step('the reload opens the job as it was, says so, and takes the next reading', async () => {
+      await page.reload();
+      await expect(page.getByRole('alert').filter({ hasText: 'Shown is what this browser kept' })).toBeVisible();
+      await expect(page.getByRole('button', { name: /Ottoline Fasch/ })).toBeVisible();
+      await weigh('148,2');
+      await expect(status).toHaveText('1 waiting for the server');
+      await page.screenshot({ path: '/tmp/away.png' });
+      await page.reload();
+      await expect(status).toHaveText('1 waiting for the server');
+      await weigh('148,3');
+    });
+
+    await test.step('the server is back: all three are there once, and the notice goes', async () => {
+      wire.mend();
+      await expect(status).toHaveCount(0);
+      await expect(page.getByRole('alert').filter({ hasText: 'Shown is what this browser kept' })).toHaveCount(0);
+      const { readings } = await shop.sheet(job.id);
+      expect(readings.map(({ valueG, partId }) => [valueG, partId])).toEqual(
+        job.parts.filter(({ kind }) => kind === 'pin').map(({ id }, i) => [[148.1, 148.2, 148.3][i], id]),
+      );
+    });
+    wire.close();
+  });
 });

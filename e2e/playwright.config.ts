@@ -22,6 +22,8 @@ export default defineConfig({
   use: {
     viewport: { width: 1280, height: 800 },
     actionTimeout: 30_000,
+    // Each test has a browser of its own, which would fetch all of Tare to keep it; the test of that lets it.
+    serviceWorkers: 'block',
     trace: 'retain-on-failure',
     launchOptions: CHROMIUM,
   },

@@ -48,7 +48,8 @@ async function eachLine<T>(response: Response, onLine: (line: T) => void): Promi
 
 /** Sends a request whose answer is a file. @throws ProblemError */
 export async function requestBytes(path: string, body: unknown): Promise<Blob> {
-  return (await send('POST', path, body)).blob();
+  // A stand-in takes its time to spin.
+  return (await send('POST', path, body, { signal: AbortSignal.timeout(FILE_MS) })).blob();
 }
 
 /** Sends a file as it is. @param personId who attaches it @throws ProblemError */
@@ -86,6 +87,10 @@ interface SendOptions {
   readonly accept?: string;
 }
 
+/** Whatever takes longer is no answer; files and what comes in lines take their time. */
+const ANSWER_MS = 20_000;
+const FILE_MS = 300_000;
+
 async function send(method: string, path: string, body: unknown, options: SendOptions = {}): Promise<Response> {
   noteWrite(body);
   const sent: Sent | null = body === undefined || body instanceof File ? null : sentBy(body);
@@ -103,7 +108,7 @@ async function send(method: string, path: string, body: unknown, options: SendOp
         },
         body: body instanceof File ? body : (sent?.body ?? null),
       },
-      options.signal,
+      options.signal ?? (body instanceof File ? undefined : AbortSignal.timeout(ANSWER_MS)),
     );
   const response = await ask();
   // Whoever was picked here before there was an answer, or is new to this device, is put at its bench first.
@@ -120,10 +125,12 @@ async function request(path: string, init: RequestInit, signal?: AbortSignal): P
   try {
     return await fetch(path, { ...init, signal: signal ?? null });
   } catch (error) {
-    if (signal?.aborted) throw error;
+    if (signal?.aborted && !isTimeout(signal)) throw error;
     throw new ProblemError(UNREACHABLE, true);
   }
 }
+
+const isTimeout = ({ reason }: AbortSignal): boolean => reason instanceof DOMException && reason.name === 'TimeoutError';
 
 /** @throws ProblemError for anything but a yes */
 async function answered(response: Response): Promise<Response> {

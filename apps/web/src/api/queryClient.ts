@@ -1,4 +1,5 @@
 import { QueryClient } from '@tanstack/react-query';
+import { keptCopies, watchCopies } from './keptCopies.js';
 import { ProblemError } from './problem.js';
 import { retryFault } from './queries.js';
 
@@ -9,8 +10,11 @@ export const queries = new QueryClient({
     mutations: { networkMode: 'always' },
     queries: {
       networkMode: 'always',
+      persister: keptCopies.askFirst,
       staleTime: 5000,
       retry: (failures, error) => error instanceof ProblemError && retryFault(failures, error),
     },
   },
 });
+keptCopies.keep(queries.getQueryCache());
+watchCopies(queries);

@@ -7,6 +7,7 @@ import { useKeys, type KeyAction } from '../ui/useKeys.js';
 import { JobFinder } from './JobFinder.js';
 import { OutboxStatus } from './OutboxStatus.js';
 import { PersonPicker } from './PersonPicker.js';
+import { ServerAway } from './ServerAway.js';
 
 /** The shop's name plate across the top, and whatever is open below it. */
 export function Shell(): ReactNode {
@@ -56,6 +57,7 @@ export function Shell(): ReactNode {
         <PersonPicker />
         <ThemeSwitch />
       </header>
+      <ServerAway />
       <Outlet />
       <JobFinder open={finding} onOpenChange={setFinding} />
     </div>
