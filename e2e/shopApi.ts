@@ -65,7 +65,7 @@ export class ShopApi {
   /** Sends what a screen would send. @throws Error with the server's sentence */
   async send<R extends RouteName>(route: R, ids: RouteIds<R>, body: Api[R]['body']): Promise<Api[R]['answer']> {
     const method = route.slice(0, route.indexOf(' '));
-    const answer = await this.device.send(method, addressOf(route, ids), body as object | undefined);
+    const answer = await this.device.send(method, addressOf(route, ids), body);
     if (!answer.ok) throw new Error(`${route}: ${answer.status} ${await answer.text()}`);
     return (await answer.json()) as Api[R]['answer'];
   }

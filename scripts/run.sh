@@ -95,6 +95,8 @@ lint() {
 }
 
 run_tests() {
+  # A tablet on another machine is a network of its own on this one, which only root can make.
+  [ "$(id -u)" != 0 ] || debian_packages iproute2 libnss3-tools
   throwaway
   local status=0
   export TARE_TEST_PG=$PG_URL_BASE CI=${CI:-}

@@ -1,5 +1,4 @@
 import 'reflect-metadata';
-import type { Server } from 'node:net';
 import { Module, type DynamicModule } from '@nestjs/common';
 import { NestFactory } from '@nestjs/core';
 import type { NestExpressApplication } from '@nestjs/platform-express';
@@ -43,6 +42,10 @@ import { OwnSpinsController } from './machines/ownSpins.controller.js';
 import { MOST_RECORDING_MB } from './machines/recording.js';
 import { MOST_PHOTO_MB } from './photos/cleanPhoto.js';
 import { PhotosController } from './photos/photos.controller.js';
+import { Devices } from './network/devices.js';
+import { DevicesController, NETWORK, type Network } from './network/devices.controller.js';
+import { httpsBeyondLoopback } from './network/openToNetwork.js';
+import { ownNames } from './network/ownNames.js';
 import { BALANCING_MACHINE, type BalancingMachine } from './spins/balancingMachine.js';
 import { SpinLedger } from './spins/spinLedger.js';
 import { SpinsController } from './spins/spins.controller.js';
@@ -61,11 +64,13 @@ export interface AppParts {
   readonly limits?: Limits;
   /** Names that it answers to beside loopback's. */
   readonly names?: readonly string[];
+  /** How it is opened to the shop's network; left out: not. */
+  readonly network?: Network | null;
 }
 
 @Module({})
 class AppModule {
-  static with({ db, machine, scalePort, webRoot, log }: AppParts): DynamicModule {
+  static with({ db, machine, scalePort, webRoot, log, network = null }: AppParts): DynamicModule {
     return {
       module: AppModule,
       imports:
@@ -80,6 +85,7 @@ class AppModule {
             ],
       controllers: [
         AtTheBenchController,
+        DevicesController,
         ShopController,
         ShopToolsController,
         InstrumentsController,
@@ -106,6 +112,8 @@ class AppModule {
         { provide: BALANCING_MACHINE, useValue: machine },
         { provide: SCALE_PORT, useValue: scalePort },
         { provide: LOG, useValue: log },
+        { provide: NETWORK, useValue: network },
+        Devices,
         CurrentShop,
         Gate,
         JobAccess,
@@ -131,8 +139,10 @@ export async function createApp(parts: AppParts): Promise<NestExpressApplication
     forceCloseConnections: true,
   });
   app.use(app.get(Metrics).timed, requestLog(parts.log));
-  app.use(withinLimits(app.getHttpServer() as Server, parts.limits ?? USUAL_LIMITS));
-  app.use(ownPagesOnly(parts.names ?? []));
+  app.use(withinLimits(app.getHttpServer(), parts.limits ?? USUAL_LIMITS));
+  const { names = [], network = null } = parts;
+  if (network !== null) app.use(httpsBeyondLoopback(network.opening.tlsPort));
+  app.use(ownPagesOnly(() => (network === null ? names : ownNames(names, network.opening.address))));
   app.use(helmet({ hsts: false, contentSecurityPolicy: { directives: CONTENT_POLICY } }));
   app.use(cookieParser(parts.cookieSecret));
   app.useBodyParser('json', { limit: '1mb' });

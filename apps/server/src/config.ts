@@ -1,3 +1,5 @@
+import { isIP } from 'node:net';
+import type { Opening } from './network/openToNetwork.js';
 import { USUAL_LIMITS, type Limits } from './http/limits.js';
 
 /** What the environment tells the server. */
@@ -13,6 +15,8 @@ export interface Config {
   /** Where the log goes; none: to where it was started. */
   readonly logFolder: string | null;
   readonly limits: Limits;
+  /** How it is opened to the shop's network; null while it is not. */
+  readonly opening: Opening | null;
   /** Names that the shop gives this machine, beside loopback's. */
   readonly names: readonly string[];
 }
@@ -32,9 +36,20 @@ export function configFrom(env: NodeJS.ProcessEnv): Config {
     logLevel: env['TARE_LOG'] ?? 'info',
     logFolder: env['TARE_LOGS'] ?? null,
     limits: { ...USUAL_LIMITS, requestsAMinute: numberFrom(env, 'TARE_REQUESTS_A_MINUTE', USUAL_LIMITS.requestsAMinute) },
-    names: (env['TARE_NAMES'] ?? '').split(',').flatMap((name) => (name.trim() === '' ? [] : [name.trim()])),
+    opening: openingFrom(env),
+    names: namesFrom(env),
   };
 }
+
+function openingFrom(env: NodeJS.ProcessEnv): Opening | null {
+  const address = env['TARE_LISTEN'] ?? '';
+  if (address === '') return null;
+  if (isIP(address) !== 4) throw new Error(`TARE_LISTEN is “${address}”; it has to be an address of this machine, or 0.0.0.0 for all of them.`);
+  return { address, tlsPort: portFrom(env, 'TARE_TLS_PORT', 4443), names: namesFrom(env) };
+}
+
+const namesFrom = (env: NodeJS.ProcessEnv): string[] =>
+  (env['TARE_NAMES'] ?? '').split(',').flatMap((name) => (name.trim() === '' ? [] : [name.trim().toLowerCase()]));
 
 function numberFrom(env: NodeJS.ProcessEnv, name: string, usual: number): number {
   const number = Number(env[name] ?? usual);

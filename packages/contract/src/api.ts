@@ -1,8 +1,9 @@
 import type { PlaneUnbalance } from '@tare/core';
 import type { BobBoxChange, BobBoxEntry, ShopUsual } from './bobs.js';
 import { bobBoxChangeSchema, shopUsualSchema } from './bobs.js';
-import type { Write } from './byPerson.js';
+import type { ByPerson, Write } from './byPerson.js';
 import { newDecisionSchema, type NewDecision } from './decisions.js';
+import * as devices from './devices.js';
 import * as entries from './entries.js';
 import { fittingsChangeSchema, type FittingsChange } from './fittings.js';
 import * as instruments from './instruments.js';
@@ -22,6 +23,11 @@ interface Route<Body, Answer> {
 /** Every request whose body and answer are JSON, by its method and address; `:name` stands for an id in the address. */
 export interface Api {
   'POST at-the-bench': Route<shop.Picked, sheets.Person>;
+  'GET reach': Route<undefined, devices.ReachAnswer>;
+  'GET devices': Route<undefined, devices.ShopDevice[]>;
+  'POST devices': Route<devices.NewDevice, devices.ShopDevice>;
+  'POST devices/:deviceId/revocation': Route<ByPerson, { revoked: true }>;
+  'POST devices/new-code': Route<ByPerson, { code: string }>;
   'GET shop': Route<undefined, sheets.Shop>;
   'POST shop/people': Route<sheets.Person, sheets.Person>;
   'PUT shop/bits': Route<shop.BitsChange, sheets.Shop>;
@@ -85,6 +91,11 @@ export type RouteIds<R extends RouteName> = Readonly<Record<NamesIn<R>, string>>
 /** The schema that checks each body; null where there is none to send. */
 export const ROUTE_BODIES = {
   'POST at-the-bench': shop.pickedSchema,
+  'GET reach': null,
+  'GET devices': null,
+  'POST devices': devices.newDeviceSchema,
+  'POST devices/:deviceId/revocation': null,
+  'POST devices/new-code': null,
   'GET shop': null,
   'POST shop/people': shop.newPersonSchema,
   'PUT shop/bits': shop.bitsChangeSchema,

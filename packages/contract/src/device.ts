@@ -24,7 +24,12 @@ export class Device {
       fetch(`${this.origin}/api/${path}`, {
         ...init,
         method,
-        headers: { ...init.headers, origin: this.origin, cookie: this.cookie(), ...(personId === null ? {} : { [PERSON_HEADER]: personId }) },
+        headers: {
+          ...(init.headers as Record<string, string> | undefined),
+          origin: this.origin,
+          cookie: this.cookie(),
+          ...(personId === null ? {} : { [PERSON_HEADER]: personId }),
+        },
       });
     const answer = await ask();
     if (answer.status !== 401 || personId === null) return answer;

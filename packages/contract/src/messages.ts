@@ -14,8 +14,8 @@ export interface Problem {
   readonly status: number;
   readonly detail: string;
   readonly errors?: readonly FieldProblem[];
-  /** The field that, sent along as true, answers what the detail asks. */
-  readonly ask?: 'another';
+  /** What the detail asks: `another` is answered by the field of that name, sent along as true; `shopCode` by letting the device in. */
+  readonly ask?: 'another' | 'shopCode';
 }
 
 const messages: Joi.LanguageMessages = {

@@ -19,13 +19,13 @@ const WORD_EVERY = 20_000;
  * @throws CoreError that names the column or the line at fault
  */
 export function readRecording(text: string, columns: RecordingColumns, onRead: (ratio: number) => void = () => undefined): SpinSignal {
-  let channels: readonly Channel[] | null = null;
+  const channels: Channel[] = [];
   let lines = 0;
   Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), {
     skipEmptyLines: true,
     step: ({ data, meta }) => {
-      if (channels === null) {
-        channels = channelsOf(data, columns);
+      if (channels.length === 0) {
+        channels.push(...channelsOf(data, columns));
         return;
       }
       lines += 1;
@@ -35,7 +35,7 @@ export function readRecording(text: string, columns: RecordingColumns, onRead: (
       if (lines % WORD_EVERY === 0) onRead(meta.cursor / text.length);
     },
   });
-  const [left, right, tach, time] = ((channels ?? []) as readonly Channel[]).map(({ values }) => Float64Array.from(values));
+  const [left, right, tach, time] = channels.map(({ values }) => Float64Array.from(values));
   if (lines === 0) throw new CoreError('The recording has no lines below its heading.', 'recording');
   return { sampleRateHz: time ? rateOf(time) : columns.rateHz, left: left!, right: right!, tach: tach! };
 }

@@ -18,6 +18,7 @@ export type Role =
 
 /** Requests whose body or answer is no JSON. */
 type OtherRoute =
+  | 'GET reach/authority.crt'
   | 'GET health/live'
   | 'GET health/ready'
   | 'GET health/metrics'
@@ -37,6 +38,12 @@ export const ROUTE_ROLES: Readonly<Record<RouteName | OtherRoute, Role>> = {
   'GET health/live': 'anybody',
   'GET health/ready': 'anybody',
   'GET health/metrics': 'anybody',
+  'GET reach': 'anybody',
+  'GET reach/authority.crt': 'anybody',
+  'POST devices': 'anybody',
+  'GET devices': 'reader',
+  'POST devices/:deviceId/revocation': 'keeper',
+  'POST devices/new-code': 'keeper',
   'POST at-the-bench': 'door',
   'GET shop': 'door',
   'POST shop/people': 'door',

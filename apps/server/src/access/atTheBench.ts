@@ -1,29 +1,22 @@
 import { PERSON_HEADER } from '@tare/contract';
 import type { Request, Response } from 'express';
+import { setSignedCookie, signedCookie } from './cookies.js';
 
 /** People of one device; whoever was picked longest ago makes room. */
 const MOST_PEOPLE = 20;
-const A_YEAR_MS = 365 * 24 * 3600 * 1000;
 
 /** Another shop on the same machine has cookies of its own: a browser does not tell ports apart. */
 const cookieName = (shopId: string): string => `tare-bench-${shopId.slice(0, 8)}`;
 
 /** The people picked on the device that asks, the last first: what a cookie that this server signed says. */
 function pickedOn(request: Request, shopId: string): readonly string[] {
-  const said: unknown = (request.signedCookies as Record<string, unknown>)[cookieName(shopId)];
-  return typeof said === 'string' && said !== '' ? said.split('.') : [];
+  return signedCookie(request, cookieName(shopId))?.split('.') ?? [];
 }
 
 /** Puts a person at the bench of the device that asks. */
 export function pick(request: Request, response: Response, shopId: string, personId: string): void {
   const others = pickedOn(request, shopId).filter((id) => id !== personId);
-  response.cookie(cookieName(shopId), [personId, ...others].slice(0, MOST_PEOPLE).join('.'), {
-    signed: true,
-    httpOnly: true,
-    sameSite: 'strict',
-    secure: request.secure,
-    maxAge: A_YEAR_MS,
-  });
+  setSignedCookie(request, response, cookieName(shopId), [personId, ...others].slice(0, MOST_PEOPLE).join('.'));
 }
 
 /**

@@ -2,7 +2,8 @@ import { Injectable, type CanActivate, type ExecutionContext } from '@nestjs/com
 import type { OpenAPIObject } from '@nestjs/swagger';
 import { ROUTE_ROLES, type Role } from '@tare/contract';
 import type { Request } from 'express';
-import { ProblemException } from '../http/problem.js';
+import { AskException, ProblemException } from '../http/problem.js';
+import { Devices } from '../network/devices.js';
 import { CurrentShop } from '../shop/currentShop.js';
 import { whoAsks } from './atTheBench.js';
 import { madeBy } from './maker.js';
@@ -14,14 +15,20 @@ const BY_A_PERSON: readonly Role[] = ['balancer', 'keeper'];
 /** Lets a request through to its handler by the role that it needs. */
 @Injectable()
 export class Gate implements CanActivate {
-  constructor(private readonly shop: CurrentShop) {}
+  constructor(
+    private readonly shop: CurrentShop,
+    private readonly devices: Devices,
+  ) {}
 
-  /** @throws ProblemException 401 where nobody was picked on the device that asks */
+  /** @throws AskException 401 for a device that the shop did not let in; ProblemException 401 where nobody was picked on it */
   async canActivate(context: ExecutionContext): Promise<boolean> {
     const request = context.switchToHttp().getRequest<Request>();
     const { path } = request.route as { path: string };
     const role = ROLES[routeOf(request.method, path)];
     if (role === undefined) return false;
+    if (role === 'anybody') return true;
+    if (!(await this.devices.letsIn(request)))
+      throw new AskException(401, 'This device is new to the shop, or was put out of it: type the shop code.', 'shopCode');
     if (!BY_A_PERSON.includes(role)) return true;
     const personId = whoAsks(request, await this.shop.id());
     if (personId === null) throw new ProblemException(401, 'Nobody is at the bench on this device: pick who you are first.');

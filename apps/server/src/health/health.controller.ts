@@ -4,13 +4,11 @@ import type { Knex } from 'knex';
 import { KNEX } from '../database/connect.js';
 import { Describe } from '../http/describe.js';
 import { ProblemException } from '../http/problem.js';
+import { isLoopback } from '../network/ownNames.js';
 import { Metrics } from './metrics.js';
 
 /** A database that takes longer for nothing at all is not one to wait for. */
 const ANSWER_MS = 2000;
-
-/** This machine itself, also as an IPv4 address within IPv6. */
-const LOOPBACK = /^(127\.|::1$|::ffff:127\.)/;
 
 /** For whatever watches over the server. */
 @Controller('health')
@@ -47,7 +45,7 @@ export class HealthController {
   @Get('metrics')
   @Describe('What the server says of itself in numbers (Prometheus text format); to this machine only')
   async metrics(@Req() { socket }: Request, @Res() response: Response): Promise<void> {
-    if (!LOOPBACK.test(socket.remoteAddress ?? '')) throw new ProblemException(403, 'These numbers are told to this machine only.');
+    if (!isLoopback(socket.remoteAddress)) throw new ProblemException(403, 'These numbers are told to this machine only.');
     response.type(this.figures.registry.contentType).send(await this.figures.registry.metrics());
   }
 }

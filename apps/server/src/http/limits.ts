@@ -47,13 +47,21 @@ function withinCount(what: Counted, most: number, count: (response: Response) =>
   };
 }
 
+/** Connections that are open, by the application they reach. */
+const CONNECTIONS = new WeakMap<Server, number>();
+
 function connectionsOf(server: Server): () => number {
-  let open = 0;
-  server.on('connection', (socket) => {
-    open += 1;
-    socket.on('close', () => (open -= 1));
+  countConnections(server, server);
+  return () => CONNECTIONS.get(server) ?? 0;
+}
+
+/** Counts what comes through another door of the same application. @param main the server that `withinLimits` was told of */
+export function countConnections(door: Server, main: Server): void {
+  const add = (more: number): void => void CONNECTIONS.set(main, (CONNECTIONS.get(main) ?? 0) + more);
+  door.on('connection', (socket) => {
+    add(1);
+    socket.on('close', () => add(-1));
   });
-  return () => open;
 }
 
 /** Streams that are open, of all servers in this process. */
@@ -73,7 +81,7 @@ function withinRate(requestsAMinute: number): RequestHandler {
     standardHeaders: 'draft-8',
     legacyHeaders: false,
     skip: ({ path }) => !path.startsWith('/api'),
-    keyGenerator: ({ ip }) => ipKeyGenerator(ip ?? ''),
+    keyGenerator: ({ socket }) => ipKeyGenerator(socket.remoteAddress ?? ''),
     handler: (_request, response) => {
       const sentence = `This device asked more than ${requestsAMinute} times within a minute. What is typed is kept here and goes out by itself.`;
       response.status(429).type('application/problem+json').json(problem(429, sentence));

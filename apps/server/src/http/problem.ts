@@ -24,10 +24,10 @@ export class ProblemException extends HttpException {
   }
 }
 
-/** A question before something is recorded: sent again with the field `ask` true, it is. */
+/** A question before anything is done. */
 export class AskException extends HttpException {
-  constructor(detail: string, ask: NonNullable<Problem['ask']>) {
-    super({ ...problem(409, detail), ask }, 409);
+  constructor(status: 401 | 409, detail: string, ask: NonNullable<Problem['ask']>) {
+    super({ ...problem(status, detail), ask }, status);
   }
 }
 

@@ -38,5 +38,5 @@ export async function askWhetherAnother(trx: Knex.Transaction, { table, jobId, p
   if (found.length === 0) return;
   const { against } = await standingIn(trx, jobId);
   const last = found.find(({ id }) => against(id) === null);
-  if (last) throw new AskException(`${last.name} logged ${what} ${last.ago} s ago. Is yours another one, or the same?`, 'another');
+  if (last) throw new AskException(409, `${last.name} logged ${what} ${last.ago} s ago. Is yours another one, or the same?`, 'another');
 }

@@ -112,7 +112,8 @@ async function send(method: string, path: string, body: unknown, options: SendOp
     );
   const response = await ask();
   // Whoever was picked here before there was an answer, or is new to this device, is put at its bench first.
-  if (response.status !== NOBODY_AT_THE_BENCH || personId === null) return answered(response);
+  if (response.status !== NOBODY_AT_THE_BENCH || personId === null || (await problemOf(response.clone()))?.ask === 'shopCode')
+    return answered(response);
   const pick = { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ pick: personId }) };
   await answered(await request(`/api/${addressOf('POST at-the-bench', {})}`, pick));
   return answered(await ask());
@@ -135,6 +136,8 @@ const isTimeout = ({ reason }: AbortSignal): boolean => reason instanceof DOMExc
 /** @throws ProblemError for anything but a yes */
 async function answered(response: Response): Promise<Response> {
   if (response.ok) return response;
-  const problem = (await response.json().catch(() => null)) as Problem | null;
+  const problem = await problemOf(response);
   throw new ProblemError(problem?.detail === undefined ? UNREACHABLE : problem, isFaultStatus(response.status));
 }
+
+const problemOf = async (response: Response): Promise<Problem | null> => (await response.json().catch(() => null)) as Problem | null;

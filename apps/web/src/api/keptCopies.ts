@@ -41,7 +41,8 @@ class KeptCopies {
   keep(cache: QueryCache): void {
     void this.forgetOld();
     cache.subscribe((event) => {
-      if (event.type !== 'updated' || event.action.type !== 'success' || !KEPT.includes(String(event.query.queryKey[0]))) return;
+      if (event.type !== 'updated' || event.action.type !== 'success' || !KEPT.includes(String((event.query.queryKey as readonly unknown[])[0])))
+        return;
       if (this.standing.has(event.query.queryHash) && event.action.manual !== true) return;
       this.due.set(event.query.queryHash, event.query.state.data);
       clearTimeout(this.timer);
@@ -57,11 +58,14 @@ class KeptCopies {
       this.stands(query.queryHash, null);
       return fresh;
     } catch (error) {
-      if (!(error instanceof ProblemError) || !error.isFault || query.state.data !== undefined) throw error;
+      if (!(error instanceof ProblemError)) throw error;
+      // A device that was put out of the shop keeps nothing of it, but what was typed there.
+      if (error.problem.ask === 'shopCode') await (await this.db).clear('copies');
+      if (!error.isFault || query.state.data !== undefined) throw error;
       const copy = await (await this.db).get('copies', query.queryHash);
       if (copy === undefined) throw error;
       this.stands(query.queryHash, copy.at);
-      return copy.data as never;
+      return copy.data;
     }
   };
 

@@ -77,4 +77,5 @@ export function useCapture(jobId: string): UseMutationResult<WrittenReading, Pro
   });
 }
 
-export const retryFault = (failures: number, error: ProblemError): boolean => error.isFault && failures < 2;
+/** What passes is tried twice more; a question waits for its answer. */
+export const retryFault = (failures: number, error: ProblemError): boolean => error.isFault && error.problem.ask === undefined && failures < 2;

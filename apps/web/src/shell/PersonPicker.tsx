@@ -1,6 +1,7 @@
 import { ChevronDown, UserRound } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { useState, type ReactNode } from 'react';
+import { Link } from 'react-router';
 import { useAtTheBench } from '../api/person.js';
 import { useShop } from '../api/queries.js';
 import { useWrite } from '../api/useWrite.js';
@@ -45,6 +46,9 @@ export function PersonPicker(): ReactNode {
               }}
             >
               Somebody new …
+            </DropdownMenu.Item>
+            <DropdownMenu.Item asChild className="flex min-h-11 items-center rounded-sm px-3 data-highlighted:bg-blue-wash">
+              <Link to="/devices">Other devices …</Link>
             </DropdownMenu.Item>
           </DropdownMenu.Content>
         </DropdownMenu.Portal>

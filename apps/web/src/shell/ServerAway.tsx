@@ -1,3 +1,4 @@
+import { clock } from '@tare/card';
 import { useRegisterSW } from 'virtual:pwa-register/react';
 import type { ReactNode } from 'react';
 import { useKeptSince } from '../api/keptCopies.js';
@@ -14,7 +15,7 @@ export function ServerAway(): ReactNode {
     <>
       {since !== null && (
         <p role="alert" className="no-print bg-brass px-4 py-1 font-semibold text-on-brass">
-          {`The server does not answer. Shown is what this browser kept at ${since.toLocaleString()}; readings and voids are kept here and go out when it is back.`}
+          {`The server does not answer. Shown is what this browser kept at ${clock(since.toISOString())}; readings and voids are kept here and go out when it is back.`}
         </p>
       )}
       {isNewer && (

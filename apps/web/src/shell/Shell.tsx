@@ -5,6 +5,7 @@ import { useShop } from '../api/queries.js';
 import { useChanges } from '../api/useChanges.js';
 import { useKeys, type KeyAction } from '../ui/useKeys.js';
 import { JobFinder } from './JobFinder.js';
+import { NewDevice } from './NewDevice.js';
 import { OutboxStatus } from './OutboxStatus.js';
 import { PersonPicker } from './PersonPicker.js';
 import { ServerAway } from './ServerAway.js';
@@ -58,7 +59,7 @@ export function Shell(): ReactNode {
         <ThemeSwitch />
       </header>
       <ServerAway />
-      <Outlet />
+      {error?.problem.ask === 'shopCode' ? <NewDevice /> : <Outlet />}
       <JobFinder open={finding} onOpenChange={setFinding} />
     </div>
   );

@@ -19,6 +19,7 @@ export const router = createBrowserRouter([
       { path: 'instruments', lazy: async () => ({ Component: (await import('../benches/instruments/InstrumentsPage.js')).InstrumentsPage }) },
       { path: 'machines', lazy: async () => ({ Component: (await import('../benches/machines/MachinesPage.js')).MachinesPage }) },
       { path: 'tools', lazy: async () => ({ Component: (await import('../benches/tools/ToolsPage.js')).ToolsPage }) },
+      { path: 'devices', lazy: async () => ({ Component: (await import('../benches/devices/DevicesPage.js')).DevicesPage }) },
       { path: 'calculator', lazy: async () => ({ Component: (await import('../benches/calculator/CalculatorPage.js')).CalculatorPage }) },
       { path: 'jobs/new', lazy: async () => ({ Component: (await import('../benches/engine/NewJobPage.js')).NewJobPage }) },
       {

@@ -2,6 +2,7 @@ import { KIND_NAMES } from '@tare/card';
 import { isSingleKind } from '@tare/core';
 import QRCode from 'qrcode';
 import { useEffect, useMemo, useState, type ReactNode } from 'react';
+import { useReach } from '../../api/devices.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { benchPath } from '../../shell/paths.js';
 import { usePrintOnce } from '../../ui/usePrintOnce.js';
@@ -9,18 +10,22 @@ import { usePrintOnce } from '../../ui/usePrintOnce.js';
 /** A tag for each part's bag; its code opens that part on the weigh bench. */
 export function BagTags({ onPrinted }: { readonly onPrinted: () => void }): ReactNode {
   const { sheet } = useOpenJob();
+  // A tag is read by another device than the one that printed it.
+  const { data } = useReach();
+  const [url] = data?.reach?.urls ?? [];
+  const origin = url === undefined ? window.location.origin : new URL(url).origin;
   const [codes, setCodes] = useState<readonly string[] | null>(null);
   const parts = useMemo(() => sheet.parts.filter(({ kind }) => isSingleKind(kind)), [sheet.parts]);
   useEffect(() => {
     let isShown = true;
-    const address = (kind: string, partId: string): string => `${window.location.origin}${benchPath(sheet.id, 'weigh')}?kind=${kind}&part=${partId}`;
+    const address = (kind: string, partId: string): string => `${origin}${benchPath(sheet.id, 'weigh')}?kind=${kind}&part=${partId}`;
     void Promise.all(parts.map(({ id, kind }) => QRCode.toDataURL(address(kind, id), { margin: 1, width: 160 }))).then((made) => {
       if (isShown) setCodes(made);
     });
     return () => {
       isShown = false;
     };
-  }, [sheet.id, parts]);
+  }, [sheet.id, parts, origin]);
   usePrintOnce(codes !== null, onPrinted);
   return (
     <ul className="hidden grid-cols-3 gap-3 print:grid">
