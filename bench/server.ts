@@ -91,7 +91,7 @@ async function roundTrips(said: string): Promise<Figure[]> {
   ];
 }
 
-const residentMb = (): number =>
+export const residentMb = (): number =>
   Number(/VmRSS:\s+(\d+)/.exec(readFileSync(join('/proc', process.env['TARE_SERVER_PID'] ?? 'self', 'status'), 'utf8'))?.[1]) / 1024;
 
 /** The server's memory when idle, and after 10,000 requests. */

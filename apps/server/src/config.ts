@@ -33,7 +33,7 @@ export function configFrom(env: NodeJS.ProcessEnv): Config {
     scalePort: portFrom(env, 'TARE_SCALE_PORT', 4184),
     webRoot: env['TARE_WEB_ROOT'] ?? null,
     shopName: env['TARE_SHOP_NAME'] ?? 'The shop',
-    logLevel: env['TARE_LOG'] ?? 'info',
+    logLevel: env['TARE_LOG'] ?? (env['TARE_LOGS'] ? 'info' : 'warn'),
     logFolder: env['TARE_LOGS'] ?? null,
     limits: { ...USUAL_LIMITS, requestsAMinute: numberFrom(env, 'TARE_REQUESTS_A_MINUTE', USUAL_LIMITS.requestsAMinute) },
     opening: openingFrom(env),

@@ -87,6 +87,7 @@ export class Workers implements OnApplicationShutdown {
       if (code === 'ERR_WORKER_OUT_OF_MEMORY')
         throw new ProblemException(422, `${what} takes more memory than Tare gives to one. Nothing was recorded.`);
       if (message === QUEUE_FULL) throw new ProblemException(503, 'Many recordings and pictures are being worked out; try again in a moment.');
+      if (message === STOPPING) throw new ProblemException(503, 'Tare is stopping; try again when it is back.');
       throw error;
     }
     if ('refused' in outcome) throw new HttpException(outcome.refused, outcome.refused.status);
@@ -94,7 +95,8 @@ export class Workers implements OnApplicationShutdown {
   }
 }
 
-/** The pool has no code for it. */
+/** The pool has no codes for these. */
 const QUEUE_FULL = 'Task queue is at limit';
+const STOPPING = 'Terminating worker thread';
 
 const bytesOf = (body: unknown): Uint8Array | null => (Buffer.isBuffer(body) ? body : null);
