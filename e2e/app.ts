@@ -1,11 +1,11 @@
 import { spawn, type ChildProcess } from 'node:child_process';
 import { once } from 'node:events';
-import { connect, createServer, type AddressInfo, type Socket } from 'node:net';
 import { join } from 'node:path';
 import { test as base } from '@playwright/test';
 import { Client } from 'pg';
 import { DEMO_TEMPLATE, testPg } from './seedDemo.js';
 import { ShopApi } from './shopApi.js';
+import { freePort, wireTo, type CutWire } from './wire.js';
 
 const ROOT = join(import.meta.dirname, '..');
 
@@ -16,60 +16,6 @@ export interface RunningApp {
   readonly stopMachine: () => Promise<void>;
   /** The server's way to its database, which a test may cut. */
   readonly database: CutWire;
-}
-
-/** Passes on everything between a port of its own and another, until it is cut: then nobody answers there. */
-export interface CutWire {
-  readonly port: number;
-  readonly cut: () => void;
-  readonly mend: () => void;
-  readonly close: () => void;
-}
-
-export async function wireTo(port: number): Promise<CutWire> {
-  let isCut = false;
-  const open = new Set<Socket>();
-  const listener = createServer((near) => {
-    if (isCut) return near.destroy();
-    const far = connect(port, '127.0.0.1');
-    for (const [one, other] of [
-      [near, far],
-      [far, near],
-    ] as const) {
-      open.add(one);
-      one.on('error', () => other.destroy());
-      one.on('close', () => {
-        open.delete(one);
-        other.destroy();
-      });
-      one.pipe(other);
-    }
-    return undefined;
-  }).listen(0, '127.0.0.1');
-  await once(listener, 'listening');
-  const hangUp = (): void => open.forEach((socket) => socket.destroy());
-  return {
-    port: (listener.address() as AddressInfo).port,
-    cut: () => {
-      isCut = true;
-      hangUp();
-    },
-    mend: () => {
-      isCut = false;
-    },
-    close: () => {
-      hangUp();
-      listener.close();
-    },
-  };
-}
-
-export async function freePort(): Promise<number> {
-  const listener = createServer().listen(0, '127.0.0.1');
-  await once(listener, 'listening');
-  const { port } = listener.address() as AddressInfo;
-  listener.close();
-  return port;
 }
 
 /** Starts a program and waits until it says that it is up. */

@@ -3,10 +3,15 @@ import { once } from 'node:events';
 import { chmod, mkdtemp, readFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { expect } from '@playwright/test';
-import { freePort } from './app.js';
+import { setTimeout } from 'node:timers/promises';
+import { freePort } from './wire.js';
 
-export const ROOT = join(import.meta.dirname, '..');
+/** The folder of this clone: of the sources, or of what is built of them. */
+export const ROOT = join(import.meta.dirname, import.meta.dirname.endsWith('dist') ? '../..' : '..');
+
+/** How long it may take to get ready, and how often it is looked. */
+const LONGEST_MS = 90_000;
+const TRY_MS = 50;
 
 /** `./tare start` on data and ports of its own, as somebody would run it in a terminal. */
 export class Command {
@@ -17,10 +22,11 @@ export class Command {
     readonly data: string,
     readonly ports: readonly number[],
     more: Readonly<Record<string, string>> = {},
+    private readonly kind: 'start' | 'demo' = 'start',
   ) {
     const [TARE_PORT, TARE_MACHINE_PORT, TARE_SCALE_PORT, TARE_PG_PORT] = ports.map(String);
     const { DATABASE_URL: _, ...env } = process.env;
-    this.#child = spawn(join(ROOT, 'tare'), ['start'], {
+    this.#child = spawn(join(ROOT, 'tare'), [kind], {
       env: { ...env, TARE_DATA: data, TARE_PORT, TARE_MACHINE_PORT, TARE_SCALE_PORT, TARE_PG_PORT, TARE_REQUESTS_A_MINUTE: '0', ...more },
       stdio: ['ignore', 'pipe', 'pipe'],
       detached: true,
@@ -37,13 +43,22 @@ export class Command {
     return answer?.status ?? 0;
   }
 
+  /** @throws Error with what it said where it does not get ready */
   async isReady(): Promise<void> {
-    await expect.poll(() => this.readiness(), { timeout: 60_000, message: this.said }).toBe(200);
+    const until = Date.now() + LONGEST_MS;
+    while ((await this.readiness()) !== 200) {
+      if (Date.now() > until || this.hasEnded) throw new Error(`Tare is not ready: ${this.said}`);
+      await setTimeout(TRY_MS);
+    }
+  }
+
+  get hasEnded(): boolean {
+    return this.#child.exitCode !== null || this.#child.signalCode !== null;
   }
 
   /** The process ids that it wrote down, the latest of each name. */
   async processes(): Promise<ReadonlyMap<string, number>> {
-    const lines = (await readFile(join(this.data, 'start.processes'), 'utf8')).trim().split('\n');
+    const lines = (await readFile(join(this.data, `${this.kind}.processes`), 'utf8')).trim().split('\n');
     return new Map(lines.map((line) => line.split(' ')).map(([name, pid]) => [name!, Number(pid)]));
   }
 
@@ -52,7 +67,7 @@ export class Command {
   }
 
   async ended(): Promise<number | null> {
-    if (this.#child.exitCode === null && this.#child.signalCode === null) await once(this.#child, 'exit');
+    if (!this.hasEnded) await once(this.#child, 'exit');
     return this.#child.exitCode;
   }
 }

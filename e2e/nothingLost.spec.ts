@@ -1,4 +1,5 @@
-import { expect, test, wireTo } from './app.js';
+import { expect, test } from './app.js';
+import { wireTo } from './wire.js';
 import { openJob } from './bench.js';
 
 test('three readings while the database is dead; the one that was refused afterwards is mended', async ({ page, context, shop, app }) => {

@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { rm } from 'node:fs/promises';
 import { expect, test } from '@playwright/test';
 import { Device } from '@tare/contract';
-import { freePort } from './app.js';
+import { freePort } from './wire.js';
 import { comeToTheBench } from './bench.js';
 import { Command, folder, fourPorts } from './command.js';
 import { ShopApi } from './shopApi.js';

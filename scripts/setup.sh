@@ -79,7 +79,7 @@ npm_packages() {
 
 # build: compiles the server's side always (a no-op takes two seconds) and the interface when a source is newer.
 build() {
-  npx --no-install tsc -b packages/core packages/contract packages/card packages/solver packages/mesh apps/standins apps/server bench || fail "The sources do not compile."
+  npx --no-install tsc -b packages/core packages/contract packages/card packages/solver packages/mesh apps/standins apps/server e2e bench || fail "The sources do not compile."
   if [ ! -f apps/web/dist/index.html ] || [ -n "$(find apps/web packages package-lock.json -newer apps/web/dist/index.html -type f -not -path '*/node_modules/*' -not -path '*/dist/*' -not -name '*.tsbuildinfo' -print -quit)" ]; then
     say "Building the interface"
     (cd apps/web && npx --no-install vite build >"$LOGS/vite.log" 2>&1) || fail "The interface could not be built; see $LOGS/vite.log."

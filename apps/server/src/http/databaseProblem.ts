@@ -27,6 +27,8 @@ const UNFIT: Readonly<Record<string, Told>> = {
   '23503': { status: 422, detail: 'It names somebody or something that is not here.' },
   '23502': { status: 422, detail: 'Something that has to be said is missing.' },
   '23514': { status: 422, detail: 'It holds a value that cannot be.' },
+  '40P01': { status: 503, detail: 'Two people wrote at the same moment and stood in each other’s way. Nothing was recorded; it goes out again.' },
+  '40001': { status: 503, detail: 'Two people wrote at the same moment and stood in each other’s way. Nothing was recorded; it goes out again.' },
   '53100': {
     status: 503,
     detail: 'The disk that holds Tare’s database is full. Nothing was recorded; make room there, and what you typed goes out again.',

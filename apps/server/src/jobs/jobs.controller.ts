@@ -106,8 +106,8 @@ function checkSpec(spec: JobSpec): void {
 /** Inserts a job with its parts. */
 async function insertJob(db: Knex, shopId: string, { id, personId, spec }: NewJob): Promise<void> {
   await insertOnce(db, { id, kind: 'job', shopId, jobId: id, personId, content: spec }, async (trx) => {
-    // The shop's row is the lock that keeps job numbers in sequence.
-    await trx('shop').where({ id: shopId }).forUpdate().select('id');
+    // The shop's row is the lock that keeps job numbers in sequence; its key, which every write's foreign key holds, is let alone.
+    await trx('shop').where({ id: shopId }).forNoKeyUpdate().select('id');
     const last = await trx('job').where({ shop_id: shopId }).max<{ max: number | null }[]>('number');
     const { version } = await readUsual(trx, shopId);
     await trx('job').insert({ id, shop_id: shopId, number: (last[0]?.max ?? 0) + 1, usual_version: version, person_id: personId });

@@ -96,6 +96,14 @@ describe('jobs', () => {
   });
 });
 
+describe('jobs that several people start at the same moment', () => {
+  it('are all started, numbered one after another', async () => {
+    const jobs = await Promise.all(Array.from({ length: 8 }, () => server.job()));
+    const numbers = jobs.map(({ number }) => number).sort((x, y) => x - y);
+    expect(numbers).toEqual(Array.from({ length: 8 }, (_, i) => numbers[0]! + i));
+  });
+});
+
 describe('the shop', () => {
   it('adds people, once a name', async () => {
     const person = { id: randomUUID(), name: 'Bram Tewitt', role: 'machining' };
