@@ -6,6 +6,9 @@ import { chromium, type BrowserContext, type Page } from '@playwright/test';
 import { sheetOf, type JobRecord } from '@tare/contract';
 
 const PAUSE_MS = 300;
+/** Whatever takes longer was killed under way. */
+const OPEN_MS = 10_000;
+const TYPE_MS = 6000;
 
 /** Somebody who types into a real browser, which may die at any moment and is opened again on the same profile. */
 export class BrowserTypist {
@@ -73,11 +76,11 @@ export class BrowserTypist {
     await page
       .getByRole('button', { name: `Weigh pin ${(this.count % pins) + 1}` })
       .last()
-      .click({ timeout: 10_000 });
+      .click({ timeout: TYPE_MS });
     const input = page.getByLabel('Reading in grams');
-    await input.fill(String(valueG), { timeout: 10_000 });
+    await input.fill(String(valueG), { timeout: TYPE_MS });
     await page.keyboard.press('Enter');
-    await page.waitForFunction((field) => (field as HTMLInputElement | null)?.value === '', await input.elementHandle(), { timeout: 10_000 });
+    await page.waitForFunction((field) => (field as HTMLInputElement | null)?.value === '', await input.elementHandle(), { timeout: TYPE_MS });
   }
 
   private async opened(): Promise<Page> {
@@ -95,8 +98,8 @@ export class BrowserTypist {
       [this.personId, this.job.id] as const,
     );
     this.page = await this.context.newPage();
-    await this.page.goto(`${this.url}/jobs/${this.job.id}/weigh?kind=pin`, { timeout: 20_000 });
-    await this.page.getByLabel('Reading in grams').waitFor({ timeout: 20_000 });
+    await this.page.goto(`${this.url}/jobs/${this.job.id}/weigh?kind=pin`, { timeout: OPEN_MS });
+    await this.page.getByLabel('Reading in grams').waitFor({ timeout: OPEN_MS });
     return this.page;
   }
 

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { rm } from 'node:fs/promises';
 import { setTimeout } from 'node:timers/promises';
-import { Device, type JobLine, type JobRecord, type Shop } from '@tare/contract';
+import { Device, type JobLine, type JobRecord, type MachineHall, type Shop } from '@tare/contract';
 import { crankTemplate, layOut, LAYOUTS, type JobSpec } from '@tare/core';
 import { Command, folder, fourPorts } from '@tare/e2e/command';
 import { wireTo, type CutWire } from '@tare/e2e/wire';
@@ -15,7 +15,7 @@ import { Typist, type Trade } from './typist.js';
 const FAULTS = { server: 32, database: 24, everything: 10, browser: 18, network: 16 } as const;
 type Fault = keyof typeof FAULTS;
 /** Two of the eight sit at real browsers. */
-const TRADES: readonly Trade[] = ['types', 'types', 'captures', 'drills', 'drills', 'signs'];
+const TRADES: readonly Trade[] = ['types', 'types', 'captures', 'types', 'drills', 'signs'];
 const BROWSERS = 2;
 /** Time to work between two faults, and for how long the network is cut. */
 const PAUSE_MS = { least: 1500, most: 4500 };
@@ -129,13 +129,18 @@ async function staff(url: string, random: Random): Promise<{ typists: Typist[]; 
   const { people } = await get<Shop>('shop');
   const personOf = (i: number): string => people[i % people.length]!.id;
   const newJob = (i: number): Promise<JobRecord> => ask('POST', 'jobs', { id: randomUUID(), personId: personOf(i), spec: specOf(i) });
-  const signed = (await get<JobLine[]>('jobs')).find(({ engineName }) => engineName.startsWith('Corvane'))!;
-  const typists = await Promise.all(
-    TRADES.map(
-      async (trade, i) =>
-        new Typist(url, trade === 'signs' ? await get<JobRecord>(`jobs/${signed.id}`) : await newJob(i), personOf(i), trade, random),
-    ),
-  );
+  const jobs = await get<JobLine[]>('jobs');
+  const jobOf = (engine: string): Promise<JobRecord> => get(`jobs/${jobs.find(({ engineName }) => engineName.startsWith(engine))!.id}`);
+  const { machines } = await get<MachineHall>('machines');
+  const readOff = machines.find(({ spec }) => spec.driver === 'typed' && spec.unit !== 'none')!;
+  // Who drills does so at a crank that was spun, who signs at one that is finished.
+  const places: Readonly<Record<Trade, (i: number) => Promise<JobRecord>>> = {
+    types: newJob,
+    captures: newJob,
+    drills: () => jobOf('Dorvell'),
+    signs: () => jobOf('Corvane'),
+  };
+  const typists = await Promise.all(TRADES.map(async (trade, i) => new Typist(url, await places[trade](i), personOf(i), trade, readOff.id, random)));
   const browsers = await Promise.all(Array.from({ length: BROWSERS }, async (_, i) => BrowserTypist.on(url, await newJob(i), personOf(i))));
   return { typists, browsers, device };
 }
@@ -164,9 +169,10 @@ async function told(device: Device, typists: readonly Typist[], browsers: readon
   const [there, counts] = [new Set<string>(), { typed: 0, acknowledged: 0, lost: 0, acknowledgedLost: 0, doubled: 0, refused: 0 }];
   let rows = 0;
   for (const id of new Set(typists.map(({ jobId }) => jobId))) {
-    const { readings, holes, signOffs } = await record(id);
-    for (const entry of [...readings, ...holes, ...signOffs]) there.add(entry.id);
-    rows += readings.length + holes.length + signOffs.length;
+    const { readings, holes, spins, signOffs } = await record(id);
+    const entries = [...readings, ...holes, ...spins, ...signOffs];
+    for (const entry of entries) there.add(entry.id);
+    rows += entries.length;
   }
   counts.doubled += rows - there.size;
   for (const { typed, acknowledged, refused } of typists) {

@@ -12,7 +12,7 @@ interface Entry {
   readonly body: object;
 }
 
-const PAUSE_MS = { between: 40, afterFault: 250 };
+const PAUSE_MS = { between: 40, afterFault: 250, betweenSignatures: 8000 };
 /** A crank with more holes than this is worked out for longer than anybody drills. */
 const MOST_HOLES = 30;
 const BATCH = 5;
@@ -32,6 +32,8 @@ export class Typist {
     private readonly job: JobRecord,
     private readonly personId: string,
     private readonly trade: Trade,
+    /** Whose display is read by whoever signs. */
+    private readonly machineId: string,
     private readonly random: Random,
   ) {
     this.device = new Device(url);
@@ -44,52 +46,60 @@ export class Typist {
   /** Works until told to stop; what is typed then still goes out. */
   async work(stop: AbortSignal): Promise<void> {
     while (!stop.aborted) {
-      const entry = this.next();
-      entry.ids.forEach((id) => this.typed.add(id));
-      while (!(await this.isAnswered(entry))) await setTimeout(PAUSE_MS.afterFault * (0.5 + this.random()));
-      await setTimeout(PAUSE_MS.between);
+      for (const entry of this.next()) {
+        entry.ids.forEach((id) => this.typed.add(id));
+        while (!(await this.isAnswered(entry))) await setTimeout(PAUSE_MS.afterFault * (0.5 + this.random()));
+      }
+      await setTimeout(this.trade === 'signs' ? PAUSE_MS.betweenSignatures : PAUSE_MS.between);
     }
   }
 
   private async isAnswered({ ids, path, body }: Entry): Promise<boolean> {
     let answer: Response;
+    let said: string;
     try {
       answer = await this.device.send('POST', path, body);
-      await answer.text();
+      said = await answer.text();
     } catch {
       return false;
     }
     if (answer.ok) ids.forEach((id) => this.acknowledged.add(id));
     else if (answer.status >= 500 || [401, 408, 429].includes(answer.status)) return false;
-    else this.refused.push(`${path}: ${answer.status}`);
+    else this.refused.push(`${path}: ${answer.status} ${said}`);
     return true;
   }
 
-  private next(): Entry {
+  /** What is done next, one after the other: a signature follows a spin. */
+  private next(): Entry[] {
     this.entries += 1;
-    const { id, spec, parts } = this.job;
+    const { id, spec, parts, partCuts } = this.job;
     const single = parts.filter(({ kind }) => kind === 'pin' || kind === 'piston');
-    const reading = (): { id: string } & Record<string, unknown> => ({
-      id: randomUUID(),
-      personId: this.personId,
-      partId: single[Math.floor(this.random() * single.length)]!.id,
-      measure: 'mass',
-      valueG: 100 + this.entries / 100,
-      cutId: null,
-    });
+    const reading = (): { id: string } & Record<string, unknown> => {
+      const partId = single[Math.floor(this.random() * single.length)]!.id;
+      const cutId = partCuts.findLast((cut) => cut.partId === partId)?.id ?? null;
+      return { id: randomUUID(), personId: this.personId, partId, measure: 'mass', valueG: 100 + this.entries / 100, cutId };
+    };
     const made = { id: randomUUID(), personId: this.personId };
     if (this.trade === 'captures') {
       const readings = Array.from({ length: BATCH }, reading);
-      return { ids: readings.map((one) => one.id), path: `jobs/${id}/readings/batch`, body: { ...made, readings } };
+      return [{ ids: readings.map((one) => one.id), path: `jobs/${id}/readings/batch`, body: { ...made, readings } }];
     }
-    if (this.trade === 'signs') return { ids: [made.id], path: `jobs/${id}/sign-offs`, body: made };
+    if (this.trade === 'signs') {
+      const turned = { amount: 0.1 + this.random() / 10, angleDeg: Math.floor(360 * this.random()) };
+      const spin = { machineId: this.machineId, calibrationId: null, speedRpm: 500, repeats: [{ a: turned, b: turned }], cautionsConfirmed: true };
+      const spun = { ...spin, id: randomUUID(), personId: this.personId };
+      return [
+        { ids: [spun.id], path: `jobs/${id}/spins/typed`, body: spun },
+        { ids: [made.id], path: `jobs/${id}/sign-offs`, body: made },
+      ];
+    }
     if (this.trade === 'drills' && this.holes < MOST_HOLES && this.random() < 0.3) {
       this.holes += 1;
       const [counterweight] = spec.crank.counterweights;
       const cut = { kind: 'radial', counterweightId: counterweight!.id, angleDeg: this.holes * 10, bitMm: 8, pointAngleDeg: 118, depthMm: 10 };
-      return { ids: [made.id], path: `jobs/${id}/holes`, body: { ...made, planId: null, planIndex: null, another: true, cut } };
+      return [{ ids: [made.id], path: `jobs/${id}/holes`, body: { ...made, planId: null, planIndex: null, another: true, cut } }];
     }
     const one = reading();
-    return { ids: [one.id], path: `jobs/${id}/readings`, body: one };
+    return [{ ids: [one.id], path: `jobs/${id}/readings`, body: one }];
   }
 }
