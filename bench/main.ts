@@ -10,6 +10,7 @@ import { oneReading } from './oneReading.js';
 import { signalTime } from './signal.js';
 import { metal } from './metal.js';
 import { print, type Figure } from './figures.js';
+import { crowd } from './faults/crowd.js';
 import { faults } from './faults/faults.js';
 import { fuzz } from './faults/fuzz.js';
 import { weighBenchFrames } from './frames.js';
@@ -37,6 +38,7 @@ const BENCHMARKS: Readonly<Record<string, () => Promise<Figure | readonly Figure
   once: oneReading,
   reading: readingRoundTrip,
   frames: weighBenchFrames,
+  crowd,
   faults: () => faults(Number(process.env['TARE_FAULTS'] ?? 300)),
   fuzz: () => fuzz(Number(process.env['TARE_FUZZ'] ?? 50_000)),
 };

@@ -16,6 +16,7 @@ const TRY_MS = 50;
 /** `./tare start` on data and ports of its own, as somebody would run it in a terminal. */
 export class Command {
   readonly #child: ChildProcess;
+  readonly #exit: Promise<unknown>;
   said = '';
 
   constructor(
@@ -31,6 +32,7 @@ export class Command {
       stdio: ['ignore', 'pipe', 'pipe'],
       detached: true,
     });
+    this.#exit = once(this.#child, 'exit');
     const hear = (said: Buffer): void => {
       this.said += said.toString();
     };
@@ -67,7 +69,7 @@ export class Command {
   }
 
   async ended(): Promise<number | null> {
-    if (!this.hasEnded) await once(this.#child, 'exit');
+    await this.#exit;
     return this.#child.exitCode;
   }
 }

@@ -24,7 +24,7 @@ const BYTES = ['POST jobs/:jobId/photos', 'POST jobs/:jobId/spins/recorded', 'PO
 const STATUSES_OF_OTHERS = [502, 503];
 
 const TARGETS: readonly Target[] = [
-  ...Object.entries(ROUTE_BODIES).map(([route, schema]) => ({ method: route.split(' ')[0]!, route, schema: schema as Schema })),
+  ...Object.entries(ROUTE_BODIES).map(([route, schema]) => ({ method: route.split(' ')[0]!, route, schema: schema })),
   ...Object.entries(computeSchemas).map(([name, schema]) => ({ method: 'POST', route: `POST compute/${name}`, schema: schema as Schema })),
   ...BYTES.map((route) => ({ method: 'POST', route, schema: null })),
   { method: 'GET', route: 'GET jobs/:jobId/card.pdf', schema: null },
