@@ -44,6 +44,9 @@ test('pictures of every view, from the demo shop', async ({ page }) => {
   await page.getByRole('link', { name: 'Balancing machines' }).click();
   await expect(page.getByRole('heading', { name: 'Floor machine' })).toBeVisible();
   await shot(page, 'machines');
+  await page.goto('/devices');
+  await expect(page.getByRole('img', { name: /^The address/ })).toBeVisible();
+  await shot(page, 'devices');
   await open(page, 'Ostrell 60° six', 'Weigh');
   await page.getByLabel('Weighed on').selectOption({ label: 'Bench scale' });
   await page.getByLabel('Reading in grams').fill('31.');

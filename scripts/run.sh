@@ -149,6 +149,8 @@ run_bench() {
 
 run_shots() {
   throwaway
+  # Opened, so that the page of other devices has something to say, and to this machine alone.
+  export TARE_LISTEN=127.0.0.2 TARE_NAMES=winch-house.local
   app_on shots
   npx --no-install playwright test --config e2e/shots.config.ts
 }

@@ -1,6 +1,7 @@
 import type { AddressInfo } from 'node:net';
 import { randomUUID } from 'node:crypto';
 import { ALL_JOBS, type ChangeWord } from '@tare/contract';
+import { Devices } from '../network/devices.js';
 import { TestServer } from '../testing/testServer.js';
 
 let server: TestServer;
@@ -26,8 +27,9 @@ async function listenTo(jobId: string): Promise<{ next: () => Promise<ChangeWord
         heard = heard.slice(found.index + found[0].length);
         return JSON.parse(found[1]!) as ChangeWord;
       }
-      const { value } = await reader.read();
-      heard += value ?? '';
+      const { value, done } = await reader.read();
+      if (done) throw new Error('hung up');
+      heard += value;
     }
   };
   return { next, hangUp: () => stop.abort() };
@@ -110,5 +112,16 @@ describe('word of changes', () => {
   it('says where there is no such job', async () => {
     expect((await fetch(`${base}/changes?job=${randomUUID()}`)).status).toBe(404);
     expect((await fetch(`${base}/changes?job=seven`)).status).toBe(404);
+  });
+  it('ends for a device that is put out of the shop', async () => {
+    const job = await server.job();
+    const line = await listenTo(job.id);
+    const part = job.parts.find(({ kind }) => kind === 'pin')!;
+    await server.reading(job, part, 148);
+    expect((await line.next()).table).toBe('reading');
+    const letsIn = jest.spyOn(server.app.get(Devices), 'letsIn').mockImplementation(({ path }) => Promise.resolve(path !== '/api/changes'));
+    await server.reading(job, part, 148);
+    await expect(line.next()).rejects.toThrow('hung up');
+    letsIn.mockRestore();
   });
 });
