@@ -13,10 +13,11 @@ import { moveTurns, turnsInPlane } from '../spin/turnSummary.js';
 import { CoreError } from '../units/check.js';
 import { weightCheck, type PlaneAlone, type WeightCheck } from '../spin/weightCheck.js';
 import { subtract, toPolar, type Vector } from '../units/vector.js';
-import { kindsWeighed, type PartKind } from '../parts/facts.js';
+import { kindsWeighed, PART_KINDS, type PartKind } from '../parts/facts.js';
 import { jobEstimate, type JobEstimate } from './jobEstimate.js';
 import type { JobFacts, SpinFact } from './jobFacts.js';
 import { settledBy, type Settled } from './settledBy.js';
+import { requireAgreement } from '../parts/agreement.js';
 import { weighParts, type WeighedJob } from '../parts/weighParts.js';
 
 /** One plane, as everything up to a spin has it, in the job's present planes. */
@@ -78,6 +79,9 @@ export interface JobFigures {
   readonly holesSinceLastSpin: number;
 }
 
+/** What makes up a set, however it is weighed. */
+const SET_PARTS: readonly PartKind[] = [...SET_KINDS, 'cylinderSet', 'pressedAssembly'];
+
 /** The one rule for done: inside by all that is known, and nothing cut that no spin has seen. */
 export const isInsideNow = ({ estimate, holesSinceLastSpin }: Pick<JobFigures, 'estimate' | 'holesSinceLastSpin'>): boolean =>
   estimate.verdict === 'inside' && holesSinceLastSpin === 0;
@@ -100,11 +104,20 @@ export function jobFigures(facts: JobFacts): JobFigures {
   const known = jobEstimate(facts, allowed);
   return {
     weighed,
-    sets: orRefused(() => matchCylinderSets(weighed, spec.matchToleranceG, weighChoices.partSchool, fixedTargets.set?.targetG ?? null)),
+    sets: orRefused(() => {
+      requireAgreement(weighed, SET_PARTS, spec.matchToleranceG);
+      return matchCylinderSets(weighed, spec.matchToleranceG, weighChoices.partSchool, fixedTargets.set?.targetG ?? null);
+    }),
     kinds: matchChoices.basis === 'perKind' ? matchKinds(facts, weighed) : {},
-    rods: orRefused(() => matchRods(weighed, spec.matchToleranceG, weighChoices.partSchool)),
+    rods: orRefused(() => {
+      requireAgreement(weighed, ['rod', 'pressedAssembly'], spec.matchToleranceG);
+      return matchRods(weighed, spec.matchToleranceG, weighChoices.partSchool);
+    }),
     bobsNeeded: bobsNeeded(spec.layout),
-    bobs: orRefused(() => bobCard(spec.layout, weighed, bobChoices, ONE_BOB_FIGURE_WITHIN_G, weighChoices.partSchool)),
+    bobs: orRefused(() => {
+      requireAgreement(weighed, PART_KINDS, spec.matchToleranceG);
+      return bobCard(spec.layout, weighed, bobChoices, ONE_BOB_FIGURE_WITHIN_G, weighChoices.partSchool);
+    }),
     tolerance: allowed,
     estimate: known,
     spins: facts.spins.map((_, i) => spinFigures(i, facts, known, allowed)),
@@ -115,7 +128,13 @@ export function jobFigures(facts: JobFacts): JobFigures {
 function matchKinds({ spec, weighChoices, fixedTargets }: JobFacts, weighed: WeighedJob): JobFigures['kinds'] {
   const kinds = kindsWeighed(weighChoices.partSchool).filter((kind) => (SET_KINDS as readonly PartKind[]).includes(kind));
   return Object.fromEntries(
-    kinds.map((kind) => [kind, orRefused(() => matchKind(weighed, kind, spec.matchToleranceG, fixedTargets[kind]?.targetG ?? null))]),
+    kinds.map((kind) => [
+      kind,
+      orRefused(() => {
+        requireAgreement(weighed, [kind], spec.matchToleranceG);
+        return matchKind(weighed, kind, spec.matchToleranceG, fixedTargets[kind]?.targetG ?? null);
+      }),
+    ]),
   );
 }
 

@@ -1,5 +1,6 @@
 import { max, mean, min, sampleStandardDeviation } from 'simple-statistics';
 import { checkNumber, CoreError } from '../units/check.js';
+import { strayReadings } from './strayReadings.js';
 
 /** What several placements of one part say about its weight. */
 export interface ReadingSummary {
@@ -11,7 +12,12 @@ export interface ReadingSummary {
   readonly deviationG: number | null;
   /** s/√n; null for a single placement. */
   readonly standardErrorG: number | null;
+  /** Placements that stand far from the rest, g; left out where there are none. They are in the mean all the same. */
+  readonly straysG?: readonly number[];
 }
+
+/** Of a scale that nobody described. */
+const USUAL_DIVISION_G = 0.1;
 
 /**
  * Mean, spread and standard error of captured placements.
@@ -27,11 +33,14 @@ export function summariseReadings(readingsG: readonly number[]): ReadingSummary 
   readingsG.forEach((g, i) => checkNumber('A reading', g, { unit: 'g' }, `readingsG.${i}`));
   const values = [...readingsG];
   const deviationG = values.length < 2 ? null : sampleStandardDeviation(values);
+  const strays = strayReadings(values, USUAL_DIVISION_G);
+  const straysG = values.filter((_, i) => strays[i]);
   return {
     n: values.length,
     meanG: mean(values),
     spreadG: max(values) - min(values),
     deviationG,
     standardErrorG: deviationG === null ? null : deviationG / Math.sqrt(values.length),
+    ...(straysG.length === 0 ? {} : { straysG }),
   };
 }

@@ -97,8 +97,8 @@ function NeededBobs(): ReactNode {
   if (live instanceof CoreError || figures.bobs.kind === 'refused')
     return (
       <>
-        <BenchHead title="Bob weights" next="A figure does not fit." />
-        <ProblemNotice>{live instanceof CoreError ? live.message : 'The figures that are kept make no sense.'}</ProblemNotice>
+        <BenchHead title="Bob weights" next="Something has to be put right first." />
+        <ProblemNotice>{live instanceof CoreError ? live.message : figures.bobs.kind === 'refused' ? figures.bobs.reason : ''}</ProblemNotice>
       </>
     );
   if (live.kind === 'waiting' || figures.bobs.kind === 'waiting') {

@@ -33,7 +33,7 @@ function NotOpened(): ReactNode {
 function ComeIn({ reach: { urls, fingerprint, code } }: { readonly reach: Reach }): ReactNode {
   const [best = ''] = urls;
   return (
-    <section aria-label="How a device comes in" className="grid items-start gap-6 border-2 border-edge bg-plate p-4 md:grid-cols-[1fr_15rem]">
+    <section aria-label="How a device comes in" className="grid items-start gap-6 border-2 border-edge bg-plate p-4 md:grid-cols-[1fr_18rem]">
       <ol className="grid list-decimal gap-4 pl-6">
         <li>
           <p className="font-semibold">Open Tare on the tablet: point its camera at the square, or type one of</p>
@@ -68,7 +68,7 @@ function ComeIn({ reach: { urls, fingerprint, code } }: { readonly reach: Reach 
       </ol>
       <div className="grid justify-items-center gap-2">
         <QrCode text={best} label={`The address ${best}`} />
-        <p className="figure-type text-center break-all">{best}</p>
+        <p className="figure-type text-center text-[0.85rem] break-all">{best}</p>
       </div>
     </section>
   );

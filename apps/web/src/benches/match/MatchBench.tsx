@@ -77,6 +77,7 @@ export function MatchBench(): ReactNode {
 function nextStep(figures: JobFigures, choices: Parameters<typeof workItems>[1]): string {
   const { sets, rods, weighed } = figures;
   if (weighed.parts.some((part) => part.needsReweighing)) return 'Weigh again what was cut: blow out the swarf, wipe, then put it on the scale.';
+  if (sets.kind === 'refused' || rods.kind === 'refused') return 'Something has to be put right first.';
   const [first] = workItems(figures, choices, null);
   if (first) {
     const { part } = first.weighed;

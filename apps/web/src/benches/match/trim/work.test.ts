@@ -30,6 +30,22 @@ describe('work tickets', () => {
     expect(items[1]!.bareTargetG).toBeCloseTo(610.8, 9);
     expect(items[0]!.ticket.seconds).toBeCloseTo(80, 6);
   });
+  it('are none while a placement contradicts the others: a slip of the finger cuts nothing', () => {
+    const sheet = weighedThree();
+    const slipped = { ...sheet, readings: [...sheet.readings, readingOf('piston3', 612.5), readingOf('piston3', 621.6, { id: 'slip' })] };
+    expect(itemsOf(slipped)).toEqual([]);
+    const { sets, rods, bobs } = jobFigures(factsOf(slipped));
+    expect(sets).toEqual({
+      kind: 'refused',
+      reason:
+        'Piston 3: one placement, 621.6 g, stands 9.15 g from the others. One of them is a slip: void it on the weigh bench. Nothing is planned until then.',
+    });
+    expect([rods.kind, bobs.kind]).toEqual(['waiting', 'refused']);
+    // Two that differ say nothing of which is the slip, and scatter that moves no decision is let be.
+    expect(itemsOf({ ...sheet, readings: [...sheet.readings, readingOf('piston3', 621.6)] })).not.toEqual([]);
+    const scatter = [612.4, 612.4, 612.4, 612.4, 612.9].map((g, i) => readingOf('piston3', g, { id: `r${i}` }));
+    expect(itemsOf({ ...sheet, readings: [...sheet.readings, ...scatter] })).not.toEqual([]);
+  });
   it('of kinds are for the parts themselves', () => {
     const items = itemsOf(weighedThree({ matchChoices: { ...USUAL_MATCH_CHOICES, basis: 'perKind' } }));
     expect(items.map(({ weighed, group, targetG }) => [weighed.part.id, group, targetG])).toEqual([
