@@ -130,6 +130,9 @@ class AppModule {
   }
 }
 
+/** How long a connection that asks nothing is kept. */
+const KEPT_ALIVE_MS = 65_000;
+
 /** The whole server, not yet listening. */
 export async function createApp(parts: AppParts): Promise<NestExpressApplication> {
   // eslint-disable-next-line @typescript-eslint/no-unsafe-class-instance-assignment -- Nest declares its options as a class and takes them plain
@@ -138,6 +141,8 @@ export async function createApp(parts: AppParts): Promise<NestExpressApplication
     // A browser's idle connection must not hold up Ctrl-C.
     forceCloseConnections: true,
   });
+  // Longer than a program computes between two requests: one that comes as the line is hung up is lost on it.
+  app.getHttpServer().keepAliveTimeout = KEPT_ALIVE_MS;
   app.use(app.get(Metrics).timed, requestLog(parts.log));
   app.use(withinLimits(app.getHttpServer(), parts.limits ?? USUAL_LIMITS));
   const { names = [], network = null } = parts;
