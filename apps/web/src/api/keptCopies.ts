@@ -41,6 +41,7 @@ class KeptCopies {
   keep(cache: QueryCache): void {
     void this.forgetOld();
     cache.subscribe((event) => {
+      if (event.type === 'removed') this.stands(event.query.queryHash, null);
       if (event.type !== 'updated' || event.action.type !== 'success' || !KEPT.includes(String((event.query.queryKey as readonly unknown[])[0])))
         return;
       if (this.standing.has(event.query.queryHash) && event.action.manual !== true) return;
@@ -48,7 +49,6 @@ class KeptCopies {
       clearTimeout(this.timer);
       this.timer = setTimeout(() => void this.write(), SETTLE_MS);
     });
-    window.addEventListener('pagehide', () => void this.write());
   }
 
   /** Asks the server, and takes the copy where it does not answer and nothing is on the screen yet. */
@@ -79,7 +79,8 @@ class KeptCopies {
     });
   }
 
-  private async write(): Promise<void> {
+  /** Keeps at once what is about to be kept. */
+  async write(): Promise<void> {
     const due = [...this.due];
     this.due.clear();
     const at = new Date();
@@ -98,10 +99,12 @@ export const keptCopies = new KeptCopies();
 /** How often the server is tried while copies stand in for it. */
 const TRY_MS = 5000;
 
-/** Tries the server now and then as long as a copy stands in for it. */
+/** Tries the server now and then as long as a copy stands in for it, and keeps what is due when the page goes. */
 export function watchCopies(queries: QueryClient): void {
+  window.addEventListener('pagehide', () => void keptCopies.write());
   setInterval(() => {
-    if (keptCopies.since() !== null) void queries.invalidateQueries();
+    // Also what nobody looks at now: it is said that it may be old until it was asked for again.
+    if (keptCopies.since() !== null) void queries.invalidateQueries({ refetchType: 'all' });
   }, TRY_MS);
 }
 
