@@ -13,7 +13,7 @@ function page(): QueryClient {
 }
 const settled = (): Promise<void> => new Promise((done) => setTimeout(done, 500));
 const away = (ask?: 'shopCode') => (): Promise<never> => Promise.reject(new ProblemError(ask ? { ...UNREACHABLE, ask } : UNREACHABLE, true));
-const asked = (queries: QueryClient, queryFn: () => Promise<string>): Promise<string> => queries.fetchQuery({ queryKey: KEY, queryFn });
+const asked = (queries: QueryClient, queryFn: () => Promise<string>): Promise<string> => queries.query({ queryKey: KEY, queryFn });
 
 describe('what the browser kept', () => {
   it('stands in where the server does not answer, with what was put in after the last answer, and it is said', async () => {
