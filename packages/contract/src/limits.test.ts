@@ -1,5 +1,5 @@
 import type Joi from 'joi';
-import { computeSchemas, ROUTE_BODIES } from './index.js';
+import { check, computeSchemas, ROUTE_BODIES } from './index.js';
 
 /** What is asked of a list or a text to have an end. */
 const ENDS: Readonly<Record<string, readonly string[]>> = { array: ['max', 'length'], string: ['max', 'length', 'guid', 'isoDate'] };
@@ -24,4 +24,9 @@ const bodies = Object.entries<Joi.Schema | null>(ROUTE_BODIES).flatMap(([route, 
 
 it.each([...bodies, ...Object.entries<Joi.Schema>(computeSchemas)])('%s takes no list and no text without end', (_route, schema) => {
   expect(endless(schema.describe())).toEqual([]);
+});
+
+it.each(['PUT shop/bits', 'PUT shop-tools'] as const)('%s says what is wrong with a list of nothings, whatever stands in it', (route) => {
+  const body = route === 'PUT shop/bits' ? (list: unknown) => ({ bits: list }) : (list: unknown) => ({ tools: { bars: list } });
+  for (const one of [null, undefined, 7, 'x', []]) expect(check(ROUTE_BODIES[route] as Joi.Schema, body([one, one])).ok).toBe(false);
 });

@@ -1,5 +1,6 @@
 import type { Bit } from '@tare/core';
 import Joi from 'joi';
+import { alikeIn } from './alikeIn.js';
 import { change, type Change } from './byPerson.js';
 import { bitSchema } from './crankMetal.js';
 import { idSchema, named } from './ids.js';
@@ -27,7 +28,7 @@ export const bitsChangeSchema = Joi.object<BitsChange>({
       .items(bitSchema)
       .min(1)
       .max(20)
-      .unique((x: Bit, y: Bit) => x.bitMm === y.bitMm && x.pointAngleDeg === y.pointAngleDeg)
+      .unique(alikeIn<Bit>('bitMm', 'pointAngleDeg'))
       .required()
       .messages({ 'array.unique': 'The same bit is listed twice.' }),
     'The bits',

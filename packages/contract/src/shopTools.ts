@@ -1,5 +1,6 @@
 import type { Bar, ShopTools } from '@tare/core';
 import Joi from 'joi';
+import { alikeIn } from './alikeIn.js';
 import { change, type Change } from './byPerson.js';
 import { named } from './ids.js';
 
@@ -42,7 +43,7 @@ export const shopToolsSchema = Joi.object<ShopTools>({
         }),
       )
       .max(20)
-      .unique((x: Bar, y: Bar) => x.diameterMm === y.diameterMm && x.densityGPerCm3 === y.densityGPerCm3)
+      .unique(alikeIn<Bar>('diameterMm', 'densityGPerCm3'))
       .required()
       .messages({ 'array.unique': 'The same bar is listed twice.' }),
     'The bars',
