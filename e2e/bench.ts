@@ -23,6 +23,14 @@ export const bench = (page: Page, name: string): Promise<void> =>
     .getByRole('link', { name: new RegExp(`^${name}\\b`) })
     .click();
 
+/** Types one reading, as it is said, and waits until the bench has taken it. */
+export async function weighAs(page: Page, grams: string): Promise<void> {
+  const input = page.getByLabel('Reading in grams');
+  await input.fill(grams);
+  await page.keyboard.press('Enter');
+  await expect(input).toHaveValue('');
+}
+
 /** Types readings as a person would, without touching the mouse: digits, Enter, digits, Enter. */
 export async function typeReadings(page: Page, readings: readonly number[]): Promise<void> {
   const input = page.getByLabel('Reading in grams');

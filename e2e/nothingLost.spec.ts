@@ -1,6 +1,6 @@
 import { expect, test } from './app.js';
 import { wireTo } from './wire.js';
-import { openJob } from './bench.js';
+import { openJob, weighAs } from './bench.js';
 
 test('three readings while the database is dead; the one that was refused afterwards is mended', async ({ page, context, shop, app }) => {
   const job = await shop.job('v6Split60');
@@ -110,7 +110,6 @@ test.describe('with its pages kept', () => {
     const job = await shop.job('inline3');
     const wire = await wireTo(Number(new URL(app.url).port));
     const own = `http://127.0.0.1:${wire.port}`;
-    const input = page.getByLabel('Reading in grams');
     const status = page.getByRole('status').filter({ hasText: 'waiting for the server' });
     await page.goto(own);
     await page.getByRole('button', { name: 'Who is at the bench?' }).click();
@@ -118,11 +117,7 @@ test.describe('with its pages kept', () => {
     await page.goto(`${own}/jobs/${job.id}/weigh?kind=pin`);
     await page.getByLabel('Ask for the zero').uncheck();
     await page.getByLabel('Placements').selectOption('1');
-    const weigh = async (grams: string): Promise<void> => {
-      await input.fill(grams);
-      await page.keyboard.press('Enter');
-      await expect(input).toHaveValue('');
-    };
+    const weigh = (grams: string): Promise<void> => weighAs(page, grams);
 
     await test.step('one reading goes out; then the pages are kept and the server is away', async () => {
       await weigh('148,1');

@@ -19,11 +19,8 @@ import {
   add,
   allMeasuresOf,
   BALANCED,
-  crankTemplate,
   isSingleKind,
   jobFigures,
-  layOut,
-  LAYOUTS,
   fromPolar,
   times,
   toPolar,
@@ -39,6 +36,7 @@ import {
   type TrialRun,
   type Vector,
 } from '@tare/core';
+import { madeUpJob } from './madeUpJob.js';
 
 const GRAMS: Readonly<Record<SingleKind, number>> = { piston: 612, pin: 148, lockPair: 2.4, ringSet: 46, rod: 629, bearingPair: 42 };
 const ROD_ENDS: Readonly<Partial<Record<Measure, number>>> = { bigEnd: 445.5, smallEnd: 183.5 };
@@ -87,22 +85,7 @@ export class ShopApi {
   /** A new job, named so that no other test's can be taken for it. */
   async job(layoutId: LayoutId, change: Partial<JobSpec> = {}): Promise<JobSheet> {
     made += 1;
-    const layout = layOut(LAYOUTS[layoutId], 110, 24);
-    const spec: JobSpec = {
-      customer: 'Marit Dunlavy',
-      vessel: 'launch Saltwren',
-      engineName: `Saltwren ${layoutId} ${process.pid}-${made}`,
-      layoutId,
-      layout,
-      strokeMm: 88,
-      rodLengthMm: 150,
-      redlineRpm: 5200,
-      balance: 'internal',
-      tolerance: { school: 'gramsAtRadius', value: 1 },
-      matchToleranceG: 1,
-      crank: crankTemplate(LAYOUTS[layoutId], layout, 88),
-      ...change,
-    };
+    const spec = madeUpJob(layoutId, { engineName: `Saltwren ${layoutId} ${process.pid}-${made}`, ...change });
     return sheetOf(await this.send('POST jobs', {}, { id: randomUUID(), personId: this.personId, spec }));
   }
 

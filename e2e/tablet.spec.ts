@@ -3,7 +3,7 @@ import { rm } from 'node:fs/promises';
 import { expect, test } from '@playwright/test';
 import { Device } from '@tare/contract';
 import { freePort } from './wire.js';
-import { comeToTheBench } from './bench.js';
+import { comeToTheBench, weighAs } from './bench.js';
 import { Command, folder, fourPorts } from './command.js';
 import { ShopApi } from './shopApi.js';
 import { Tablet } from './tablet.js';
@@ -69,14 +69,9 @@ test('a tablet on the shop’s network comes in by HTTPS, works through a cut, a
   await test.step('it weighs, through a cut network and a reload in it', async () => {
     await comeToTheBench(there);
     await there.goto(`/jobs/${job.id}/weigh?kind=pin`);
-    const input = there.getByLabel('Reading in grams');
     await there.getByLabel('Ask for the zero').uncheck();
     await there.getByLabel('Placements').selectOption('1');
-    const weigh = async (grams: string): Promise<void> => {
-      await input.fill(grams);
-      await there.keyboard.press('Enter');
-      await expect(input).toHaveValue('');
-    };
+    const weigh = (grams: string): Promise<void> => weighAs(there, grams);
     const valuesThere = async (): Promise<number[]> => (await shop.sheet(job.id)).readings.map(({ valueG }) => valueG);
     await weigh('148,1');
     await expect.poll(valuesThere).toEqual([148.1]);

@@ -2,8 +2,8 @@ import { randomUUID } from 'node:crypto';
 import { rm } from 'node:fs/promises';
 import { setTimeout } from 'node:timers/promises';
 import { Device, type JobLine, type JobRecord, type MachineHall, type Shop } from '@tare/contract';
-import { crankTemplate, layOut, LAYOUTS, type JobSpec } from '@tare/core';
 import { Command, folder, fourPorts } from '@tare/e2e/command';
+import { madeUpJob } from '@tare/e2e/madeUpJob';
 import { wireTo, type CutWire } from '@tare/e2e/wire';
 import { randomLcg } from 'd3-random';
 import { figure, type Figure } from '../figures.js';
@@ -128,7 +128,8 @@ async function staff(url: string, random: Random): Promise<{ typists: Typist[]; 
   const get = <T>(path: string): Promise<T> => ask('GET', path);
   const { people } = await get<Shop>('shop');
   const personOf = (i: number): string => people[i % people.length]!.id;
-  const newJob = (i: number): Promise<JobRecord> => ask('POST', 'jobs', { id: randomUUID(), personId: personOf(i), spec: specOf(i) });
+  const newJob = (i: number): Promise<JobRecord> =>
+    ask('POST', 'jobs', { id: randomUUID(), personId: personOf(i), spec: madeUpJob('inline3', { vessel: `launch ${i}` }) });
   const jobs = await get<JobLine[]>('jobs');
   const jobOf = (engine: string): Promise<JobRecord> => get(`jobs/${jobs.find(({ engineName }) => engineName.startsWith(engine))!.id}`);
   const { machines } = await get<MachineHall>('machines');
@@ -143,24 +144,6 @@ async function staff(url: string, random: Random): Promise<{ typists: Typist[]; 
   const typists = await Promise.all(TRADES.map(async (trade, i) => new Typist(url, await places[trade](i), personOf(i), trade, readOff.id, random)));
   const browsers = await Promise.all(Array.from({ length: BROWSERS }, async (_, i) => BrowserTypist.on(url, await newJob(i), personOf(i))));
   return { typists, browsers, device };
-}
-
-function specOf(i: number): JobSpec {
-  const layout = layOut(LAYOUTS.inline3, 110, 24);
-  return {
-    customer: 'Marit Dunlavy',
-    vessel: `launch ${i}`,
-    engineName: 'Dorvell marine three',
-    layoutId: 'inline3',
-    layout,
-    strokeMm: 88,
-    rodLengthMm: 150,
-    redlineRpm: 5200,
-    balance: 'internal',
-    tolerance: { school: 'gramsAtRadius', value: 1 },
-    matchToleranceG: 1,
-    crank: crankTemplate(LAYOUTS.inline3, layout, 88),
-  };
 }
 
 /** What the server has of all that was typed. */

@@ -115,6 +115,7 @@ export {
   type NewTypedSpin,
   type RecordingSummary,
   type WorkLine,
+  LINES,
   type Reprocessed,
   type ShownPair,
   type ShownReading,

@@ -256,6 +256,9 @@ export const newRecordedSpinSchema = Joi.object<NewRecordedSpin>({
   amends: amendsSchema,
 });
 
+/** The kind of an answer that comes as lines of JSON. */
+export const LINES = 'application/x-ndjson';
+
 /** A line of an answer that takes its time: how far the work is, and then what came of it. */
 export type WorkLine<Answer = unknown> =
   | { readonly type: 'progress'; readonly ratio: number }

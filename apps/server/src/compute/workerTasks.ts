@@ -34,7 +34,7 @@ export const signalFile = ({ signal, places, format }: SignalTask): Promise<Outc
   outcome(async () => (await import('../machines/recording.js')).signalFile(signal, places, format));
 
 /** A signal worked out, and as a gzipped CSV to be kept. */
-export const signal = ({ signal: heard, places }: SignalTask): Promise<Outcome<KeptSignal>> =>
+export const signal = ({ signal: heard, places }: Omit<SignalTask, 'format'>): Promise<Outcome<KeptSignal>> =>
   outcome(async () => {
     const { processSignal } = await import('../machines/recording.js');
     return processSignal(heard, places);

@@ -60,7 +60,7 @@ export class Workers implements OnApplicationShutdown {
 
   /** A signal worked out, and as what is kept of it. */
   async signal(signal: SpinSignal, places: RecordingPlaces): Promise<KeptSignal> {
-    const task: SignalTask = { signal, places, format: 'csv' };
+    const task: Omit<SignalTask, 'format'> = { signal, places };
     return this.run('signal', task, 'This signal');
   }
 

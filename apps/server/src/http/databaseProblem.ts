@@ -18,6 +18,11 @@ const AWAY_STATES = /^(08|57P0[1-4]|53300)/;
 /** The driver and its pool have no codes for these. */
 const NO_CODE = /^Connection terminated|^Client has encountered a connection error|^timeout exceeded/;
 
+const IN_EACH_OTHERS_WAY: Told = {
+  status: 503,
+  detail: 'Two people wrote at the same moment and stood in each other’s way. Nothing was recorded; it goes out again.',
+};
+
 /** What cannot be stored as it was sent, by SQLSTATE. */
 const UNFIT: Readonly<Record<string, Told>> = {
   '22021': { status: 400, detail: 'A text holds a character that cannot be kept: a zero byte, or half of one.' },
@@ -27,8 +32,8 @@ const UNFIT: Readonly<Record<string, Told>> = {
   '23503': { status: 422, detail: 'It names somebody or something that is not here.' },
   '23502': { status: 422, detail: 'Something that has to be said is missing.' },
   '23514': { status: 422, detail: 'It holds a value that cannot be.' },
-  '40P01': { status: 503, detail: 'Two people wrote at the same moment and stood in each other’s way. Nothing was recorded; it goes out again.' },
-  '40001': { status: 503, detail: 'Two people wrote at the same moment and stood in each other’s way. Nothing was recorded; it goes out again.' },
+  '40P01': IN_EACH_OTHERS_WAY,
+  '40001': IN_EACH_OTHERS_WAY,
   '53100': {
     status: 503,
     detail: 'The disk that holds Tare’s database is full. Nothing was recorded; make room there, and what you typed goes out again.',

@@ -1,9 +1,6 @@
-import type { WorkLine } from '@tare/contract';
+import { LINES, type WorkLine } from '@tare/contract';
 import type { Request, Response } from 'express';
 import type { ProblemFilter } from './problemFilter.js';
-
-/** What asks for lines hears how far the work is. */
-export const LINES = 'application/x-ndjson';
 
 /**
  * Answers with what comes of some work: as JSON, or, where lines are asked for, with a line of JSON for each word of progress and

@@ -1,5 +1,5 @@
 import { Controller, Get, Inject, Param, Post, Query, Res } from '@nestjs/common';
-import { AS_IT_SHOULD_BE, spinRequestSchema, type JobSheet, type SpinEvent, type SpinRequest } from '@tare/contract';
+import { AS_IT_SHOULD_BE, LINES, spinRequestSchema, type JobSheet, type SpinEvent, type SpinRequest } from '@tare/contract';
 import { BALANCED, meanReading, sensorSpread, unbalanceOf, type PlaneSpread, type PlaneUnbalance } from '@tare/core';
 import type { Response } from 'express';
 import { Workers } from '../compute/workers.js';
@@ -37,7 +37,7 @@ export class SpinsController {
     response.on('close', () => {
       stop.abort();
     });
-    response.status(200).type('application/x-ndjson');
+    response.status(200).type(LINES);
     const send = (event: SpinEvent): void => {
       response.write(`${JSON.stringify(event)}\n`);
     };

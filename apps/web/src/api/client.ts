@@ -1,4 +1,15 @@
-import { addressOf, PERSON_HEADER, sentBy, type Api, type Problem, type RouteIds, type RouteName, type Sent, type WorkLine } from '@tare/contract';
+import {
+  addressOf,
+  LINES,
+  PERSON_HEADER,
+  sentBy,
+  type Api,
+  type Problem,
+  type RouteIds,
+  type RouteName,
+  type Sent,
+  type WorkLine,
+} from '@tare/contract';
 import { isFaultStatus, ProblemError, UNREACHABLE } from './problem.js';
 import { noteWrite } from './ownWrites.js';
 
@@ -67,7 +78,7 @@ export async function sendGzipped<T>(path: string, file: File, personId: string 
   const packed = await new Response(file.stream().pipeThrough(new CompressionStream('gzip'))).blob();
   const response = await send('POST', path, new File([packed], `${file.name}.gz`, { type: 'application/gzip' }), {
     personId,
-    accept: 'application/x-ndjson',
+    accept: LINES,
   });
   let answer: T | undefined;
   await eachLine<WorkLine<T>>(response, (line) => {

@@ -15,7 +15,7 @@ import { weightCheck, type PlaneAlone, type WeightCheck } from '../spin/weightCh
 import { subtract, toPolar, type Vector } from '../units/vector.js';
 import { kindsWeighed, PART_KINDS, type PartKind } from '../parts/facts.js';
 import { jobEstimate, type JobEstimate } from './jobEstimate.js';
-import type { JobFacts, SpinFact } from './jobFacts.js';
+import type { JobFacts, JobSpec, SpinFact } from './jobFacts.js';
 import { settledBy, type Settled } from './settledBy.js';
 import { requireAgreement } from '../parts/agreement.js';
 import { weighParts, type WeighedJob } from '../parts/weighParts.js';
@@ -102,22 +102,14 @@ export function jobFigures(facts: JobFacts): JobFigures {
     redlineRpm: spec.redlineRpm,
   });
   const known = jobEstimate(facts, allowed);
+  const agreed = agreedOr(weighed, spec);
   return {
     weighed,
-    sets: orRefused(() => {
-      requireAgreement(weighed, SET_PARTS, spec.matchToleranceG);
-      return matchCylinderSets(weighed, spec.matchToleranceG, weighChoices.partSchool, fixedTargets.set?.targetG ?? null);
-    }),
+    sets: agreed(SET_PARTS, () => matchCylinderSets(weighed, spec.matchToleranceG, weighChoices.partSchool, fixedTargets.set?.targetG ?? null)),
     kinds: matchChoices.basis === 'perKind' ? matchKinds(facts, weighed) : {},
-    rods: orRefused(() => {
-      requireAgreement(weighed, ['rod', 'pressedAssembly'], spec.matchToleranceG);
-      return matchRods(weighed, spec.matchToleranceG, weighChoices.partSchool);
-    }),
+    rods: agreed(['rod', 'pressedAssembly'], () => matchRods(weighed, spec.matchToleranceG, weighChoices.partSchool)),
     bobsNeeded: bobsNeeded(spec.layout),
-    bobs: orRefused(() => {
-      requireAgreement(weighed, PART_KINDS, spec.matchToleranceG);
-      return bobCard(spec.layout, weighed, bobChoices, ONE_BOB_FIGURE_WITHIN_G, weighChoices.partSchool);
-    }),
+    bobs: agreed(PART_KINDS, () => bobCard(spec.layout, weighed, bobChoices, ONE_BOB_FIGURE_WITHIN_G, weighChoices.partSchool)),
     tolerance: allowed,
     estimate: known,
     spins: facts.spins.map((_, i) => spinFigures(i, facts, known, allowed)),
@@ -125,16 +117,20 @@ export function jobFigures(facts: JobFacts): JobFigures {
   };
 }
 
+/** Works something out of the parts of some kinds; refused, with the reason, where their placements contradict each other or the work does. */
+const agreedOr =
+  (weighed: WeighedJob, { matchToleranceG }: JobSpec) =>
+  <T>(kinds: readonly PartKind[], work: () => T): T | Refused =>
+    orRefused(() => {
+      requireAgreement(weighed, kinds, matchToleranceG);
+      return work();
+    });
+
 function matchKinds({ spec, weighChoices, fixedTargets }: JobFacts, weighed: WeighedJob): JobFigures['kinds'] {
   const kinds = kindsWeighed(weighChoices.partSchool).filter((kind) => (SET_KINDS as readonly PartKind[]).includes(kind));
+  const agreed = agreedOr(weighed, spec);
   return Object.fromEntries(
-    kinds.map((kind) => [
-      kind,
-      orRefused(() => {
-        requireAgreement(weighed, [kind], spec.matchToleranceG);
-        return matchKind(weighed, kind, spec.matchToleranceG, fixedTargets[kind]?.targetG ?? null);
-      }),
-    ]),
+    kinds.map((kind) => [kind, agreed([kind], () => matchKind(weighed, kind, spec.matchToleranceG, fixedTargets[kind]?.targetG ?? null))]),
   );
 }
 

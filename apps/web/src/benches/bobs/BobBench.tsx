@@ -94,13 +94,8 @@ function NeededBobs(): ReactNode {
     }
   }, [sheet, figures, factor.value, oil.value, extras]);
 
-  if (live instanceof CoreError || figures.bobs.kind === 'refused')
-    return (
-      <>
-        <BenchHead title="Bob weights" next="Something has to be put right first." />
-        <ProblemNotice>{live instanceof CoreError ? live.message : figures.bobs.kind === 'refused' ? figures.bobs.reason : ''}</ProblemNotice>
-      </>
-    );
+  if (live instanceof CoreError) return <NotYet reason={live.message} />;
+  if (figures.bobs.kind === 'refused') return <NotYet reason={figures.bobs.reason} />;
   if (live.kind === 'waiting' || figures.bobs.kind === 'waiting') {
     return (
       <>
@@ -165,6 +160,16 @@ function NeededBobs(): ReactNode {
           <MountingGuide card={figures.bobs} />
         </Tabs.Content>
       </Tabs.Root>
+    </>
+  );
+}
+
+/** Why there are no figures: something has to be put right. */
+function NotYet({ reason }: { readonly reason: string }): ReactNode {
+  return (
+    <>
+      <BenchHead title="Bob weights" next="Something has to be put right first." />
+      <ProblemNotice>{reason}</ProblemNotice>
     </>
   );
 }
