@@ -89,8 +89,12 @@ class Told {
     });
   }
 
-  /** A hole a little off what was measured of it. @param mistyped what was written down; null for nothing */
-  drill(at: number, depthMm: number, mistyped: (cut: RadialCut) => RadialCut | null = (cut) => cut): void {
+  /**
+   * A hole a little off what was measured of it.
+   * @param mistyped what was written down; null for nothing
+   * @param really whether it was drilled at all
+   */
+  drill(at: number, depthMm: number, mistyped: (cut: RadialCut) => RadialCut | null = (cut) => cut, really = true): void {
     const { id, arcCentreDeg } = CRANK.counterweights[at]!;
     const meant: RadialCut = {
       kind: 'radial',
@@ -101,13 +105,14 @@ class Told {
       depthMm: Math.round(10 * depthMm) / 10,
     };
     const { chance } = this;
-    this.#real.push({
-      ...meant,
-      angleDeg: meant.angleDeg + chance.normal(USUAL_DRILL.angleDeg),
-      depthMm: meant.depthMm + chance.normal(USUAL_DRILL.depthMm),
-    });
+    if (really)
+      this.#real.push({
+        ...meant,
+        angleDeg: meant.angleDeg + chance.normal(USUAL_DRILL.angleDeg),
+        depthMm: meant.depthMm + chance.normal(USUAL_DRILL.depthMm),
+      });
     const logged = mistyped(meant);
-    if (logged) this.holes.push({ ...logged, id: `hole ${this.#real.length}`, afterSpinId: this.spins.at(-1)!.id });
+    if (logged) this.holes.push({ ...logged, id: `hole ${this.holes.length + 1}`, afterSpinId: this.spins.at(-1)!.id });
   }
 
   facts(): EstimateFacts {
@@ -174,6 +179,14 @@ const HAPPENINGS: readonly Happening[] = [
       told.spin();
     },
     isIt: (entry) => entry.kind === 'cutMistyped' && entry.what === 'depth',
+  },
+  {
+    name: 'a hole logged and never made',
+    happens: (told) => {
+      told.drill(1, told.chance.between(10, 20), undefined, false);
+      told.spin();
+    },
+    isIt: (entry) => entry.kind === 'cutNotMade',
   },
   {
     name: 'a hole not logged',

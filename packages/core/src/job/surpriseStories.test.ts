@@ -1,12 +1,13 @@
 import { USUAL_DRILL } from '../cuts/drillErrors.js';
 import { effectOfCuts, metalNow } from '../cuts/metalNow.js';
-import { known, radial } from '../cuts/testing/cuts.js';
+import { bar, known, radial } from '../cuts/testing/cuts.js';
 import { crankTemplate } from '../engine/crankTemplate.js';
 import { layOut } from '../engine/layout.js';
 import { LAYOUTS } from '../engine/library.js';
 import { addPlanes, BALANCED, scalePlanes, toPlanes, type PlaneUnbalance } from '../rotor/planes.js';
 import { readShown, type ShownBy, type ShownSpin } from '../spin/shownSpin.js';
 import { summariseTurns } from '../spin/turnSummary.js';
+import { turnBetweenDeg } from '../units/angle.js';
 import { fromPolar, toPolar } from '../units/vector.js';
 import type { SpinFact } from './jobFacts.js';
 import { jobEstimate, type JobEstimate } from './jobEstimate.js';
@@ -108,6 +109,22 @@ describe('stories of a surprise', () => {
     expect(stories.slice(0, 4).map(({ entry }) => entry)).toContainEqual(
       expect.objectContaining({ kind: 'cutMistyped', holeId: 'h', what: 'depth', slip: 'tenfold', meant: 18 }),
     );
+  });
+  it('tell a cut that was logged and never made, and no angle at which the counterweight has no metal', () => {
+    const [told, stories] = storiesOf(facts([typed('s1', shownOf(own)), typed('s2', shownOf(own))], [hole]));
+    expect(told.surprise?.spinId).toBe('s2');
+    expect(stories[0]).toMatchObject({ entry: { kind: 'cutNotMade', holeId: 'h' } });
+    const rim = crank.counterweights[0]!;
+    for (const { entry } of stories)
+      if (entry.kind === 'cutMistyped' && entry.what === 'angle')
+        expect(Math.abs(turnBetweenDeg(entry.meant, rim.arcCentreDeg))).toBeLessThanOrEqual(rim.arcHalfWidthDeg);
+  });
+  it('tell a bar that was logged and never pressed in', () => {
+    const rim = crank.counterweights[0]!;
+    const pressed = { ...known('b', bar({ counterweightId: rim.id, angleDeg: rim.arcCentreDeg })), afterSpinId: 's1' };
+    const [told, stories] = storiesOf(facts([typed('s1', shownOf(own)), typed('s2', shownOf(own))], [pressed]));
+    expect(told.surprise?.spinId).toBe('s2');
+    expect(stories[0]).toMatchObject({ entry: { kind: 'cutNotMade', holeId: 'b' } });
   });
   it('tell a known weight that hung still', () => {
     const hung = { ...BALANCED, aGmm: fromPolar(20 * R, 60) };

@@ -44,6 +44,7 @@ export type StoryEntry =
       readonly meant: number;
       readonly slip: Slip;
     }
+  | { readonly kind: 'cutNotMade'; readonly holeId: string }
   | { readonly kind: 'calibratedAnew' }
   | { readonly kind: 'hung'; readonly hung: PlaneUnbalance }
   | { readonly kind: 'mounted'; readonly mounted: Mounted; readonly part: string; readonly on: boolean }
@@ -66,7 +67,7 @@ const SHOWN_ABOVE = 0.01;
 
 /**
  * What may have happened where a spin does not fit (handbook section 6, Surprise): every one-slip variant of what was typed since the
- * last spin that agreed and of this spin, the calibration, what hung or was mounted, one hole not logged at each counterweight's z
+ * last spin that agreed and of this spin, each cut that was logged and never made, the calibration, what hung or was mounted, one hole not logged at each counterweight's z
  * (two numbers), one at each end (four). Everything is estimated anew with each; those that honest readings would bear out are
  * given, in the order of D′ + ln(det S′/det S) + 4k + 2·ln(variants of that kind of that number).
  *
@@ -82,7 +83,7 @@ export function surpriseStories(facts: EstimateFacts, surprise: SpinTold | null)
   const trial = trialOf(told, surprise.spinId);
   const tried: Tried[] = [
     ...untested(told.spins, trial).flatMap((spin) => slipsOfSpin(spin, trial)),
-    ...cutsSince(told, index).flatMap((hole) => slipsOfCut(hole, told, trial)),
+    ...cutsSince(told, index).flatMap((hole, _, since) => [...slipsOfCut(hole, told, trial), notMade(hole, told, trial, since.length)]),
     [{ kind: 'calibratedAnew' }, trial.withSpin({ calibration: ANEW }), 0, 1],
     ...otherHung(told.spins, index).map((hung): Tried => [{ kind: 'hung', hung }, trial.withSpin({ hung }), 0, 1]),
     ...otherMounted(trial),
@@ -150,11 +151,19 @@ function slipsOfSpin(spin: SpinFact, trial: Trial): Tried[] {
 }
 
 function slipsOfCut(hole: HoleFact, told: EstimateFacts, { leftBy }: Trial): Tried[] {
-  const { id, afterSpinId } = hole;
-  return mistypedCuts(hole).map(({ cut, variants, ...slip }): Tried => {
+  const { id, afterSpinId, counterweightId } = hole;
+  const rim = told.spec.crank.counterweights.find((one) => one.id === counterweightId)!;
+  const possible = mistypedCuts(hole).filter(({ what, meant }) => what !== 'angle' || reaches(rim, meant));
+  return possible.map(({ cut, variants, ...slip }): Tried => {
     const holes = told.holes.map((one) => (one.id === id ? { ...cut, id, afterSpinId } : one));
     return [{ kind: 'cutMistyped', holeId: id, cut, ...slip }, attempt(() => leftBy(recordEvents({ ...told, holes }))), 0, variants];
   });
+}
+
+/** It was logged, and the crank was never at the drill. */
+function notMade({ id }: HoleFact, told: EstimateFacts, { leftBy }: Trial, variants: number): Tried {
+  const holes = told.holes.filter((one) => one.id !== id);
+  return [{ kind: 'cutNotMade', holeId: id }, attempt(() => leftBy(recordEvents({ ...told, holes }))), 0, variants];
 }
 
 /** A part that was on or off at some time may have been so now. */

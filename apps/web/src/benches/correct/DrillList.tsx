@@ -115,6 +115,12 @@ function DoneRow({ number, planned, meant, done, took }: DoneRowProps): ReactNod
   const moreG = massG - meant.massG;
   const mass = massG < 0 ? `+${fixed(-massG, 1)} g net` : `${fixed(massG, 1)} g`;
   const brings = massG < 0 ? -moreG : moreG;
+  const [where, meantWhere] = [done, planned].map((cut) => `${counterweightOf(crank, cut.counterweightId).name} at ${degrees(cut.angleDeg, 1)}`);
+  const elsewhere = where === meantWhere ? [] : [`planned in ${meantWhere!}`];
+  const otherAmount =
+    Math.abs(moreG) < 0.05
+      ? []
+      : [`${fixed(Math.abs(moreG), 1)} g ${brings > 0 ? 'more' : 'less'} than planned (${fixed(toMeasureMm(planned), 1)} mm)`];
   return (
     <li className="flex flex-wrap items-center gap-x-5 border-l-8 border-steel bg-plate-low px-4 py-2">
       <span className="text-xl font-semibold">
@@ -122,9 +128,7 @@ function DoneRow({ number, planned, meant, done, took }: DoneRowProps): ReactNod
       </span>
       <span className="figure-type">{`${NOUNS[wordOf(done)]}, ${shortSize(done)} mm${isRimCut(done) ? ' off the radius' : ''}, ${mass}`}</span>
       <span className="figure-type text-ink-soft">
-        {Math.abs(moreG) < 0.05
-          ? 'as planned'
-          : `${fixed(Math.abs(moreG), 1)} g ${brings > 0 ? 'more' : 'less'} than planned (${fixed(toMeasureMm(planned), 1)} mm)`}
+        {[...elsewhere, ...otherAmount].join('; ') || 'as planned'}
         {done.chipsG === null ? '' : `; chips weighed ${fixed(done.chipsG, 1)} g`}
       </span>
       <span className="ml-auto text-ink-soft">done; {nameOf(done.personId)}</span>

@@ -154,6 +154,7 @@ function writeStory(entry: StoryEntry, spinId: string, sheet: JobSheet, personId
     const body = { id, personId, cut: entry.cut, planId, planIndex, chipsG, amends: { entryId: entry.holeId, reason } };
     return ask('POST jobs/:jobId/holes', { ids, body });
   }
+  if (entry.kind === 'cutNotMade') return ask('POST entries/:entryId/void', { ids: { entryId: entry.holeId }, body: { id, personId, reason } });
   if (entry.kind !== 'hung') throw new Error(`Nothing is written for ${entry.kind}.`);
   const said = hungEntryOf(sheet, spinId);
   return ask('POST jobs/:jobId/hung-weights', {

@@ -1,4 +1,4 @@
-import { degrees, fixed, PART_WORDS } from '@tare/card';
+import { degrees, fixed, NOUNS, PART_WORDS, wordOf } from '@tare/card';
 import type { JobSheet } from '@tare/contract';
 import { toPolar, type StoryEntry, type UnloggedCut } from '@tare/core';
 import { hungWords, piecesOfPlanes } from './hungRows.js';
@@ -27,6 +27,10 @@ export function storyWords(entry: StoryEntry, sheet: Pick<JobSheet, 'spins' | 'h
       const hole = sheet.holes.find(({ id }) => id === entry.holeId);
       const unit = entry.what === 'angle' ? '°' : ' mm';
       return `The cut in ${rimOf(hole?.counterweightId ?? '')}: its ${entry.what} was logged as ${fixed(entry.was, 1)}${unit} and is ${fixed(entry.meant, 1)}${unit} (${SLIPS[entry.slip]}).`;
+    }
+    case 'cutNotMade': {
+      const hole = sheet.holes.find(({ id }) => id === entry.holeId)!;
+      return `The ${NOUNS[wordOf(hole)]} in ${rimOf(hole.counterweightId)} at ${degrees(hole.angleDeg)} was logged and is not there.`;
     }
     case 'calibratedAnew':
       return 'The machine was calibrated anew, or something at it was changed.';
