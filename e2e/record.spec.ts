@@ -85,6 +85,24 @@ test('a hole that nobody logged is noticed, found among what may have happened, 
   expect(holes.map(({ afterSpinId }) => afterSpinId)).toEqual([spins[0]!.id, spins[0]!.id]);
 });
 
+for (const { name, drilledMm, loggedMm, story, left } of [
+  { name: 'a depth that was mistyped', drilledMm: 14, loggedMm: 1.4, story: /its depth was logged as 1\.4 mm and is 14\.0 mm/, left: [14] },
+  { name: 'a cut that was logged and never made', drilledMm: null, loggedMm: 14, story: /was logged and is not there/, left: [] },
+])
+  test(`${name} is found among what may have happened, and put right by one tap`, async ({ page, shop }) => {
+    const job = await shop.ready('v8Cross90');
+    const machineId = await shop.gramMachine();
+    await shop.readOff(job.id, machineId, own(job));
+    await shop.logCut(job.id, holeIn(job, 0, loggedMm));
+    await shop.readOff(job.id, machineId, after(job, own(job), ...(drilledMm === null ? [] : [holeIn(job, 0, drilledMm)])));
+    await openJob(page, job.id, 'spin');
+    const asked = page.getByRole('region', { name: 'What happened?' });
+    await asked.getByLabel(story).check();
+    await asked.getByRole('button', { name: 'Yes, that is what happened' }).click();
+    await expect(asked).toHaveCount(0);
+    expect((await shop.sheet(job.id)).holes.map((hole) => hole.kind === 'radial' && hole.depthMm)).toEqual(left);
+  });
+
 test('a planned cut that nobody logged is asked for before the next spin, and a depth far from its plan is measured again', async ({
   page,
   shop,

@@ -1,6 +1,6 @@
 import { degrees, fixed } from '@tare/card';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
-import type { JobSheet } from '@tare/contract';
+import { loggedCut, type HoleEntry, type JobSheet } from '@tare/contract';
 import { counterweightOf, toPolar, usuallyMounted, type PlaneUnbalance, type SpinTold, type Story, type StoryEntry } from '@tare/core';
 import { useMemo, useState, type ReactNode } from 'react';
 import { Link } from 'react-router';
@@ -151,7 +151,8 @@ function writeStory(entry: StoryEntry, spinId: string, sheet: JobSheet, personId
   }
   if (entry.kind === 'cutMistyped') {
     const { planId, planIndex, chipsG } = sheet.holes.find((one) => one.id === entry.holeId)!;
-    const body = { id, personId, cut: entry.cut, planId, planIndex, chipsG, amends: { entryId: entry.holeId, reason } };
+    const { id: _its, ...cut } = loggedCut(entry.cut as HoleEntry);
+    const body = { id, personId, cut, planId, planIndex, chipsG, amends: { entryId: entry.holeId, reason } };
     return ask('POST jobs/:jobId/holes', { ids, body });
   }
   if (entry.kind === 'cutNotMade') return ask('POST entries/:entryId/void', { ids: { entryId: entry.holeId }, body: { id, personId, reason } });
