@@ -112,7 +112,7 @@ export function broughtWords(cuts: readonly Cut[], nameOf: (counterweightId: str
   const placesOf = (some: readonly Cut[]): string => [...new Set(some.map(({ counterweightId }) => nameOf(counterweightId)))].join(' and ');
   const bars = cuts.filter((cut) => cut.kind === 'bar');
   const welds = cuts.filter(({ kind }) => kind === 'weld');
-  const sizes = [...new Set(bars.map(({ diameterMm, lengthMm }) => `${fixed(diameterMm, 0)} × ${fixed(lengthMm, 0)}`))];
+  const sizes = [...new Set(bars.map(({ diameterMm, lengthMm }) => `${Number(diameterMm.toFixed(1))} × ${Number(lengthMm.toFixed(1))}`))];
   return [
     ...(bars.length === 0 ? [] : [`${bars.length} ${bars.length === 1 ? 'slug' : 'slugs'} of ${sizes.join(' and ')} mm at ${placesOf(bars)}`]),
     ...(welds.length === 0 ? [] : [`${welds.length} old ${welds.length === 1 ? 'hole' : 'holes'} welded shut at ${placesOf(welds)}`]),

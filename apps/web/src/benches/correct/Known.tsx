@@ -51,7 +51,7 @@ export function Known({ estimate, should = false }: { readonly estimate: JobEsti
   );
 }
 
-/** What the machine's numbers are worth, once where both planes are alike. */
+/** What the machine's numbers are worth (± holds the truth 95 times in 100, as on the card), once where both planes are alike. */
 function gainsWords(known: GainKnown): string {
   const [a, b] = [gainWords(known, 'a'), gainWords(known, 'b')];
   return a === b ? `The machine’s ${a}` : `In A the machine’s ${a} In B its ${b}`;
@@ -61,8 +61,8 @@ function gainWords(known: GainKnown, plane: 'a' | 'b'): string {
   const { gain, deviation } = known[plane];
   const { amount, angleDeg } = toPolar(gain);
   const turnDeg = angleDeg > 180 ? angleDeg - 360 : angleDeg;
-  const good = fixed(100 * deviation, 1);
+  const percent = 100 * deviation;
   return deviation < LEARNED_RATIO * known.before
-    ? `numbers are ${fixed(amount, 2)} of what is there, ${fixed(Math.abs(turnDeg), 1)}° ${turnDeg < 0 ? 'before' : 'past'} it (± ${good} %): the cuts and known weights taught that.`
-    : `own error is up to ${good} %. The next cut or a known weight will narrow it.`;
+    ? `numbers are ${fixed(amount, 2)} of what is there, ${fixed(Math.abs(turnDeg), 1)}° ${turnDeg < 0 ? 'before' : 'past'} it (± ${fixed(2 * percent, 1)} %): the cuts and known weights taught that.`
+    : `own error is up to ${fixed(percent, 1)} %. The next cut or a known weight will narrow it.`;
 }
