@@ -64,6 +64,25 @@ export default tseslint.config(
       ],
     },
   },
+  {
+    // A quantity is typed in one kind of field, which knows units, fractions and sums; a bare number would be read in a unit that nobody sees.
+    files: ['apps/web/src/**/*.tsx', 'apps/web/src/**/*.ts'],
+    ignores: ['**/*.test.ts', '**/*.test.tsx', 'apps/web/src/ui/QuantityField.tsx', 'apps/web/src/benches/weigh/ReadingForm.tsx'],
+    rules: {
+      'no-restricted-syntax': [
+        'error',
+        { selector: "JSXAttribute[name.name='inputMode']", message: 'A quantity is typed in a QuantityField.' },
+        {
+          selector: "JSXOpeningElement[name.name=/^(input|Field)$/] > JSXAttribute[name.name='type'][value.value='number']",
+          message: 'A quantity is typed in a QuantityField.',
+        },
+        {
+          selector: "ImportSpecifier[imported.name='parseDecimal']",
+          message: 'What is typed is read by readQuantity, with the unit that it is kept in.',
+        },
+      ],
+    },
+  },
   { files: ['apps/web/src/**/*.tsx', 'apps/web/src/**/*.ts'], ...reactHooks.configs.flat.recommended },
   ...tanstackQuery.configs['flat/recommended'].map((config) => ({ ...config, files: ['apps/web/src/**/*.ts', 'apps/web/src/**/*.tsx'] })),
   {

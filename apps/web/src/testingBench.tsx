@@ -8,7 +8,7 @@ import { OutboxContext, usePendingEntries, withPending } from './api/outboxConte
 import { AtTheBenchProvider } from './api/person.js';
 import { JobOpen } from './shell/JobContext.js';
 
-const SHOP: Shop = {
+export const SHOP: Shop = {
   id: 'shop',
   name: 'The Winch House',
   usual: { version: 0, factorRatio: 0.5, oilG: 4 },
@@ -16,6 +16,7 @@ const SHOP: Shop = {
   bits: [],
   bitsVersion: 0,
   fittings: { version: 0, standIns: true, trialPieces: [] },
+  displays: {},
 };
 
 /** An outbox without a browser's database: what is added waits until a test sends it. */

@@ -5,6 +5,7 @@ import type { ByPerson, Write } from './byPerson.js';
 import { newDecisionSchema, type NewDecision } from './decisions.js';
 import * as devices from './devices.js';
 import * as entries from './entries.js';
+import { displayChangeSchema, type DisplayChange } from './display.js';
 import { fittingsChangeSchema, type FittingsChange } from './fittings.js';
 import * as instruments from './instruments.js';
 import type { JobCard, SignedCard } from './jobCard.js';
@@ -33,6 +34,7 @@ export interface Api {
   'PUT shop/bits': Route<shop.BitsChange, sheets.Shop>;
   'PUT shop/usual': Route<ShopUsual, sheets.Shop>;
   'PUT shop/fittings': Route<FittingsChange, sheets.Shop>;
+  'PUT shop/display': Route<DisplayChange, sheets.Shop>;
   'GET shop-tools': Route<undefined, ShopToolsEntry>;
   'PUT shop-tools': Route<ShopToolsChange, ShopToolsEntry>;
   'GET bob-box': Route<undefined, BobBoxEntry>;
@@ -101,6 +103,7 @@ export const ROUTE_BODIES = {
   'PUT shop/bits': shop.bitsChangeSchema,
   'PUT shop/usual': shopUsualSchema,
   'PUT shop/fittings': fittingsChangeSchema,
+  'PUT shop/display': displayChangeSchema,
   'GET shop-tools': null,
   'PUT shop-tools': shopToolsChangeSchema,
   'GET bob-box': null,

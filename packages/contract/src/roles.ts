@@ -50,6 +50,7 @@ export const ROUTE_ROLES: Readonly<Record<RouteName | OtherRoute, Role>> = {
   'PUT shop/bits': 'keeper',
   'PUT shop/usual': 'keeper',
   'PUT shop/fittings': 'keeper',
+  'PUT shop/display': 'balancer',
   'GET shop-tools': 'reader',
   'PUT shop-tools': 'keeper',
   'GET bob-box': 'reader',

@@ -27,6 +27,7 @@ import {
 } from '@tare/core';
 import type { Attribution } from './byPerson.js';
 import type { CutRemoval } from './entries.js';
+import type { Display } from './display.js';
 import type { ShopFittings } from './fittings.js';
 import type { Source } from './instruments.js';
 import type { ShownPair } from './machines.js';
@@ -47,6 +48,8 @@ export interface Shop {
   /** Of the list of bits; 0 while nobody changed it. */
   readonly bitsVersion: number;
   readonly fittings: ShopFittings & { readonly version: number };
+  /** In which units each person types and reads who said so, by the person’s id. */
+  readonly displays: Readonly<Record<string, Display & { readonly version: number }>>;
 }
 
 /** A reading as it was written. */

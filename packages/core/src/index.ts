@@ -2,7 +2,24 @@ export { normaliseAngleDeg, turnBetweenDeg, degToRad } from './units/angle.js';
 export { over, times } from './units/complex.js';
 export { toPolar, fromPolar, add, subtract, scale, ZERO, type Polar, type Vector } from './units/vector.js';
 export { gmmToOzin, newtonsToLbf } from './units/convert.js';
-export { parseDecimal, typedNumber } from './units/parseDecimal.js';
+export { parseDecimal } from './units/parseDecimal.js';
+export { readBit } from './units/quantity/bit.js';
+export { readQuantity, typedQuantity, type ReadQuantity } from './units/quantity/read.js';
+export { placesByDivision, placesByError, sayNumber, sharedOut } from './units/quantity/say.js';
+export {
+  figureIn,
+  INCH,
+  KINDS_IN_TWO_SYSTEMS,
+  METRIC,
+  otherUnit,
+  sayIn,
+  shownUnit,
+  SYSTEMS,
+  type KindInTwoSystems,
+  type System,
+  type Systems,
+} from './units/quantity/systems.js';
+export { inUnit, type Unit } from './units/quantity/unit.js';
 export { checkNumber, CoreError } from './units/check.js';
 export type { Working } from './units/working.js';
 
@@ -83,7 +100,15 @@ export { unbalanceForceN } from './rotor/force.js';
 export { staticAndCouple } from './rotor/staticCouple.js';
 export { checkSetUp, supportLoads, supportsMoved, type SupportLoad, type Supports } from './rotor/supports.js';
 export { turningMasses } from './job/turningMasses.js';
-export { tolerance, TOLERANCE_SCHOOLS, type RotorFigures, type Tolerance, type ToleranceChoice, type ToleranceSchool } from './rotor/tolerance.js';
+export {
+  tolerance,
+  TOLERANCE_SCHOOLS,
+  TOLERANCE_UNITS,
+  type RotorFigures,
+  type Tolerance,
+  type ToleranceChoice,
+  type ToleranceSchool,
+} from './rotor/tolerance.js';
 export { radialHole, pointHeightMm, POINT_ANGLE_DEG, type HoleMetal, type RadialHole } from './rotor/hole.js';
 export {
   checkCrank,

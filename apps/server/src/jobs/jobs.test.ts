@@ -1,4 +1,4 @@
-import { PART_KINDS } from '@tare/core';
+import { INCH, PART_KINDS } from '@tare/core';
 import { randomUUID } from 'node:crypto';
 import type { JobLine, JobSheet, Problem } from '@tare/contract';
 import { fromOwnPage, specOf, TestServer } from '../testing/testServer.js';
@@ -132,5 +132,13 @@ describe('the shop', () => {
     expect((await put(0, [])).status).toBe(409);
     expect((await put(1, [clamp, clamp])).body).toMatchObject({ errors: [{ message: 'Two pieces have the same name.' }] });
     expect((await put(1, [{ ...clamp, massG: 0 }])).body).toMatchObject({ errors: [{ field: 'trialPieces.0.massG' }] });
+  });
+  it('remembers in which units each person types and reads', async () => {
+    const put = (baseVersion: number, more: object) =>
+      server.put('shop/display', { id: randomUUID(), personId: server.personId, baseVersion, systems: INCH, gr: null, ...more });
+    expect((await put(0, {})).body).toMatchObject({ displays: { [server.personId]: { version: 1, systems: INCH, gr: null } } });
+    expect((await put(1, { gr: 'g' })).body).toMatchObject({ displays: { [server.personId]: { version: 2, gr: 'g' } } });
+    expect((await put(1, {})).status).toBe(409);
+    expect((await put(2, { systems: { ...INCH, length: 'cubits' } })).body).toMatchObject({ errors: [{ field: 'systems.length' }] });
   });
 });

@@ -9,6 +9,7 @@ export const WRITE_KINDS = {
   bobBox: 'a list of the bob box',
   calibration: 'a calibration',
   decision: 'a decision',
+  display: 'a choice of units',
   fittings: 'a change of the shop’s fittings',
   hole: 'a hole',
   hungWeight: 'a known weight',

@@ -1,10 +1,12 @@
 import { Controller, Get, Inject, Post, Put } from '@nestjs/common';
 import {
   bitsChangeSchema,
+  displayChangeSchema,
   fittingsChangeSchema,
   newPersonSchema,
   shopUsualSchema,
   type BitsChange,
+  type DisplayChange,
   type FittingsChange,
   type Person,
   type Shop,
@@ -18,7 +20,7 @@ import { ProblemException } from '../http/problem.js';
 import { insertOnce } from '../ledger/insertOnce.js';
 import { putVersion } from '../ledger/versions.js';
 import { CurrentShop } from './currentShop.js';
-import { bitsOf, fittingsOf, readBits, readFittings, readUsual, usualOf } from './shopUsual.js';
+import { bitsOf, displayOf, fittingsOf, readBits, readDisplays, readFittings, readUsual, usualOf } from './shopUsual.js';
 
 @Controller('api/shop')
 export class ShopController {
@@ -31,14 +33,15 @@ export class ShopController {
   @Describe('The shop, its people and its bits')
   async read(): Promise<Shop> {
     const id = await this.shop.id();
-    const [shop, people, { bits, version: bitsVersion }, usual, fittings] = await Promise.all([
+    const [shop, people, { bits, version: bitsVersion }, usual, fittings, displays] = await Promise.all([
       this.db('shop').where({ id }).first<{ name: string }>('name'),
       this.db('person').where({ shop_id: id }).orderBy('created_at').select<Person[]>('id', 'name', 'role'),
       readBits(this.db, id),
       readUsual(this.db, id),
       readFittings(this.db, id),
+      readDisplays(this.db, id),
     ]);
-    return { id, name: shop.name, usual, people, bits, bitsVersion, fittings };
+    return { id, name: shop.name, usual, people, bits, bitsVersion, fittings, displays };
   }
 
   @Post('people')
@@ -82,6 +85,16 @@ export class ShopController {
     const shopId = await this.shop.id();
     const value = { standIns, trialPieces };
     await putVersion(this.db, fittingsOf(shopId), { ...change, kind: 'fittings', shopId, jobId: null, content: { value, ...change }, value });
+    return this.read();
+  }
+
+  @Put('display')
+  @Describe('Say in which units one types and reads oneself; refused when it was changed since `baseVersion`', displayChangeSchema)
+  async changeDisplay(@CheckedBody(displayChangeSchema) { systems, gr, ...change }: DisplayChange): Promise<Shop> {
+    const shopId = await this.shop.id();
+    const value = { systems, gr };
+    const write = { ...change, kind: 'display', shopId, jobId: null, content: { value, ...change }, value } as const;
+    await putVersion(this.db, displayOf(change.personId), write);
     return this.read();
   }
 }

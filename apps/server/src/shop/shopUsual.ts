@@ -1,4 +1,4 @@
-import type { ShopFittings } from '@tare/contract';
+import type { Display, ShopFittings } from '@tare/contract';
 import { POINT_ANGLE_DEG, type Bit, type UsualBobChoices } from '@tare/core';
 import type { Knex } from 'knex';
 import { readVersion, type VersionedTable } from '../ledger/versions.js';
@@ -36,4 +36,16 @@ const NO_FITTINGS: ShopFittings = { standIns: false, trialPieces: [] };
 export async function readFittings(db: Knex, shopId: string): Promise<ShopFittings & { readonly version: number }> {
   const last = await readVersion<ShopFittings>(db, fittingsOf(shopId));
   return { ...(last?.value ?? NO_FITTINGS), version: last?.version ?? 0 };
+}
+
+export const displayOf = (personId: string): VersionedTable => ({ table: 'person_display', column: 'display', key: { whose: personId } });
+
+/** In which units each person types and reads, of those who said so. */
+export async function readDisplays(db: Knex, shopId: string): Promise<Record<string, Display & { readonly version: number }>> {
+  const rows = await db('person_display')
+    .where({ shop_id: shopId })
+    .orderBy(['whose', { column: 'version', order: 'desc' }])
+    .distinctOn('whose')
+    .select<{ whose: string; version: number; display: Display }[]>('whose', 'version', 'display');
+  return Object.fromEntries(rows.map(({ whose, version, display }) => [whose, { ...display, version }]));
 }

@@ -1,13 +1,13 @@
 import { fixed, KIND_NAMES } from '@tare/card';
 import { sheetOf } from '@tare/contract';
-import { typedNumber } from '@tare/core';
+import { typedQuantity } from '@tare/core';
 import { CloudOff } from 'lucide-react';
 import { useState, type ReactNode } from 'react';
 import type { OutboxEntry } from '../api/outbox.js';
 import { useOutbox, useOutboxFault, useWaitingEntries } from '../api/outboxContext.js';
 import { useJob } from '../api/queries.js';
 import { Button } from '../ui/Button.js';
-import { NumberField } from '../ui/Field.js';
+import { QuantityField } from '../ui/QuantityField.js';
 import { Modal } from '../ui/Modal.js';
 import { saveText } from '../ui/saveText.js';
 
@@ -84,7 +84,7 @@ function Refused({ entry, refusal }: { readonly entry: OutboxEntry; readonly ref
         event.preventDefault();
         const { reading } = entry;
         if (!reading) return void outbox.mend(entry.seq!);
-        const valueG = typedNumber(value);
+        const valueG = typedQuantity(value, 'g');
         // It is of the part as it is now: whoever mends it has it on the scale.
         const cutId = job ? (sheetOf(job).partCuts.findLast(({ partId }) => partId === reading.partId)?.id ?? null) : reading.cutId;
         if (Number.isFinite(valueG)) void outbox.mend(entry.seq!, { valueG, cutId });
@@ -94,7 +94,7 @@ function Refused({ entry, refusal }: { readonly entry: OutboxEntry; readonly ref
       <p className="font-semibold text-outside">{`▲ ${refusal}`}</p>
       <div className="flex flex-wrap items-end gap-3">
         {entry.reading && (
-          <NumberField label="Weighed now" unit="g" className="w-36" value={value} onChange={(event) => setValue(event.target.value)} />
+          <QuantityField label="Weighed now" unit="g" className="w-36" value={value} onChange={(event) => setValue(event.target.value)} />
         )}
         <Button type="submit" look="primary">
           {entry.reading ? 'Mend and send' : 'Send again'}

@@ -8,12 +8,14 @@ import { useWrite } from '../api/useWrite.js';
 import { Button } from '../ui/Button.js';
 import { Field } from '../ui/Field.js';
 import { Modal } from '../ui/Modal.js';
+import { UnitsDialog } from './UnitsDialog.js';
 
 /** Who is at the bench: every entry carries this name. */
 export function PersonPicker(): ReactNode {
   const { data: shop } = useShop();
   const { personId, choose } = useAtTheBench();
   const [adding, setAdding] = useState(false);
+  const [choosingUnits, setChoosingUnits] = useState(false);
   const person = shop?.people.find((p) => p.id === personId);
   return (
     <>
@@ -47,12 +49,21 @@ export function PersonPicker(): ReactNode {
             >
               Somebody new …
             </DropdownMenu.Item>
+            <DropdownMenu.Item
+              className="flex min-h-11 items-center rounded-sm px-3 data-highlighted:bg-blue-wash"
+              onSelect={() => {
+                setChoosingUnits(true);
+              }}
+            >
+              My units …
+            </DropdownMenu.Item>
             <DropdownMenu.Item asChild className="flex min-h-11 items-center rounded-sm px-3 data-highlighted:bg-blue-wash">
               <Link to="/devices">Other devices …</Link>
             </DropdownMenu.Item>
           </DropdownMenu.Content>
         </DropdownMenu.Portal>
       </DropdownMenu.Root>
+      <UnitsDialog open={choosingUnits} onOpenChange={setChoosingUnits} />
       <Modal title="Somebody new at the bench" open={adding} onOpenChange={setAdding}>
         <NewPerson
           onDone={(id) => {

@@ -1,18 +1,34 @@
-import { useId, type InputHTMLAttributes, type ReactNode } from 'react';
+import { useId, type InputHTMLAttributes, type ReactNode, type Ref } from 'react';
 
 interface FieldProps extends InputHTMLAttributes<HTMLInputElement> {
+  readonly ref?: Ref<HTMLInputElement> | undefined;
   readonly label: string;
   readonly unit?: string;
+  /** Turns the unit to another one. */
+  readonly onUnit?: (() => void) | undefined;
   readonly hint?: string | undefined;
   /** The sentence that says what is wrong with it. */
   readonly problem?: string | undefined;
   readonly hideLabel?: boolean;
   /** A number is set in the figures' face. */
   readonly isFigure?: boolean;
+  /** What is asked about what was typed. */
+  readonly below?: ReactNode;
 }
 
 /** A labelled field with its unit; a complaint stands right under it. */
-export function Field({ label, unit, hint, problem, hideLabel = false, isFigure = false, className = '', ...input }: FieldProps): ReactNode {
+export function Field({
+  label,
+  unit,
+  onUnit,
+  hint,
+  problem,
+  hideLabel = false,
+  isFigure = false,
+  className = '',
+  below,
+  ...input
+}: FieldProps): ReactNode {
   const id = useId();
   const noteId = `${id}-note`;
   const note = problem ?? hint;
@@ -30,7 +46,21 @@ export function Field({ label, unit, hint, problem, hideLabel = false, isFigure 
           autoComplete="off"
           {...input}
         />
-        {unit && <span className="shrink-0 text-ink-soft">{unit}</span>}
+        {unit &&
+          (onUnit ? (
+            // Who types says the unit in the field; a touch or a click may turn it here, and Tab goes on to the next field.
+            <button
+              type="button"
+              tabIndex={-1}
+              className="min-h-11 shrink-0 text-ink-soft"
+              title={`Type in ${unit}, or turn to the other unit`}
+              onClick={onUnit}
+            >
+              {unit}
+            </button>
+          ) : (
+            <span className="shrink-0 text-ink-soft">{unit}</span>
+          ))}
       </div>
       {note !== undefined && (
         <p
@@ -41,11 +71,7 @@ export function Field({ label, unit, hint, problem, hideLabel = false, isFigure 
           {problem ? `▲ ${problem}` : hint}
         </p>
       )}
+      {below}
     </div>
   );
-}
-
-/** A field for a number: plain text, so that a decimal comma and a half-typed number survive. */
-export function NumberField(props: FieldProps): ReactNode {
-  return <Field inputMode="decimal" isFigure {...props} />;
 }

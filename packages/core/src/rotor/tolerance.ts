@@ -1,5 +1,6 @@
 import { GMM_PER_OZIN } from '../units/convert.js';
 import { checkNumber } from '../units/check.js';
+import type { Unit } from '../units/quantity/unit.js';
 import { checkPlanes, type Planes } from './planes.js';
 
 /**
@@ -8,6 +9,12 @@ import { checkPlanes, type Planes } from './planes.js';
  */
 export const TOLERANCE_SCHOOLS = ['gramsAtRadius', 'gmmPerPlane', 'ozinPerPlane', 'gradeG'] as const;
 export type ToleranceSchool = (typeof TOLERANCE_SCHOOLS)[number];
+
+/** In which unit each states its figure; a grade is millimetres a second, which nobody says in another unit. */
+export const TOLERANCE_UNITS = { gramsAtRadius: 'g', gmmPerPlane: 'g·mm', ozinPerPlane: 'oz·in', gradeG: '' } as const satisfies Record<
+  ToleranceSchool,
+  Unit
+>;
 
 export interface ToleranceChoice {
   readonly school: ToleranceSchool;

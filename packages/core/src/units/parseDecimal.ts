@@ -17,9 +17,3 @@ export function parseDecimal(text: string): ParsedDecimal {
   if (!/^[+-]?(\d+\.?\d*|\.\d+)$/.test(plain)) return { kind: 'notANumber' };
   return { kind: 'number', value: Number(plain) };
 }
-
-/** The typed number, or NaN for a blank and for what is none: for schemas and checks that complain in their own words. */
-export function typedNumber(text: string): number {
-  const parsed = parseDecimal(text);
-  return parsed.kind === 'number' ? parsed.value : Number.NaN;
-}

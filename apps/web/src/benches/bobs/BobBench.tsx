@@ -68,6 +68,7 @@ function NeededBobs(): ReactNode {
   const factor = useLiveChoice({
     subject: 'bob.factorRatio',
     kept: factorRatio,
+    unit: '%',
     per: 100,
     most: 100,
     complaint: 'The factor is a share of the reciprocating mass, from 0 to 100 %.',
@@ -75,6 +76,7 @@ function NeededBobs(): ReactNode {
   const oil = useLiveChoice({
     subject: 'bob.oilG',
     kept: oilG,
+    unit: 'g',
     per: 1,
     most: 100,
     complaint: 'The oil allowance is a number of grams from 0 to 100.',

@@ -6,7 +6,7 @@ import { useShopUsual } from '../../api/shopThings.js';
 import { useShop } from '../../api/queries.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { Button } from '../../ui/Button.js';
-import { NumberField } from '../../ui/Field.js';
+import { QuantityField } from '../../ui/QuantityField.js';
 import { ProblemNotice } from '../../ui/Notice.js';
 import { useWho } from '../../ui/WhoFirst.js';
 import type { LiveChoice } from './useBobChoices.js';
@@ -35,7 +35,7 @@ export function BobChoicesForm({ factor, oil, kept, live }: BobChoicesFormProps)
   return (
     <section aria-label="Factor and oil" className="grid gap-3">
       <div className="grid items-start gap-4 md:grid-cols-[10rem_minmax(0,1fr)_12rem]">
-        <NumberField
+        <QuantityField
           label="Factor"
           unit="%"
           value={factor.text}
@@ -70,7 +70,7 @@ export function BobChoicesForm({ factor, oil, kept, live }: BobChoicesFormProps)
             {shop && ` The shop’s usual: ${fixed(shop.usual.factorRatio * 100, 1)} % and ${fixed(shop.usual.oilG, 1)} g of oil.`}
           </p>
         </div>
-        <NumberField
+        <QuantityField
           label="Oil on each pin"
           unit="g"
           value={oil.text}

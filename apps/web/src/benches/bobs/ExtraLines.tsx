@@ -1,11 +1,12 @@
 import { fixed } from '@tare/card';
-import { parseDecimal, type ExtraLine } from '@tare/core';
+import { readQuantity, type ExtraLine } from '@tare/core';
 import { Trash2 } from 'lucide-react';
 import { useState, type ReactNode } from 'react';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { Button } from '../../ui/Button.js';
 import { Choice } from '../../ui/Choice.js';
-import { Field, NumberField } from '../../ui/Field.js';
+import { Field } from '../../ui/Field.js';
+import { QuantityField } from '../../ui/QuantityField.js';
 import { ProblemNotice } from '../../ui/Notice.js';
 import { useDecide } from '../../ui/useDecide.js';
 
@@ -40,9 +41,9 @@ export function ExtraLineList({ extras, onChange, blocked }: ExtraLineListProps)
   const [grams, setGrams] = useState('');
   const [problem, setProblem] = useState<string | null>(null);
   const add = (): void => {
-    const parsed = parseDecimal(grams);
+    const parsed = readQuantity(grams, 'g');
     if (name.trim() === '') return setProblem('What is it? Support rails, a second top ring piece, washers under the cap bolts.');
-    if (parsed.kind !== 'number' || parsed.value < 0) return setProblem(`“${grams.trim()}” is not a number of grams.`);
+    if (parsed.kind !== 'quantity' || parsed.value < 0) return setProblem(`“${grams.trim()}” is not a number of grams.`);
     setProblem(null);
     onChange([...extras, { name: name.trim(), group, eachG: parsed.value }]);
     setName('');
@@ -79,7 +80,7 @@ export function ExtraLineList({ extras, onChange, blocked }: ExtraLineListProps)
             { value: 'rotating', label: 'turns with the pin' },
           ]}
         />
-        <NumberField label="For one rod" unit="g" className="w-36" value={grams} onChange={(event) => setGrams(event.target.value)} />
+        <QuantityField label="For one rod" unit="g" className="w-36" value={grams} onChange={(event) => setGrams(event.target.value)} />
         <Button disabled={blocked} onClick={add}>
           Add the line
         </Button>

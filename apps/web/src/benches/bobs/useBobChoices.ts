@@ -1,4 +1,4 @@
-import { parseDecimal } from '@tare/core';
+import { readQuantity, type Unit } from '@tare/core';
 import { useState } from 'react';
 import type { ProblemError } from '../../api/problem.js';
 import { useDecide } from '../../ui/useDecide.js';
@@ -18,19 +18,21 @@ export interface LiveChoice {
 interface LiveChoiceOptions {
   readonly subject: 'bob.factorRatio' | 'bob.oilG';
   readonly kept: number;
+  /** What is typed is in it. */
+  readonly unit: Unit;
   /** What is typed, per stored unit: 100 for a factor in per cent. */
   readonly per: number;
   readonly most: number;
   readonly complaint: string;
 }
 
-export function useLiveChoice({ subject, kept, per, most, complaint }: LiveChoiceOptions): LiveChoice {
+export function useLiveChoice({ subject, kept, unit, per, most, complaint }: LiveChoiceOptions): LiveChoice {
   const { decide, error } = useDecide();
   const shown = String(Math.round(kept * per * 1000) / 1000);
   const [draft, setDraft] = useState<string | null>(null);
   const text = draft ?? shown;
-  const parsed = parseDecimal(text);
-  const valid = parsed.kind === 'number' && parsed.value >= 0 && parsed.value <= most;
+  const parsed = readQuantity(text, unit);
+  const valid = parsed.kind === 'quantity' && parsed.value >= 0 && parsed.value <= most;
   const value = valid ? parsed.value / per : kept;
   return {
     text,

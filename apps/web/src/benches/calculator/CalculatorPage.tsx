@@ -9,7 +9,8 @@ import {
   LAYOUT_IDS,
   LAYOUTS,
   LINE_NAMES,
-  parseDecimal,
+  readQuantity,
+  type Unit,
   type BobWeight,
   type EngineLayout,
   type Planes,
@@ -20,7 +21,7 @@ import { useMemo, useState, type ReactNode } from 'react';
 import { useSearchParams } from 'react-router';
 import { Button } from '../../ui/Button.js';
 import { Choice } from '../../ui/Choice.js';
-import { NumberField } from '../../ui/Field.js';
+import { QuantityField } from '../../ui/QuantityField.js';
 import { Note, ProblemNotice } from '../../ui/Notice.js';
 import { BobCardTable } from '../bobs/BobCardTable.js';
 import { FactorEffectView } from '../bobs/effect/FactorEffectView.js';
@@ -69,50 +70,52 @@ function Typed({ state, change }: StateProps): ReactNode {
         options={['1', '2', '3', '4'].map((value) => ({ value, label: value }))}
       />
       {CALCULATOR_LINES.map(([key]) => (
-        <NumberField
+        <QuantityField
           key={key}
           label={sentence(LINE_NAMES[key])}
           unit="g"
           value={state.lines[key]}
-          problem={complaint(state.lines[key])}
+          problem={complaint(state.lines[key], 'g')}
           onChange={(event) => change({ lines: { ...state.lines, [key]: event.target.value } })}
         />
       ))}
-      <NumberField
+      <QuantityField
         label="Factor"
         unit="%"
         value={state.factor}
-        problem={complaint(state.factor)}
+        problem={complaint(state.factor, '%')}
         onChange={(event) => change({ factor: event.target.value })}
       />
-      <NumberField
+      <QuantityField
         label="Oil on each pin"
         unit="g"
         value={state.oil}
-        problem={complaint(state.oil)}
+        problem={complaint(state.oil, 'g')}
         onChange={(event) => change({ oil: event.target.value })}
       />
     </div>
   );
 }
 
-const complaint = (typed: string): string | undefined =>
-  parseDecimal(typed).kind === 'notANumber' ? `“${typed.trim()}” is not a number.` : undefined;
+function complaint(typed: string, unit: Unit): string | undefined {
+  const read = readQuantity(typed, unit);
+  return 'sentence' in read ? read.sentence : undefined;
+}
 
-function numberOf(typed: string): number | null {
-  const parsed = parseDecimal(typed);
-  return parsed.kind === 'number' ? parsed.value : null;
+function numberOf(typed: string, unit: Unit): number | null {
+  const parsed = readQuantity(typed, unit);
+  return parsed.kind === 'quantity' ? parsed.value : null;
 }
 
 type WorkedOut =
   { readonly kind: 'open' | 'refused'; readonly why: string } | { readonly kind: 'ready'; readonly card: BobWeight; readonly reciprocatingG: number };
 
 function workOut({ lines, extras, rods, oil, factor }: CalculatorState): WorkedOut {
-  const missing = CALCULATOR_LINES.filter(([key]) => numberOf(lines[key]) === null).map(([key]) => LINE_NAMES[key]);
-  const [oilG, percent] = [numberOf(oil), numberOf(factor)];
+  const missing = CALCULATOR_LINES.filter(([key]) => numberOf(lines[key], 'g') === null).map(([key]) => LINE_NAMES[key]);
+  const [oilG, percent] = [numberOf(oil, 'g'), numberOf(factor, '%')];
   if (missing.length > 0) return { kind: 'open', why: `Still to type: ${missing.join(', ')}. Type 0 for what this engine does not have.` };
   if (oilG === null || percent === null) return { kind: 'open', why: 'Still to type: the factor and the oil.' };
-  const set = Object.fromEntries(CALCULATOR_LINES.map(([key]) => [key, numberOf(lines[key])!])) as Record<
+  const set = Object.fromEntries(CALCULATOR_LINES.map(([key]) => [key, numberOf(lines[key], 'g')!])) as Record<
     (typeof CALCULATOR_LINES)[number][0],
     number
   >;
@@ -152,7 +155,7 @@ function Worked({ state, change, card, reciprocatingG }: WorkedProps): ReactNode
 function Effect({ state, change, reciprocatingG }: StateProps & { readonly reciprocatingG: number }): ReactNode {
   const { layoutId, stroke, rod, spacing, rpm, factor } = state;
   const engine = useMemo(() => engineOf({ layoutId, stroke, rod, spacing }, reciprocatingG), [layoutId, stroke, rod, spacing, reciprocatingG]);
-  const redlineRpm = numberOf(rpm);
+  const redlineRpm = numberOf(rpm, 'rpm');
   return (
     <div className="grid gap-4">
       <div className="grid items-start gap-3 md:grid-cols-6">
@@ -166,10 +169,10 @@ function Effect({ state, change, reciprocatingG }: StateProps & { readonly recip
             label: LAYOUTS[id].name,
           }))}
         />
-        <NumberField label="Stroke" unit="mm" value={stroke} onChange={(event) => change({ stroke: event.target.value })} />
-        <NumberField label="Rod length" unit="mm" value={rod} onChange={(event) => change({ rod: event.target.value })} />
-        <NumberField label="Throw to throw" unit="mm" value={spacing} onChange={(event) => change({ spacing: event.target.value })} />
-        <NumberField label="Redline" unit="rpm" value={rpm} onChange={(event) => change({ rpm: event.target.value })} />
+        <QuantityField label="Stroke" unit="mm" value={stroke} onChange={(event) => change({ stroke: event.target.value })} />
+        <QuantityField label="Rod length" unit="mm" value={rod} onChange={(event) => change({ rod: event.target.value })} />
+        <QuantityField label="Throw to throw" unit="mm" value={spacing} onChange={(event) => change({ spacing: event.target.value })} />
+        <QuantityField label="Redline" unit="rpm" value={rpm} onChange={(event) => change({ rpm: event.target.value })} />
       </div>
       {typeof engine === 'string' ? (
         <ProblemNotice>{engine}</ProblemNotice>
@@ -180,7 +183,7 @@ function Effect({ state, change, reciprocatingG }: StateProps & { readonly recip
           <p>{bobsNeeded(engine.engine.layout).reason}</p>
           <FactorEffectView
             engine={engine.engine}
-            factorRatio={(numberOf(factor) ?? 50) / 100}
+            factorRatio={(numberOf(factor, '%') ?? 50) / 100}
             redlineRpm={redlineRpm}
             planes={engine.planes}
             actual={NOTHING_ACTUAL}
@@ -199,7 +202,7 @@ function engineOf(
   { layoutId, stroke, rod, spacing }: Pick<CalculatorState, 'layoutId' | 'stroke' | 'rod' | 'spacing'>,
   reciprocatingG: number,
 ): { readonly engine: ShakingEngine; readonly planes: Planes } | string {
-  const [strokeMm, rodLengthMm, spacingMm] = [stroke, rod, spacing].map((typed) => numberOf(typed) ?? Number.NaN) as [number, number, number];
+  const [strokeMm, rodLengthMm, spacingMm] = [stroke, rod, spacing].map((typed) => numberOf(typed, 'mm') ?? Number.NaN) as [number, number, number];
   try {
     const template = LAYOUTS[layoutId];
     const layout: EngineLayout = layOut(

@@ -1,8 +1,9 @@
-import { ARRIVAL_WORDS, parseDecimal, type Arrival, type ArrivalItem, type ArrivalKey } from '@tare/core';
+import { ARRIVAL_WORDS, readQuantity, type Arrival, type ArrivalItem, type ArrivalKey } from '@tare/core';
 import { useState, type ReactNode } from 'react';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { Button } from '../../ui/Button.js';
-import { Field, NumberField } from '../../ui/Field.js';
+import { Field } from '../../ui/Field.js';
+import { QuantityField } from '../../ui/QuantityField.js';
 import { VerdictMark } from '../../ui/Verdict.js';
 import { useDecide } from '../../ui/useDecide.js';
 
@@ -14,6 +15,13 @@ const COMES_WITH: Partial<Record<ArrivalKey, string>> = {
   keys: 'and bolts that spin with the crank',
 };
 
+interface ArrivalField {
+  readonly hideLabel: true;
+  readonly value: string;
+  readonly onChange: (event: { readonly target: { readonly value: string } }) => void;
+  readonly onKeyDown: (event: { readonly key: string }) => void;
+}
+
 /** One line of the list: counted, its condition and marks noted; kept when the cursor leaves. */
 export function ArrivalRow({ item }: { readonly item: ArrivalItem }): ReactNode {
   const { sheet } = useOpenJob();
@@ -22,9 +30,8 @@ export function ArrivalRow({ item }: { readonly item: ArrivalItem }): ReactNode 
   const kept = sheet.arrivals[key];
   const [typed, setTyped] = useState<{ count: string; condition: string; marks: string } | null>(null);
   const shown = typed ?? { count: kept ? String(kept.count) : '', condition: kept?.condition ?? '', marks: kept?.marks ?? '' };
-  const found = parseDecimal(shown.count);
-  const complaint =
-    found.kind === 'notANumber' || (found.kind === 'number' && !Number.isInteger(found.value)) ? 'A whole number, please.' : undefined;
+  const found = readQuantity(shown.count, '');
+  const complaint = found.kind !== 'blank' && (found.kind !== 'quantity' || !Number.isInteger(found.value)) ? 'A whole number, please.' : undefined;
 
   const keep = (arrival: Arrival): void => {
     const sent = typed;
@@ -33,9 +40,9 @@ export function ArrivalRow({ item }: { readonly item: ArrivalItem }): ReactNode 
   };
   const keepTyped = (): void => {
     if (typed === null || complaint !== undefined) return;
-    keep({ count: found.kind === 'number' ? found.value : 0, condition: shown.condition, marks: shown.marks });
+    keep({ count: found.kind === 'quantity' ? found.value : 0, condition: shown.condition, marks: shown.marks });
   };
-  const field = (name: 'count' | 'condition' | 'marks'): object => ({
+  const field = (name: 'count' | 'condition' | 'marks'): ArrivalField => ({
     hideLabel: true,
     value: shown[name],
     onChange: (event: { target: { value: string } }) => setTyped({ ...shown, [name]: event.target.value }),
@@ -60,7 +67,7 @@ export function ArrivalRow({ item }: { readonly item: ArrivalItem }): ReactNode 
       </th>
       <td className="pt-2 figure-type">{count}</td>
       <td className="w-24">
-        <NumberField label={`${name}: found`} {...field('count')} problem={complaint ?? error?.message} />
+        <QuantityField label={`${name}: found`} unit="" {...field('count')} problem={complaint ?? error?.message} />
       </td>
       <td>
         <Field label={`${name}: condition`} {...field('condition')} />

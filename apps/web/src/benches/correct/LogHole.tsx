@@ -6,15 +6,16 @@ import {
   drillSequence,
   fromHeavyDeg,
   isWorthMeasuringAgain,
-  parseDecimal,
   PRESS_FIT_RATIO,
   barForceN,
+  readQuantity,
   replacedId,
   seatOf,
   type BarCut,
   type Cut,
   type HoleMetal,
   type MetalNow,
+  type Unit,
 } from '@tare/core';
 import { useState, type ReactNode } from 'react';
 import { useMachines } from '../../api/machines.js';
@@ -23,7 +24,7 @@ import { useWrite } from '../../api/useWrite.js';
 import { useShopTools } from '../../api/shopThings.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { Button } from '../../ui/Button.js';
-import { NumberField } from '../../ui/Field.js';
+import { QuantityField } from '../../ui/QuantityField.js';
 import { useDraft } from '../../ui/useDraft.js';
 import { useWho } from '../../ui/WhoFirst.js';
 import { LogOwnCut } from './LogOwnCut.js';
@@ -94,7 +95,7 @@ function LogForm({
   /** A depth far from its plan that is to be looked at once more; said again, it is so. */
   const [doubtedMm, setDoubtedMm] = useState<number | null>(null);
   const send = (measured: string): void => {
-    const [depthMm, chipsG] = [aboveZero(measured), chips.trim() === '' ? null : aboveZero(chips)];
+    const [depthMm, chipsG] = [aboveZero(measured, 'mm'), chips.trim() === '' ? null : aboveZero(chips, 'g')];
     const wrong = {
       ...(typeof depthMm === 'string' ? { depth: `The depth ${depthMm} mm.` } : {}),
       ...(typeof chipsG === 'string' ? { chips: `The chips ${chipsG} g.` } : {}),
@@ -116,7 +117,7 @@ function LogForm({
         send(depth);
       }}
     >
-      <NumberField
+      <QuantityField
         label={words.label}
         hint={`Planned ${fixed(plannedMm, 1)}`}
         unit="mm"
@@ -129,7 +130,7 @@ function LogForm({
         problem={complaint.depth ?? log.error?.message}
       />
       {takes && (
-        <NumberField
+        <QuantityField
           label="Chips, if weighed"
           unit="g"
           className="w-36"
@@ -159,9 +160,9 @@ function LogForm({
 }
 
 /** The number, or what it has to be. */
-function aboveZero(typed: string): number | string {
-  const parsed = parseDecimal(typed);
-  if (parsed.kind !== 'number') return 'has to be a number of';
+function aboveZero(typed: string, unit: Unit): number | string {
+  const parsed = readQuantity(typed, unit);
+  if (parsed.kind !== 'quantity') return 'has to be a number of';
   return parsed.value <= 0 ? 'has to be above 0' : parsed.value;
 }
 

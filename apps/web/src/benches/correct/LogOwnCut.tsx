@@ -11,10 +11,11 @@ import {
   scalePlanes,
   toHeavyDeg,
   toPolar,
-  typedNumber,
+  typedQuantity,
   type Cut,
   type MachineConvention,
   type PlaneUnbalance,
+  type Unit,
 } from '@tare/core';
 import { useMemo, useState, type ReactNode } from 'react';
 import { useMachines } from '../../api/machines.js';
@@ -24,7 +25,8 @@ import { useOpenJob } from '../../shell/JobContext.js';
 import { AskAnother } from '../../ui/AskAnother.js';
 import { Button } from '../../ui/Button.js';
 import { Choice } from '../../ui/Choice.js';
-import { Field, NumberField } from '../../ui/Field.js';
+import { Field } from '../../ui/Field.js';
+import { QuantityField } from '../../ui/QuantityField.js';
 import { Note, ProblemNotice } from '../../ui/Notice.js';
 import { useWho } from '../../ui/WhoFirst.js';
 import { cutsOf, Incomplete, NO_CUT, OWN_KINDS, type OwnCutDraft } from './ownCut.js';
@@ -55,10 +57,11 @@ export function LogOwnCut({ start, planned, beforeSpinId, amends, onDone }: LogO
   const said = useMemo(() => understood(() => cutsOf(draft, before.standing)), [draft, before]);
   const cuts = typeof said === 'string' ? [] : said;
   const set = (more: Partial<OwnCutDraft>): void => setDraft({ ...draft, ...more });
-  const field = (key: keyof OwnCutDraft, label: string, unit: string, className = 'w-36'): ReactNode => (
-    <NumberField
+  const field = (key: keyof OwnCutDraft, label: string, unit: Unit, className = 'w-36'): ReactNode => (
+    <QuantityField
       label={label}
       unit={unit}
+      isBit={key === 'bitMm' && draft.kind !== 'bar'}
       className={className}
       value={String(draft[key])}
       onChange={(event) => set({ [key]: event.target.value })}
@@ -70,7 +73,7 @@ export function LogOwnCut({ start, planned, beforeSpinId, amends, onDone }: LogO
   const rim = before.crank.counterweights.find(({ id }) => id === draft.counterweightId);
   const send = async (): Promise<void> => {
     if (personId === null) return;
-    const chipsG = chips.trim() === '' ? null : typedNumber(chips);
+    const chipsG = chips.trim() === '' ? null : typedQuantity(chips, 'g');
     for (const [i, cut] of cuts.entries()) {
       const content: Content<'POST jobs/:jobId/holes'> = {
         personId,
@@ -178,7 +181,7 @@ export function LogOwnCut({ start, planned, beforeSpinId, amends, onDone }: LogO
         </fieldset>
       )}
       <div className="flex flex-wrap items-start gap-3">
-        <NumberField label="Chips, if weighed" unit="g" className="w-36" value={chips} onChange={(event) => setChips(event.target.value)} />
+        <QuantityField label="Chips, if weighed" unit="g" className="w-36" value={chips} onChange={(event) => setChips(event.target.value)} />
         <Field label="A note" className="w-72" value={note} onChange={(event) => setNote(event.target.value)} />
         {amends && <Field label="Why is it put right?" className="w-72" value={reason} onChange={(event) => setReason(event.target.value)} />}
       </div>
@@ -229,11 +232,12 @@ function AngleFields({ value, onChange }: { readonly value: string; readonly onC
   const [byMachine, setByMachine] = useState('');
   // Where a hole is is where it is: the machine's heavy or light spot is no matter of it.
   const convention: MachineConvention | null = machine ? { ...machine.spec.convention, shows: 'heavy' } : null;
-  const own = typedNumber(value);
+  const own = typedQuantity(value, '°');
   return (
     <>
-      <NumberField
+      <QuantityField
         label="At, from crankpin 1"
+        pinsDeg={sheet.spec.layout.pins.map(({ angleDeg }) => angleDeg)}
         unit="°"
         className="w-40"
         value={value}
@@ -243,14 +247,14 @@ function AngleFields({ value, onChange }: { readonly value: string; readonly onC
         }}
       />
       {convention && (
-        <NumberField
+        <QuantityField
           label={`Or as ${machine!.spec.name} counts`}
           unit="°"
           className="w-56"
           value={byMachine !== '' || Number.isNaN(own) ? byMachine : String(Math.round(fromHeavyDeg(normaliseAngleDeg(own), convention)))}
           onChange={(event) => {
             setByMachine(event.target.value);
-            const shown = typedNumber(event.target.value);
+            const shown = typedQuantity(event.target.value, '°');
             if (!Number.isNaN(shown)) onChange(String(Math.round(toHeavyDeg(shown, convention))));
           }}
         />

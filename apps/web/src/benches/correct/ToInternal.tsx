@@ -4,7 +4,7 @@ import {
   rimKindOf,
   toInternal,
   toPolar,
-  typedNumber,
+  typedQuantity,
   type BoltOnUnbalance,
   type ChoicesInput,
   type PlanChoices,
@@ -12,7 +12,7 @@ import {
 } from '@tare/core';
 import { useState, type ReactNode } from 'react';
 import { useOpenJob } from '../../shell/JobContext.js';
-import { NumberField } from '../../ui/Field.js';
+import { QuantityField } from '../../ui/QuantityField.js';
 import { useDraft } from '../../ui/useDraft.js';
 import { usePlan } from './usePlan.js';
 
@@ -26,7 +26,7 @@ export function ToInternal({ input }: { readonly input: ChoicesInput | null }): 
   const boltOns = sheet.spec.crank.counterweights.filter((rim) => rimKindOf(rim) !== 'counterweight');
   const typed = (draft === '' ? {} : JSON.parse(draft)) as Typed;
   const carried = boltOns.map((rim): BoltOnUnbalance | null => {
-    const [grams, deg] = [typedNumber(typed[rim.id]?.g ?? ''), typedNumber(typed[rim.id]?.deg ?? '')];
+    const [grams, deg] = [typedQuantity(typed[rim.id]?.g ?? '', 'g'), typedQuantity(typed[rim.id]?.deg ?? '', '°')];
     return Number.isNaN(grams) || Number.isNaN(deg) ? null : { zMm: rim.zMm, unbalanceGmm: fromPolar(grams * rim.rimRadiusMm, deg) };
   });
   const whole = carried.filter((one) => one !== null);
@@ -43,7 +43,7 @@ export function ToInternal({ input }: { readonly input: ChoicesInput | null }): 
           <div key={rim.id} className="flex flex-wrap items-end gap-3">
             <p className="w-40 pb-2">{`${rim.name} carries`}</p>
             {(['g', 'deg'] as const).map((key) => (
-              <NumberField
+              <QuantityField
                 key={key}
                 label={key === 'g' ? `${rim.name}: heavy by, at ${fixed(rim.rimRadiusMm, 0)} mm` : `${rim.name}: at`}
                 unit={key === 'g' ? 'g' : '°'}

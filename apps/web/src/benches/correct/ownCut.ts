@@ -1,4 +1,4 @@
-import { normaliseAngleDeg, replacedId, seatOf, typedNumber, type Cut, type FaceCut, type StandingCut } from '@tare/core';
+import { normaliseAngleDeg, replacedId, seatOf, typedQuantity, type Cut, type FaceCut, type StandingCut, type Unit } from '@tare/core';
 
 /** A cut of one's own as it is typed. */
 export interface OwnCutDraft {
@@ -55,8 +55,8 @@ export class Incomplete extends Error {
   override readonly name = 'Incomplete';
 }
 
-function numberOf(text: string, what: string): number {
-  const value = typedNumber(text);
+function numberOf(text: string, unit: Unit, what: string): number {
+  const value = typedQuantity(text, unit);
   if (Number.isNaN(value)) throw new Incomplete(what);
   return value;
 }
@@ -70,7 +70,7 @@ export function cutsOf(draft: OwnCutDraft, standing: readonly StandingCut[]): Cu
   if (draft.kind === 'redrill' || draft.kind === 'weld') {
     const old = standing.flatMap((hole) => (hole.kind !== 'bar' && draft.replacesIds.includes(hole.id) ? [hole] : []));
     if (old.length === 0) throw new Incomplete(draft.kind === 'redrill' ? 'which holes' : 'which hole');
-    const deeperMm = draft.kind === 'redrill' ? numberOf(draft.deeperMm, 'how much deeper') : 0;
+    const deeperMm = draft.kind === 'redrill' ? numberOf(draft.deeperMm, 'mm', 'how much deeper') : 0;
     return old.map((hole): Cut => {
       const { counterweightId, angleDeg, bitMm, pointAngleDeg, depthMm } = hole;
       const place = { counterweightId, angleDeg, seat: seatOf(hole), replacesId: hole.id, bitMm };
@@ -78,34 +78,36 @@ export function cutsOf(draft: OwnCutDraft, standing: readonly StandingCut[]): Cu
     });
   }
   if (draft.counterweightId === '') throw new Incomplete('which counterweight');
-  const place = { counterweightId: draft.counterweightId, angleDeg: normaliseAngleDeg(numberOf(draft.angleDeg, 'the angle')) };
-  const depthMm = draft.kind === 'bar' ? numberOf(draft.lengthMm, 'the length') : numberOf(draft.depthMm, 'the depth');
+  const place = { counterweightId: draft.counterweightId, angleDeg: normaliseAngleDeg(numberOf(draft.angleDeg, '°', 'the angle')) };
+  const depthMm = draft.kind === 'bar' ? numberOf(draft.lengthMm, 'mm', 'the length') : numberOf(draft.depthMm, 'mm', 'the depth');
   const drilled = (): Drilled => ({
-    bitMm: numberOf(draft.bitMm, 'the bit'),
-    pointAngleDeg: numberOf(draft.pointAngleDeg, 'the point angle'),
+    bitMm: numberOf(draft.bitMm, 'mm', 'the bit'),
+    pointAngleDeg: numberOf(draft.pointAngleDeg, '°', 'the point angle'),
     depthMm,
   });
   switch (draft.kind) {
     case 'grind':
     case 'turn':
-      return [{ kind: draft.kind, ...place, halfArcDeg: numberOf(draft.halfArcDeg, 'how far to both sides'), depthMm }];
+      return [{ kind: draft.kind, ...place, halfArcDeg: numberOf(draft.halfArcDeg, '°', 'how far to both sides'), depthMm }];
     case 'bar':
       return [
         {
           kind: 'bar',
           ...place,
-          seat: { from: 'face', face: draft.face, radiusMm: numberOf(draft.radiusMm, 'the radius of its axis') },
-          diameterMm: numberOf(draft.bitMm, 'the bar’s diameter'),
+          seat: { from: 'face', face: draft.face, radiusMm: numberOf(draft.radiusMm, 'mm', 'the radius of its axis') },
+          diameterMm: numberOf(draft.bitMm, 'mm', 'the bar’s diameter'),
           lengthMm: depthMm,
           depthMm,
-          densityGPerCm3: numberOf(draft.densityGPerCm3, 'the bar’s density'),
+          densityGPerCm3: numberOf(draft.densityGPerCm3, 'g/cm³', 'the bar’s density'),
           replacesId: null,
         },
       ];
     case 'face':
-      return [{ kind: 'face', ...place, ...drilled(), face: draft.face, radiusMm: numberOf(draft.radiusMm, 'the radius of its axis') }];
+      return [{ kind: 'face', ...place, ...drilled(), face: draft.face, radiusMm: numberOf(draft.radiusMm, 'mm', 'the radius of its axis') }];
     case 'radial':
-      return [{ kind: 'radial', ...place, ...drilled(), zMm: draft.zMm.trim() === '' ? null : numberOf(draft.zMm, 'the place along the crank') }];
+      return [
+        { kind: 'radial', ...place, ...drilled(), zMm: draft.zMm.trim() === '' ? null : numberOf(draft.zMm, 'mm', 'the place along the crank') },
+      ];
   }
 }
 

@@ -2,7 +2,9 @@ import { Plus, Trash2 } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { useFieldArray, type FieldPath, type UseFormReturn } from 'react-hook-form';
 import { Button } from '../../ui/Button.js';
-import { NumberField, Field } from '../../ui/Field.js';
+import { Field } from '../../ui/Field.js';
+import { FormQuantity } from '../../ui/QuantityField.js';
+import { useDisplay } from '../../ui/useDisplay.js';
 import type { CounterweightForm } from './metal/metalForm.js';
 import type { SpecForm } from './specForm.js';
 import { fieldProps } from './useSpecForm.js';
@@ -25,13 +27,23 @@ export function CylinderTable({ form, fixed }: TableProps & { readonly fixed: bo
       <ul className="grid gap-x-4 gap-y-2 sm:grid-cols-2 lg:grid-cols-4">
         {fields.map((row, i) => (
           <li key={row.id} className="flex items-start gap-2">
-            <NumberField
+            <FormQuantity
               label={`Number of cylinder ${i + 1} of the list`}
+              unit=""
               className="w-14 shrink-0"
               disabled={fixed}
-              {...cell(form, `cylinders.${i}.number`)}
+              control={form.control}
+              name={`cylinders.${i}.number`}
+              hideLabel
             />
-            <NumberField label={`Bank angle of cylinder ${i + 1} of the list`} unit="°" className="grow" {...cell(form, `cylinders.${i}.bankDeg`)} />
+            <FormQuantity
+              label={`Bank angle of cylinder ${i + 1} of the list`}
+              unit="°"
+              className="grow"
+              control={form.control}
+              name={`cylinders.${i}.bankDeg`}
+              hideLabel
+            />
             {!fixed && (
               <Button aria-label={`Take cylinder ${i + 1} of the list off`} className="px-2" onClick={() => remove(i)}>
                 <Trash2 aria-hidden className="size-5" />
@@ -51,6 +63,7 @@ export function CylinderTable({ form, fixed }: TableProps & { readonly fixed: bo
 
 /** The crankpins: where each is, and which cylinders' rods run on it. */
 export function PinTable({ form, fixed }: TableProps & { readonly fixed: boolean }): ReactNode {
+  const display = useDisplay();
   const { fields, append, remove } = useFieldArray({ control: form.control, name: 'pins' });
   return (
     <table className="w-full border-separate border-spacing-x-2 border-spacing-y-1">
@@ -59,7 +72,7 @@ export function PinTable({ form, fixed }: TableProps & { readonly fixed: boolean
         <tr>
           <th scope="col">Pin</th>
           <th scope="col">Angle, °</th>
-          <th scope="col">Position z, mm</th>
+          <th scope="col">{`Position z, ${display.unit('mm')}`}</th>
           <th scope="col">Cylinders on it</th>
           <th>
             <span className="sr-only">Take off</span>
@@ -73,10 +86,18 @@ export function PinTable({ form, fixed }: TableProps & { readonly fixed: boolean
               {i + 1}
             </th>
             <td>
-              <NumberField label={`Angle of pin ${i + 1}`} disabled={fixed} {...cell(form, `pins.${i}.angleDeg`)} />
+              <FormQuantity
+                label={`Angle of pin ${i + 1}`}
+                unit="°"
+                hideUnit
+                disabled={fixed}
+                control={form.control}
+                name={`pins.${i}.angleDeg`}
+                hideLabel
+              />
             </td>
             <td>
-              <NumberField label={`Position of pin ${i + 1}`} {...cell(form, `pins.${i}.zMm`)} />
+              <FormQuantity label={`Position of pin ${i + 1}`} unit="mm" hideUnit control={form.control} name={`pins.${i}.zMm`} hideLabel />
             </td>
             <td>
               <Field label={`Cylinders on pin ${i + 1}`} disabled={fixed} {...cell(form, `pins.${i}.cylinders`)} />
@@ -117,12 +138,12 @@ export function PinTable({ form, fixed }: TableProps & { readonly fixed: boolean
 }
 
 const COLUMNS = [
-  ['zMm', 'Position z, mm'],
-  ['widthMm', 'Width, mm'],
-  ['rimRadiusMm', 'Rim radius, mm'],
-  ['arcCentreDeg', 'Arc’s middle, °'],
-  ['arcHalfWidthDeg', 'Half arc, °'],
-  ['depthLimitMm', 'Depth limit, mm'],
+  ['zMm', 'Position z', 'mm'],
+  ['widthMm', 'Width', 'mm'],
+  ['rimRadiusMm', 'Rim radius', 'mm'],
+  ['arcCentreDeg', 'Arc’s middle', '°'],
+  ['arcHalfWidthDeg', 'Half arc', '°'],
+  ['depthLimitMm', 'Depth limit', 'mm'],
 ] as const;
 
 const BLANK: CounterweightForm = {
@@ -145,6 +166,7 @@ const BLANK: CounterweightForm = {
 
 /** The counterweights as metal to be drilled. */
 export function CounterweightTable({ form }: TableProps): ReactNode {
+  const display = useDisplay();
   const { fields, append, remove } = useFieldArray({ control: form.control, name: 'counterweights', keyName: 'rowId' });
   const add = (): void => {
     const like = form.getValues('counterweights').findLast(({ kind }) => kind === 'counterweight');
@@ -156,9 +178,9 @@ export function CounterweightTable({ form }: TableProps): ReactNode {
       <thead className="text-left text-ink-soft">
         <tr>
           <th scope="col">Name</th>
-          {COLUMNS.map(([key, title]) => (
+          {COLUMNS.map(([key, title, unit]) => (
             <th key={key} scope="col" className="font-normal">
-              {title}
+              {`${title}, ${display.unit(unit)}`}
             </th>
           ))}
           <th>
@@ -172,9 +194,16 @@ export function CounterweightTable({ form }: TableProps): ReactNode {
             <td className="w-24">
               <Field label={`Name of counterweight ${i + 1}`} {...cell(form, `counterweights.${i}.name`)} />
             </td>
-            {COLUMNS.map(([key, title]) => (
+            {COLUMNS.map(([key, title, unit]) => (
               <td key={key}>
-                <NumberField label={`${title} of counterweight ${i + 1}`} {...cell(form, `counterweights.${i}.${key}`)} />
+                <FormQuantity
+                  label={`${title} of counterweight ${i + 1}`}
+                  unit={unit}
+                  hideUnit
+                  control={form.control}
+                  name={`counterweights.${i}.${key}`}
+                  hideLabel
+                />
               </td>
             ))}
             <td className="w-12">

@@ -1,4 +1,4 @@
-import { CoreError, LAYOUTS, readLayoutFile, typedNumber, writeLayoutFile } from '@tare/core';
+import { CoreError, LAYOUTS, readLayoutFile, readQuantity, writeLayoutFile } from '@tare/core';
 import { Download, Upload } from 'lucide-react';
 import { useRef, useState, type ReactNode } from 'react';
 import { Button } from '../../ui/Button.js';
@@ -16,7 +16,10 @@ export function LayoutFiles({ state, fixed }: { readonly state: SpecFormState; r
     const layout = checkedLayout(form);
     if (typeof layout === 'string') return setProblem(layout);
     setProblem(null);
-    const millimetres = (typed: string): number | null => (Number.isNaN(typedNumber(typed)) ? null : typedNumber(typed));
+    const millimetres = (typed: string): number | null => {
+      const read = readQuantity(typed, 'mm');
+      return read.kind === 'quantity' ? read.value : null;
+    };
     const name = form.engineName.trim() || LAYOUTS[form.layoutId].name;
     saveText(
       `tare-layout-${name.toLowerCase().replace(/[^a-z0-9]+/g, '-')}.json`,

@@ -1,9 +1,10 @@
 import { SCHOOLS } from '@tare/card';
-import { LAYOUT_FAMILIES, LAYOUT_IDS, LAYOUTS, ROTATIONS, TOLERANCE_SCHOOLS } from '@tare/core';
+import { LAYOUT_FAMILIES, LAYOUT_IDS, LAYOUTS, ROTATIONS, TOLERANCE_SCHOOLS, TOLERANCE_UNITS } from '@tare/core';
 import type { FieldPath } from 'react-hook-form';
 import type { ReactNode } from 'react';
 import { Button } from '../../ui/Button.js';
-import { Field, NumberField } from '../../ui/Field.js';
+import { Field } from '../../ui/Field.js';
+import { FormQuantity } from '../../ui/QuantityField.js';
 import { Choice } from '../../ui/Choice.js';
 import { ProblemNotice } from '../../ui/Notice.js';
 import { CounterweightTable, CylinderTable, PinTable } from './CrankTables.js';
@@ -46,17 +47,19 @@ export function SpecFields({ state, fixedLayout }: SpecFieldsProps): ReactNode {
             label: LAYOUTS[id].name,
           }))}
         />
-        <NumberField label="Stroke" unit="mm" {...field('strokeMm')} />
-        <NumberField label="Rod length, centre to centre" unit="mm" {...field('rodLengthMm')} />
-        <NumberField label="Throw to throw" unit="mm" disabled={fixedLayout} {...field('throwSpacingMm')} />
-        {hasSplitPins(layoutId) && <NumberField label="Rod to rod on a split throw" unit="mm" disabled={fixedLayout} {...field('splitOffsetMm')} />}
-        <NumberField label="Redline" unit="rpm" {...field('redlineRpm')} />
+        <FormQuantity label="Stroke" unit="mm" control={form.control} name="strokeMm" />
+        <FormQuantity label="Rod length, centre to centre" unit="mm" control={form.control} name="rodLengthMm" />
+        <FormQuantity label="Throw to throw" unit="mm" disabled={fixedLayout} control={form.control} name="throwSpacingMm" />
+        {hasSplitPins(layoutId) && (
+          <FormQuantity label="Rod to rod on a split throw" unit="mm" disabled={fixedLayout} control={form.control} name="splitOffsetMm" />
+        )}
+        <FormQuantity label="Redline" unit="rpm" control={form.control} name="redlineRpm" />
         <Choice
           label="Runs, seen from the front"
           {...register('rotation')}
           options={ROTATIONS.map((rotation) => ({ value: rotation, label: rotation }))}
         />
-        <NumberField label="Piston pins off the bore’s axis" unit="mm" {...field('pinOffsetMm')} />
+        <FormQuantity label="Piston pins off the bore’s axis" unit="mm" control={form.control} name="pinOffsetMm" />
         <Field label="Firing order" isFigure className="md:col-span-2" hint="Blank where it does not matter" {...field('firingOrder')} />
       </fieldset>
       <LayoutSummary form={form} />
@@ -69,12 +72,20 @@ export function SpecFields({ state, fixedLayout }: SpecFieldsProps): ReactNode {
           hint={SCHOOLS[school].reason}
           options={TOLERANCE_SCHOOLS.map((id) => ({ value: id, label: SCHOOLS[id].name }))}
         />
-        <NumberField label="Tolerance, each plane" unit={SCHOOLS[school].unit} {...field('toleranceValue')} />
-        <NumberField
+        <FormQuantity
+          label="Tolerance, each plane"
+          unit={TOLERANCE_UNITS[school]}
+          unitWords={SCHOOLS[school].unit}
+          asShown
+          control={form.control}
+          name="toleranceValue"
+        />
+        <FormQuantity
           label="Matching: largest − smallest"
           unit="g"
           hint="1 ordinary, 0.5 performance, 0.1 competition"
-          {...field('matchToleranceG')}
+          control={form.control}
+          name="matchToleranceG"
         />
         <Choice
           label="Balance"
@@ -103,13 +114,19 @@ export function SpecFields({ state, fixedLayout }: SpecFieldsProps): ReactNode {
         <PinTable form={form} fixed={fixedLayout} />
         <CylinderTable form={form} fixed={fixedLayout} />
         <div className="grid grid-cols-2 items-end gap-3 md:grid-cols-4">
-          <NumberField label="Plane A at" unit="mm" {...field('zAMm')} />
-          <NumberField label="A’s correction radius" unit="mm" {...field('radiusAMm')} />
-          <NumberField label="Plane B at" unit="mm" {...field('zBMm')} />
-          <NumberField label="B’s correction radius" unit="mm" {...field('radiusBMm')} />
-          <NumberField label="Crank’s mass" unit="kg" {...field('massKg')} />
-          <NumberField label="Mass centre at" unit="mm" {...field('massCentreZMm')} />
-          <NumberField label="Density (steel 7.85, cast iron 7.1)" unit="g/cm³" {...field('densityGPerCm3')} className="col-span-2" />
+          <FormQuantity label="Plane A at" unit="mm" control={form.control} name="zAMm" />
+          <FormQuantity label="A’s correction radius" unit="mm" control={form.control} name="radiusAMm" />
+          <FormQuantity label="Plane B at" unit="mm" control={form.control} name="zBMm" />
+          <FormQuantity label="B’s correction radius" unit="mm" control={form.control} name="radiusBMm" />
+          <FormQuantity label="Crank’s mass" unit="kg" control={form.control} name="massKg" />
+          <FormQuantity label="Mass centre at" unit="mm" control={form.control} name="massCentreZMm" />
+          <FormQuantity
+            label="Density (steel 7.85, cast iron 7.1)"
+            unit="g/cm³"
+            control={form.control}
+            name="densityGPerCm3"
+            className="col-span-2"
+          />
         </div>
         <CounterweightTable form={form} />
         <CrankFiles state={state} />

@@ -8,7 +8,8 @@ import {
   evenFiringOrder,
   layOut,
   LAYOUTS,
-  typedNumber,
+  TOLERANCE_UNITS,
+  typedQuantity,
   type Crank,
   type EngineLayout,
   type JobSpec,
@@ -110,7 +111,7 @@ export const hasSplitPins = (layoutId: LayoutId): boolean => LAYOUTS[layoutId].t
 
 /** The distance of a split throw's rods that is usual for the layout and spacing typed; what stands there where those say nothing. */
 export function usualOffsetMm({ layoutId, throwSpacingMm, splitOffsetMm }: SpecForm): string {
-  const usualMm = LAYOUTS[layoutId].splitOffsetRatio * typedNumber(throwSpacingMm);
+  const usualMm = LAYOUTS[layoutId].splitOffsetRatio * typedQuantity(throwSpacingMm, 'mm');
   return Number.isFinite(usualMm) ? text(Math.round(usualMm * 10) / 10) : splitOffsetMm;
 }
 
@@ -119,7 +120,11 @@ export function usualOffsetMm({ layoutId, throwSpacingMm, splitOffsetMm }: SpecF
  * the counterweights from the pins; unchanged while those cannot be read.
  */
 export function laidOut(form: SpecForm): SpecForm {
-  const [strokeMm, spacingMm, offsetMm] = [form.strokeMm, form.throwSpacingMm, form.splitOffsetMm].map(typedNumber) as [number, number, number];
+  const [strokeMm, spacingMm, offsetMm] = [form.strokeMm, form.throwSpacingMm, form.splitOffsetMm].map((typed) => typedQuantity(typed, 'mm')) as [
+    number,
+    number,
+    number,
+  ];
   try {
     if (form.layoutId === 'own') {
       const crank = crankOfPins(layoutOf(form), strokeMm);
@@ -171,16 +176,20 @@ const numbersOf = (typed: string): number[] =>
   typed
     .split(/[\s,;–-]+/)
     .filter((word) => word !== '')
-    .map(typedNumber);
+    .map((word) => typedQuantity(word, ''));
 
 /** The layout as it is typed, checked by nobody yet. */
 export function layoutOf(form: SpecForm): EngineLayout {
   const order = numbersOf(form.firingOrder);
   return {
-    pins: form.pins.map((pin) => ({ angleDeg: typedNumber(pin.angleDeg), zMm: typedNumber(pin.zMm), cylinders: numbersOf(pin.cylinders) })),
-    cylinders: form.cylinders.map(({ number, bankDeg }) => ({ number: typedNumber(number), bankDeg: typedNumber(bankDeg) })),
+    pins: form.pins.map((pin) => ({
+      angleDeg: typedQuantity(pin.angleDeg, '°'),
+      zMm: typedQuantity(pin.zMm, 'mm'),
+      cylinders: numbersOf(pin.cylinders),
+    })),
+    cylinders: form.cylinders.map(({ number, bankDeg }) => ({ number: typedQuantity(number, ''), bankDeg: typedQuantity(bankDeg, '°') })),
     rotation: form.rotation,
-    pinOffsetMm: typedNumber(form.pinOffsetMm),
+    pinOffsetMm: typedQuantity(form.pinOffsetMm, 'mm'),
     ...(order.length === 0 ? {} : { firingOrder: order }),
   };
 }
@@ -218,14 +227,14 @@ type CrankField = 'zAMm' | 'zBMm' | 'radiusAMm' | 'radiusBMm' | 'massKg' | 'mass
 export function crankOf(form: Pick<SpecForm, CrankField>): Crank {
   return {
     planes: {
-      zAMm: typedNumber(form.zAMm),
-      zBMm: typedNumber(form.zBMm),
-      radiusAMm: typedNumber(form.radiusAMm),
-      radiusBMm: typedNumber(form.radiusBMm),
+      zAMm: typedQuantity(form.zAMm, 'mm'),
+      zBMm: typedQuantity(form.zBMm, 'mm'),
+      radiusAMm: typedQuantity(form.radiusAMm, 'mm'),
+      radiusBMm: typedQuantity(form.radiusBMm, 'mm'),
     },
-    massKg: typedNumber(form.massKg),
-    massCentreZMm: typedNumber(form.massCentreZMm),
-    densityGPerCm3: typedNumber(form.densityGPerCm3),
+    massKg: typedQuantity(form.massKg, 'kg'),
+    massCentreZMm: typedQuantity(form.massCentreZMm, 'mm'),
+    densityGPerCm3: typedQuantity(form.densityGPerCm3, 'g/cm³'),
     counterweights: form.counterweights.map(counterweightOf),
     ...(form.found.length === 0 ? {} : { found: form.found.map(foundOf) }),
   };
@@ -269,12 +278,12 @@ export function readForm(form: SpecForm): ReadForm {
     engineName: form.engineName.trim(),
     layoutId: form.layoutId,
     layout: layoutOf(form),
-    strokeMm: typedNumber(form.strokeMm),
-    rodLengthMm: typedNumber(form.rodLengthMm),
-    redlineRpm: typedNumber(form.redlineRpm),
+    strokeMm: typedQuantity(form.strokeMm, 'mm'),
+    rodLengthMm: typedQuantity(form.rodLengthMm, 'mm'),
+    redlineRpm: typedQuantity(form.redlineRpm, 'rpm'),
     balance: form.balance,
-    tolerance: { school: form.toleranceSchool, value: typedNumber(form.toleranceValue) },
-    matchToleranceG: typedNumber(form.matchToleranceG),
+    tolerance: { school: form.toleranceSchool, value: typedQuantity(form.toleranceValue, TOLERANCE_UNITS[form.toleranceSchool]) },
+    matchToleranceG: typedQuantity(form.matchToleranceG, 'g'),
     crank: crankOf(form),
   };
   const checked = check(jobSpecSchema, candidate);

@@ -1,9 +1,10 @@
 import type { Study } from '@tare/contract';
-import { typedNumber } from '@tare/core';
+import { typedQuantity } from '@tare/core';
 import { useState, type ReactNode } from 'react';
 import { useWrite } from '../../api/useWrite.js';
 import { Button } from '../../ui/Button.js';
-import { Field, NumberField } from '../../ui/Field.js';
+import { Field } from '../../ui/Field.js';
+import { QuantityField } from '../../ui/QuantityField.js';
 import { Modal } from '../../ui/Modal.js';
 import { ProblemNotice } from '../../ui/Notice.js';
 import { useWho, WhoFirst } from '../../ui/WhoFirst.js';
@@ -31,8 +32,8 @@ function AmendForm({ study, onDone }: { readonly study: Study; readonly onDone: 
   const [typed, setTyped] = useState(study.readingsG.join('  '));
   const [marked, setMarked] = useState(study.nominalG === null ? '' : String(study.nominalG));
   const [reason, setReason] = useState('');
-  const nominalG = kind === 'drift' ? typedNumber(marked) : null;
-  const readingsG = typed.split(/[\s;]+/).flatMap((text) => (text === '' ? [] : [typedNumber(text)]));
+  const nominalG = kind === 'drift' ? typedQuantity(marked, 'g') : null;
+  const readingsG = typed.split(/[\s;]+/).flatMap((text) => (text === '' ? [] : [typedQuantity(text, 'g')]));
   const areNumbers = readingsG.length > 0 && !readingsG.some(Number.isNaN);
   const isMarked = nominalG === null || nominalG > 0;
   return (
@@ -52,7 +53,7 @@ function AmendForm({ study, onDone }: { readonly study: Study; readonly onDone: 
         problem={areNumbers ? undefined : 'Each reading has to be a number of grams.'}
       />
       {kind === 'drift' && (
-        <NumberField
+        <QuantityField
           label="What the check weight is marked"
           unit="g"
           value={marked}

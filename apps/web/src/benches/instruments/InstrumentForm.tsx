@@ -1,10 +1,11 @@
 import { INSTRUMENT_KINDS, SOURCES, type Instrument, type InstrumentSpec, type Source } from '@tare/contract';
-import { parseDecimal, USUAL_TEMPLATES } from '@tare/core';
+import { readQuantity, type Unit, USUAL_TEMPLATES } from '@tare/core';
 import { useState, type ReactNode } from 'react';
 import { useWrite } from '../../api/useWrite.js';
 import { Button } from '../../ui/Button.js';
 import { Choice } from '../../ui/Choice.js';
-import { Field, NumberField } from '../../ui/Field.js';
+import { Field } from '../../ui/Field.js';
+import { QuantityField } from '../../ui/QuantityField.js';
 import { ProblemNotice } from '../../ui/Notice.js';
 import { useWho, WhoFirst } from '../../ui/WhoFirst.js';
 import { LinePatternField } from './LinePatternField.js';
@@ -45,7 +46,9 @@ export function InstrumentForm({ instrument, onDone }: InstrumentFormProps): Rea
     problem: entry.error?.fields.find((f) => f.field === `spec.${key}`)?.message,
   });
   const submit = (): void => {
-    const numbers = Object.fromEntries((['divisionG', 'capacityG', 'fixtureG', 'baudRate'] as const).map((key) => [key, numberOf(typed[key])]));
+    const numbers = Object.fromEntries(
+      (['divisionG', 'capacityG', 'fixtureG', 'baudRate'] as const).map((key) => [key, numberOf(typed[key], key === 'baudRate' ? '' : 'g')]),
+    );
     if (personId === null) return;
     // What is no number is left for the server to complain about, at its field.
     const spec = { ...typed, ...numbers } as unknown as InstrumentSpec;
@@ -69,9 +72,9 @@ export function InstrumentForm({ instrument, onDone }: InstrumentFormProps): Rea
         options={INSTRUMENT_KINDS.map((kind) => ({ value: kind, label: kind === 'scale' ? 'Scale' : 'Rod fixture on a scale' }))}
       />
       <div className="grid grid-cols-3 items-start gap-3">
-        <NumberField label="Counts in" unit="g" {...field('divisionG')} />
-        <NumberField label="Carries" unit="g" {...field('capacityG')} />
-        <NumberField label="Fixture on it" unit="g" {...field('fixtureG')} />
+        <QuantityField label="Counts in" unit="g" {...field('divisionG')} />
+        <QuantityField label="Carries" unit="g" {...field('capacityG')} />
+        <QuantityField label="Fixture on it" unit="g" {...field('fixtureG')} />
       </div>
       <Field label="Last checked" type="date" {...field('lastCheck')} />
       <Field label="Notes" {...field('notes')} />
@@ -89,7 +92,7 @@ export function InstrumentForm({ instrument, onDone }: InstrumentFormProps): Rea
             onChange={(lineTemplate) => setTyped({ ...typed, lineTemplate })}
             problem={field('lineTemplate').problem}
           />
-          <NumberField label="Speed of the line" unit="baud" {...field('baudRate')} />
+          <QuantityField label="Speed of the line" unit="" unitWords="baud" {...field('baudRate')} />
         </>
       )}
       {entry.error && entry.error.fields.length === 0 && <ProblemNotice>{entry.error.message}</ProblemNotice>}
@@ -102,7 +105,7 @@ export function InstrumentForm({ instrument, onDone }: InstrumentFormProps): Rea
 }
 
 /** Null for what is not a number: the server's schema then says so at that field. */
-function numberOf(text: string): number | null {
-  const parsed = parseDecimal(text);
-  return parsed.kind === 'number' ? parsed.value : null;
+function numberOf(text: string, unit: Unit): number | null {
+  const parsed = readQuantity(text, unit);
+  return parsed.kind === 'quantity' ? parsed.value : null;
 }

@@ -1,10 +1,11 @@
 import { fixed } from '@tare/card';
 import type { Instrument, NewStudy } from '@tare/contract';
-import { parseDecimal, repeatabilityLimitG, roundingDeviationG, summariseReadings } from '@tare/core';
+import { readQuantity, repeatabilityLimitG, roundingDeviationG, summariseReadings } from '@tare/core';
 import { useState, type ReactNode } from 'react';
 import { useWrite } from '../../api/useWrite.js';
 import { Button } from '../../ui/Button.js';
-import { Field, NumberField } from '../../ui/Field.js';
+import { Field } from '../../ui/Field.js';
+import { QuantityField } from '../../ui/QuantityField.js';
 import { Modal } from '../../ui/Modal.js';
 import { ProblemNotice } from '../../ui/Notice.js';
 import { useDraft } from '../../ui/useDraft.js';
@@ -51,9 +52,9 @@ function Repeatability({ instrument, onDone }: StudyProps): ReactNode {
     .filter((text) => text !== '')
     .map(Number);
   const take = (): void => {
-    const parsed = parseDecimal(typed);
+    const parsed = readQuantity(typed, 'g');
     if (parsed.kind === 'blank') return;
-    if (parsed.kind === 'notANumber' || parsed.value <= 0) return setComplaint(`“${typed.trim()}” is not a weight in grams.`);
+    if (parsed.kind !== 'quantity' || parsed.value <= 0) return setComplaint(`“${typed.trim()}” is not a weight in grams.`);
     setComplaint(null);
     setKept([...readings, parsed.value].join(' '));
     return setTyped('');
@@ -82,7 +83,7 @@ function Repeatability({ instrument, onDone }: StudyProps): ReactNode {
     >
       <p>Each a fresh placement: zero seen, the part in the marked spot, settled, read, lifted off.</p>
       <Field label="What stands on it" value={subject} onChange={(event) => setSubject(event.target.value)} />
-      <NumberField
+      <QuantityField
         label={done ? 'Ten are in; more may follow' : `Placement ${readings.length + 1} of ${PLACEMENTS}`}
         unit="g"
         autoFocus
@@ -119,8 +120,8 @@ function Drift({ instrument, onDone }: StudyProps): ReactNode {
   const [shown, setShown] = useState('');
   const [complaint, setComplaint] = useState<string | null>(null);
   const send = (): void => {
-    const [nominalG, shownG] = [parseDecimal(nominal), parseDecimal(shown)];
-    if (nominalG.kind !== 'number' || shownG.kind !== 'number') return setComplaint('Both have to be numbers of grams.');
+    const [nominalG, shownG] = [readQuantity(nominal, 'g'), readQuantity(shown, 'g')];
+    if (nominalG.kind !== 'quantity' || shownG.kind !== 'quantity') return setComplaint('Both have to be numbers of grams.');
     if (personId === null) return undefined;
     return entry.mutate(
       { personId, kind: 'drift', subject: `${nominalG.value} g check weight`, readingsG: [shownG.value], nominalG: nominalG.value },
@@ -136,8 +137,8 @@ function Drift({ instrument, onDone }: StudyProps): ReactNode {
       }}
     >
       <p>The scale need not be true for matching, but it should not wander from day to day.</p>
-      <NumberField label="Marked" unit="g" value={nominal} onChange={(event) => setNominal(event.target.value)} />
-      <NumberField
+      <QuantityField label="Marked" unit="g" value={nominal} onChange={(event) => setNominal(event.target.value)} />
+      <QuantityField
         label="Shown"
         unit="g"
         autoFocus

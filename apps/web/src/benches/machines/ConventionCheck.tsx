@@ -1,22 +1,26 @@
-import type { Machine } from '@tare/contract';
-import { checkConvention, fromHeavyDeg, normaliseAngleDeg, typedNumber, type ConventionCheck as Checked } from '@tare/core';
+import type { Machine, MachineUnit } from '@tare/contract';
+import { checkConvention, fromHeavyDeg, normaliseAngleDeg, typedQuantity, type ConventionCheck as Checked, type Unit } from '@tare/core';
 import { useState, type ReactNode } from 'react';
 import { useWrite } from '../../api/useWrite.js';
 import { Button } from '../../ui/Button.js';
-import { NumberField } from '../../ui/Field.js';
+import { QuantityField } from '../../ui/QuantityField.js';
 import { ProblemNotice } from '../../ui/Notice.js';
 import { VerdictMark } from '../../ui/Verdict.js';
 import { useWho } from '../../ui/WhoFirst.js';
+import { MACHINE_UNITS } from '../spin/own/unitWords.js';
 import { ConventionDial } from './ConventionDial.js';
 
 const FIELDS = [
   ['beforeAmount', 'Reading in A without it'],
-  ['beforeDeg', 'Its angle without it, °'],
+  ['beforeDeg', 'Its angle without it'],
   ['withAmount', 'Reading in A with it'],
-  ['withDeg', 'Its angle with it, °'],
+  ['withDeg', 'Its angle with it'],
   ['weightAmount', 'The weight'],
-  ['weightDeg', 'Its angle, ° from crankpin 1'],
+  ['weightDeg', 'Its angle, from crankpin 1'],
 ] as const;
+/** What a field's number is kept in. */
+const unitOf = (key: string, unit: MachineUnit): Unit => (key.endsWith('Deg') ? '°' : MACHINE_UNITS[unit]);
+
 type Typed = Readonly<Record<(typeof FIELDS)[number][0], string>>;
 
 /** The convention on a drawing, and one known weight to confirm it: 180° and mirror mistakes are named. */
@@ -35,7 +39,7 @@ export function ConventionCheck({ machine }: { readonly machine: Machine }): Rea
     weightDeg: String(bestDeg),
   });
   const [checked, setChecked] = useState<Checked | string | null>(null);
-  const number = (key: keyof Typed): number => typedNumber(typed[key]);
+  const number = (key: keyof Typed): number => typedQuantity(typed[key], unitOf(key, unit));
   const look = (): void => {
     const missing = FIELDS.filter(([key]) => Number.isNaN(number(key)) && !(key === 'weightAmount' && unit === 'none'));
     if (missing.length > 0) return setChecked(`Still to type, as numbers: ${missing.map(([, name]) => name).join('; ')}.`);
@@ -57,9 +61,11 @@ export function ConventionCheck({ machine }: { readonly machine: Machine }): Rea
         </p>
         <div className="grid grid-cols-2 gap-3 sm:grid-cols-3">
           {FIELDS.filter(([key]) => key !== 'weightAmount' || unit !== 'none').map(([key, name]) => (
-            <NumberField
+            <QuantityField
               key={key}
               label={name}
+              unit={unitOf(key, unit)}
+              asShown
               value={typed[key]}
               onChange={(event) => {
                 setChecked(null);

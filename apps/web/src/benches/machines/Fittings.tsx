@@ -1,11 +1,12 @@
 import type { Shop, TrialPiece } from '@tare/contract';
-import { typedNumber } from '@tare/core';
+import { typedQuantity } from '@tare/core';
 import { Plus, Trash2 } from 'lucide-react';
 import { useState, type ReactNode } from 'react';
 import { useShop } from '../../api/queries.js';
 import { useWrite } from '../../api/useWrite.js';
 import { Button } from '../../ui/Button.js';
-import { Field, NumberField } from '../../ui/Field.js';
+import { Field } from '../../ui/Field.js';
+import { QuantityField } from '../../ui/QuantityField.js';
 import { ProblemNotice } from '../../ui/Notice.js';
 import { useWho } from '../../ui/WhoFirst.js';
 
@@ -39,8 +40,8 @@ function FittingsForm({ fittings }: { readonly fittings: Shop['fittings'] }): Re
     if (personId === null) return;
     const trialPieces = pieces.map(({ name, massG, deviationG }) => ({
       name: name.trim(),
-      massG: typedNumber(massG),
-      deviationG: deviationG.trim() === '' ? null : typedNumber(deviationG),
+      massG: typedQuantity(massG, 'g'),
+      deviationG: deviationG.trim() === '' ? null : typedQuantity(deviationG, 'g'),
     }));
     change.mutate({ personId, baseVersion: fittings.version, standIns, trialPieces });
   };
@@ -64,7 +65,7 @@ function FittingsForm({ fittings }: { readonly fittings: Shop['fittings'] }): Re
             onChange={(event) => put(i, { name: event.target.value })}
             problem={problemOf(i, 'name')}
           />
-          <NumberField
+          <QuantityField
             label="Weighs"
             unit="g"
             className="w-32"
@@ -72,7 +73,7 @@ function FittingsForm({ fittings }: { readonly fittings: Shop['fittings'] }): Re
             onChange={(event) => put(i, { massG: event.target.value })}
             problem={problemOf(i, 'massG')}
           />
-          <NumberField
+          <QuantityField
             label="± by its scale"
             unit="g"
             className="w-32"

@@ -1,10 +1,11 @@
 import type { Machine, MachineSpec } from '@tare/contract';
-import { parseDecimal } from '@tare/core';
+import { readQuantity, type Unit } from '@tare/core';
 import { useState, type ReactNode } from 'react';
 import { useWrite } from '../../api/useWrite.js';
 import { Button } from '../../ui/Button.js';
 import { Choice } from '../../ui/Choice.js';
-import { Field, NumberField } from '../../ui/Field.js';
+import { Field } from '../../ui/Field.js';
+import { QuantityField } from '../../ui/QuantityField.js';
 import { ProblemNotice } from '../../ui/Notice.js';
 import { useWho, WhoFirst } from '../../ui/WhoFirst.js';
 import { DRIVER_WORDS, UNIT_WORDS } from './machineWords.js';
@@ -65,25 +66,31 @@ const typedOf = ({ convention, columns, channels, scatterGmm, gainPercent, amoun
 
 /** A machine's spec as the server checks it: what is no number is left for it to complain about. */
 function specOf(typed: Typed): unknown {
-  const number = (text: string): number | string => {
-    const parsed = parseDecimal(text);
-    return parsed.kind === 'number' ? parsed.value : text;
+  const number = (text: string, unit: Unit): number | string => {
+    const parsed = readQuantity(text, unit);
+    return parsed.kind === 'quantity' ? parsed.value : text;
   };
   return {
     name: typed.name.trim(),
     driver: typed.driver,
     unit: typed.driver === 'recorded' ? 'none' : typed.unit,
-    convention: { seenFrom: typed.seenFrom, counts: typed.counts, zeroAtDeg: number(typed.zeroAtDeg), shows: typed.shows },
-    slowestRpm: number(typed.slowestRpm),
-    fastestRpm: number(typed.fastestRpm),
-    supportLimitN: number(typed.supportLimitN),
-    scatterGmm: typed.scatterGmm.trim() === '' ? null : number(typed.scatterGmm),
-    gainPercent: typed.gainPercent.trim() === '' ? null : number(typed.gainPercent),
-    amountStep: typed.amountStep.trim() === '' ? null : number(typed.amountStep),
-    angleStepDeg: typed.angleStepDeg.trim() === '' ? null : number(typed.angleStepDeg),
-    gainEpoch: number(typed.gainEpoch),
-    channels: { left: number(typed.wavLeft), right: number(typed.wavRight), tach: number(typed.wavTach) },
-    columns: { time: typed.time.trim(), rateHz: number(typed.rateHz), left: typed.left.trim(), right: typed.right.trim(), tach: typed.tach.trim() },
+    convention: { seenFrom: typed.seenFrom, counts: typed.counts, zeroAtDeg: number(typed.zeroAtDeg, '°'), shows: typed.shows },
+    slowestRpm: number(typed.slowestRpm, 'rpm'),
+    fastestRpm: number(typed.fastestRpm, 'rpm'),
+    supportLimitN: number(typed.supportLimitN, 'N'),
+    scatterGmm: typed.scatterGmm.trim() === '' ? null : number(typed.scatterGmm, 'g·mm'),
+    gainPercent: typed.gainPercent.trim() === '' ? null : number(typed.gainPercent, '%'),
+    amountStep: typed.amountStep.trim() === '' ? null : number(typed.amountStep, ''),
+    angleStepDeg: typed.angleStepDeg.trim() === '' ? null : number(typed.angleStepDeg, '°'),
+    gainEpoch: number(typed.gainEpoch, ''),
+    channels: { left: number(typed.wavLeft, ''), right: number(typed.wavRight, ''), tach: number(typed.wavTach, '') },
+    columns: {
+      time: typed.time.trim(),
+      rateHz: number(typed.rateHz, 'Hz'),
+      left: typed.left.trim(),
+      right: typed.right.trim(),
+      tach: typed.tach.trim(),
+    },
     notes: typed.notes,
   };
 }
@@ -153,7 +160,7 @@ export function MachineForm({ machine, onDone }: { readonly machine: Machine | n
               { value: 'anticlockwise', label: 'anticlockwise' },
             ]}
           />
-          <NumberField label="Its zero, ° from crankpin 1" {...field('zeroAtDeg')} hint="Clockwise seen from the front" />
+          <QuantityField label="Its zero, from crankpin 1" unit="°" {...field('zeroAtDeg')} hint="Clockwise seen from the front" />
           <Choice
             label="It shows"
             {...choice('shows')}
@@ -171,18 +178,18 @@ export function MachineForm({ machine, onDone }: { readonly machine: Machine | n
           <Field label="Right sensor" {...field('right')} />
           <Field label="Tach, a pulse a turn" {...field('tach')} />
           <Field label="Time in s; blank where there is none" {...field('time')} />
-          <NumberField label="Sample rate where there is none" unit="Hz" {...field('rateHz')} />
+          <QuantityField label="Sample rate where there is none" unit="Hz" {...field('rateHz')} />
           <p className="col-span-2 font-semibold">Or the channels of its WAV, counted from 1</p>
-          <NumberField label="Left sensor’s channel" {...field('wavLeft')} />
-          <NumberField label="Right sensor’s channel" {...field('wavRight')} />
-          <NumberField label="Tach’s channel" {...field('wavTach')} />
+          <QuantityField label="Left sensor’s channel" unit="" {...field('wavLeft')} />
+          <QuantityField label="Right sensor’s channel" unit="" {...field('wavRight')} />
+          <QuantityField label="Tach’s channel" unit="" {...field('wavTach')} />
         </fieldset>
       )}
       <div className="grid grid-cols-2 gap-3">
-        <NumberField label="Slowest speed" unit="rpm" {...field('slowestRpm')} />
-        <NumberField label="Fastest speed" unit="rpm" {...field('fastestRpm')} />
-        <NumberField label="What each support carries" unit="N" {...field('supportLimitN')} />
-        <NumberField
+        <QuantityField label="Slowest speed" unit="rpm" {...field('slowestRpm')} />
+        <QuantityField label="Fastest speed" unit="rpm" {...field('fastestRpm')} />
+        <QuantityField label="What each support carries" unit="N" {...field('supportLimitN')} />
+        <QuantityField
           label="Scatter of one reading"
           unit="g·mm"
           {...field('scatterGmm')}
@@ -193,7 +200,7 @@ export function MachineForm({ machine, onDone }: { readonly machine: Machine | n
           }
         />
         {typed.driver === 'typed' && typed.unit !== 'none' && (
-          <NumberField
+          <QuantityField
             label="Its own calibration may be off by"
             unit="%"
             {...field('gainPercent')}
@@ -202,8 +209,13 @@ export function MachineForm({ machine, onDone }: { readonly machine: Machine | n
         )}
         {typed.driver === 'typed' && (
           <>
-            <NumberField label="Its display rounds amounts to" {...field('amountStep')} hint="In its own unit; blank: as many places as are typed" />
-            <NumberField label="Its display rounds angles to" unit="°" {...field('angleStepDeg')} hint="Blank: as many places as are typed" />
+            <QuantityField
+              label="Its display rounds amounts to"
+              unit=""
+              {...field('amountStep')}
+              hint="In its own unit; blank: as many places as are typed"
+            />
+            <QuantityField label="Its display rounds angles to" unit="°" {...field('angleStepDeg')} hint="Blank: as many places as are typed" />
           </>
         )}
       </div>

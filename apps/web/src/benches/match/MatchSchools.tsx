@@ -1,10 +1,10 @@
 import { cylindersWords, fixed } from '@tare/card';
-import { MATCH_SCHOOLS, parseDecimal, type MatchBasis, type MatchChoices } from '@tare/core';
+import { MATCH_SCHOOLS, readQuantity, type MatchBasis, type MatchChoices } from '@tare/core';
 import { useState, type ReactNode } from 'react';
 import { useWrite } from '../../api/useWrite.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { Choice } from '../../ui/Choice.js';
-import { NumberField } from '../../ui/Field.js';
+import { QuantityField } from '../../ui/QuantityField.js';
 import { ProblemNotice } from '../../ui/Notice.js';
 import { useDecide } from '../../ui/useDecide.js';
 import { useWho } from '../../ui/WhoFirst.js';
@@ -117,10 +117,10 @@ function ToleranceChoice(): ReactNode {
 
 function Limit({ label, ratio, keep }: { readonly label: string; readonly ratio: number; readonly keep: (ratio: number) => void }): ReactNode {
   const [typed, setTyped] = useState<string | null>(null);
-  const parsed = parseDecimal(typed ?? String(ratio * 100));
-  const valid = parsed.kind === 'number' && parsed.value > 0 && parsed.value <= 20;
+  const parsed = readQuantity(typed ?? String(ratio * 100), '%');
+  const valid = parsed.kind === 'quantity' && parsed.value > 0 && parsed.value <= 20;
   return (
-    <NumberField
+    <QuantityField
       label={label}
       unit="%"
       value={typed ?? String(Math.round(ratio * 1e5) / 1e3)}

@@ -79,7 +79,7 @@ function ShownForm({ entry, machine, onDone }: PartProps & { readonly machine: M
   const [note, setNote] = useState(entry.note);
   const [quick, setQuick] = useState(entry.quick === true);
   const [reason, setReason] = useState('');
-  const repeats = readRows(rows);
+  const repeats = readRows(rows, machine);
   const { mutate, blocked, error } = useAmendment((personId) => {
     if (typeof repeats === 'string') return Promise.reject(new Error(repeats));
     const { calibrationId, speedRpm, mounted, hungPieces, hung } = entry;

@@ -5,7 +5,7 @@ import type { ReactNode } from 'react';
 import { useShop } from '../../api/queries.js';
 import { Button } from '../../ui/Button.js';
 import { Choice } from '../../ui/Choice.js';
-import { NumberField } from '../../ui/Field.js';
+import { QuantityField } from '../../ui/QuantityField.js';
 import { blankRow, hungPlaces, type HungRow } from './hungRows.js';
 
 interface HungFieldsProps {
@@ -46,14 +46,14 @@ export function HungFields({ crank, rows, onChange }: HungFieldsProps): ReactNod
                 ]}
               />
             )}
-            <NumberField
+            <QuantityField
               label={of('Weighs')}
               unit="g"
               className="w-28"
               value={row.massG}
               onChange={(event) => put(i, { massG: event.target.value, name: '' })}
             />
-            <NumberField
+            <QuantityField
               label={of('±')}
               unit="g"
               className="w-24"
@@ -74,7 +74,7 @@ export function HungFields({ crank, rows, onChange }: HungFieldsProps): ReactNod
               ]}
             />
             {row.place === '' && (
-              <NumberField
+              <QuantityField
                 label={of('Along the crank')}
                 unit="mm"
                 className="w-32"
@@ -82,14 +82,14 @@ export function HungFields({ crank, rows, onChange }: HungFieldsProps): ReactNod
                 onChange={(event) => put(i, { zMm: event.target.value })}
               />
             )}
-            <NumberField
+            <QuantityField
               label={of('At radius')}
               unit="mm"
               className="w-28"
               value={row.radiusMm}
               onChange={(event) => put(i, { radiusMm: event.target.value })}
             />
-            <NumberField
+            <QuantityField
               label={of('At angle')}
               unit="°"
               className="w-24"

@@ -1,9 +1,9 @@
 import { PART_WORDS } from '@tare/card';
-import { latestOn, typedNumber } from '@tare/core';
+import { latestOn, typedQuantity } from '@tare/core';
 import { useState, type ReactNode } from 'react';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { Button } from '../../ui/Button.js';
-import { NumberField } from '../../ui/Field.js';
+import { QuantityField } from '../../ui/QuantityField.js';
 import { ProblemNotice } from '../../ui/Notice.js';
 import { useDecide } from '../../ui/useDecide.js';
 import { useMountedNow } from './useSupportLoads.js';
@@ -24,20 +24,20 @@ export function MassFields(): ReactNode {
   if (parts.length === 0) return null;
   const put = (part: string, more: Partial<Typed>): void => setDraft({ ...draft, [part]: { ...typedOf(part), ...more } });
   const whole = parts
-    .map((part) => [part, typedNumber(typedOf(part).massKg), typedNumber(typedOf(part).zMm)] as const)
+    .map((part) => [part, typedQuantity(typedOf(part).massKg, 'kg'), typedQuantity(typedOf(part).zMm, 'mm')] as const)
     .filter(([, massKg, zMm]) => massKg > 0 && !Number.isNaN(zMm));
   return (
     <div className="grid gap-2">
       {parts.map((part) => (
         <div key={part} className="flex flex-wrap items-end gap-4">
-          <NumberField
+          <QuantityField
             label={`The ${PART_WORDS[part] ?? part} weighs`}
             unit="kg"
             className="w-48"
             value={typedOf(part).massKg}
             onChange={(event) => put(part, { massKg: event.target.value })}
           />
-          <NumberField
+          <QuantityField
             label={`The ${PART_WORDS[part] ?? part} sits at`}
             unit="mm"
             className="w-48"

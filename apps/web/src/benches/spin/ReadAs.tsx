@@ -1,35 +1,48 @@
 import { degrees, fixed } from '@tare/card';
-import { gmmToOzin, newtonsToLbf, parseDecimal, staticAndCouple, toPolar, unbalanceForceN, type SpinFigures, type Vector } from '@tare/core';
+import {
+  gmmToOzin,
+  newtonsToLbf,
+  readQuantity,
+  staticAndCouple,
+  toPolar,
+  unbalanceForceN,
+  type SpinFigures,
+  type Unit,
+  type Vector,
+} from '@tare/core';
 import type { ReactNode } from 'react';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { Choice } from '../../ui/Choice.js';
-import { NumberField } from '../../ui/Field.js';
+import { QuantityField } from '../../ui/QuantityField.js';
+import { useDisplay } from '../../ui/useDisplay.js';
 import { useDraft } from '../../ui/useDraft.js';
 
 const VERBS = { remove: 'remove', add: 'add' } as const;
-const UNITS = { g: 'g at a radius', gmm: 'g·mm', ozin: 'oz·in' } as const;
+const UNITS = { g: 'g at the radius', gmm: 'g·mm', ozin: 'oz·in' } as const;
 type Verb = keyof typeof VERBS;
-type Unit = keyof typeof UNITS;
+type SaidIn = keyof typeof UNITS;
 
 /** The last reading said otherwise: as what to remove or add, at any radius and unit, as static plus couple, as force at any speed; and the tolerance by every school. */
 export function ReadAs({ spin }: { readonly spin: SpinFigures }): ReactNode {
   const { sheet, figures } = useOpenJob();
   const { planes } = sheet.spec.crank;
+  const display = useDisplay();
   const [verbText, setVerb] = useDraft('read-verb', 'remove');
   const [unitText, setUnit] = useDraft('read-unit', 'g');
-  const [radius, setRadius] = useDraft(`read-radius.${sheet.id}`, String(planes.radiusAMm));
+  const [radius, setRadius] = useDraft(`read-at.${sheet.id}`);
   const [speed, setSpeed] = useDraft(`read-speed.${sheet.id}`, String(sheet.spec.redlineRpm));
   const verb: Verb = verbText === 'add' ? 'add' : 'remove';
-  const unit: Unit = unitText in UNITS ? (unitText as Unit) : 'g';
-  const radiusMm = numberAbove(radius, 2000);
-  const rpm = numberAbove(speed, 30000);
+  const unit: SaidIn = unitText in UNITS ? (unitText as SaidIn) : 'g';
+  const typedMm = numberAbove(radius, 'mm', 2000);
+  const rpm = numberAbove(speed, 'rpm', 30000);
   const { staticGmm, coupleInBGmm } = staticAndCouple({ aGmm: spin.a.meanGmm, bGmm: spin.b.meanGmm }, planes);
-  const say = (vector: Vector): string => {
+  const say = (vector: Vector, ownRadiusMm: number): string => {
     const { amount, angleDeg } = toPolar(vector);
     const at = degrees(verb === 'add' ? (angleDeg + 180) % 360 : angleDeg, 1);
     if (unit === 'gmm') return `${fixed(amount, 0)} g·mm @ ${at}`;
     if (unit === 'ozin') return `${fixed(gmmToOzin(amount), 3)} oz·in @ ${at}`;
-    return radiusMm === null ? '–' : `${fixed(amount / radiusMm, 2)} g at ${fixed(radiusMm, 0)} mm @ ${at}`;
+    const radiusMm = radius.trim() === '' ? ownRadiusMm : typedMm;
+    return radiusMm === null ? '–' : `${fixed(amount / radiusMm, 2)} g at ${display.say(radiusMm, 'mm', 0)} @ ${at}`;
   };
   const first = figures.spins[0]!;
   return (
@@ -40,17 +53,24 @@ export function ReadAs({ spin }: { readonly spin: SpinFigures }): ReactNode {
           <Choice label="Say where to" className="w-36" value={verb} onChange={(event) => setVerb(event.target.value)} options={optionsOf(VERBS)} />
           <Choice label="In" className="w-40" value={unit} onChange={(event) => setUnit(event.target.value)} options={optionsOf(UNITS)} />
           {unit === 'g' && (
-            <NumberField label="At the radius" unit="mm" className="w-36" value={radius} onChange={(event) => setRadius(event.target.value)} />
+            <QuantityField
+              label="At the radius"
+              unit="mm"
+              className="w-44"
+              hint="Blank: each plane’s own"
+              value={radius}
+              onChange={(event) => setRadius(event.target.value)}
+            />
           )}
-          <NumberField label="Force at" unit="rpm" className="w-36" value={speed} onChange={(event) => setSpeed(event.target.value)} />
+          <QuantityField label="Force at" unit="rpm" className="w-36" value={speed} onChange={(event) => setSpeed(event.target.value)} />
         </div>
         <table className="w-full max-w-2xl text-right figure-type [&_td]:pl-4 [&_th]:pl-4">
           <caption className="sr-only">{`Where to ${verb}`}</caption>
           <tbody>
-            <Row name={`Plane A: ${verb}`} value={say(spin.a.meanGmm)} />
-            <Row name={`Plane B: ${verb}`} value={say(spin.b.meanGmm)} />
-            <Row name="Static, both planes together" value={say(staticGmm)} />
-            <Row name="Couple: in B, and opposite in A" value={say(coupleInBGmm)} />
+            <Row name={`Plane A: ${verb}`} value={say(spin.a.meanGmm, planes.radiusAMm)} />
+            <Row name={`Plane B: ${verb}`} value={say(spin.b.meanGmm, planes.radiusBMm)} />
+            <Row name="Static, both planes together" value={say(staticGmm, planes.radiusAMm)} />
+            <Row name="Couple: in B, and opposite in A" value={say(coupleInBGmm, planes.radiusBMm)} />
           </tbody>
         </table>
         {rpm !== null && (
@@ -114,7 +134,7 @@ function forceWords(vector: Vector, rpm: number): string {
   return `${fixed(newtons, 0)} N, ${fixed(newtonsToLbf(newtons), 0)} lbf`;
 }
 
-function numberAbove(typed: string, most: number): number | null {
-  const parsed = parseDecimal(typed);
-  return parsed.kind === 'number' && parsed.value > 0 && parsed.value <= most ? parsed.value : null;
+function numberAbove(typed: string, keptIn: Unit, most: number): number | null {
+  const parsed = readQuantity(typed, keptIn);
+  return parsed.kind === 'quantity' && parsed.value > 0 && parsed.value <= most ? parsed.value : null;
 }

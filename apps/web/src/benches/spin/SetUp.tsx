@@ -1,10 +1,10 @@
 import { fixed, PART_WORDS } from '@tare/card';
-import { checkSetUp, CoreError, latestOn, parseDecimal, type SupportLoad, type Supports } from '@tare/core';
+import { checkSetUp, CoreError, latestOn, readQuantity, type SupportLoad, type Supports } from '@tare/core';
 import { useState, type ReactNode } from 'react';
 import { CrankFigure } from '../../draw/CrankFigure.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { Button } from '../../ui/Button.js';
-import { NumberField } from '../../ui/Field.js';
+import { QuantityField } from '../../ui/QuantityField.js';
 import { Note, ProblemNotice } from '../../ui/Notice.js';
 import { useDecide } from '../../ui/useDecide.js';
 import { useDraft } from '../../ui/useDraft.js';
@@ -42,9 +42,9 @@ export function SetUp(): ReactNode {
       <div className="grid gap-3">
         <CrankFigure spec={sheet.spec} supports={shown} bobs={figures.bobsNeeded.needed} onPick={pick} />
         <div className="flex flex-wrap items-start gap-4">
-          <NumberField label="Left support at" unit="mm" className="w-40" value={left} onChange={(event) => setLeft(event.target.value)} />
-          <NumberField label="Right support at" unit="mm" className="w-40" value={right} onChange={(event) => setRight(event.target.value)} />
-          <NumberField label="Loads at" unit="rpm" className="w-36" value={speed} onChange={(event) => setSpeed(event.target.value)} />
+          <QuantityField label="Left support at" unit="mm" className="w-40" value={left} onChange={(event) => setLeft(event.target.value)} />
+          <QuantityField label="Right support at" unit="mm" className="w-40" value={right} onChange={(event) => setRight(event.target.value)} />
+          <QuantityField label="Loads at" unit="rpm" className="w-36" value={speed} onChange={(event) => setSpeed(event.target.value)} />
           {isNew && (
             <Button className="mt-6" disabled={blocked || !fits} onClick={() => decide({ subject: 'spin.supports', value: typed })}>
               Keep these distances
@@ -65,8 +65,8 @@ export function SetUp(): ReactNode {
 }
 
 function supportsOf(left: string, right: string): Supports | null {
-  const [l, r] = [parseDecimal(left), parseDecimal(right)];
-  return l.kind === 'number' && r.kind === 'number' ? { zLeftMm: l.value, zRightMm: r.value } : null;
+  const [l, r] = [readQuantity(left, 'mm'), readQuantity(right, 'mm')];
+  return l.kind === 'quantity' && r.kind === 'quantity' ? { zLeftMm: l.value, zRightMm: r.value } : null;
 }
 
 function complaintOf(work: () => void): string | null {
@@ -81,8 +81,8 @@ function complaintOf(work: () => void): string | null {
 
 function Loads({ supports, speed }: { readonly supports: Supports; readonly speed: string }): ReactNode {
   const { figures } = useOpenJob();
-  const rpm = parseDecimal(speed);
-  const speedRpm = rpm.kind === 'number' && rpm.value >= 0 && rpm.value <= 5000 ? rpm.value : null;
+  const rpm = readQuantity(speed, 'rpm');
+  const speedRpm = rpm.kind === 'quantity' && rpm.value >= 0 && rpm.value <= 5000 ? rpm.value : null;
   const loads = useSupportLoads(supports, speedRpm ?? 0);
   if (speedRpm === null) return <Note>Loads are worked out for a speed up to 5000 rpm.</Note>;
   if (loads === null) return null;

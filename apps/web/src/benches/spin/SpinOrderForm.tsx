@@ -1,8 +1,8 @@
-import { parseDecimal } from '@tare/core';
+import { readQuantity, type ReadQuantity } from '@tare/core';
 import type { ReactNode } from 'react';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { Button } from '../../ui/Button.js';
-import { NumberField } from '../../ui/Field.js';
+import { QuantityField } from '../../ui/QuantityField.js';
 import { useDraft } from '../../ui/useDraft.js';
 import { useWho } from '../../ui/WhoFirst.js';
 import { useCautions } from './Cautions.js';
@@ -26,7 +26,7 @@ export function SpinOrderForm({ onStart }: { readonly onStart: Spin['start'] }):
   const { hungPieces, whole, fields } = useHung();
   const { setUp, fields: setUpFields, startOver } = useSpinSetUp();
   const [dials, setDials] = useStandinDials();
-  const [speedRpm, n] = [parseDecimal(speed), parseDecimal(turns)];
+  const [speedRpm, n] = [readQuantity(speed, 'rpm'), readQuantity(turns, '')];
   const speedProblem = within(speedRpm, SPEED_RPM) ? undefined : `A balancing speed is between ${SPEED_RPM.least} and ${SPEED_RPM.most} rpm.`;
   const turnsProblem = within(n, TURNS) && Number.isInteger(n.value) ? undefined : `A reading takes ${TURNS.least} to ${TURNS.most} whole turns.`;
   const ready = personId !== null && allConfirmed && whole && speedProblem === undefined && turnsProblem === undefined;
@@ -35,7 +35,7 @@ export function SpinOrderForm({ onStart }: { readonly onStart: Spin['start'] }):
       className="grid gap-4"
       onSubmit={(event) => {
         event.preventDefault();
-        if (ready && speedRpm.kind === 'number' && n.kind === 'number') {
+        if (ready && speedRpm.kind === 'quantity' && n.kind === 'quantity') {
           onStart({ personId, speedRpm: speedRpm.value, turns: n.value, hungPieces, dials, ...setUp });
           startOver();
         }
@@ -45,7 +45,7 @@ export function SpinOrderForm({ onStart }: { readonly onStart: Spin['start'] }):
         {cautions}
         <div className="grid gap-1">
           <div className="flex flex-wrap items-start gap-4">
-            <NumberField
+            <QuantityField
               label="Balancing speed"
               unit="rpm"
               className="w-32"
@@ -56,8 +56,9 @@ export function SpinOrderForm({ onStart }: { readonly onStart: Spin['start'] }):
               problem={speedProblem}
               hint={first ? 'First spin slow' : undefined}
             />
-            <NumberField
+            <QuantityField
               label="Turns to read"
+              unit=""
               className="w-28"
               value={turns}
               onChange={(event) => {
@@ -78,9 +79,6 @@ export function SpinOrderForm({ onStart }: { readonly onStart: Spin['start'] }):
   );
 }
 
-function within(
-  parsed: ReturnType<typeof parseDecimal>,
-  { least, most }: { least: number; most: number },
-): parsed is { kind: 'number'; value: number } {
-  return parsed.kind === 'number' && parsed.value >= least && parsed.value <= most;
+function within(parsed: ReadQuantity, { least, most }: { least: number; most: number }): parsed is { kind: 'quantity'; value: number } {
+  return parsed.kind === 'quantity' && parsed.value >= least && parsed.value <= most;
 }

@@ -1,6 +1,6 @@
 import { degrees, fixed } from '@tare/card';
 import type { JobSheet } from '@tare/contract';
-import { toPolar, typedNumber, type Crank, type HungPiece, type PlaneUnbalance } from '@tare/core';
+import { toPolar, typedQuantity, type Crank, type HungPiece, type PlaneUnbalance } from '@tare/core';
 
 /** A known weight as it is typed. */
 export interface HungRow {
@@ -39,9 +39,9 @@ export function hungPlaces({
 /** A row as a piece; null while it is not whole. */
 export function pieceOf(row: HungRow, crank: Crank): HungPiece | null {
   const place = hungPlaces(crank).find(({ value }) => value === row.place);
-  const [massG, radiusMm, angleDeg] = [typedNumber(row.massG), typedNumber(row.radiusMm), typedNumber(row.angleDeg)];
-  const zMm = place?.zMm ?? typedNumber(row.zMm);
-  const deviationG = row.deviationG.trim() === '' ? null : typedNumber(row.deviationG);
+  const [massG, radiusMm, angleDeg] = [typedQuantity(row.massG, 'g'), typedQuantity(row.radiusMm, 'mm'), typedQuantity(row.angleDeg, '°')];
+  const zMm = place?.zMm ?? typedQuantity(row.zMm, 'mm');
+  const deviationG = row.deviationG.trim() === '' ? null : typedQuantity(row.deviationG, 'g');
   const whole = massG > 0 && radiusMm > 0 && ![angleDeg, zMm, deviationG ?? 0].some(Number.isNaN);
   return whole ? { name: row.name, massG, deviationG, at: place?.at ?? '', zMm, radiusMm, angleDeg } : null;
 }

@@ -1,11 +1,11 @@
-import { parseDecimal, POINT_ANGLE_DEG, type Bit } from '@tare/core';
+import { POINT_ANGLE_DEG, readQuantity, type Bit, type Unit } from '@tare/core';
 import { Plus, Trash2 } from 'lucide-react';
 import { useState, type ReactNode } from 'react';
 import type { ProblemError } from '../../api/problem.js';
 import { useShop } from '../../api/queries.js';
 import { useBitsChange } from '../../api/shopThings.js';
 import { Button } from '../../ui/Button.js';
-import { NumberField } from '../../ui/Field.js';
+import { QuantityField } from '../../ui/QuantityField.js';
 import { ProblemNotice } from '../../ui/Notice.js';
 import { useWho } from '../../ui/WhoFirst.js';
 
@@ -32,9 +32,9 @@ function Bits({ bits, version }: { readonly bits: readonly Bit[]; readonly versi
   const keep = (): void => {
     if (personId === null) return;
     const typed = rows.map((row) => ({
-      bitMm: numberOf(row.bitMm),
-      pointAngleDeg: numberOf(row.pointAngleDeg),
-      usableDepthMm: numberOf(row.usableDepthMm),
+      bitMm: numberOf(row.bitMm, 'mm'),
+      pointAngleDeg: numberOf(row.pointAngleDeg, '°'),
+      usableDepthMm: numberOf(row.usableDepthMm, 'mm'),
     }));
     // What is no number goes as null: the server's schema then says so at that field.
     save.mutate({ personId, baseVersion: version, bits: typed as Bit[] });
@@ -53,10 +53,11 @@ function Bits({ bits, version }: { readonly bits: readonly Bit[]; readonly versi
       {rows.map((row, i) => (
         <div key={i} className="flex items-start gap-3">
           {BIT_FIELDS.map(([key, label, unit]) => (
-            <NumberField
+            <QuantityField
               key={key}
               label={label}
               unit={unit}
+              isBit={key === 'bitMm'}
               value={row[key]}
               onChange={(event) => {
                 set(i, key, event.target.value);
@@ -95,7 +96,7 @@ function Bits({ bits, version }: { readonly bits: readonly Bit[]; readonly versi
 const problemOf = (error: ProblemError | null, row: number, key: keyof Bit): string | undefined =>
   error?.fields.find((f) => f.field === `bits.${row}.${key}`)?.message;
 
-function numberOf(typed: string): number | null {
-  const parsed = parseDecimal(typed);
-  return parsed.kind === 'number' ? parsed.value : null;
+function numberOf(typed: string, unit: Unit): number | null {
+  const parsed = readQuantity(typed, unit);
+  return parsed.kind === 'quantity' ? parsed.value : null;
 }

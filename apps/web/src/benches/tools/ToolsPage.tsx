@@ -5,7 +5,8 @@ import type { ReactNode } from 'react';
 import { useShopTools, useShopToolsChange } from '../../api/shopThings.js';
 import type { ProblemError } from '../../api/problem.js';
 import { Button } from '../../ui/Button.js';
-import { Field, NumberField } from '../../ui/Field.js';
+import { Field } from '../../ui/Field.js';
+import { QuantityField } from '../../ui/QuantityField.js';
 import { Caution, ProblemNotice } from '../../ui/Notice.js';
 import { useDraft } from '../../ui/useDraft.js';
 import { useWho, WhoFirst } from '../../ui/WhoFirst.js';
@@ -52,16 +53,16 @@ function Tools({ entry }: { readonly entry: ShopToolsEntry }): ReactNode {
         <fieldset key={title} className="grid items-start gap-3 sm:grid-cols-3 lg:grid-cols-4">
           <legend className="mb-1 text-xl font-semibold">{title}</legend>
           {fields.map(([path, label, unit]) => {
-            const Input = path === 'money' ? Field : NumberField;
-            return (
-              <Input
-                key={path}
-                label={label}
-                unit={unit}
-                value={form.figures[path] ?? ''}
-                onChange={(event) => set({ figures: { ...form.figures, [path]: event.target.value } })}
-                problem={problemAt(change.error, path)}
-              />
+            const props = {
+              label,
+              value: form.figures[path] ?? '',
+              onChange: (event: { target: { value: string } }) => set({ figures: { ...form.figures, [path]: event.target.value } }),
+              problem: problemAt(change.error, path),
+            };
+            return path === 'money' ? (
+              <Field key={path} {...props} />
+            ) : (
+              <QuantityField key={path} unit={unit} isBit={path.startsWith('pilot')} {...props} />
             );
           })}
         </fieldset>
@@ -126,7 +127,7 @@ function Bars({ bars, error, onChange }: BarsProps): ReactNode {
       {bars.map((bar, i) => (
         <div key={i} className="flex items-start gap-3">
           {BAR_FIELDS.map(([key, label, unit]) => (
-            <NumberField
+            <QuantityField
               key={key}
               label={label}
               unit={unit}

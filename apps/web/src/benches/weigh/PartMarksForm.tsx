@@ -1,10 +1,11 @@
 import { KIND_NAMES } from '@tare/card';
 import { NO_MARKS, type PartMarks } from '@tare/core';
-import { parseDecimal, type PartFact } from '@tare/core';
+import { readQuantity, type PartFact } from '@tare/core';
 import { useState, type ReactNode } from 'react';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { Choice } from '../../ui/Choice.js';
-import { Field, NumberField } from '../../ui/Field.js';
+import { Field } from '../../ui/Field.js';
+import { QuantityField } from '../../ui/QuantityField.js';
 import { ProblemNotice } from '../../ui/Notice.js';
 import { useDecide } from '../../ui/useDecide.js';
 import { useDraft } from '../../ui/useDraft.js';
@@ -18,7 +19,7 @@ export function PartMarksForm({ part }: { readonly part: PartFact }): ReactNode 
   // Marked, so that a note that was typed away is not taken for one that nobody touched.
   const [draft, setDraft] = useDraft(`part-note.${part.id}`);
   const note = draft === '' ? (marks.note ?? '') : draft.slice(1);
-  const typed = parseDecimal(size ?? String(marks.sizeMm));
+  const typed = readQuantity(size ?? String(marks.sizeMm), 'mm');
   const keep = (change: Partial<PartMarks>): void => {
     decide({ subject: `part.marks.${part.id}`, value: { ...marks, ...change } }, () => setSize(null));
   };
@@ -49,14 +50,14 @@ export function PartMarksForm({ part }: { readonly part: PartFact }): ReactNode 
           ...others.map(({ id, kind, cylinder }) => ({ value: id, label: `${KIND_NAMES[kind].one} ${cylinder}` })),
         ]}
       />
-      <NumberField
+      <QuantityField
         label="Oversize (+) or undersize (−)"
         unit="mm"
         value={size ?? String(marks.sizeMm)}
-        problem={typed.kind === 'number' ? undefined : 'A number of mm, such as 0,25 or −0.5.'}
+        problem={typed.kind === 'quantity' ? undefined : 'A number of mm, such as 0,25 or −0.5.'}
         onChange={(event) => setSize(event.target.value)}
         onBlur={() => {
-          if (size !== null && typed.kind === 'number') keep({ sizeMm: typed.value });
+          if (size !== null && typed.kind === 'quantity') keep({ sizeMm: typed.value });
         }}
       />
       <Field

@@ -1,5 +1,5 @@
 import { fixed, KIND_NAMES } from '@tare/card';
-import { parseDecimal, readingComplaint } from '@tare/core';
+import { readQuantity, readingComplaint } from '@tare/core';
 import { useState, type ClipboardEvent, type ReactNode } from 'react';
 import { Button } from '../../ui/Button.js';
 import { Modal } from '../../ui/Modal.js';
@@ -48,8 +48,8 @@ function assign(texts: readonly string[], { kind, cells, waiting }: Weighing): P
   return texts.flatMap((text, i) => {
     const cell = column[from + i];
     if (!cell) return [];
-    const parsed = parseDecimal(text);
-    if (parsed.kind !== 'number') return [{ cell, text, valueG: Number.NaN, complaint: `“${text}” is not a number.` }];
+    const parsed = readQuantity(text, 'g');
+    if (parsed.kind !== 'quantity') return [{ cell, text, valueG: Number.NaN, complaint: `“${text}” is not a number.` }];
     return [{ cell, text, valueG: parsed.value, complaint: readingComplaint(kind, cell.measure, parsed.value) }];
   });
 }

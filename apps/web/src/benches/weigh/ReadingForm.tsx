@@ -2,6 +2,8 @@ import { fixed, KIND_NAMES, MEASURE_NAMES } from '@tare/card';
 import type { ReactNode, RefObject } from 'react';
 import { Button } from '../../ui/Button.js';
 import { Choice } from '../../ui/Choice.js';
+import { GrainOrGram } from '../../ui/QuantityField.js';
+import { useQuantityText } from '../../ui/useQuantityText.js';
 import { VerdictMark } from '../../ui/Verdict.js';
 import { ORDERS, type Order } from './nextCell.js';
 import { PasteDialog, usePaste } from './PasteDialog.js';
@@ -11,7 +13,8 @@ const ORDER_WORDS: Readonly<Record<Order, string>> = { byPart: 'the same part ag
 
 /** The number that is typed or shown, large enough for an arm's length, and how the bench goes on. */
 export function ReadingForm({ weighing, input }: { readonly weighing: Weighing; readonly input: RefObject<HTMLInputElement | null> }): ReactNode {
-  const { waiting, openZero, nextKind, scale, typed } = weighing;
+  const { waiting, openZero, nextKind, scale } = weighing;
+  const typed = useQuantityText({ unit: 'g', value: weighing.typed, onText: weighing.setTyped });
   const paste = usePaste(weighing);
   return (
     <form
@@ -29,15 +32,15 @@ export function ReadingForm({ weighing, input }: { readonly weighing: Weighing; 
             autoFocus
             inputMode="decimal"
             autoComplete="off"
-            aria-label="Reading in grams"
+            aria-label={`Reading in ${typed.shownUnit === 'g' ? 'grams' : typed.shownUnit}`}
             aria-invalid={weighing.problem !== null}
             placeholder={scale.shown ? fixed(scale.shown.valueG, 1) : openZero ? '0.0' : ''}
             className="h-20 w-72 rounded-sm border-3 border-ink bg-plate px-3 text-right figure-type text-6xl placeholder:text-ink-soft"
-            value={typed}
-            onChange={(event) => weighing.setTyped(event.target.value)}
+            value={typed.shown}
+            onChange={(event) => typed.type(event.target.value)}
             onPaste={paste.onPaste}
           />
-          <span className="text-3xl text-ink-soft">g</span>
+          <span className="text-3xl text-ink-soft">{typed.shownUnit}</span>
         </span>
       </label>
       <div className="flex flex-wrap items-end gap-3">
@@ -75,7 +78,9 @@ export function ReadingForm({ weighing, input }: { readonly weighing: Weighing; 
       </div>
       <p role="alert" className="min-h-6 font-semibold text-outside md:col-span-2">
         {weighing.problem ? `▲ ${weighing.problem}` : ''}
+        {!weighing.problem && typed.understood && <span className="font-normal text-ink">{typed.understood}</span>}
       </p>
+      {typed.sayGr && <GrainOrGram onSay={typed.sayGr} />}
       <PasteDialog paste={paste} weighing={weighing} />
     </form>
   );

@@ -1,17 +1,17 @@
 import type { ScaleCommand, StandinCharacter } from '@tare/contract';
-import { parseDecimal } from '@tare/core';
+import { readQuantity, type Unit } from '@tare/core';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState, type ReactNode } from 'react';
 import { ask } from '../../api/client.js';
 import type { ProblemError } from '../../api/problem.js';
 import { Button } from '../../ui/Button.js';
-import { NumberField } from '../../ui/Field.js';
+import { QuantityField } from '../../ui/QuantityField.js';
 import { ProblemNotice } from '../../ui/Notice.js';
 
-const DIALS: Readonly<Record<keyof StandinCharacter, { readonly label: string; readonly unit: string }>> = {
+const DIALS: Readonly<Record<keyof StandinCharacter, { readonly label: string; readonly unit: Unit; readonly unitWords?: string }>> = {
   divisionG: { label: 'Division', unit: 'g' },
   noiseG: { label: 'Noise of the display', unit: 'g' },
-  driftGPerMin: { label: 'Drift of the zero', unit: 'g/min' },
+  driftGPerMin: { label: 'Drift of the zero', unit: '', unitWords: 'g/min' },
   settlingS: { label: 'Settling', unit: 's' },
   placeG: { label: 'Where the part stands', unit: 'g' },
   levelErrorG: { label: 'Fixture off level', unit: 'g' },
@@ -32,24 +32,23 @@ export function StandinDials(): ReactNode {
     },
   });
   if (!character) return null;
-  const read = NAMES.map((name) => [name, parseDecimal(typed[name] ?? String(character[name]))] as const);
-  const wrong = read.some(([, parsed]) => parsed.kind !== 'number');
+  const read = NAMES.map((name) => [name, readQuantity(typed[name] ?? String(character[name]), DIALS[name].unit)] as const);
+  const wrong = read.some(([, parsed]) => parsed.kind !== 'quantity');
   return (
     <form
       className="flex w-full flex-wrap items-end gap-3"
       onSubmit={(event) => {
         event.preventDefault();
-        const values = Object.fromEntries(read.map(([name, parsed]) => [name, parsed.kind === 'number' ? parsed.value : 0]));
+        const values = Object.fromEntries(read.map(([name, parsed]) => [name, parsed.kind === 'quantity' ? parsed.value : 0]));
         mutate({ word: 'BECOME', character: values as unknown as StandinCharacter });
       }}
     >
       {NAMES.map((name) => (
         <div key={name} className="w-40">
-          <NumberField
-            label={DIALS[name].label}
-            unit={DIALS[name].unit}
+          <QuantityField
+            {...DIALS[name]}
             value={typed[name] ?? String(character[name])}
-            problem={parseDecimal(typed[name] ?? '0').kind === 'number' ? undefined : 'A number.'}
+            problem={readQuantity(typed[name] ?? '0', DIALS[name].unit).kind === 'quantity' ? undefined : 'A number.'}
             onChange={(event) => setTyped({ ...typed, [name]: event.target.value })}
           />
         </div>

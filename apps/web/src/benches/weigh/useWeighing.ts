@@ -5,7 +5,7 @@ import {
   hasEnds,
   kindsWeighed,
   measuresOf,
-  parseDecimal,
+  readQuantity,
   readingComplaint,
   zeroMoved,
   type Measure,
@@ -187,11 +187,13 @@ export function useWeighing(): Weighing {
       if (waiting !== null && isEmpty(scale.shown.valueG, waiting)) return 'Nothing stands on the scale.';
       return { valueG: scale.shown.valueG, live: true };
     }
-    const parsed = parseDecimal(text);
-    if (parsed.kind === 'number') return { valueG: parsed.value, live: false };
+    const parsed = readQuantity(text, 'g');
+    if (parsed.kind === 'quantity') return { valueG: parsed.value, live: false };
     // A scale that types writes its own line: number and unit.
     const line = instrument.chosen?.spec.source === 'wedge' ? lineReader('{any}{sign}{number} {unit}')(text) : null;
-    return line ? { valueG: line.valueG, live: false } : `“${text}” is not a number of grams. Use digits and one point or comma.`;
+    if (line) return { valueG: line.valueG, live: false };
+    if (parsed.kind === 'grainOrGram') return 'Say first whether gr is a grain or a gram.';
+    return parsed.kind === 'refused' ? parsed.sentence : `“${text}” is not a number of grams. Use digits and one point or comma.`;
   };
 
   const capture = (): void => {
@@ -221,8 +223,9 @@ export function useWeighing(): Weighing {
       return setProblem(null);
     }
     if (openZero) {
-      const parsed = parseDecimal(typed);
-      if (parsed.kind === 'notANumber') return setProblem(`“${typed.trim()}” is not a number. What does the empty scale show? Enter alone means 0.`);
+      const parsed = readQuantity(typed, 'g');
+      if (parsed.kind !== 'quantity' && parsed.kind !== 'blank')
+        return setProblem(`“${typed.trim()}” is not a number. What does the empty scale show? Enter alone means 0.`);
       const shownG = isLive && scale.shown?.stable ? scale.shown.valueG : 0;
       const afterG = parsed.kind === 'blank' ? shownG : parsed.value;
       setProblem(null);

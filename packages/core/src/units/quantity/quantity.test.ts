@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { readBit } from './bit.js';
 import { readQuantity, typedQuantity } from './read.js';
 import { placesByDivision, placesByError, placesIn, sayNumber, sayQuantity, sharedOut, withUnit } from './say.js';
+import { figureIn, INCH, METRIC, sayIn, shownUnit } from './systems.js';
 import { inUnit, kindOfUnit, UNIT_NAMES, UNITS, type Unit } from './unit.js';
 
 const value = (text: string, keptIn: Unit, bare?: Unit) => {
@@ -78,7 +79,7 @@ describe('a quantity is read as people say it', () => {
     ['pin 2', '°', 'No crankpin is known here: write the angle itself.'],
     ['12 gr', 'mm', 'A length is wanted; 12 gr is a mass.'],
   ])('%p for what is kept in %p: %p', (text, keptIn, sentence) => {
-    expect(refusal(text, keptIn)).toEqual({ kind: 'refused', sentence });
+    expect(refusal(text, keptIn)).toEqual({ kind: sentence.endsWith('is not a number.') ? 'notANumber' : 'refused', sentence });
   });
   it('asks once whether gr is a grain or a gram', () => {
     expect(refusal('12 gr', 'g')).toEqual({ kind: 'grainOrGram' });
@@ -221,5 +222,24 @@ describe('a drill is called as drills are named', () => {
   });
   it('a number that no drill has is refused', () => {
     expect(readBit('#70')).toEqual({ kind: 'refused', sentence: '“#70” is no drill’s number: they go from #1 to #60.' });
+  });
+});
+
+describe('a figure is said in one system or in both', () => {
+  it('a length, and a force; a mass stays in grams in an inch shop', () => {
+    expect([sayIn(METRIC, 87.63, 'mm', 2), sayIn(INCH, 87.63, 'mm', 2), sayIn({ ...METRIC, length: 'both' }, 87.63, 'mm', 2)]).toEqual([
+      '87.63\u00a0mm',
+      '3.4500\u00a0in',
+      '87.63\u00a0mm (3.4500\u00a0in)',
+    ]);
+    expect([sayIn(INCH, 1079, 'N', 0), sayIn(INCH, 842.3, 'g', 1), sayIn(INCH, 200, '°', 1)]).toEqual(['242.6\u00a0lbf', '842.3\u00a0g', '200.0°']);
+  });
+  it('without its unit, which the column says', () => {
+    expect([shownUnit('mm', INCH), figureIn(INCH, 20, 'mm', 1), figureIn(METRIC, 20, 'mm', 1), shownUnit('rpm', INCH)]).toEqual([
+      'in',
+      '0.787',
+      '20.0',
+      'rpm',
+    ]);
   });
 });

@@ -8,7 +8,8 @@ export type ReadQuantity =
   | { readonly kind: 'quantity'; readonly value: number }
   /** "gr" is a grain to some and a gram to others. */
   | { readonly kind: 'grainOrGram' }
-  | { readonly kind: 'refused'; readonly sentence: string };
+  /** No number that can be read, or one that is read and is not what is wanted. */
+  | { readonly kind: 'notANumber' | 'refused'; readonly sentence: string };
 
 export interface ReadAs {
   /** What a bare number is in; left out for the unit that it is kept in. */
@@ -36,7 +37,7 @@ export function readQuantity(text: string, keptIn: Unit, { bare = keptIn, gr = n
     if (said) return said;
   }
   const terms = termsOf(trimmed);
-  if ('sentence' in terms) return { kind: 'refused', sentence: terms.sentence };
+  if ('sentence' in terms) return terms;
   const read = terms.map((term) => (term.unit === 'gr' && gr !== null ? { ...term, unit: gr } : term));
   if (read.some((term) => term.unit === 'gr'))
     return kindOfUnit(keptIn) === 'mass' ? { kind: 'grainOrGram' } : { kind: 'refused', sentence: wanted(keptIn, `${trimmed} is a mass`) };
@@ -72,23 +73,23 @@ const NUMBER = /^(?:(\d+)(?: |-)(\d+) ?[/⁄] ?(\d+)|(\d+) ?[/⁄] ?(\d+)|(\d+[.
 /** "gr" is asked for, so it is no unit of its own. */
 const GR = /^grs?\.?(?!\p{L})/iu;
 
-function termsOf(text: string): readonly Term<Unit | 'gr'>[] | { readonly sentence: string } {
+function termsOf(text: string): readonly Term<Unit | 'gr'>[] | Extract<ReadQuantity, { readonly sentence: string }> {
   const terms: Term<Unit | 'gr'>[] = [];
   let rest = text;
   while (rest !== '') {
     const sign = /^([+-]) ?/.exec(rest);
     const after = terms.at(-1);
     // "1 lb 2 oz" needs no sign between; two bare numbers do.
-    if (!sign && after && after.unit === null) return { sentence: `“${text}” is not a number.` };
+    if (!sign && after && after.unit === null) return { kind: 'notANumber', sentence: `“${text}” is not a number.` };
     rest = rest.slice(sign?.[0].length ?? 0);
     const found = NUMBER.exec(rest);
-    if (!found) return { sentence: `“${text}” is not a number.` };
+    if (!found) return { kind: 'notANumber', sentence: `“${text}” is not a number.` };
     rest = rest.slice(found[0].length).trimStart();
     const number = numberOf(found);
-    if (number === null) return { sentence: 'Nothing can be divided by 0.' };
+    if (number === null) return { kind: 'refused', sentence: 'Nothing can be divided by 0.' };
     const gr = GR.exec(rest);
     const unit = gr ? { unit: 'gr' as const, length: gr[0].length } : unitAtStart(rest);
-    if (!unit && /^[^\d\s+-]/.test(rest)) return { sentence: `“${/^[^\s\d+]+/.exec(rest)![0]}” is not a unit that Tare knows.` };
+    if (!unit && /^[^\d\s+-]/.test(rest)) return { kind: 'refused', sentence: `“${/^[^\s\d+]+/.exec(rest)![0]}” is not a unit that Tare knows.` };
     rest = rest.slice(unit?.length ?? 0).trimStart();
     const isFraction = found[6] === undefined;
     terms.push({ number: sign?.[1] === '-' ? number.neg() : number, unit: unit?.unit ?? null, isFraction, text: found[0] });

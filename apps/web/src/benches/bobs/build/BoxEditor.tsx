@@ -1,12 +1,14 @@
 import { boxWords } from '@tare/card';
 import type { BobBoxEntry } from '@tare/contract';
-import { parseDecimal, type BobBox } from '@tare/core';
+import { readQuantity, type BobBox, type Unit } from '@tare/core';
 import { Plus, Trash2 } from 'lucide-react';
 import { useState, type ReactNode } from 'react';
 import { useBobBoxChange } from '../../../api/shopThings.js';
 import type { ProblemError } from '../../../api/problem.js';
 import { Button } from '../../../ui/Button.js';
-import { Field, NumberField } from '../../../ui/Field.js';
+import { Field } from '../../../ui/Field.js';
+import { QuantityField } from '../../../ui/QuantityField.js';
+import { useDisplay } from '../../../ui/useDisplay.js';
 import { ProblemNotice } from '../../../ui/Notice.js';
 import { useDraft } from '../../../ui/useDraft.js';
 import { useWho } from '../../../ui/WhoFirst.js';
@@ -22,18 +24,18 @@ const typedOf = <T extends object>(thing: T): Typed<T> =>
   Object.fromEntries(Object.entries(thing).map(([key, value]) => [key, String(value)])) as Typed<T>;
 
 const CLAMP_FIELDS = [
-  ['name', 'Clamp'],
-  ['fromMm', 'Pins from, mm'],
-  ['toMm', 'to, mm'],
-  ['halfG', 'One half with stud, g'],
-  ['studMm', 'Stud holds, mm'],
-  ['count', 'How many'],
+  ['name', 'Clamp', null],
+  ['fromMm', 'Pins from', 'mm'],
+  ['toMm', 'to', 'mm'],
+  ['halfG', 'One half with stud', 'g'],
+  ['studMm', 'Stud holds', 'mm'],
+  ['count', 'How many', ''],
 ] as const;
 const PIECE_FIELDS = [
-  ['name', 'Piece'],
-  ['massG', 'Mass, g'],
-  ['thicknessMm', 'Thick, mm'],
-  ['count', 'How many'],
+  ['name', 'Piece', null],
+  ['massG', 'Mass', 'g'],
+  ['thicknessMm', 'Thick', 'mm'],
+  ['count', 'How many', ''],
 ] as const;
 
 /** The shop's clamps, discs, washers and nuts, opened to be written down. */
@@ -101,7 +103,8 @@ function BoxTables({ entry }: { readonly entry: BobBoxEntry }): ReactNode {
 
 interface ThingTableProps<T extends Readonly<Record<string, string>>> {
   readonly title: string;
-  readonly fields: readonly (readonly [string & keyof T, string])[];
+  /** Key, name, and the unit of a figure; null for words. */
+  readonly fields: readonly (readonly [string & keyof T, string, Unit | null])[];
   readonly rows: readonly T[];
   readonly error: ProblemError | null;
   readonly path: string;
@@ -118,14 +121,15 @@ function ThingTable<T extends Readonly<Record<string, string>>>({
   blank,
   onChange,
 }: ThingTableProps<T>): ReactNode {
+  const display = useDisplay();
   return (
     <table className="w-full border-separate border-spacing-x-2 border-spacing-y-1">
       <caption className="text-left font-semibold">{title}</caption>
       <thead className="text-left text-ink-soft">
         <tr>
-          {fields.map(([key, name]) => (
+          {fields.map(([key, name, unit]) => (
             <th key={key} scope="col">
-              {name}
+              {unit ? `${name}, ${display.unit(unit)}` : name}
             </th>
           ))}
           <td />
@@ -134,19 +138,16 @@ function ThingTable<T extends Readonly<Record<string, string>>>({
       <tbody>
         {rows.map((row, i) => (
           <tr key={row['id']} className="align-top">
-            {fields.map(([key, name]) => {
-              const Input = key === 'name' ? Field : NumberField;
-              return (
-                <td key={key}>
-                  <Input
-                    hideLabel
-                    label={`${name} of ${title.toLowerCase()} ${i + 1}`}
-                    value={row[key]}
-                    problem={error?.fields.find(({ field }) => field === `${path}.${i}.${key}`)?.message}
-                    onChange={(event) => onChange(rows.map((one, k) => (k === i ? { ...one, [key]: event.target.value } : one)))}
-                  />
-                </td>
-              );
+            {fields.map(([key, name, unit]) => {
+              const props = {
+                hideLabel: true,
+                label: `${name} of ${title.toLowerCase()} ${i + 1}`,
+                value: row[key]!,
+                problem: error?.fields.find(({ field }) => field === `${path}.${i}.${key}`)?.message,
+                onChange: (event: { target: { value: string } }) =>
+                  onChange(rows.map((one, k) => (k === i ? { ...one, [key]: event.target.value } : one))),
+              };
+              return <td key={key}>{unit === null ? <Field {...props} /> : <QuantityField unit={unit} hideUnit {...props} />}</td>;
             })}
             <td className="w-12">
               <Button
@@ -176,9 +177,9 @@ function ThingTable<T extends Readonly<Record<string, string>>>({
 /** The box as numbers, or the sentence that says which figure is none. */
 function boxOf({ clamps, pieces }: TypedBox): BobBox | string {
   const problems: string[] = [];
-  const number = (typed: string, what: string): number => {
-    const parsed = parseDecimal(typed);
-    if (parsed.kind === 'number') return parsed.value;
+  const number = (typed: string, what: string, unit: Unit): number => {
+    const parsed = readQuantity(typed, unit);
+    if (parsed.kind === 'quantity') return parsed.value;
     problems.push(`${what} is “${typed}”; it has to be a number.`);
     return Number.NaN;
   };
@@ -190,18 +191,18 @@ function boxOf({ clamps, pieces }: TypedBox): BobBox | string {
     clamps: clamps.map((c, i) => ({
       id: c.id,
       name: name(c.name, `Clamp ${i + 1}`),
-      fromMm: number(c.fromMm, `The least pin of ${c.name}`),
-      toMm: number(c.toMm, `The largest pin of ${c.name}`),
-      halfG: number(c.halfG, `Half of ${c.name}`),
-      studMm: number(c.studMm, `The stud of ${c.name}`),
-      count: number(c.count, `The number of ${c.name}`),
+      fromMm: number(c.fromMm, `The least pin of ${c.name}`, 'mm'),
+      toMm: number(c.toMm, `The largest pin of ${c.name}`, 'mm'),
+      halfG: number(c.halfG, `Half of ${c.name}`, 'g'),
+      studMm: number(c.studMm, `The stud of ${c.name}`, 'mm'),
+      count: number(c.count, `The number of ${c.name}`, ''),
     })),
     pieces: pieces.map((p, i) => ({
       id: p.id,
       name: name(p.name, `Piece ${i + 1}`),
-      massG: number(p.massG, `The mass of ${p.name}`),
-      thicknessMm: number(p.thicknessMm, `The thickness of ${p.name}`),
-      count: number(p.count, `The number of ${p.name}`),
+      massG: number(p.massG, `The mass of ${p.name}`, 'g'),
+      thicknessMm: number(p.thicknessMm, `The thickness of ${p.name}`, 'mm'),
+      count: number(p.count, `The number of ${p.name}`, ''),
     })),
   };
   return problems[0] ?? box;

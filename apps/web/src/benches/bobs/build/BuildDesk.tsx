@@ -1,10 +1,10 @@
 import { buildWords, fixed } from '@tare/card';
-import { BUILT_WITHIN_G, typedNumber, pickingList, type BobBox, type BobCard, type BuiltBob } from '@tare/core';
+import { BUILT_WITHIN_G, typedQuantity, pickingList, type BobBox, type BobCard, type BuiltBob } from '@tare/core';
 import type { ReactNode } from 'react';
 import { useBobBox } from '../../../api/shopThings.js';
 import { useOpenJob } from '../../../shell/JobContext.js';
 import { Button } from '../../../ui/Button.js';
-import { NumberField } from '../../../ui/Field.js';
+import { QuantityField } from '../../../ui/QuantityField.js';
 import { Note, ProblemNotice } from '../../../ui/Notice.js';
 import { useDecide } from '../../../ui/useDecide.js';
 import { useDraft } from '../../../ui/useDraft.js';
@@ -24,7 +24,7 @@ export function BuildDesk({ card }: { readonly card: Ready }): ReactNode {
   const [pin, setPin] = useDraft(`bob-pin.${sheet.id}`, build ? String(build.pinDiameterMm) : '');
   const [limit, setLimit] = useDraft(`bob-limit.${sheet.id}`, String(build?.limitG ?? BUILT_WITHIN_G));
   const figuresG = bobFigures(card);
-  const [pinMm, limitG] = [typedNumber(pin), typedNumber(limit)];
+  const [pinMm, limitG] = [typedQuantity(pin, 'mm'), typedQuantity(limit, 'g')];
   if (boxError) return <ProblemNotice>{boxError.message}</ProblemNotice>;
   if (!entry) return null;
   const found = builder.data;
@@ -39,8 +39,8 @@ export function BuildDesk({ card }: { readonly card: Ready }): ReactNode {
       </p>
       <BoxEditor entry={entry} />
       <div className="flex flex-wrap items-end gap-4">
-        <NumberField label="Diameter of the crankpins" unit="mm" className="w-48" value={pin} onChange={(event) => setPin(event.target.value)} />
-        <NumberField label="Each bob within" unit="g" className="w-36" value={limit} onChange={(event) => setLimit(event.target.value)} />
+        <QuantityField label="Diameter of the crankpins" unit="mm" className="w-48" value={pin} onChange={(event) => setPin(event.target.value)} />
+        <QuantityField label="Each bob within" unit="g" className="w-36" value={limit} onChange={(event) => setLimit(event.target.value)} />
         <Button
           look={build ? 'plain' : 'primary'}
           disabled={builder.isPending || !Number.isFinite(pinMm) || !Number.isFinite(limitG) || entry.version === 0}

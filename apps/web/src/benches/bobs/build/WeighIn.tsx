@@ -2,7 +2,7 @@ import { fixed } from '@tare/card';
 import {
   BUILT_WITHIN_G,
   judgeWeighIn,
-  typedNumber,
+  typedQuantity,
   pickingList,
   type BobBox,
   type BobCard,
@@ -16,7 +16,7 @@ import { useInstruments } from '../../../api/instruments.js';
 import { useOpenJob } from '../../../shell/JobContext.js';
 import { Button } from '../../../ui/Button.js';
 import { Choice } from '../../../ui/Choice.js';
-import { NumberField } from '../../../ui/Field.js';
+import { QuantityField } from '../../../ui/QuantityField.js';
 import { ProblemNotice } from '../../../ui/Notice.js';
 import { VerdictMark } from '../../../ui/Verdict.js';
 import { useDecide } from '../../../ui/useDecide.js';
@@ -151,7 +151,7 @@ function WeighInField({ pin, name, field, kept, scale }: WeighInFieldProps): Rea
   const keep = (): void => {
     const live = typed.trim() === '' && scale.shown?.stable ? scale.shown.valueG : null;
     if (typed.trim() === '' && live === null) return;
-    const valueG = live ?? typedNumber(typed);
+    const valueG = live ?? typedQuantity(typed, 'g');
     if (!(valueG > 0)) return setProblem(`“${typed.trim()}” is not a weight in grams.`);
     setProblem('');
     decide({ subject: `bob.weighIn.${pin}`, value: { ...kept, [field]: valueG } }, () => setTyped(''));
@@ -164,7 +164,7 @@ function WeighInField({ pin, name, field, kept, scale }: WeighInFieldProps): Rea
         keep();
       }}
     >
-      <NumberField
+      <QuantityField
         label={`Bob ${pin}, ${name}`}
         unit="g"
         value={typed}

@@ -1,9 +1,9 @@
 import { readCrankFile, writeCrankFile } from '@tare/contract';
-import { checkCrank, checkNumber, CoreError, crankOfPins, crankTemplate, LAYOUTS, RIM_KIND_WORDS, typedNumber, type RimKind } from '@tare/core';
+import { checkCrank, checkNumber, CoreError, crankOfPins, crankTemplate, LAYOUTS, RIM_KIND_WORDS, typedQuantity, type RimKind } from '@tare/core';
 import { Download, Plus, Upload } from 'lucide-react';
 import { useRef, useState, type ReactNode } from 'react';
 import { Button } from '../../../ui/Button.js';
-import { NumberField } from '../../../ui/Field.js';
+import { QuantityField } from '../../../ui/QuantityField.js';
 import { ProblemNotice } from '../../../ui/Notice.js';
 import { saveText } from '../../../ui/saveText.js';
 import { crankOf, layoutOf } from '../specForm.js';
@@ -37,8 +37,8 @@ export function CrankFiles({ state }: { readonly state: SpecFormState }): ReactN
   const fromLayout = (): void => {
     const values = form.getValues();
     const layout = layoutOf(values);
-    const strokeMm = typedNumber(values.strokeMm);
-    const rimMm = rim.trim() === '' ? undefined : checkNumber('The rim radius', typedNumber(rim), { above: 0, max: 2000, unit: 'mm' }, '');
+    const strokeMm = typedQuantity(values.strokeMm, 'mm');
+    const rimMm = rim.trim() === '' ? undefined : checkNumber('The rim radius', typedQuantity(rim, 'mm'), { above: 0, max: 2000, unit: 'mm' }, '');
     takeCrank(values.layoutId === 'own' ? crankOfPins(layout, strokeMm, rimMm) : crankTemplate(LAYOUTS[values.layoutId], layout, strokeMm, rimMm));
   };
   const add = (kind: Exclude<RimKind, 'counterweight'>): void => {
@@ -75,7 +75,7 @@ export function CrankFiles({ state }: { readonly state: SpecFormState }): ReactN
         ))}
       </div>
       <div className="flex flex-wrap items-end gap-3">
-        <NumberField label="Rim radius, if measured" unit="mm" className="w-48" value={rim} onChange={(event) => setRim(event.target.value)} />
+        <QuantityField label="Rim radius, if measured" unit="mm" className="w-48" value={rim} onChange={(event) => setRim(event.target.value)} />
         <Button onClick={() => orSay(fromLayout)}>Afresh from layout and stroke</Button>
       </div>
       {problem !== null && <ProblemNotice>{problem}</ProblemNotice>}

@@ -4,7 +4,8 @@ import type { ReactNode } from 'react';
 import { useFieldArray, useWatch, type UseFieldArrayReturn, type UseFormReturn } from 'react-hook-form';
 import { Button } from '../../../ui/Button.js';
 import { Choice } from '../../../ui/Choice.js';
-import { Field, NumberField } from '../../../ui/Field.js';
+import { Field } from '../../../ui/Field.js';
+import { FormQuantity } from '../../../ui/QuantityField.js';
 import type { SpecForm } from '../specForm.js';
 import { fieldProps } from '../useSpecForm.js';
 import { blankFound, FOUND_SIDES, type FoundSide } from './metalForm.js';
@@ -41,9 +42,9 @@ export function RimPanel({ form, index, found }: RimPanelProps): ReactNode {
         <Choice label="Metal is taken from" {...form.register(`${at}.drillFrom`)} options={SIDES} />
       </div>
       <div className="grid grid-cols-3 items-start gap-3">
-        <NumberField label="Own density" unit="g/cm³" hint="Blank: the crank’s" {...fieldProps(form, `${at}.densityGPerCm3`)} />
-        <NumberField label="Edge margin" unit="mm" hint="Blank: 2" {...fieldProps(form, `${at}.edgeMarginMm`)} />
-        <NumberField label="Largest bit" unit="mm" hint="Blank: any" {...fieldProps(form, `${at}.largestBitMm`)} />
+        <FormQuantity label="Own density" unit="g/cm³" hint="Blank: the crank’s" control={form.control} name={`${at}.densityGPerCm3`} />
+        <FormQuantity label="Edge margin" unit="mm" hint="Blank: 2" control={form.control} name={`${at}.edgeMarginMm`} />
+        <FormQuantity label="Largest bit" unit="mm" hint="Blank: any" control={form.control} name={`${at}.largestBitMm`} />
       </div>
       <label className="flex min-h-11 items-center gap-2">
         <input type="checkbox" className="size-5 accent-ink" {...form.register(`${at}.awkward`)} />
@@ -53,8 +54,8 @@ export function RimPanel({ form, index, found }: RimPanelProps): ReactNode {
         <legend className="mb-1 font-semibold">Not to be drilled</legend>
         {noDrill.fields.map((row, i) => (
           <div key={row.rowId} className="flex flex-wrap items-start gap-2">
-            <NumberField label="From" unit="°" className="w-24" {...fieldProps(form, `${at}.noDrill.${i}.fromDeg`)} />
-            <NumberField label="clockwise to" unit="°" className="w-24" {...fieldProps(form, `${at}.noDrill.${i}.toDeg`)} />
+            <FormQuantity label="From" unit="°" className="w-24" control={form.control} name={`${at}.noDrill.${i}.fromDeg`} />
+            <FormQuantity label="clockwise to" unit="°" className="w-24" control={form.control} name={`${at}.noDrill.${i}.toDeg`} />
             <Field label="Why" className="w-40 grow" {...fieldProps(form, `${at}.noDrill.${i}.why`)} />
             <Button aria-label={`Take no-drill arc ${i + 1} off`} className="mt-6 px-2" onClick={() => noDrill.remove(i)}>
               <Trash2 aria-hidden className="size-5" />
@@ -109,7 +110,7 @@ function FoundFields({ form, index, rim, onRemove }: FoundFieldsProps): ReactNod
   const isBar = hole.barLengthMm.trim() !== '' || hole.barDensityGPerCm3.trim() !== '';
   return (
     <div className="flex flex-wrap items-start gap-2 border-l-4 border-edge pl-2">
-      <NumberField label="At" unit="°" className="w-24" {...fieldProps(form, `${at}.angleDeg`)} />
+      <FormQuantity label="At" unit="°" className="w-24" control={form.control} name={`${at}.angleDeg`} />
       <Choice
         label="From"
         className="w-52"
@@ -117,23 +118,38 @@ function FoundFields({ form, index, rim, onRemove }: FoundFieldsProps): ReactNod
         options={FOUND_SIDES.map((value) => ({ value, label: FOUND_FROM[value] }))}
       />
       {hole.side === 'rim' ? (
-        <NumberField label="Along the crank" unit="mm" className="w-36" hint="Blank: the middle of its width" {...fieldProps(form, `${at}.zMm`)} />
+        <FormQuantity
+          label="Along the crank"
+          unit="mm"
+          className="w-36"
+          hint="Blank: the middle of its width"
+          control={form.control}
+          name={`${at}.zMm`}
+        />
       ) : (
-        <NumberField label="Its axis at radius" unit="mm" className="w-36" {...fieldProps(form, `${at}.radiusMm`)} />
+        <FormQuantity label="Its axis at radius" unit="mm" className="w-36" control={form.control} name={`${at}.radiusMm`} />
       )}
-      <NumberField label={isBar ? 'Bar' : 'Width'} unit="mm" className="w-24" {...fieldProps(form, `${at}.bitMm`)} />
-      {isBar && <NumberField label="Length" unit="mm" className="w-24" {...fieldProps(form, `${at}.barLengthMm`)} />}
-      <NumberField
+      <FormQuantity label={isBar ? 'Bar' : 'Width'} unit="mm" className="w-24" control={form.control} name={`${at}.bitMm`} />
+      {isBar && <FormQuantity label="Length" unit="mm" className="w-24" control={form.control} name={`${at}.barLengthMm`} />}
+      <FormQuantity
         label={isBar ? 'Inner end at' : 'Depth'}
         unit="mm"
         className={isBar ? 'w-36' : 'w-24'}
         {...(isBar ? { hint: 'Blank: it ends at the surface' } : hole.side === 'rim' ? {} : { hint: `Web ${widthMm} mm` })}
-        {...fieldProps(form, `${at}.depthMm`)}
+        control={form.control}
+        name={`${at}.depthMm`}
       />
       {isBar ? (
-        <NumberField label="Bar’s density" unit="g/cm³" className="w-32" hint="Blank: 17.5" {...fieldProps(form, `${at}.barDensityGPerCm3`)} />
+        <FormQuantity
+          label="Bar’s density"
+          unit="g/cm³"
+          className="w-32"
+          hint="Blank: 17.5"
+          control={form.control}
+          name={`${at}.barDensityGPerCm3`}
+        />
       ) : (
-        <NumberField label="Point" unit="°" className="w-24" {...fieldProps(form, `${at}.pointAngleDeg`)} />
+        <FormQuantity label="Point" unit="°" className="w-24" control={form.control} name={`${at}.pointAngleDeg`} />
       )}
       <Button aria-label={`Take the ${isBar ? 'bar' : 'hole'} at ${hole.angleDeg}° off`} className="mt-6 px-2" onClick={onRemove}>
         <Trash2 aria-hidden className="size-5" />

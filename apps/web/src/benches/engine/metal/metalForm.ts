@@ -4,7 +4,7 @@ import {
   isRimCut,
   POINT_ANGLE_DEG,
   seatOf,
-  typedNumber,
+  typedQuantity,
   type Counterweight,
   type DrillSide,
   type KnownCut,
@@ -82,16 +82,16 @@ export const counterweightForm = (c: Counterweight): CounterweightForm => ({
 /** What was typed, checked by nobody yet; what is left blank is left out. */
 export function counterweightOf(form: CounterweightForm): Counterweight {
   const own = <K extends 'densityGPerCm3' | 'edgeMarginMm' | 'largestBitMm'>(key: K): Partial<Record<K, number>> =>
-    form[key].trim() === '' ? {} : ({ [key]: typedNumber(form[key]) } as Partial<Record<K, number>>);
+    form[key].trim() === '' ? {} : ({ [key]: typedQuantity(form[key], key === 'densityGPerCm3' ? 'g/cm³' : 'mm') } as Partial<Record<K, number>>);
   return {
     id: form.id,
     name: form.name.trim(),
-    zMm: typedNumber(form.zMm),
-    widthMm: typedNumber(form.widthMm),
-    rimRadiusMm: typedNumber(form.rimRadiusMm),
-    arcCentreDeg: typedNumber(form.arcCentreDeg),
-    arcHalfWidthDeg: typedNumber(form.arcHalfWidthDeg),
-    depthLimitMm: typedNumber(form.depthLimitMm),
+    zMm: typedQuantity(form.zMm, 'mm'),
+    widthMm: typedQuantity(form.widthMm, 'mm'),
+    rimRadiusMm: typedQuantity(form.rimRadiusMm, 'mm'),
+    arcCentreDeg: typedQuantity(form.arcCentreDeg, '°'),
+    arcHalfWidthDeg: typedQuantity(form.arcHalfWidthDeg, '°'),
+    depthLimitMm: typedQuantity(form.depthLimitMm, 'mm'),
     ...(form.kind === 'counterweight' ? {} : { kind: form.kind }),
     ...own('densityGPerCm3'),
     ...(form.drillFrom === 'usual' ? {} : { drillFrom: form.drillFrom }),
@@ -100,7 +100,13 @@ export function counterweightOf(form: CounterweightForm): Counterweight {
     ...(form.awkward ? { awkward: true } : {}),
     ...(form.noDrill.length === 0
       ? {}
-      : { noDrill: form.noDrill.map(({ fromDeg, toDeg, why }) => ({ fromDeg: typedNumber(fromDeg), toDeg: typedNumber(toDeg), why: why.trim() })) }),
+      : {
+          noDrill: form.noDrill.map(({ fromDeg, toDeg, why }) => ({
+            fromDeg: typedQuantity(fromDeg, '°'),
+            toDeg: typedQuantity(toDeg, '°'),
+            why: why.trim(),
+          })),
+        }),
   };
 }
 
@@ -138,24 +144,24 @@ export function foundForm(cut: KnownCut): FoundForm {
 }
 
 export function foundOf(form: FoundForm): KnownCut {
-  const place = { id: form.id, counterweightId: form.counterweightId, angleDeg: typedNumber(form.angleDeg) };
-  const zMm = form.zMm.trim() === '' ? null : typedNumber(form.zMm);
+  const place = { id: form.id, counterweightId: form.counterweightId, angleDeg: typedQuantity(form.angleDeg, '°') };
+  const zMm = form.zMm.trim() === '' ? null : typedQuantity(form.zMm, 'mm');
   const face = form.side === 'front' || form.side === 'rear' ? form.side : null;
-  const radiusMm = typedNumber(form.radiusMm);
-  const depthMm = typedNumber(form.depthMm);
+  const radiusMm = typedQuantity(form.radiusMm, 'mm');
+  const depthMm = typedQuantity(form.depthMm, 'mm');
   if (form.barLengthMm.trim() !== '')
     return {
       kind: 'bar',
       ...place,
       seat: form.side === 'rim' ? { from: 'rim', zMm } : { from: 'face', face, radiusMm },
-      diameterMm: typedNumber(form.bitMm),
-      lengthMm: typedNumber(form.barLengthMm),
+      diameterMm: typedQuantity(form.bitMm, 'mm'),
+      lengthMm: typedQuantity(form.barLengthMm, 'mm'),
       // One that ends at the surface is as deep as it is long.
-      depthMm: form.depthMm.trim() === '' ? typedNumber(form.barLengthMm) : depthMm,
-      densityGPerCm3: form.barDensityGPerCm3.trim() === '' ? HEAVY_METAL_G_PER_CM3 : typedNumber(form.barDensityGPerCm3),
+      depthMm: form.depthMm.trim() === '' ? typedQuantity(form.barLengthMm, 'mm') : depthMm,
+      densityGPerCm3: form.barDensityGPerCm3.trim() === '' ? HEAVY_METAL_G_PER_CM3 : typedQuantity(form.barDensityGPerCm3, 'g/cm³'),
       replacesId: null,
     };
-  const drilled = { bitMm: typedNumber(form.bitMm), pointAngleDeg: typedNumber(form.pointAngleDeg), depthMm };
+  const drilled = { bitMm: typedQuantity(form.bitMm, 'mm'), pointAngleDeg: typedQuantity(form.pointAngleDeg, '°'), depthMm };
   return form.side === 'rim' ? { kind: 'radial', ...place, ...drilled, zMm } : { kind: 'face', ...place, ...drilled, face, radiusMm };
 }
 
@@ -186,8 +192,8 @@ export function withBoltOns(rims: readonly CounterweightForm[], balance: 'intern
 /** A rim that bolts on, placed by the counterweights: at its usual place, as a first guess to be measured. */
 export function boltOn(kind: Exclude<RimKind, 'counterweight'>, rims: readonly CounterweightForm[], id: string): CounterweightForm {
   const own = rims.filter((rim) => rim.kind === 'counterweight');
-  const zs = own.map(({ zMm }) => typedNumber(zMm)).filter(Number.isFinite);
-  const rimMm = Math.max(...own.map(({ rimRadiusMm }) => typedNumber(rimRadiusMm)).filter(Number.isFinite), 0);
+  const zs = own.map(({ zMm }) => typedQuantity(zMm, 'mm')).filter(Number.isFinite);
+  const rimMm = Math.max(...own.map(({ rimRadiusMm }) => typedQuantity(rimRadiusMm, 'mm')).filter(Number.isFinite), 0);
   const usual = BOLT_ONS[kind];
   const zMm = kind === 'damper' ? Math.min(...zs) - usual.beyondMm : Math.max(...zs) + usual.beyondMm;
   return {

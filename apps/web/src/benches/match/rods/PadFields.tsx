@@ -1,8 +1,8 @@
-import { parseDecimal } from '@tare/core';
+import { readQuantity } from '@tare/core';
 import { useState, type ReactNode } from 'react';
 import { RodSketch } from '../../../draw/PartSketch.js';
 import { useOpenJob } from '../../../shell/JobContext.js';
-import { NumberField } from '../../../ui/Field.js';
+import { QuantityField } from '../../../ui/QuantityField.js';
 import { ProblemNotice } from '../../../ui/Notice.js';
 import { useDecide } from '../../../ui/useDecide.js';
 import type { RodWork } from './useRodPlan.js';
@@ -44,15 +44,15 @@ export function PadFields({ work }: { readonly work: RodWork }): ReactNode {
 
 function Station({ label, mm, keep }: { readonly label: string; readonly mm: number; readonly keep: (mm: number) => void }): ReactNode {
   const [typed, setTyped] = useState<string | null>(null);
-  const parsed = parseDecimal(typed ?? String(mm));
-  const valid = parsed.kind === 'number' && parsed.value >= -500 && parsed.value <= 2000;
+  const parsed = readQuantity(typed ?? String(mm), 'mm');
+  const valid = parsed.kind === 'quantity' && parsed.value >= -500 && parsed.value <= 2000;
   const commit = (): void => {
     if (typed === null || !valid) return;
     keep(parsed.value);
     setTyped(null);
   };
   return (
-    <NumberField
+    <QuantityField
       label={label}
       unit="mm"
       value={typed ?? String(Math.round(mm * 10) / 10)}

@@ -1,11 +1,11 @@
 import { KIND_NAMES } from '@tare/card';
 import type { CutRemoval } from '@tare/contract';
-import { parseDecimal, type WeighedPart } from '@tare/core';
+import { readQuantity, type WeighedPart } from '@tare/core';
 import { useState, type ReactNode } from 'react';
 import { useWrite } from '../../../api/useWrite.js';
 import { useOpenJob } from '../../../shell/JobContext.js';
 import { Button } from '../../../ui/Button.js';
-import { NumberField } from '../../../ui/Field.js';
+import { QuantityField } from '../../../ui/QuantityField.js';
 import { AskAnother } from '../../../ui/AskAnother.js';
 import { ProblemNotice } from '../../../ui/Notice.js';
 import { useWho } from '../../../ui/WhoFirst.js';
@@ -26,30 +26,31 @@ export function LogCut({ weighed, removal, toolId, before = (then) => then(), sh
   const personId = useWho();
   const cut = useWrite('POST jobs/:jobId/part-cuts', { jobId: sheet.id });
   const [typed, setTyped] = useState('');
-  const seconds = parseDecimal(typed);
+  const seconds = readQuantity(typed, 's');
+  const isNoTime = seconds.kind !== 'quantity' && seconds.kind !== 'blank';
   const { part } = weighed;
   const said = `${KIND_NAMES[part.kind].one} ${part.cylinder} was cut: weigh it again`;
   const log = (): void => {
     if (personId === null) return;
-    const timed = seconds.kind === 'number' && seconds.value > 0 ? { toolId, seconds: seconds.value } : {};
+    const timed = seconds.kind === 'quantity' && seconds.value > 0 ? { toolId, seconds: seconds.value } : {};
     before(() => cut.mutate({ personId, partId: part.id, removal, ...timed }));
   };
   return (
     <div className={`flex items-center gap-3 ${short ? '' : 'flex-wrap'}`}>
       {toolId !== null && (
         <div className="w-24">
-          <NumberField
+          <QuantityField
             label={`Seconds that ${KIND_NAMES[part.kind].one.toLowerCase()} ${part.cylinder} was cut for`}
             hideLabel
             placeholder="for"
             unit="s"
             value={typed}
-            problem={seconds.kind === 'notANumber' ? 'Seconds.' : undefined}
+            problem={isNoTime ? 'Seconds.' : undefined}
             onChange={(event) => setTyped(event.target.value)}
           />
         </div>
       )}
-      <Button disabled={personId === null || cut.isPending || seconds.kind === 'notANumber'} aria-label={said} className="shrink-0" onClick={log}>
+      <Button disabled={personId === null || cut.isPending || isNoTime} aria-label={said} className="shrink-0" onClick={log}>
         {short ? 'Was cut' : said}
       </Button>
       <AskAnother write={cut}>It was cut once more</AskAnother>

@@ -1,10 +1,10 @@
 import { fixed, KIND_NAMES, MEASURE_NAMES } from '@tare/card';
-import { parseDecimal, readingComplaint, type Measure, type WeighedPart } from '@tare/core';
+import { readQuantity, readingComplaint, type Measure, type WeighedPart } from '@tare/core';
 import { useRef, useState, type ReactNode } from 'react';
 import { useCapture } from '../../../api/queries.js';
 import { useRefreshTools } from '../../../api/tools.js';
 import { useOpenJob } from '../../../shell/JobContext.js';
-import { NumberField } from '../../../ui/Field.js';
+import { QuantityField } from '../../../ui/QuantityField.js';
 import { useDraft } from '../../../ui/useDraft.js';
 import { useWho } from '../../../ui/WhoFirst.js';
 
@@ -30,14 +30,14 @@ export function Reweigh({ weighed, measure, cutId, expectedG, isNew }: ReweighPr
   const attempt = useRef<{ valueG: number; id: string } | null>(null);
   const since = sheet.readings.filter((r) => r.partId === part.id && r.measure === measure && r.cutId === cutId && !r.voided);
   const submit = (): void => {
-    const parsed = parseDecimal(typed);
+    const parsed = readQuantity(typed, 'g');
     if (parsed.kind === 'blank') return;
     const reason =
-      parsed.kind === 'notANumber'
+      parsed.kind !== 'quantity'
         ? `“${typed.trim()}” is not a number of grams.`
         : (readingComplaint(part.kind, measure, parsed.value) ?? (personId === null ? 'First say who is at the bench.' : null));
     setComplaint(reason);
-    if (reason !== null || parsed.kind !== 'number' || personId === null) return;
+    if (reason !== null || parsed.kind !== 'quantity' || personId === null) return;
     if (attempt.current?.valueG !== parsed.value) attempt.current = { valueG: parsed.value, id: crypto.randomUUID() };
     capture.mutate(
       { id: attempt.current.id, personId, partId: part.id, measure, valueG: parsed.value, cutId },
@@ -59,7 +59,7 @@ export function Reweigh({ weighed, measure, cutId, expectedG, isNew }: ReweighPr
         submit();
       }}
     >
-      <NumberField
+      <QuantityField
         label={`${KIND_NAMES[part.kind].one} ${part.cylinder}${measure === 'mass' ? '' : `, ${MEASURE_NAMES[measure].toLowerCase()}`}, ${isNew ? 'the new one' : 'after the cut'}`}
         unit="g"
         value={typed}

@@ -1,9 +1,10 @@
 import { fixed, KIND_NAMES } from '@tare/card';
-import { parseDecimal, type FixedTarget, type TargetGroup } from '@tare/core';
+import { readQuantity, type FixedTarget, type TargetGroup } from '@tare/core';
 import { useState, type ReactNode } from 'react';
 import { useOpenJob } from '../../../shell/JobContext.js';
 import { Button } from '../../../ui/Button.js';
-import { Field, NumberField } from '../../../ui/Field.js';
+import { Field } from '../../../ui/Field.js';
+import { QuantityField } from '../../../ui/QuantityField.js';
 import { Modal } from '../../../ui/Modal.js';
 import { ProblemNotice } from '../../../ui/Notice.js';
 import { useDecide } from '../../../ui/useDecide.js';
@@ -51,8 +52,8 @@ function TargetDialog({ target, onClose }: { readonly target: Target; readonly o
   const { decide, blocked, error } = useDecide();
   const [typed, setTyped] = useState(fixed(target.targetG, 2));
   const [reason, setReason] = useState('');
-  const parsed = parseDecimal(typed);
-  const valid = parsed.kind === 'number' && parsed.value > 0 && reason.trim() !== '';
+  const parsed = readQuantity(typed, 'g');
+  const valid = parsed.kind === 'quantity' && parsed.value > 0 && reason.trim() !== '';
   const keep = (value: FixedTarget | null): void => decide({ subject: `match.target.${target.group}`, value }, onClose);
   return (
     <Modal title={`${target.name}: another target`} open onOpenChange={onClose}>
@@ -63,11 +64,11 @@ function TargetDialog({ target, onClose }: { readonly target: Target; readonly o
           if (valid) keep({ targetG: parsed.value, reason: reason.trim() });
         }}
       >
-        <NumberField
+        <QuantityField
           label="Target"
           unit="g"
           value={typed}
-          problem={parsed.kind === 'number' ? undefined : 'A number of grams.'}
+          problem={parsed.kind === 'quantity' ? undefined : 'A number of grams.'}
           onChange={(event) => setTyped(event.target.value)}
         />
         <Field label="Why" value={reason} placeholder="to match the spare set" onChange={(event) => setReason(event.target.value)} />

@@ -1,11 +1,11 @@
 import { fixed } from '@tare/card';
-import { parseDecimal } from '@tare/core';
+import { readQuantity, type Unit } from '@tare/core';
 import { useState, type ReactNode } from 'react';
-import {} from '../../../api/tools.js';
 import { useWrite } from '../../../api/useWrite.js';
 import { Button } from '../../../ui/Button.js';
 import { Choice } from '../../../ui/Choice.js';
-import { Field, NumberField } from '../../../ui/Field.js';
+import { Field } from '../../../ui/Field.js';
+import { QuantityField } from '../../../ui/QuantityField.js';
 import { ProblemNotice } from '../../../ui/Notice.js';
 import { useWho } from '../../../ui/WhoFirst.js';
 import type { ChosenTool } from './useTool.js';
@@ -84,12 +84,12 @@ function PracticeCut({ toolId, onKept }: { readonly toolId: string; readonly onK
   const personId = useWho();
   const entry = useWrite('POST tools/:toolId/practice-cuts', { toolId });
   const [typed, setTyped] = useState({ before: '', after: '', seconds: '' });
-  const [before, after, seconds] = [parseDecimal(typed.before), parseDecimal(typed.after), parseDecimal(typed.seconds)];
-  const numbers = before.kind === 'number' && after.kind === 'number' && seconds.kind === 'number';
+  const [before, after, seconds] = [readQuantity(typed.before, 'g'), readQuantity(typed.after, 'g'), readQuantity(typed.seconds, 's')];
+  const numbers = before.kind === 'quantity' && after.kind === 'quantity' && seconds.kind === 'quantity';
   const grams = numbers ? before.value - after.value : 0;
-  const field = (label: string, unit: string, key: keyof typeof typed): ReactNode => (
+  const field = (label: string, unit: Unit, key: keyof typeof typed): ReactNode => (
     <div className="w-40">
-      <NumberField label={label} unit={unit} value={typed[key]} onChange={(event) => setTyped({ ...typed, [key]: event.target.value })} />
+      <QuantityField label={label} unit={unit} value={typed[key]} onChange={(event) => setTyped({ ...typed, [key]: event.target.value })} />
     </div>
   );
   return (

@@ -1,8 +1,8 @@
 import type { Machine, ShownPair, ShownReading } from '@tare/contract';
-import { typedNumber } from '@tare/core';
+import { typedQuantity } from '@tare/core';
 import type { ReactNode } from 'react';
-import { NumberField } from '../../../ui/Field.js';
-import { UNIT_SHORT } from './unitWords.js';
+import { QuantityField } from '../../../ui/QuantityField.js';
+import { MACHINE_UNITS, UNIT_SHORT } from './unitWords.js';
 
 /** What a machine showed of one spin, as it is typed. */
 export interface ShownRow {
@@ -28,11 +28,11 @@ export function shownCells(machine: Machine): readonly (readonly [keyof ShownRow
 }
 
 /** A row as numbers: ">100" is off the scale, and its angle may be left out then. */
-export function shownOf(row: ShownRow): ShownPair {
+export function shownOf(row: ShownRow, machine: Machine): ShownPair {
   const of = (amount: string, angle: string): ShownReading => {
     const offScale = /^\s*[>≥]/.test(amount);
-    const angleDeg = offScale && angle.trim() === '' ? 0 : typedNumber(angle);
-    return { amount: typedNumber(amount.replace(/^\s*[>≥]/, '')), angleDeg, ...(offScale ? { offScale } : {}) };
+    const angleDeg = offScale && angle.trim() === '' ? 0 : typedQuantity(angle, '°');
+    return { amount: typedQuantity(amount.replace(/^\s*[>≥]/, ''), MACHINE_UNITS[machine.spec.unit]), angleDeg, ...(offScale ? { offScale } : {}) };
   };
   return { a: of(row.aAmount, row.aDeg), b: of(row.bAmount, row.bDeg) };
 }
@@ -44,10 +44,10 @@ export function rowOfShown({ a, b }: ShownPair): ShownRow {
 }
 
 /** The rows that hold something, as numbers, or what is wrong with them. */
-export function readRows(rows: readonly ShownRow[]): readonly ShownPair[] | string {
+export function readRows(rows: readonly ShownRow[], machine: Machine): readonly ShownPair[] | string {
   const filled = rows.filter((row) => Object.values(row).some((text) => text !== ''));
   if (filled.length === 0) return 'Type what the machine showed.';
-  const shown = filled.map(shownOf);
+  const shown = filled.map((row) => shownOf(row, machine));
   const bad = shown.findIndex(({ a, b }) => [a.amount, a.angleDeg, b.amount, b.angleDeg].some(Number.isNaN));
   return bad === -1 ? shown : `Reading ${bad + 1} is not whole: it has an amount and an angle for each plane.`;
 }
@@ -83,9 +83,13 @@ export function ShownRows({ machine, caption, rows, onChange }: ShownRowsProps):
             </th>
             {shownCells(machine).map(([key, name]) => (
               <td key={key} className="w-28">
-                <NumberField
+                <QuantityField
                   hideLabel
                   label={`Reading ${i + 1}, ${name}`}
+                  unit={key.endsWith('Deg') ? '°' : MACHINE_UNITS[machine.spec.unit]}
+                  asShown
+                  hideUnit
+                  mayExceed={key.endsWith('Amount')}
                   value={row[key]}
                   onChange={(event) => onChange(rows.map((one, k) => (k === i ? { ...one, [key]: event.target.value } : one)))}
                 />

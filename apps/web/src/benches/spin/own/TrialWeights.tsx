@@ -7,12 +7,13 @@ import {
   latestOn,
   toHeavyDeg,
   toPolar,
-  typedNumber,
+  typedQuantity,
   type InfluenceResult,
   type Planes,
   type PlaneUnbalance,
   type SupportReading,
   type TrialRun,
+  type Unit,
 } from '@tare/core';
 import { Plus, Trash2 } from 'lucide-react';
 import { useState, type ReactNode } from 'react';
@@ -21,7 +22,8 @@ import { useWrite } from '../../../api/useWrite.js';
 import { ProblemError } from '../../../api/problem.js';
 import { useOpenJob } from '../../../shell/JobContext.js';
 import { Button } from '../../../ui/Button.js';
-import { Field, NumberField } from '../../../ui/Field.js';
+import { Field } from '../../../ui/Field.js';
+import { QuantityField } from '../../../ui/QuantityField.js';
 import { Note, ProblemNotice } from '../../../ui/Notice.js';
 import { useDraft } from '../../../ui/useDraft.js';
 import { useWho } from '../../../ui/WhoFirst.js';
@@ -68,7 +70,7 @@ export function TrialWeights({ machine }: { readonly machine: Machine }): ReactN
         machineId: machine.id,
         rotorClass,
         planes,
-        speedRpm: typedNumber(speed),
+        speedRpm: typedQuantity(speed, 'rpm'),
         runs: read as TrialRun[],
         jobId: sheet.id,
         supports: latestOn(sheet.decisions, 'spin.supports') ?? null,
@@ -109,7 +111,7 @@ export function TrialWeights({ machine }: { readonly machine: Machine }): ReactN
           </p>
           <div className="flex flex-wrap items-end gap-3">
             <Field label="For which kind of rotor" className="w-72" value={rotorClass} onChange={(event) => setRotorClass(event.target.value)} />
-            <NumberField label="At the speed" unit="rpm" className="w-36" value={speed} onChange={(event) => setSpeed(event.target.value)} />
+            <QuantityField label="At the speed" unit="rpm" className="w-36" value={speed} onChange={(event) => setSpeed(event.target.value)} />
             <Button disabled={personId === null || entry.isPending} onClick={keep}>
               Keep this calibration
             </Button>
@@ -139,7 +141,7 @@ function worked(runs: readonly TrialRun[]): InfluenceResult | string {
 function trialOf(run: Run, { radiusAMm, radiusBMm }: Planes): PlaneUnbalance | null {
   const weight = (grams: string, deg: string, radiusMm: number): ReturnType<typeof fromPolar> | null => {
     if (grams.trim() === '') return { re: 0, im: 0 };
-    const [g, at] = [typedNumber(grams), typedNumber(deg)];
+    const [g, at] = [typedQuantity(grams, 'g'), typedQuantity(deg, '°')];
     return Number.isNaN(g) || Number.isNaN(at) ? null : fromPolar(g * radiusMm, at);
   };
   const [a, b] = [weight(run.aGrams, run.aDeg, radiusAMm), weight(run.bGrams, run.bDeg, radiusBMm)];
@@ -154,9 +156,9 @@ function trialRunOf(run: Run, machine: Machine, planes: Planes): TrialRun | null
 }
 
 function typedReading({ left, leftDeg, right, rightDeg }: Run, { spec }: Machine): SupportReading | null {
-  const numbers = [left, leftDeg, right, rightDeg].map(typedNumber) as [number, number, number, number];
-  if (numbers.some(Number.isNaN)) return null;
-  const [l, lDeg, r, rDeg] = numbers;
+  const [l, r] = [typedQuantity(left, ''), typedQuantity(right, '')];
+  const [lDeg, rDeg] = [typedQuantity(leftDeg, '°'), typedQuantity(rightDeg, '°')];
+  if ([l, lDeg, r, rDeg].some(Number.isNaN)) return null;
   return { left: fromPolar(l, toHeavyDeg(lDeg, spec.convention)), right: fromPolar(r, toHeavyDeg(rDeg, spec.convention)) };
 }
 
@@ -173,8 +175,8 @@ function RunRow({ number, guide, run, machine, onChange, onRemove }: RunRowProps
   const { sheet } = useOpenJob();
   const [problem, setProblem] = useState<string | null>(null);
   const [doneRatio, setDoneRatio] = useState<number | null>(null);
-  const field = (key: Exclude<keyof Run, 'recorded'>, label: string, unit: string): ReactNode => (
-    <NumberField label={`Run ${number}, ${label}`} unit={unit} value={run[key]} onChange={(event) => onChange({ [key]: event.target.value })} />
+  const field = (key: Exclude<keyof Run, 'recorded'>, label: string, unit: Unit): ReactNode => (
+    <QuantityField label={`Run ${number}, ${label}`} unit={unit} value={run[key]} onChange={(event) => onChange({ [key]: event.target.value })} />
   );
   const hear = async (file: File): Promise<void> => {
     try {

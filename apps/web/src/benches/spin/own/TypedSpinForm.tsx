@@ -1,12 +1,12 @@
 import type { Calibration, Machine, ShownPair } from '@tare/contract';
-import { hungUnbalance, typedNumber, usuallyMounted, whyTypeTwice, type WhyTwice } from '@tare/core';
+import { hungUnbalance, typedQuantity, usuallyMounted, whyTypeTwice, type WhyTwice } from '@tare/core';
 import { Plus } from 'lucide-react';
 import { useState, type ReactNode } from 'react';
 import { useRereadMachines } from '../../../api/machines.js';
 import { useWrite } from '../../../api/useWrite.js';
 import { useOpenJob } from '../../../shell/JobContext.js';
 import { Button } from '../../../ui/Button.js';
-import { NumberField } from '../../../ui/Field.js';
+import { QuantityField } from '../../../ui/QuantityField.js';
 import { ProblemNotice } from '../../../ui/Notice.js';
 import { useDraft } from '../../../ui/useDraft.js';
 import { useWho } from '../../../ui/WhoFirst.js';
@@ -14,6 +14,7 @@ import { useCautions } from '../Cautions.js';
 import { useHung } from '../useHung.js';
 import { useSpinSetUp } from '../useSpinSetUp.js';
 import { BLANK_ROW, readRows, shownCells, shownOf, ShownRows, type ShownRow } from './ShownRows.js';
+import { MACHINE_UNITS } from './unitWords.js';
 
 /** Readings that tell their own scatter; one is enough where it is known. */
 const ENOUGH_READINGS = 4;
@@ -51,11 +52,11 @@ export function TypedSpinForm({ machine, calibration }: { readonly machine: Mach
   const rows = draft === '' ? Array.from({ length: usual }, () => BLANK_ROW) : (JSON.parse(draft) as ShownRow[]);
   const set = (next: readonly ShownRow[]): void => setDraft(JSON.stringify(next));
   const submit = (): void => {
-    const speedRpm = typedNumber(speed);
+    const speedRpm = typedQuantity(speed, 'rpm');
     const { slowestRpm, fastestRpm } = machine.spec;
     if (!(speedRpm >= slowestRpm && speedRpm <= fastestRpm))
       return setProblem(`${machine.spec.name} spins between ${slowestRpm} and ${fastestRpm} rpm.`);
-    const repeats = readRows(rows);
+    const repeats = readRows(rows, machine);
     if (typeof repeats === 'string') return setProblem(repeats);
     setProblem(null);
     if (personId === null) return undefined;
@@ -71,7 +72,7 @@ export function TypedSpinForm({ machine, calibration }: { readonly machine: Mach
       return setAgain(BLANK_ROW);
     }
     if (repeats.length === 1 && again !== null) {
-      const differs = firstDifference(repeats[0]!, shownOf(again));
+      const differs = firstDifference(repeats[0]!, shownOf(again, machine));
       if (differs !== null)
         return setProblem(`${differs} is not the same both times. Look at the machine once more and put right whichever is wrong.`);
     }
@@ -107,7 +108,7 @@ export function TypedSpinForm({ machine, calibration }: { readonly machine: Mach
       <div className="grid items-start gap-4 xl:grid-cols-[minmax(0,1fr)_36rem]">
         {cautions}
         <div className="grid gap-2">
-          <NumberField label="Balancing speed" unit="rpm" className="w-44" value={speed} onChange={(event) => setSpeed(event.target.value)} />
+          <QuantityField label="Balancing speed" unit="rpm" className="w-44" value={speed} onChange={(event) => setSpeed(event.target.value)} />
           <ShownRows
             machine={machine}
             caption={`What ${machine.spec.name} shows, ${usual === 1 ? 'once or of repeated spins' : 'of four spins or more, so that its scatter is known'}`}
@@ -120,10 +121,13 @@ export function TypedSpinForm({ machine, calibration }: { readonly machine: Mach
               <p className="font-semibold">{`${WHY_TWICE[why]} Look at the machine and type it once more.`}</p>
               <div className="flex flex-wrap items-end gap-2">
                 {shownCells(machine).map(([key, name]) => (
-                  <NumberField
+                  <QuantityField
                     key={key}
                     label={`Once more, ${name}`}
                     className="w-30"
+                    unit={key.endsWith('Deg') ? '°' : MACHINE_UNITS[machine.spec.unit]}
+                    asShown
+                    mayExceed={key.endsWith('Amount')}
                     value={again[key]}
                     onChange={(event) => setAgain({ ...again, [key]: event.target.value })}
                   />

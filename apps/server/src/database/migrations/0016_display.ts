@@ -1,0 +1,25 @@
+import type { Knex } from 'knex';
+
+/** In which units somebody types and reads. */
+export async function up(db: Knex): Promise<void> {
+  await db.raw(/* sql */ `
+    create table person_display (
+      id uuid not null unique references write_id (id),
+      shop_id uuid not null references shop (id),
+      whose uuid not null,
+      version integer not null constraint person_display_version_counts check (version > 0),
+      display jsonb not null,
+      person_id uuid not null,
+      created_at timestamptz not null default clock_timestamp(),
+      primary key (whose, version),
+      foreign key (shop_id, whose) references person (shop_id, id),
+      foreign key (shop_id, person_id) references person (shop_id, id)
+    );
+    create index person_display_shop on person_display (shop_id, whose, version desc);
+    create trigger tell_changed after insert on person_display for each row execute function tell_changed('')
+  `);
+}
+
+export async function down(db: Knex): Promise<void> {
+  await db.raw('drop table person_display');
+}

@@ -1,0 +1,118 @@
+import type { Unit } from '@tare/core';
+import { useState, type KeyboardEvent, type ReactNode, type Ref } from 'react';
+import { useController, type Control, type FieldPath, type FieldValues } from 'react-hook-form';
+import { Field } from './Field.js';
+import { useQuantityText } from './useQuantityText.js';
+
+interface QuantityFieldProps {
+  readonly label: string;
+  /** In which unit the number is kept; it also says what is wanted: a length, a mass. */
+  readonly unit: Unit;
+  readonly value: string;
+  /** Told as by an ordinary field: the quantity as it was typed, with its unit where that is not this one. */
+  readonly onChange: (event: { readonly target: { readonly value: string } }) => void;
+  readonly onBlur?: () => void;
+  readonly inputRef?: Ref<HTMLInputElement>;
+  readonly isBit?: boolean;
+  readonly pinsDeg?: readonly number[];
+  readonly asShown?: boolean;
+  readonly mayExceed?: boolean;
+  /** What stands behind it where its unit has no word of its own: baud, mm/s. */
+  readonly unitWords?: string;
+  readonly onKeyDown?: (event: KeyboardEvent<HTMLInputElement>) => void;
+  readonly hint?: string | undefined;
+  readonly problem?: string | undefined;
+  readonly hideLabel?: boolean;
+  /** The unit stands at the head of its column. */
+  readonly hideUnit?: boolean;
+  readonly className?: string;
+  readonly disabled?: boolean;
+  readonly autoFocus?: boolean;
+  readonly placeholder?: string;
+  readonly name?: string;
+}
+
+/**
+ * The one field for a quantity: takes it as people say it, in their units, and shows what it understood before it is kept. A touch on
+ * the unit turns it to the other system, for this field.
+ */
+export function QuantityField({
+  unit,
+  value,
+  onChange,
+  onBlur,
+  inputRef,
+  isBit,
+  pinsDeg,
+  asShown,
+  mayExceed,
+  unitWords,
+  hideUnit = false,
+  hint,
+  problem,
+  ...field
+}: QuantityFieldProps): ReactNode {
+  const [left, setLeft] = useState(false);
+  const typed = useQuantityText({ unit, value, onText: (text) => onChange({ target: { value: text } }), isBit, pinsDeg, asShown, mayExceed });
+  const { refusal, sayGr, turnUnit } = typed;
+  return (
+    <Field
+      {...field}
+      inputMode="decimal"
+      isFigure
+      ref={inputRef}
+      value={typed.shown}
+      onChange={(event) => {
+        setLeft(false);
+        typed.type(event.target.value);
+      }}
+      onBlur={() => {
+        setLeft(true);
+        onBlur?.();
+      }}
+      unit={hideUnit ? '' : (unitWords ?? typed.shownUnit)}
+      onUnit={turnUnit ?? undefined}
+      hint={typed.understood ?? hint}
+      problem={
+        refusal !== null && (left || problem !== undefined)
+          ? refusal
+          : (problem ?? (left && typed.isNoNumber ? 'A number is wanted here.' : undefined))
+      }
+      below={sayGr && <GrainOrGram onSay={sayGr} />}
+    />
+  );
+}
+
+export function GrainOrGram({ onSay }: { readonly onSay: (gr: 'grain' | 'g') => void }): ReactNode {
+  return (
+    <p className="mt-1 flex flex-wrap items-center gap-x-3">
+      By gr, which do you mean?
+      {(['grain', 'g'] as const).map((gr) => (
+        <button key={gr} type="button" className="min-h-11 font-semibold underline underline-offset-4" onClick={() => onSay(gr)}>
+          {gr === 'g' ? 'gram' : 'grain'}
+        </button>
+      ))}
+    </p>
+  );
+}
+
+type FormQuantityProps<F extends FieldValues> = Omit<QuantityFieldProps, 'value' | 'onChange' | 'onBlur' | 'inputRef' | 'problem' | 'name'> & {
+  readonly control: Control<F>;
+  readonly name: FieldPath<F>;
+};
+
+/** The same in a form that react-hook-form holds. */
+export function FormQuantity<F extends FieldValues>({ control, name, ...field }: FormQuantityProps<F>): ReactNode {
+  const { field: input, fieldState } = useController({ control, name });
+  return (
+    <QuantityField
+      {...field}
+      name={name}
+      value={input.value}
+      onChange={input.onChange}
+      onBlur={input.onBlur}
+      inputRef={input.ref}
+      problem={fieldState.error?.message}
+    />
+  );
+}

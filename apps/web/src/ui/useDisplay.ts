@@ -1,0 +1,60 @@
+import type { Display } from '@tare/contract';
+import { figureIn, METRIC, sayIn, shownUnit, type Systems, type Unit } from '@tare/core';
+import { useMemo } from 'react';
+import { useAtTheBench } from '../api/person.js';
+import type { ProblemError } from '../api/problem.js';
+import { useShop } from '../api/queries.js';
+import { useWrite } from '../api/useWrite.js';
+
+interface HowShown {
+  readonly systems: Systems;
+  readonly gr: Display['gr'];
+  /** In which unit this person types and reads what is kept in that one. */
+  readonly unit: (keptIn: Unit) => Unit;
+  /** A figure with its unit, as good as so many places of the unit it is kept in. */
+  readonly say: (value: number, keptIn: Unit, places: number) => string;
+  /** A figure whose unit stands in the head of its column. */
+  readonly figure: (value: number, keptIn: Unit, places: number) => string;
+}
+
+const NOT_SAID: Display = { systems: METRIC, gr: null };
+
+/** In which units whoever is at the bench types and reads; metric until they say otherwise. */
+export function useDisplay(): HowShown {
+  const { data: shop } = useShop();
+  const { personId } = useAtTheBench();
+  const { systems, gr } = (personId === null ? undefined : shop?.displays[personId]) ?? NOT_SAID;
+  return useMemo(
+    () => ({
+      systems,
+      gr,
+      unit: (keptIn) => shownUnit(keptIn, systems),
+      say: (value, keptIn, places) => sayIn(systems, value, keptIn, places),
+      figure: (value, keptIn, places) => figureIn(systems, value, keptIn, places),
+    }),
+    [systems, gr],
+  );
+}
+
+interface DisplayChange {
+  readonly change: (change: Partial<Display>) => void;
+  /** Nobody is at the bench. */
+  readonly blocked: boolean;
+  readonly error: ProblemError | null;
+}
+
+/** Remembers a choice of units for whoever is at the bench. */
+export function useDisplayChange(): DisplayChange {
+  const { data: shop } = useShop();
+  const { personId } = useAtTheBench();
+  const { mutate, error } = useWrite('PUT shop/display');
+  return {
+    change: (change) => {
+      if (personId === null) return;
+      const { version: baseVersion = 0, ...before } = { ...NOT_SAID, ...shop?.displays[personId] };
+      mutate({ personId, baseVersion, ...before, ...change });
+    },
+    blocked: personId === null,
+    error,
+  };
+}

@@ -1,0 +1,113 @@
+import { inUnit, METRIC, otherUnit, readBit, readQuantity, sayIn, type ReadQuantity, type Unit } from '@tare/core';
+import { useState } from 'react';
+import { useDisplay, useDisplayChange } from './useDisplay.js';
+
+export interface QuantityText {
+  /** The unit of the number that the owner's text stands for; of a bare one too. */
+  readonly unit: Unit;
+  /** The quantity as it was typed, with its unit where that is another; text that is no quantity as it stands. */
+  readonly value: string;
+  readonly onText: (text: string) => void;
+  /** A drill's diameter: "#7", "F" and "5/16" are its names. */
+  readonly isBit?: boolean | undefined;
+  /** Where the crankpins are, for "20 from pin 3". */
+  readonly pinsDeg?: readonly number[] | undefined;
+  /** As a device shows it: always in this unit, whatever somebody likes to read. */
+  readonly asShown?: boolean | undefined;
+  /** ">100" says that it is at least that. */
+  readonly mayExceed?: boolean | undefined;
+}
+
+export interface TypedQuantity {
+  /** What stands in the field. */
+  readonly shown: string;
+  /** What a bare number is in. */
+  readonly shownUnit: Unit;
+  readonly type: (raw: string) => void;
+  /** What was understood, where it is not simply what stands there. */
+  readonly understood: string | null;
+  /** No number can be read there. */
+  readonly isNoNumber: boolean;
+  /** Why the number that is read is no such quantity. */
+  readonly refusal: string | null;
+  /** "gr" stands there, and nobody said yet what it means here. */
+  readonly sayGr: ((gr: 'grain' | 'g') => void) | null;
+  /** Takes bare numbers in the other system, in this field; null where there is none. */
+  readonly turnUnit: (() => void) | null;
+}
+
+const PLAIN = /^[+\-\u2212]?(\d+[.,]?\d*|[.,]\d+)$/;
+const GR = /grs?\.?(?!\p{L})/iu;
+
+/** The text of a quantity being typed: read as it is said, in the units of whoever types it, and handed on so that it means the same to anybody. */
+export function useQuantityText({ unit, value, onText, isBit = false, pinsDeg, asShown = false, mayExceed = false }: QuantityText): TypedQuantity {
+  const display = useDisplay();
+  const { change: changeDisplay } = useDisplayChange();
+  const [turned, setTurned] = useState(false);
+  const [said, setSaid] = useState<{ readonly handed: string; readonly raw: string } | null>(null);
+  const usual = asShown ? unit : display.unit(unit);
+  const other = asShown ? null : otherUnit(unit);
+  const shownUnit = turned && other !== null ? (usual === unit ? other : unit) : usual;
+  const read = (raw: string, bare: Unit, gr = display.gr): ReadQuantity =>
+    isBit ? readBit(raw, bare) : readQuantity(raw, unit, { bare, gr, ...(pinsDeg ? { pinsDeg } : {}) });
+
+  /** What means the same where nobody knows of this field's unit, of pins or of drills. */
+  const handedOn = (raw: string, bare: Unit, gr = display.gr): string => {
+    const found = read(raw, bare, gr);
+    if (found.kind !== 'quantity') return raw;
+    for (const text of [raw, `${raw.trim()} ${bare}`]) {
+      const alone = readQuantity(text, unit);
+      if (alone.kind === 'quantity' && alone.value === found.value) return text;
+    }
+    return String(Number(found.value.toPrecision(12)));
+  };
+  const take = (raw: string, bare = shownUnit, gr = display.gr): void => {
+    const handed = handedOn(raw, bare, gr);
+    setSaid({ handed, raw });
+    onText(handed);
+  };
+
+  const shown = said?.handed === value ? said.raw : inShownUnit(value, unit, shownUnit);
+  const found = read(mayExceed ? shown.replace(/^\s*[>≥]/, '') : shown, shownUnit);
+  return {
+    shown,
+    shownUnit,
+    type: take,
+    understood: found.kind === 'quantity' && !PLAIN.test(shown.trim()) ? `= ${inBoth(found.value, unit, usual)}` : null,
+    refusal: found.kind === 'refused' ? found.sentence : null,
+    isNoNumber: found.kind === 'notANumber',
+    sayGr:
+      found.kind === 'grainOrGram'
+        ? (gr) => {
+            changeDisplay({ gr });
+            take(shown.replace(GR, gr), shownUnit, gr);
+          }
+        : null,
+    turnUnit:
+      other === null
+        ? null
+        : () => {
+            setTurned(!turned);
+            if (said?.handed === value) take(shown, shownUnit === unit ? other : unit);
+          },
+  };
+}
+
+/** A text that came from elsewhere, as this field's unit has it. */
+function inShownUnit(value: string, unit: Unit, shownUnit: Unit): string {
+  if (shownUnit === unit) return value;
+  const read = readQuantity(value, unit);
+  if (read.kind !== 'quantity') return value;
+  const bare = value.trim().endsWith(` ${shownUnit}`) ? value.trim().slice(0, -shownUnit.length - 1) : null;
+  return bare !== null && PLAIN.test(bare) ? bare : String(Number(inUnit(read.value, unit, shownUnit).toPrecision(6)));
+}
+
+/** In the unit that is usual here, and in the one it is kept in where that is another. */
+function inBoth(value: number, unit: Unit, usual: Unit): string {
+  const kept = sayIn(METRIC, Number(value.toPrecision(6)), unit, placesOf(Number(value.toPrecision(6))));
+  if (usual === unit) return kept;
+  const there = Number(inUnit(value, unit, usual).toPrecision(6));
+  return `${sayIn(METRIC, there, usual, placesOf(there))} (${kept})`;
+}
+
+const placesOf = (value: number): number => Math.min(6, String(value).split('.')[1]?.length ?? 0);
