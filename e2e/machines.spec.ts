@@ -176,7 +176,7 @@ test('set-up, trial weights and spin on the stand-in bench; a loose bob shows', 
     await page.getByLabel('Right support at').fill('240');
     await expect(page.getByText(/Left \d+ N of weight, \d+ N of turning pull as it is known/)).toBeVisible();
     await page.getByRole('button', { name: 'Keep these distances' }).click();
-    await expect(page.getByText('supports at −240 and 240 mm')).toBeVisible();
+    await expect(page.getByText('supports at −240 mm and 240 mm')).toBeVisible();
     await expect(
       page.getByText(/the left support carries up to \d+ N and the right one \d+ N; each of Old bench with a logger.* carries/),
     ).toBeVisible();

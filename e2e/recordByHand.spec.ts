@@ -22,7 +22,7 @@ test('a needle is calibrated on the crank itself: its run without weights is the
     await page.getByLabel('Left support at').fill(String(planes.zAMm - 30));
     await page.getByLabel('Right support at').fill(String(planes.zBMm + 30));
     await page.getByRole('button', { name: 'Keep these distances' }).click();
-    await expect(page.getByText('supports at −225 and 225 mm')).toBeVisible();
+    await expect(page.getByText('supports at −225 mm and 225 mm')).toBeVisible();
   });
 
   await test.step('three runs, typed', async () => {
@@ -58,7 +58,7 @@ test('a needle is calibrated on the crank itself: its run without weights is the
     await page.getByText('How it lies in the machine').click();
     await page.getByLabel('Right support at').fill('195');
     await page.getByRole('button', { name: 'Keep these distances' }).click();
-    await expect(page.getByText('supports at −225 and 195 mm')).toBeVisible();
+    await expect(page.getByText('supports at −225 mm and 195 mm')).toBeVisible();
     await page.getByText('How it lies in the machine').click();
     await expect(page.getByRole('button', { name: 'Keep this reading' })).toHaveCount(0);
     await page.getByLabel('Calibrated by').selectOption({ index: 1 });

@@ -45,6 +45,7 @@ export function sheetOf(layoutId: LayoutId, more: Partial<JobSheet> = {}): JobSh
     plans: [],
     holes: [],
     signOffs: [],
+    said: {},
     photos: [],
     ...more,
   };

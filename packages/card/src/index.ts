@@ -19,6 +19,7 @@ export { textOf } from './card/cardDocument.js';
 export { personIn, type CardNames, type Named } from './card/cardNames.js';
 export { cardPhotoIds } from './card/cardPhotoIds.js';
 export { jobCard } from './card/jobCard.js';
+export { cardIn } from './card/cardIn.js';
 export { cardDifferences } from './card/cardDifferences.js';
 export { cutMetals, metalAfter, takenBy } from './card/cutMetals.js';
 export { arcMiddle, heap, holeEllipse, LEFT, placeAt, rimScale, stretches, TOP, TURN_WIDTH, xOf, type RimScale } from './draw/rimLayout.js';

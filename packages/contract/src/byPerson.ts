@@ -1,5 +1,6 @@
 import Joi from 'joi';
 import { idSchema, named } from './ids.js';
+import { saidSchema, type Said } from './said.js';
 
 /** Who makes an entry; every entry says so. */
 export interface ByPerson {
@@ -34,8 +35,10 @@ export function sentBy(entry: unknown): Sent {
 /** Every write has an id of its own, made by whoever makes it: sent twice it is one, and answered alike. */
 export interface Write extends ByPerson {
   readonly id: string;
+  /** What of it was typed otherwise than it is kept. */
+  readonly said?: Said;
 }
-export const write = { id: idSchema, personId };
+export const write = { id: idSchema, personId, said: saidSchema };
 
 /** A change of something that has versions: made against the one that was on the screen, so that nobody's change is lost unseen. */
 export interface Change extends Write {

@@ -2,6 +2,7 @@ export { PERSON_HEADER, sentBy, type Sent, type Amends, type Attribution, type W
 export { Device } from './device.js';
 export { newDeviceSchema, type NewDevice, type Reach, type ReachAnswer, type ShopDevice } from './devices.js';
 export { ROUTE_ROLES, type Role } from './roles.js';
+export type { Said } from './said.js';
 export { displayChangeSchema, type Display, type DisplayChange } from './display.js';
 export { fittingsChangeSchema, type FittingsChange, type ShopFittings, type TrialPiece } from './fittings.js';
 export { bitsChangeSchema, newPersonSchema, pickedSchema, type BitsChange, type Picked } from './shop.js';

@@ -1,7 +1,8 @@
-import { LAYOUT_IDS, ROTATIONS, TOLERANCE_SCHOOLS, type Crankpin, type Cylinder, type JobSpec } from '@tare/core';
+import { LAYOUT_IDS, ROTATIONS, SYSTEMS, TOLERANCE_SCHOOLS, type Crankpin, type Cylinder, type JobSpec } from '@tare/core';
 import Joi from 'joi';
 import { crankSchema, zMm } from './crankMetal.js';
 import { named } from './ids.js';
+import { saidSchema } from './said.js';
 
 const text = (name: string, most: number): Joi.StringSchema => named(Joi.string().pattern(/\S/).max(most).required(), name);
 const number = (name: string): Joi.NumberSchema => named(Joi.number().required(), name);
@@ -53,4 +54,6 @@ export const jobSpecSchema = Joi.object<JobSpec, true>({
   tolerance: toleranceChoiceSchema.required(),
   matchToleranceG: number('The matching tolerance').greater(0).max(100),
   crank: crankSchema.required(),
+  printIn: named(Joi.string().valid(...SYSTEMS), 'The units of the prints'),
+  said: saidSchema,
 });

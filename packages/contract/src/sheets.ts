@@ -31,6 +31,7 @@ import type { Display } from './display.js';
 import type { ShopFittings } from './fittings.js';
 import type { Source } from './instruments.js';
 import type { ShownPair } from './machines.js';
+import type { Said } from './said.js';
 
 export interface Person {
   readonly id: string;
@@ -183,6 +184,8 @@ export interface JobRecord extends Attribution {
   readonly voids: readonly VoidEntry[];
   readonly signOffs: readonly SignOffEntry[];
   readonly photos: readonly PhotoEntry[];
+  /** What was typed otherwise than it is kept, by the entry’s id. */
+  readonly said: Readonly<Record<string, Said>>;
 }
 
 type AsItCounts = 'readings' | 'parts' | 'spins';

@@ -3,7 +3,7 @@ export { over, times } from './units/complex.js';
 export { toPolar, fromPolar, add, subtract, scale, ZERO, type Polar, type Vector } from './units/vector.js';
 export { gmmToOzin, newtonsToLbf } from './units/convert.js';
 export { parseDecimal } from './units/parseDecimal.js';
-export { readBit } from './units/quantity/bit.js';
+export { readBit, sayBit } from './units/quantity/bit.js';
 export { readQuantity, typedQuantity, type ReadQuantity } from './units/quantity/read.js';
 export { placesByDivision, placesByError, sayNumber, sharedOut } from './units/quantity/say.js';
 export {
@@ -19,7 +19,7 @@ export {
   type System,
   type Systems,
 } from './units/quantity/systems.js';
-export { inUnit, type Unit } from './units/quantity/unit.js';
+export { inUnit, isUnit, type Unit } from './units/quantity/unit.js';
 export { checkNumber, CoreError } from './units/check.js';
 export type { Working } from './units/working.js';
 

@@ -1,5 +1,5 @@
 import { Controller, Get, Param, Query, Res } from '@nestjs/common';
-import { rimMapSvg } from '@tare/card';
+import { cardIn, rimMapSvg } from '@tare/card';
 import { CARD_PAPERS, type CardPaper, type JobCard, type SignedCard } from '@tare/contract';
 import type { Response } from 'express';
 import Joi from 'joi';
@@ -50,7 +50,8 @@ export class CardsController {
   async pdf(@Param('jobId', IdPipe) jobId: string, @Query() query: Record<string, string>, @Res() response: Response): Promise<void> {
     const { paper, signOffId } = checked<PdfQuery>(pdfQuerySchema, query, null);
     const { sheet, figures, card: fresh } = await this.cards.fresh(jobId);
-    const card = signOffId === undefined ? fresh : await this.cards.signedOne(jobId, signOffId);
+    const kept = signOffId === undefined ? fresh : await this.cards.signedOne(jobId, signOffId);
+    const card = cardIn(kept, sheet.spec.printIn);
     // The map shows the crank as it is: beside a card of another day it would say something else.
     const isNow = signOffId === undefined || (fresh.signed !== null && signOffId === sheet.signOffs.at(-1)?.id);
     const rimMap =

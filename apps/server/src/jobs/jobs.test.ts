@@ -142,3 +142,24 @@ describe('the shop', () => {
     expect((await put(2, { systems: { ...INCH, length: 'cubits' } })).body).toMatchObject({ errors: [{ field: 'systems.length' }] });
   });
 });
+
+describe('what was typed otherwise than it is kept', () => {
+  it('is kept with the entry, once, and told with the job', async () => {
+    const job = await server.job();
+    const piston = job.parts.find(({ kind }) => kind === 'piston')!;
+    const reading = { id: randomUUID(), personId: server.personId, partId: piston.id, measure: 'mass', valueG: 510.29141625, cutId: null };
+    const sent = { ...reading, said: { valueG: '1 lb 2 oz' } };
+    expect((await server.post(`jobs/${job.id}/readings`, sent)).status).toBe(201);
+    expect((await server.post(`jobs/${job.id}/readings`, sent)).status).toBe(201);
+    expect((await server.sheet(job.id)).said).toEqual({ [reading.id]: { valueG: '1 lb 2 oz' } });
+    const plain = { ...reading, id: randomUUID(), valueG: 510 };
+    expect((await server.post(`jobs/${job.id}/readings`, plain)).status).toBe(201);
+    expect(Object.keys((await server.sheet(job.id)).said)).toEqual([reading.id]);
+  });
+  it('is no place to keep anything else', async () => {
+    const job = await server.job();
+    const partId = job.parts[0]!.id;
+    const sent = { id: randomUUID(), personId: server.personId, partId, measure: 'mass', valueG: 510, cutId: null, said: { valueG: 'x'.repeat(81) } };
+    expect((await server.post(`jobs/${job.id}/readings`, sent)).status).toBe(400);
+  });
+});

@@ -1,4 +1,4 @@
-import type { DecisionEntry, JobRecord } from '@tare/contract';
+import type { DecisionEntry, JobRecord, Said } from '@tare/contract';
 import { USUAL_DRILL, type DrillErrors, type JobSpec, type UsualBobChoices } from '@tare/core';
 import { group } from 'd3-array';
 import type { Knex } from 'knex';
@@ -59,8 +59,9 @@ export async function loadRecords(db: Knex, shopId: string, jobIds: readonly str
     () => ledger<VoidRow & { job_id: string }>(db, 'entry_void', ids),
     () => selectSignOffs(db, ids),
     () => selectPhotos(db, ids),
+    () => selectSaid(db, ids),
   ] as const;
-  const [parts, readings, partCuts, decisions, spins, hungWeights, plans, holes, voids, signOffs, photos] = await inTurn(db, ledgers);
+  const [parts, readings, partCuts, decisions, spins, hungWeights, plans, holes, voids, signOffs, photos, said] = await inTurn(db, ledgers);
   const own = <R extends { job_id: string }>(rows: readonly R[]): ((id: string) => R[]) => {
     const byJob = group(rows, (row) => row.job_id);
     return (id) => byJob.get(id) ?? [];
@@ -77,6 +78,7 @@ export async function loadRecords(db: Knex, shopId: string, jobIds: readonly str
     voids: own(voids),
     signOffs: own(signOffs),
     photos: own(photos),
+    said: own(said),
   };
   return jobs.map((job) => ({
     id: job.id,
@@ -97,6 +99,7 @@ export async function loadRecords(db: Knex, shopId: string, jobIds: readonly str
     holes: of.holes(job.id).map(holeFromRow),
     voids: of.voids(job.id).map(voidFromRow),
     signOffs: of.signOffs(job.id).map(signOffFromRow),
+    said: Object.fromEntries(of.said(job.id).map((row) => [row.entry_id, row.said])),
   }));
 }
 
@@ -129,6 +132,9 @@ async function selectJobs(db: Knex, shopId: string, jobIds: readonly string[]): 
 
 const ledger = <R>(db: Knex, table: string, jobIds: readonly string[]): Promise<R[]> =>
   db(table).whereIn('job_id', jobIds).orderBy('seq').select('*');
+
+const selectSaid = (db: Knex, jobIds: readonly string[]): Promise<{ job_id: string; entry_id: string; said: Said }[]> =>
+  db('as_said').join('write_id', 'write_id.id', 'as_said.entry_id').whereIn('write_id.job_id', jobIds).select('write_id.job_id', 'entry_id', 'said');
 
 /** Sign-offs without the facts and the card that were signed: only the card's own pages want those. */
 const selectSignOffs = (db: Knex, jobIds: readonly string[]): Promise<SignOffRow[]> =>

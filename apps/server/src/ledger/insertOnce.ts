@@ -1,4 +1,5 @@
 import { createHash } from 'node:crypto';
+import type { Said } from '@tare/contract';
 import type { Knex } from 'knex';
 import stringify from 'safe-stable-stringify';
 import { ProblemException } from '../http/problem.js';
@@ -87,7 +88,16 @@ export async function register(trx: Knex.Transaction, write: OneWrite, partOf: s
     select set_config('tare.write_id', coalesce(:partOf::text, id::text), true) from fresh`,
     { id, shopId, jobId, kind, fingerprint, personId, partOf },
   );
-  return rows.length > 0 || !(await isKnown(trx, write));
+  const isNew = rows.length > 0 || !(await isKnown(trx, write));
+  const said = isNew ? saidIn(content) : null;
+  if (said) await trx('as_said').insert({ entry_id: id, said: JSON.stringify(said) });
+  return isNew;
+}
+
+/** What of a write was typed otherwise than it is kept; null for nothing. */
+function saidIn(content: unknown): Said | null {
+  const { said } = (typeof content === 'object' && content !== null ? content : {}) as { readonly said?: Said };
+  return said && Object.keys(said).length > 0 ? said : null;
 }
 
 /** Whether the very same write was made before. @throws ProblemException 409 for an id that belongs to something else, by name */

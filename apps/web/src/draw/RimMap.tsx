@@ -13,6 +13,7 @@ import {
   type Vector,
 } from '@tare/core';
 import { useId, useMemo, type ReactNode } from 'react';
+import { useDisplay, type Say } from '../ui/useDisplay.js';
 
 export interface RimMapProps {
   readonly crank: Crank;
@@ -39,6 +40,7 @@ const HALF_NAMES = 50;
  * planned, and on each plane's line a heap where the metal is too heavy.
  */
 export function RimMap({ crank: asItCame, tolerance, reading, drilled, planned, selectedId, half = false, onPick }: RimMapProps): ReactNode {
+  const { say } = useDisplay();
   const { crank, standing } = useMemo(() => metalNow(asItCame, drilled), [asItCame, drilled]);
   const scale = rimScale(crank, half ? HALF_HEIGHT : undefined);
   const letters = half ? HALF_LETTERS : 1;
@@ -59,7 +61,7 @@ export function RimMap({ crank: asItCame, tolerance, reading, drilled, planned, 
         viewBox={`${-namesWidth} ${half ? -12 : 0} ${namesWidth + LEFT + TURN_WIDTH + (half ? 30 : 16)} ${scale.height + (half ? 12 : 0)}`}
         className={`w-full ${onPick ? 'cursor-crosshair' : ''}`}
         role="img"
-        aria-label={label(reading, planes)}
+        aria-label={label(reading, planes, say)}
         onClick={({ currentTarget, clientX, clientY }) => {
           const toDrawing = currentTarget.getScreenCTM()?.inverse();
           if (!onPick || !toDrawing) return;
@@ -247,6 +249,7 @@ function HeapLabel({
   readonly vector: Vector;
   readonly radiusMm: number;
 }): ReactNode {
+  const { say } = useDisplay();
   const { amount, angleDeg } = toPolar(vector);
   // Near the right edge the words go to the left of the heap.
   const leftward = x > LEFT + TURN_WIDTH * 0.68;
@@ -262,16 +265,16 @@ function HeapLabel({
     >
       {letters > 1
         ? `${fixed(amount / radiusMm, 2)} g @ ${degrees(angleDeg)}`
-        : `${fixed(amount / radiusMm, 2)} g at ${fixed(radiusMm, 0)} mm @ ${degrees(angleDeg)}`}
+        : `${fixed(amount / radiusMm, 2)} g at ${say(radiusMm, 'mm', 0)} @ ${degrees(angleDeg)}`}
     </text>
   );
 }
 
-function label(reading: RimMapProps['reading'], planes: Crank['planes']): string {
+function label(reading: RimMapProps['reading'], planes: Crank['planes'], say: Say): string {
   if (!reading) return 'Rim map of the crank, not spun yet';
   const plane = (name: string, p: PlaneKnown, radiusMm: number): string => {
     const { amount, angleDeg } = toPolar(p.meanGmm);
-    return `plane ${name} heavy by ${fixed(amount / radiusMm, 2)} g at ${fixed(radiusMm, 0)} mm radius at ${degrees(angleDeg)}`;
+    return `plane ${name} heavy by ${fixed(amount / radiusMm, 2)} g at ${say(radiusMm, 'mm', 0)} radius at ${degrees(angleDeg)}`;
   };
   return `Rim map: ${plane('A', reading.a, planes.radiusAMm)}, ${plane('B', reading.b, planes.radiusBMm)}`;
 }

@@ -5,9 +5,11 @@ import type { ReactNode } from 'react';
 import { Worked } from '../ui/Worked.js';
 import { bobLines, matchLines, spinLines, toleranceLine, weightLines, type CardLine } from './cardFigures.js';
 import { useOpenJob } from './JobContext.js';
+import { useDisplay } from '../ui/useDisplay.js';
 
 /** The running record of the job: what the customer gets at the end, growing as numbers come in. */
 export function Card(): ReactNode {
+  const { systems } = useDisplay();
   const { sheet, figures } = useOpenJob();
   const { spec } = sheet;
   const weights = weightLines(sheet, figures);
@@ -48,7 +50,7 @@ export function Card(): ReactNode {
                 key={hole.id}
                 line={{
                   label: `${name} at ${degrees(hole.angleDeg, 1)}`,
-                  text: `${hole.kind === 'radial' ? '' : `${NOUNS[wordOf(hole)]}, `}${shortSize(hole)} mm, ${gramsWords(metal)}`,
+                  text: `${hole.kind === 'radial' ? '' : `${NOUNS[wordOf(hole)]}, `}${shortSize(hole, systems)}, ${gramsWords(metal)}`,
                   working: cutWorking(hole, { rimRadiusMm, densityGPerCm3: densityOf(spec.crank, counterweight) }, metal),
                   personId: hole.personId,
                   at: hole.at,

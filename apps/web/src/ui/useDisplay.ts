@@ -6,13 +6,15 @@ import type { ProblemError } from '../api/problem.js';
 import { useShop } from '../api/queries.js';
 import { useWrite } from '../api/useWrite.js';
 
+/** A figure with its unit, as good as so many places of the unit it is kept in. */
+export type Say = (value: number, keptIn: Unit, places: number) => string;
+
 interface HowShown {
   readonly systems: Systems;
   readonly gr: Display['gr'];
   /** In which unit this person types and reads what is kept in that one. */
   readonly unit: (keptIn: Unit) => Unit;
-  /** A figure with its unit, as good as so many places of the unit it is kept in. */
-  readonly say: (value: number, keptIn: Unit, places: number) => string;
+  readonly say: Say;
   /** A figure whose unit stands in the head of its column. */
   readonly figure: (value: number, keptIn: Unit, places: number) => string;
 }

@@ -1,5 +1,6 @@
 import { inUnit, METRIC, otherUnit, readBit, readQuantity, sayIn, type ReadQuantity, type Unit } from '@tare/core';
 import { useState } from 'react';
+import { isPlainNumber } from './saidOf.js';
 import { useDisplay, useDisplayChange } from './useDisplay.js';
 
 export interface QuantityText {
@@ -36,7 +37,6 @@ export interface TypedQuantity {
   readonly turnUnit: (() => void) | null;
 }
 
-const PLAIN = /^[+\-\u2212]?(\d+[.,]?\d*|[.,]\d+)$/;
 const GR = /grs?\.?(?!\p{L})/iu;
 
 /** The text of a quantity being typed: read as it is said, in the units of whoever types it, and handed on so that it means the same to anybody. */
@@ -73,7 +73,7 @@ export function useQuantityText({ unit, value, onText, isBit = false, pinsDeg, a
     shown,
     shownUnit,
     type: take,
-    understood: found.kind === 'quantity' && !PLAIN.test(shown.trim()) ? `= ${inBoth(found.value, unit, usual)}` : null,
+    understood: found.kind === 'quantity' && !isPlainNumber(shown) ? `= ${inBoth(found.value, unit, usual)}` : null,
     refusal: found.kind === 'refused' ? found.sentence : null,
     isNoNumber: found.kind === 'notANumber',
     sayGr:
@@ -99,7 +99,7 @@ function inShownUnit(value: string, unit: Unit, shownUnit: Unit): string {
   const read = readQuantity(value, unit);
   if (read.kind !== 'quantity') return value;
   const bare = value.trim().endsWith(` ${shownUnit}`) ? value.trim().slice(0, -shownUnit.length - 1) : null;
-  return bare !== null && PLAIN.test(bare) ? bare : String(Number(inUnit(read.value, unit, shownUnit).toPrecision(6)));
+  return bare !== null && isPlainNumber(bare) ? bare : String(Number(inUnit(read.value, unit, shownUnit).toPrecision(6)));
 }
 
 /** In the unit that is usual here, and in the one it is kept in where that is another. */

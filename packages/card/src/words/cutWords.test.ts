@@ -34,7 +34,7 @@ it('counts a plan in words, each kind by itself', () => {
 it('says which bars and welds, and where; of none nothing', () => {
   const long = { ...bar, lengthMm: 30, depthMm: 30 };
   const name = (id: string): string => id.toUpperCase();
-  expect(broughtWords([long, { ...long, counterweightId: 'cw6' }, all[0]![1]], name)).toBe('2 slugs of 16 × 30 mm at CW1 and CW6');
+  expect(broughtWords([long, { ...long, counterweightId: 'cw6' }, all[0]![1]], name)).toBe('2 slugs of 16 × 30.0 mm at CW1 and CW6');
   expect(broughtWords([{ ...bar, lengthMm: 6.5, depthMm: 6.5 }], name)).toBe('1 slug of 16 × 6.5 mm at CW1');
   expect(broughtWords([all[5]![1]], name)).toBe('1 old hole welded shut at CW1');
   expect(broughtWords([all[0]![1]], name)).toBe('');

@@ -1,4 +1,18 @@
-import { besideRadiusMm, diameterOf, isRimCut, pointHeightMm, seatOf, type Cut, type CutKind, type HoleMetal, type RoundCut } from '@tare/core';
+import {
+  besideRadiusMm,
+  diameterOf,
+  isRimCut,
+  METRIC,
+  pointHeightMm,
+  sayBit,
+  sayIn,
+  seatOf,
+  type Cut,
+  type CutKind,
+  type HoleMetal,
+  type RoundCut,
+  type Systems,
+} from '@tare/core';
 import { fixed } from './numbers.js';
 
 /** What a cut is called by: a bar in an old hole is another thing to do than one in a new bore. */
@@ -52,38 +66,45 @@ export function asMeasured(cut: Cut, measuredMm: number): Cut {
 /** What `asMeasured` asks for. */
 export const toMeasureMm = (cut: Cut): number => (cut.kind === 'bar' ? cut.lengthMm : cut.depthMm);
 
-/** Its size without a sentence: "16 × 20.0", "0.8". */
-export const shortSize = (cut: Cut): string =>
-  isRimCut(cut) ? fixed(cut.depthMm, 1) : `${fixed(diameterOf(cut), 0)} × ${fixed(toMeasureMm(cut), 1)}`;
+/** "16 × 20.0 mm", "5/16 in × 12.0 mm". */
+function crossed(diameterMm: number, lengthMm: number, systems: Systems): string {
+  const [bit, length] = [sayBit(diameterMm, systems), sayIn(systems, lengthMm, 'mm', 1)];
+  return bit.endsWith(' mm') && length.endsWith(' mm') ? `${bit.slice(0, -3)} × ${length}` : `${bit} × ${length}`;
+}
+
+/** Its size without a sentence: "16 × 20.0 mm", "0.8 mm". */
+export const shortSize = (cut: Cut, systems = METRIC): string =>
+  isRimCut(cut) ? sayIn(systems, cut.depthMm, 'mm', 1) : crossed(diameterOf(cut), toMeasureMm(cut), systems);
 
 /** From where it goes in; empty for the middle of the rim's width. */
-export function fromWords(cut: RoundCut): string {
+export function fromWords(cut: RoundCut, systems = METRIC): string {
   const seat = seatOf(cut);
-  if (seat.from === 'rim') return seat.zMm === null ? '' : `from the rim, at ${fixed(seat.zMm, 1)} mm along the crank`;
+  if (seat.from === 'rim') return seat.zMm === null ? '' : `from the rim, at ${sayIn(systems, seat.zMm, 'mm', 1)} along the crank`;
   return seat.face === null ? 'in the side face' : `from the ${seat.face} face`;
 }
 
 /** Its size: bit and depth, bar and length, or how far the rim goes down. */
-export function sizeWords(cut: Cut): string {
+export function sizeWords(cut: Cut, systems: Systems = METRIC): string {
+  const say = (mm: number): string => sayIn(systems, mm, 'mm', 1);
   switch (cut.kind) {
     case 'turn':
-      return `${fixed(cut.depthMm, 1)} mm off its radius, all over its arc`;
+      return `${say(cut.depthMm)} off its radius, all over its arc`;
     case 'grind':
-      return `${fixed(cut.depthMm, 1)} mm off its radius, ${fixed(cut.halfArcDeg, 0)}° to both sides`;
+      return `${say(cut.depthMm)} off its radius, ${fixed(cut.halfArcDeg, 0)}° to both sides`;
     case 'weld':
-      return `its ${shortSize(cut)} mm hole filled, dressed to the surface`;
+      return `its ${shortSize(cut, systems)} hole filled, dressed to the surface`;
     case 'bar': {
       const where =
         cut.seat.from === 'face'
-          ? `${fromWords(cut)}, its axis at ${fixed(cut.seat.radiusMm, 1)} mm radius`
-          : `down to ${fixed(cut.depthMm, 1)} mm below the rim`;
-      return `${fixed(cut.diameterMm, 0)} mm bar, ${fixed(cut.lengthMm, 1)} mm long, ${where}`;
+          ? `${fromWords(cut, systems)}, its axis at ${say(cut.seat.radiusMm)} radius`
+          : `down to ${say(cut.depthMm)} below the rim`;
+      return `${sayBit(cut.diameterMm, systems)} bar, ${say(cut.lengthMm)} long, ${where}`;
     }
     default: {
-      const touch = `${fixed(cut.depthMm + pointHeightMm(cut.bitMm, cut.pointAngleDeg), 1)} mm from tip touch`;
+      const touch = `${say(cut.depthMm + pointHeightMm(cut.bitMm, cut.pointAngleDeg))} from tip touch`;
       const radiusMm = besideRadiusMm(cut);
-      const where = radiusMm === null ? '' : `, ${fromWords(cut)}, its axis at ${fixed(radiusMm, 1)} mm radius`;
-      return `${fixed(cut.bitMm, 0)} mm bit, ${fixed(cut.depthMm, 1)} mm to the shoulder (${touch})${where}`;
+      const where = radiusMm === null ? '' : `, ${fromWords(cut, systems)}, its axis at ${say(radiusMm)} radius`;
+      return `${sayBit(cut.bitMm, systems)} bit, ${say(cut.depthMm)} to the shoulder (${touch})${where}`;
     }
   }
 }
@@ -107,14 +128,14 @@ export function countWords(cuts: readonly Cut[]): string {
   return named.length === 0 ? 'no holes' : named.join(', ');
 }
 
-/** What a plan needs beside drilling: "2 slugs of 16 × 30 mm at CW 1 and CW 6, 1 old hole welded shut at CW 2"; empty for nothing. */
-export function broughtWords(cuts: readonly Cut[], nameOf: (counterweightId: string) => string): string {
+/** What a plan needs beside drilling: "2 slugs of 16 × 30.0 mm at CW 1 and CW 6, 1 old hole welded shut at CW 2"; empty for nothing. */
+export function broughtWords(cuts: readonly Cut[], nameOf: (counterweightId: string) => string, systems = METRIC): string {
   const placesOf = (some: readonly Cut[]): string => [...new Set(some.map(({ counterweightId }) => nameOf(counterweightId)))].join(' and ');
   const bars = cuts.filter((cut) => cut.kind === 'bar');
   const welds = cuts.filter(({ kind }) => kind === 'weld');
-  const sizes = [...new Set(bars.map(({ diameterMm, lengthMm }) => `${Number(diameterMm.toFixed(1))} × ${Number(lengthMm.toFixed(1))}`))];
+  const sizes = [...new Set(bars.map(({ diameterMm, lengthMm }) => crossed(diameterMm, lengthMm, systems)))];
   return [
-    ...(bars.length === 0 ? [] : [`${bars.length} ${bars.length === 1 ? 'slug' : 'slugs'} of ${sizes.join(' and ')} mm at ${placesOf(bars)}`]),
+    ...(bars.length === 0 ? [] : [`${bars.length} ${bars.length === 1 ? 'slug' : 'slugs'} of ${sizes.join(' and ')} at ${placesOf(bars)}`]),
     ...(welds.length === 0 ? [] : [`${welds.length} old ${welds.length === 1 ? 'hole' : 'holes'} welded shut at ${placesOf(welds)}`]),
   ].join(', ');
 }

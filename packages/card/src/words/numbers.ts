@@ -1,3 +1,5 @@
+import { METRIC, sayIn, type Systems } from '@tare/core';
+
 /** A number as it is read at the bench: fixed places, a real minus sign, never "-0.0". */
 export function fixed(value: number, places: number): string {
   const text = Math.abs(value).toFixed(places);
@@ -7,8 +9,8 @@ export function fixed(value: number, places: number): string {
 export const degrees = (angleDeg: number, places = 0): string => `${fixed(Number(angleDeg.toFixed(places)) % 360, places)}°`;
 
 /** Unbalance as grams at a radius: a gram figure never goes without it. */
-export const gramsAt = (unbalanceGmm: number, radiusMm: number, places = 2): string =>
-  `${fixed(unbalanceGmm / radiusMm, places)} g at ${fixed(radiusMm, 0)} mm`;
+export const gramsAt = (unbalanceGmm: number, radiusMm: number, places = 2, systems: Systems = METRIC): string =>
+  `${sayIn(systems, unbalanceGmm / radiusMm, 'g', places)} at ${sayIn(systems, radiusMm, 'mm', 0)}`;
 
 const CLOCK = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', year: 'numeric', hour: '2-digit', minute: '2-digit' });
 /** A time stamp as it stands on the card. */

@@ -13,6 +13,7 @@ import type { SpinReading } from '../estimate/reading.js';
 import type { PlaneSpread } from '../spin/readingSpread.js';
 import type { ShownBy, ShownSpin } from '../spin/shownSpin.js';
 import type { TurnSummary } from '../spin/turnSummary.js';
+import type { System } from '../units/quantity/systems.js';
 import type { FixedTarget, MatchChoices, TargetGroup } from '../match/matchChoices.js';
 import type { Arrival, ArrivalKey } from './arrivals.js';
 import type { Balance, PartKind, PartSchool, RodSchool, WeighFacts } from '../parts/facts.js';
@@ -32,6 +33,10 @@ export interface JobSpec {
   /** Largest minus smallest allowed in a matched set. */
   readonly matchToleranceG: number;
   readonly crank: Crank;
+  /** In which units the customer's prints are; metric where nobody said. */
+  readonly printIn?: System;
+  /** Figures that were typed in another way than they are kept: "3.45 in", by their place in the form. */
+  readonly said?: Readonly<Record<string, string>>;
 }
 
 /** One spin: a vector a turn in each plane, pointing to where the crank is heavy. */

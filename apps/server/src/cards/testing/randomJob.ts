@@ -177,6 +177,7 @@ export function randomJob(random: () => number): JobRecord {
     holes,
     voids,
     signOffs: [],
+    said: {},
     photos: [],
   };
 }

@@ -1,6 +1,6 @@
 import type { Knex } from 'knex';
 
-/** In which units somebody types and reads. */
+/** In which units somebody types and reads, and what was typed otherwise than it is kept. */
 export async function up(db: Knex): Promise<void> {
   await db.raw(/* sql */ `
     create table person_display (
@@ -16,10 +16,15 @@ export async function up(db: Knex): Promise<void> {
       foreign key (shop_id, person_id) references person (shop_id, id)
     );
     create index person_display_shop on person_display (shop_id, whose, version desc);
-    create trigger tell_changed after insert on person_display for each row execute function tell_changed('')
+    create trigger tell_changed after insert on person_display for each row execute function tell_changed('');
+
+    create table as_said (
+      entry_id uuid primary key references write_id (id),
+      said jsonb not null
+    )
   `);
 }
 
 export async function down(db: Knex): Promise<void> {
-  await db.raw('drop table person_display');
+  await db.raw('drop table as_said; drop table person_display');
 }

@@ -15,6 +15,7 @@ import { ExtraLines } from './ExtraLines.js';
 import { JobFactorEffect } from './effect/JobFactorEffect.js';
 import { MountingGuide } from './mount/MountingGuide.js';
 import { useLiveChoice } from './useBobChoices.js';
+import { useDisplay } from '../../ui/useDisplay.js';
 
 /** What hangs on each pin in place of rods and pistons while the crank is spun. */
 export function BobBench(): ReactNode {
@@ -23,6 +24,7 @@ export function BobBench(): ReactNode {
 }
 
 function BobsNotNeeded(): ReactNode {
+  const { say } = useDisplay();
   const { figures, sheet } = useOpenJob();
   const { reason, forceSum, coupleSumMm } = figures.bobsNeeded;
   return (
@@ -37,7 +39,7 @@ function BobsNotNeeded(): ReactNode {
           </tr>
           <tr>
             <td className="pr-6 font-sign text-ink-soft">The same times their positions</td>
-            <td className="text-right">{fixed(coupleSumMm.amount, 2)} mm</td>
+            <td className="text-right">{say(coupleSumMm.amount, 'mm', 2)}</td>
           </tr>
         </tbody>
       </table>

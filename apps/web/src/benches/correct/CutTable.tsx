@@ -8,6 +8,8 @@ import { VoidButton } from '../../ui/VoidButton.js';
 import { draftOfLogged } from './ownCut.js';
 import { EntryMore } from '../photos/EntryMore.js';
 import { useCutMetals } from './useCutMetals.js';
+import { useDisplay } from '../../ui/useDisplay.js';
+import { SaidWords } from '../../ui/SaidWords.js';
 
 interface CutTableProps {
   /** Opens the form in which a cut is put right. */
@@ -16,6 +18,7 @@ interface CutTableProps {
 
 /** Every cut that is in the crank: each can be put right, be voided where it never was, and have photos. */
 export function CutTable({ onAmend }: CutTableProps): ReactNode {
+  const { systems } = useDisplay();
   const { sheet } = useOpenJob();
   const nameOf = usePersonName();
   const took = useCutMetals();
@@ -42,7 +45,8 @@ export function CutTable({ onAmend }: CutTableProps): ReactNode {
               <tr key={cut.id} className="border-b border-edge align-top">
                 <th scope="row" className="figure-type">{`${name} at ${degrees(cut.angleDeg, 1)}`}</th>
                 <td className="figure-type">
-                  {`${NOUNS[wordOf(cut)]}, ${shortSize(cut)} mm`}
+                  {`${NOUNS[wordOf(cut)]}, ${shortSize(cut, systems)}`}
+                  <SaidWords entryId={cut.id} />
                   {cut.note !== '' && <span className="block font-sign text-ink-soft">{cut.note}</span>}
                 </td>
                 <td className="figure-type">{took.has(cut.id) ? gramsWords(took.get(cut.id)!) : ''}</td>

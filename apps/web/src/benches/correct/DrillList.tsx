@@ -14,6 +14,7 @@ import { usePlannedMetal } from './plannedCuts.js';
 import { ResidualLine } from './PlanTable.js';
 import { punched, RimStrips } from './RimStrips.js';
 import { useCutMetals } from './useCutMetals.js';
+import { useDisplay } from '../../ui/useDisplay.js';
 
 /** The holes of a taken plan, each to be drilled and logged with the depth that was measured. */
 export function DrillList({ plan, onPutAside }: { readonly plan: PlanEntry; readonly onPutAside: () => void }): ReactNode {
@@ -108,6 +109,7 @@ interface DoneRowProps {
 
 /** A cut that is in: what was planned, what was measured, and what that makes. */
 function DoneRow({ number, planned, meant, done, took }: DoneRowProps): ReactNode {
+  const { say, systems } = useDisplay();
   const { sheet } = useOpenJob();
   const nameOf = usePersonName();
   const { crank } = sheet.spec;
@@ -120,13 +122,13 @@ function DoneRow({ number, planned, meant, done, took }: DoneRowProps): ReactNod
   const otherAmount =
     Math.abs(moreG) < 0.05
       ? []
-      : [`${fixed(Math.abs(moreG), 1)} g ${brings > 0 ? 'more' : 'less'} than planned (${fixed(toMeasureMm(planned), 1)} mm)`];
+      : [`${fixed(Math.abs(moreG), 1)} g ${brings > 0 ? 'more' : 'less'} than planned (${say(toMeasureMm(planned), 'mm', 1)})`];
   return (
     <li className="flex flex-wrap items-center gap-x-5 border-l-8 border-steel bg-plate-low px-4 py-2">
       <span className="text-xl font-semibold">
         {number}. {counterweightOf(crank, done.counterweightId).name} at <span className="figure-type">{degrees(done.angleDeg, 1)}</span>
       </span>
-      <span className="figure-type">{`${NOUNS[wordOf(done)]}, ${shortSize(done)} mm${isRimCut(done) ? ' off the radius' : ''}, ${mass}`}</span>
+      <span className="figure-type">{`${NOUNS[wordOf(done)]}, ${shortSize(done, systems)}${isRimCut(done) ? ' off the radius' : ''}, ${mass}`}</span>
       <span className="figure-type text-ink-soft">
         {[...elsewhere, ...otherAmount].join('; ') || 'as planned'}
         {done.chipsG === null ? '' : `; chips weighed ${fixed(done.chipsG, 1)} g`}

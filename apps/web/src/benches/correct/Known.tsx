@@ -2,12 +2,14 @@ import { degrees, fixed } from '@tare/card';
 import { toPolar, type GainKnown, type JobEstimate } from '@tare/core';
 import type { ReactNode } from 'react';
 import { useOpenJob } from '../../shell/JobContext.js';
+import { useDisplay } from '../../ui/useDisplay.js';
 
 /** A gain that is known by so much better than at first was learned. */
 const LEARNED_RATIO = 0.7;
 
 /** What all spins, cuts and known weights together say of the crank, and of the machine that reads it. */
 export function Known({ estimate, should = false }: { readonly estimate: JobEstimate; readonly should?: boolean }): ReactNode {
+  const { say } = useDisplay();
   const { sheet } = useOpenJob();
   const { radiusAMm, radiusBMm } = sheet.spec.crank.planes;
   const { now, gains, counted } = estimate;
@@ -22,12 +24,12 @@ export function Known({ estimate, should = false }: { readonly estimate: JobEsti
         {`${name}: `}
         {atLeast === null ? (
           <>
-            <span className="figure-type font-semibold">{`${fixed(amount / radiusMm, 2)} g at ${fixed(radiusMm, 0)} mm @ ${degrees(angleDeg)}`}</span>
+            <span className="figure-type font-semibold">{`${fixed(amount / radiusMm, 2)} g at ${say(radiusMm, 'mm', 0)} @ ${degrees(angleDeg)}`}</span>
             <span className="figure-type">{radius === null ? ', how surely nobody knows yet' : ` ± ${fixed(radius / radiusMm, 2)} g`}</span>
           </>
         ) : (
           <span className="font-semibold">
-            {atLeast > 0 ? `at least ${fixed(atLeast / radiusMm, 1)} g at ${fixed(radiusMm, 0)} mm: off the scale` : 'off the scale'}
+            {atLeast > 0 ? `at least ${fixed(atLeast / radiusMm, 1)} g at ${say(radiusMm, 'mm', 0)}: off the scale` : 'off the scale'}
           </span>
         )}
       </p>

@@ -10,6 +10,7 @@ import {
   barForceN,
   readQuantity,
   replacedId,
+  sayBit,
   seatOf,
   type BarCut,
   type Cut,
@@ -26,9 +27,11 @@ import { useOpenJob } from '../../shell/JobContext.js';
 import { Button } from '../../ui/Button.js';
 import { QuantityField } from '../../ui/QuantityField.js';
 import { useDraft } from '../../ui/useDraft.js';
+import { saidOf } from '../../ui/saidOf.js';
 import { useWho } from '../../ui/WhoFirst.js';
 import { LogOwnCut } from './LogOwnCut.js';
 import { draftOf } from './ownCut.js';
+import { useDisplay } from '../../ui/useDisplay.js';
 
 interface LogHoleProps {
   readonly plan: PlanEntry;
@@ -42,6 +45,7 @@ interface LogHoleProps {
 
 /** One hole to be made: where, how, how far before stopping to measure; and what it was in the end. */
 export function LogHole({ plan, hole, metal, before, index }: LogHoleProps): ReactNode {
+  const { systems } = useDisplay();
   const { sheet } = useOpenJob();
   const { crank } = sheet.spec;
   const word = wordOf(hole);
@@ -64,7 +68,7 @@ export function LogHole({ plan, hole, metal, before, index }: LogHoleProps): Rea
             </span>
           )}
         </p>
-        <p className="figure-type text-lg">{`${sizeWords(hole)}; ${massG < 0 ? `brings ${fixed(-massG, 1)} g net` : `${fixed(massG, 1)} g`}`}</p>
+        <p className="figure-type text-lg">{`${sizeWords(hole, systems)}; ${massG < 0 ? `brings ${fixed(-massG, 1)} g net` : `${fixed(massG, 1)} g`}`}</p>
         {hole.kind === 'bar' ? <BarWords bar={hole} /> : <StepWords hole={hole} before={before} />}
       </div>
       {otherwise && draft ? (
@@ -84,6 +88,7 @@ function LogForm({
   index,
   onOtherwise,
 }: Pick<LogHoleProps, 'plan' | 'hole' | 'index'> & { readonly takes: boolean; readonly onOtherwise: (() => void) | null }): ReactNode {
+  const { figure, say, unit } = useDisplay();
   const { sheet } = useOpenJob();
   const personId = useWho();
   const log = useWrite('POST jobs/:jobId/holes', { jobId: sheet.id });
@@ -97,17 +102,25 @@ function LogForm({
   const send = (measured: string): void => {
     const [depthMm, chipsG] = [aboveZero(measured, 'mm'), chips.trim() === '' ? null : aboveZero(chips, 'g')];
     const wrong = {
-      ...(typeof depthMm === 'string' ? { depth: `The depth ${depthMm} mm.` } : {}),
+      ...(typeof depthMm === 'string' ? { depth: `The depth ${depthMm} ${unit('mm')}.` } : {}),
       ...(typeof chipsG === 'string' ? { chips: `The chips ${chipsG} g.` } : {}),
     };
     setComplaint(wrong);
     if (typeof depthMm === 'string' || typeof chipsG === 'string') return;
     if (depthMm !== doubtedMm && isWorthMeasuringAgain(plannedMm, depthMm, sheet.drill)) {
       setDoubtedMm(depthMm);
-      setComplaint({ depth: `Planned ${fixed(plannedMm, 1)} mm, said ${fixed(depthMm, 1)} mm. Measure once more; if it is so, press again.` });
+      setComplaint({ depth: `Planned ${say(plannedMm, 'mm', 1)}, said ${say(depthMm, 'mm', 1)}. Measure once more; if it is so, press again.` });
       return;
     }
-    if (personId !== null) log.mutate({ personId, planId: plan.id, planIndex: index, cut: asMeasured(hole, depthMm), chipsG });
+    if (personId !== null)
+      log.mutate({
+        personId,
+        planId: plan.id,
+        planIndex: index,
+        cut: asMeasured(hole, depthMm),
+        chipsG,
+        ...saidOf({ depthMm: measured, chipsG: chips }),
+      });
   };
   return (
     <form
@@ -119,7 +132,7 @@ function LogForm({
     >
       <QuantityField
         label={words.label}
-        hint={`Planned ${fixed(plannedMm, 1)}`}
+        hint={`Planned ${figure(plannedMm, 'mm', 1)}`}
         unit="mm"
         className="w-44"
         value={depth}
@@ -171,6 +184,7 @@ const shownDeg = ({ spec }: Machine, angleDeg: number): number => fromHeavyDeg(a
 
 /** Bits in their order, and where to stop first. */
 function StepWords({ hole, before }: { readonly hole: Exclude<Cut, BarCut>; readonly before: MetalNow }): ReactNode {
+  const { say, systems } = useDisplay();
   const { sheet } = useOpenJob();
   const { data: shop } = useShop();
   const { data: entry } = useShopTools();
@@ -182,9 +196,9 @@ function StepWords({ hole, before }: { readonly hole: Exclude<Cut, BarCut>; read
   const fromMm = old?.depthMm ?? 0;
   return (
     <p className="text-ink-soft">
-      {bits.length > 1 && `Pilot first: ${bits.map((mm) => fixed(mm, 0)).join(', then ')} mm. `}
-      {old ? `It is ${shortSize(old)} mm now. ` : hole.kind === 'radial' && hole.zMm == null ? 'In the middle of its width. ' : ''}
-      Stop at <span className="figure-type">{fixed(fromMm + STOP_RATIO * (hole.depthMm - fromMm), 1)}</span> mm and measure.
+      {bits.length > 1 && `Pilot first: ${bits.map((mm) => sayBit(mm, systems)).join(', then ')}. `}
+      {old ? `It is ${shortSize(old, systems)} now. ` : hole.kind === 'radial' && hole.zMm == null ? 'In the middle of its width. ' : ''}
+      Stop at <span className="figure-type">{say(fromMm + STOP_RATIO * (hole.depthMm - fromMm), 'mm', 1)}</span> and measure.
     </p>
   );
 }
@@ -194,6 +208,7 @@ const STOP_RATIO = 0.7;
 
 /** How a bar is to be set, and what will pull at it. */
 function BarWords({ bar }: { readonly bar: BarCut }): ReactNode {
+  const { say } = useDisplay();
   const { sheet } = useOpenJob();
   const { redlineRpm, crank } = sheet.spec;
   const seat = seatOf(bar);
@@ -203,7 +218,7 @@ function BarWords({ bar }: { readonly bar: BarCut }): ReactNode {
       {seat.from === 'rim'
         ? 'In a radial hole it can leave at speed: seat it on the shoulder, press, stake and pin it, and prefer a bar parallel to the shaft. '
         : 'Parallel to the shaft, so that spinning cannot throw it out; a radial slug or a welded hole can leave at speed. '}
-      {`Bore ${fixed(bar.diameterMm * PRESS_FIT_RATIO, 3)} mm under the bar for a press fit, and stake it. At ${fixed(redlineRpm, 0)} rpm it pulls with ${fixed(barForceN(bar.diameterMm, bar.lengthMm, bar.densityGPerCm3, radiusMm, redlineRpm), 0)} N. Try the amount first with a trial piece fixed there: hang it on and spin.`}
+      {`Bore ${say(bar.diameterMm * PRESS_FIT_RATIO, 'mm', 3)} under the bar for a press fit, and stake it. At ${fixed(redlineRpm, 0)} rpm it pulls with ${say(barForceN(bar.diameterMm, bar.lengthMm, bar.densityGPerCm3, radiusMm, redlineRpm), 'N', 0)}. Try the amount first with a trial piece fixed there: hang it on and spin.`}
     </p>
   );
 }

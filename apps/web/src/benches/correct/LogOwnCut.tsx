@@ -28,8 +28,10 @@ import { Choice } from '../../ui/Choice.js';
 import { Field } from '../../ui/Field.js';
 import { QuantityField } from '../../ui/QuantityField.js';
 import { Note, ProblemNotice } from '../../ui/Notice.js';
+import { saidOf } from '../../ui/saidOf.js';
 import { useWho } from '../../ui/WhoFirst.js';
 import { cutsOf, Incomplete, NO_CUT, OWN_KINDS, type OwnCutDraft } from './ownCut.js';
+import { useDisplay } from '../../ui/useDisplay.js';
 
 interface LogOwnCutProps {
   /** What stands in the form at first: a place that was pointed at, or a planned cut that was made otherwise. */
@@ -45,6 +47,7 @@ interface LogOwnCutProps {
 
 /** Any cut, planned or not, as it really is: what it takes and leaves is shown before it is kept. */
 export function LogOwnCut({ start, planned, beforeSpinId, amends, onDone }: LogOwnCutProps): ReactNode {
+  const { systems } = useDisplay();
   const { sheet } = useOpenJob();
   const { crank } = sheet.spec;
   const personId = useWho();
@@ -82,6 +85,7 @@ export function LogOwnCut({ start, planned, beforeSpinId, amends, onDone }: LogO
         planIndex: planned?.planIndex ?? amends?.planIndex ?? null,
         chipsG: i === 0 ? chipsG : null,
         note: note.trim(),
+        ...saidOf({ ...figuresOf(draft), chipsG: i === 0 ? chips : '' }),
         ...(beforeSpinId ? { beforeSpinId } : {}),
         ...(amends ? { amends: { entryId: amends.id, reason } } : {}),
       };
@@ -175,7 +179,7 @@ export function LogOwnCut({ start, planned, beforeSpinId, amends, onDone }: LogO
                     set({ replacesIds: event.target.checked ? [...draft.replacesIds, hole.id] : draft.replacesIds.filter((id) => id !== hole.id) })
                   }
                 />
-                {`${crank.counterweights.find(({ id }) => id === hole.counterweightId)?.name ?? ''} at ${degrees(hole.angleDeg)}, ${shortSize(hole)} mm`}
+                {`${crank.counterweights.find(({ id }) => id === hole.counterweightId)?.name ?? ''} at ${degrees(hole.angleDeg)}, ${shortSize(hole, systems)}`}
               </label>
             ))}
         </fieldset>
@@ -214,6 +218,10 @@ const cutsBefore = ({ holes }: JobSheet, amends: HoleEntry | undefined): readonl
     : holes;
 
 /** The cuts, or what is still to be said. */
+/** What of a draft is typed as a figure. */
+const figuresOf = (draft: OwnCutDraft): Record<string, string> =>
+  Object.fromEntries(Object.entries(draft).filter((entry): entry is [string, string] => /(?:Mm|Deg|Cm3)$/.test(entry[0])));
+
 function understood(work: () => Cut[]): Cut[] | string {
   try {
     return work();

@@ -15,14 +15,17 @@ import {
   type HolePlan,
   type PlannedCut,
   type PlaneUnbalance,
+  sayBit,
 } from '@tare/core';
 import { Fragment, useMemo, type ReactNode } from 'react';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { VerdictMark } from '../../ui/Verdict.js';
 import { Worked } from '../../ui/Worked.js';
+import { useDisplay, type Say } from '../../ui/useDisplay.js';
 
 /** Every hole of a plan, and what it should leave. */
 export function PlanTable({ plan }: { readonly plan: HolePlan }): ReactNode {
+  const { say, systems } = useDisplay();
   const { sheet } = useOpenJob();
   const { crank } = sheet.spec;
   const metal = useMemo(() => metalAfter(sheet, sheet.holes), [sheet]);
@@ -30,7 +33,7 @@ export function PlanTable({ plan }: { readonly plan: HolePlan }): ReactNode {
   const rimAsDrilled = (cut: Cut): number => counterweightOf(isRimCut(cut) ? metal.crank : turned.crank, cut.counterweightId).rimRadiusMm;
   const oldWords = (cut: Cut): string => {
     const old = metal.standing.find(({ id }) => id === replacedId(cut));
-    return old ? `: ${shortSize(old)} now` : '';
+    return old ? `: ${shortSize(old, systems)} now` : '';
   };
   return (
     <div className="grid gap-2 overflow-x-auto">
@@ -57,7 +60,7 @@ export function PlanTable({ plan }: { readonly plan: HolePlan }): ReactNode {
             const word = wordOf(hole);
             const isTaken = hole.metal.massG >= 0;
             const amount = isTaken
-              ? `${fixed(hole.metal.massG, 1)} g at ${fixed(hole.metal.centroidRadiusMm, 1)} mm`
+              ? `${fixed(hole.metal.massG, 1)} g at ${say(hole.metal.centroidRadiusMm, 'mm', 1)}`
               : `+${fixed(-hole.metal.massG, 1)} g net`;
             return (
               <Fragment key={i}>
@@ -72,15 +75,15 @@ export function PlanTable({ plan }: { readonly plan: HolePlan }): ReactNode {
                       <span className="block text-base font-normal">
                         {[
                           `${VERBS[word].toLowerCase()} it${oldWords(hole)}`,
-                          ...(isRimCut(hole) || besideRadiusMm(hole) === null ? [] : [fromWords(hole)]),
+                          ...(isRimCut(hole) || besideRadiusMm(hole) === null ? [] : [fromWords(hole, systems)]),
                         ].join(', ')}
                       </span>
                     )}
                   </td>
                   <td>{degrees(hole.angleDeg, 1)}</td>
-                  <td>{isRimCut(hole) ? '' : `${fixed(diameterOf(hole), 0)} mm`}</td>
-                  <td className="text-lg font-semibold">{fixed(toMeasureMm(hole), 1)} mm</td>
-                  <td>{whereWords(hole)}</td>
+                  <td>{isRimCut(hole) ? '' : `${sayBit(diameterOf(hole), systems)}`}</td>
+                  <td className="text-lg font-semibold">{say(toMeasureMm(hole), 'mm', 1)}</td>
+                  <td>{whereWords(hole, say)}</td>
                   <td>
                     <Worked
                       working={cutWorking(hole, { rimRadiusMm: rimAsDrilled(hole), densityGPerCm3: densityOf(crank, counterweight) }, hole.metal)}
@@ -111,15 +114,16 @@ function SpinRow(): ReactNode {
 }
 
 /** How the depth is come by. */
-function whereWords(cut: PlannedCut): string {
+function whereWords(cut: PlannedCut, say: Say): string {
   if (isRimCut(cut)) return 'off the radius';
   const radiusMm = besideRadiusMm(cut);
-  if ('pointAngleDeg' in cut) return `${fixed(cut.travelFromTouchMm, 1)} mm`;
-  return radiusMm === null ? '' : `at ${fixed(radiusMm, 1)} mm`;
+  if ('pointAngleDeg' in cut) return `${say(cut.travelFromTouchMm, 'mm', 1)}`;
+  return radiusMm === null ? '' : `at ${say(radiusMm, 'mm', 1)}`;
 }
 
 /** What the planes should read when the holes turn out as planned. */
 export function ResidualLine({ residual }: { readonly residual: PlaneUnbalance }): ReactNode {
+  const { say } = useDisplay();
   const { sheet, figures } = useOpenJob();
   const { radiusAMm, radiusBMm } = sheet.spec.crank.planes;
   const { tolerance } = figures;
@@ -128,8 +132,8 @@ export function ResidualLine({ residual }: { readonly residual: PlaneUnbalance }
   return (
     <p>
       Should leave in A{' '}
-      <span className="figure-type">{`${fixed(a.amount / radiusAMm, 2)} g at ${fixed(radiusAMm, 0)} mm @ ${degrees(a.angleDeg)}`}</span>, in B{' '}
-      <span className="figure-type">{`${fixed(b.amount / radiusBMm, 2)} g at ${fixed(radiusBMm, 0)} mm @ ${degrees(b.angleDeg)}`}</span>:{' '}
+      <span className="figure-type">{`${fixed(a.amount / radiusAMm, 2)} g at ${say(radiusAMm, 'mm', 0)} @ ${degrees(a.angleDeg)}`}</span>, in B{' '}
+      <span className="figure-type">{`${fixed(b.amount / radiusBMm, 2)} g at ${say(radiusBMm, 'mm', 0)} @ ${degrees(b.angleDeg)}`}</span>:{' '}
       <VerdictMark verdict={inside ? 'inside' : 'outside'}>{inside ? 'inside' : 'outside'}</VerdictMark>
     </p>
   );

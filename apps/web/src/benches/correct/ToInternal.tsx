@@ -15,11 +15,13 @@ import { useOpenJob } from '../../shell/JobContext.js';
 import { QuantityField } from '../../ui/QuantityField.js';
 import { useDraft } from '../../ui/useDraft.js';
 import { usePlan } from './usePlan.js';
+import { useDisplay } from '../../ui/useDisplay.js';
 
 type Typed = Readonly<Record<string, { readonly g: string; readonly deg: string }>>;
 
 /** What it would take to balance an externally balanced crank by itself. */
 export function ToInternal({ input }: { readonly input: ChoicesInput | null }): ReactNode {
+  const { say } = useDisplay();
   const { sheet, figures } = useOpenJob();
   const [open, setOpen] = useState(false);
   const [draft, setDraft] = useDraft(`toInternal.${sheet.id}`);
@@ -45,7 +47,7 @@ export function ToInternal({ input }: { readonly input: ChoicesInput | null }): 
             {(['g', 'deg'] as const).map((key) => (
               <QuantityField
                 key={key}
-                label={key === 'g' ? `${rim.name}: heavy by, at ${fixed(rim.rimRadiusMm, 0)} mm` : `${rim.name}: at`}
+                label={key === 'g' ? `${rim.name}: heavy by, at ${say(rim.rimRadiusMm, 'mm', 0)}` : `${rim.name}: at`}
                 unit={key === 'g' ? 'g' : '°'}
                 className="w-56"
                 value={typed[rim.id]?.[key] ?? ''}

@@ -9,9 +9,11 @@ import { Button } from '../../ui/Button.js';
 import { useDraft } from '../../ui/useDraft.js';
 import type { HungRow } from '../spin/hungRows.js';
 import { hungDraft } from '../spin/useHung.js';
+import { useDisplay } from '../../ui/useDisplay.js';
 
 /** Before anything is bored: the amounts hung on at their places, and a spin that the plan learns from. */
 export function TrialPieces({ plan }: { readonly plan: HolePlan }): ReactNode {
+  const { say } = useDisplay();
   const { sheet } = useOpenJob();
   const navigate = useNavigate();
   const [, setHung] = useDraft(hungDraft(sheet.id));
@@ -37,7 +39,7 @@ export function TrialPieces({ plan }: { readonly plan: HolePlan }): ReactNode {
       <ul>
         {added.map((hole, i) => (
           <li key={i} className="figure-type">
-            {`${fixed(-hole.metal.massG, 1)} g at ${fixed(hole.metal.centroidRadiusMm, 1)} mm @ ${degrees(hole.angleDeg, 1)} on ${counterweightOf(crank, hole.counterweightId).name}`}
+            {`${fixed(-hole.metal.massG, 1)} g at ${say(hole.metal.centroidRadiusMm, 'mm', 1)} @ ${degrees(hole.angleDeg, 1)} on ${counterweightOf(crank, hole.counterweightId).name}`}
           </li>
         ))}
       </ul>

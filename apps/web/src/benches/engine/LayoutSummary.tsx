@@ -5,9 +5,11 @@ import type { UseFormReturn } from 'react-hook-form';
 import { CrankEnd } from '../../draw/CrankEnd.js';
 import { Note } from '../../ui/Notice.js';
 import { checkedLayout, type SpecForm } from './specForm.js';
+import { useDisplay } from '../../ui/useDisplay.js';
 
 /** The crank as it is typed, drawn from the front, and what follows from its shape. */
 export function LayoutSummary({ form }: { readonly form: UseFormReturn<SpecForm> }): ReactNode {
+  const { say } = useDisplay();
   const values = form.watch();
   const layout = checkedLayout(values);
   if (typeof layout === 'string') return <Note>{`The crank cannot be drawn yet: ${layout}`}</Note>;
@@ -18,7 +20,7 @@ export function LayoutSummary({ form }: { readonly form: UseFormReturn<SpecForm>
       <CrankEnd layout={layout} />
       <dl className="grid gap-2">
         <Fact name={needed.needed ? 'Bob weights are needed' : 'No bob weights are needed'}>
-          {`${needed.reason} Force sum ${fixed(needed.forceSum.amount, 3)}, couple sum ${fixed(needed.coupleSumMm.amount, 1)} mm.`}
+          {`${needed.reason} Force sum ${fixed(needed.forceSum.amount, 3)}, couple sum ${say(needed.coupleSumMm.amount, 'mm', 1)}.`}
         </Fact>
         <Fact name="Rods on the pins">{sharing(layout)}</Fact>
         <Fact name="Customary factor">{`${fixed(customaryFactorRatio * 100, 0)} %: ${factorReason}.`}</Fact>

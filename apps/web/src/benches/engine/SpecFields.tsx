@@ -97,6 +97,17 @@ export function SpecFields({ state, fixedLayout }: SpecFieldsProps): ReactNode {
             { value: 'external', label: 'External: damper and flywheel spin with it' },
           ]}
         />
+        <Choice
+          label="The customer’s prints in"
+          className="md:col-span-2"
+          {...register('printIn')}
+          hint="Weights stay in grams"
+          options={[
+            { value: 'metric', label: 'mm, N' },
+            { value: 'inch', label: 'inches, lbf' },
+            { value: 'both', label: 'both' },
+          ]}
+        />
       </fieldset>
       <section className="grid gap-3">
         <div className="flex flex-wrap items-center justify-between gap-3">
@@ -105,8 +116,8 @@ export function SpecFields({ state, fixedLayout }: SpecFieldsProps): ReactNode {
           {byHand && !fixedLayout && <Button onClick={layOutAfresh}>Lay out afresh from the figures above</Button>}
         </div>
         <p className="text-ink-soft">
-          Positions count along the crank, front to rear, in mm from wherever suits; angles from crankpin 1, clockwise seen from the front. What
-          stands here is a first guess from the layout: measure the crank and correct it, since holes are planned from these figures.
+          Positions count along the crank, front to rear, from wherever suits; angles from crankpin 1, clockwise seen from the front. What stands here
+          is a first guess from the layout: measure the crank and correct it, since holes are planned from these figures.
         </p>
         {otherProblems.map((problem) => (
           <ProblemNotice key={problem}>{problem}</ProblemNotice>

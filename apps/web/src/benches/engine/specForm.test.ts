@@ -121,3 +121,34 @@ it('finds the form’s field of a server’s path', () => {
   expect(formField('spec.tolerance.value')).toBe('toleranceValue');
   expect(formField('spec.crank.counterweights.0.depthLimitMm')).toBe('counterweights.0.depthLimitMm');
 });
+
+describe('figures as they were said', () => {
+  const typed = {
+    ...emptyForm(),
+    customer: 'Odd Hexley',
+    engineName: 'Teal',
+    strokeMm: '3.48 in',
+    rodLengthMm: '5 7/8 in',
+    matchToleranceG: '1/2 g',
+  };
+  it('are kept beside the figures that they were read as, and stand in the form again', () => {
+    const read = readForm(typed);
+    if (!read.ok) throw new Error(JSON.stringify(read.problems));
+    expect(read.spec).toMatchObject({ strokeMm: 88.392, rodLengthMm: 149.225, matchToleranceG: 0.5 });
+    expect(read.spec.said).toEqual({ strokeMm: '3.48 in', rodLengthMm: '5 7/8 in', matchToleranceG: '1/2 g' });
+    expect(formOf(read.spec)).toMatchObject({ strokeMm: '3.48 in', rodLengthMm: '5 7/8 in', matchToleranceG: '1/2 g' });
+  });
+  it('give way to a figure that came from elsewhere since', () => {
+    const read = readForm(typed);
+    if (!read.ok) throw new Error('unread');
+    expect(formOf({ ...read.spec, strokeMm: 90 }).strokeMm).toBe('90');
+  });
+  it('are none where every figure is typed as it is kept', () => {
+    const read = readForm({ ...typed, strokeMm: '88,4', rodLengthMm: '150', matchToleranceG: '0.5' });
+    expect(read).toMatchObject({ ok: true, spec: { strokeMm: 88.4 } });
+    expect(read.ok && 'said' in read.spec).toBe(false);
+  });
+  it('of another kind are complained about where they stand', () => {
+    expect(readForm({ ...typed, strokeMm: '38 lb·ft' })).toMatchObject({ ok: false, problems: [{ field: 'strokeMm' }] });
+  });
+});

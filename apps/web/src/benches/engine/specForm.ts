@@ -16,7 +16,9 @@ import {
   type LayoutFile,
   type LayoutId,
   type Rotation,
+  type System,
   type ToleranceSchool,
+  type Unit,
 } from '@tare/core';
 import {
   counterweightForm,
@@ -28,6 +30,8 @@ import {
   type CounterweightForm,
   type FoundForm,
 } from './metal/metalForm.js';
+import { get, set } from 'react-hook-form';
+import { isPlainNumber } from '../../ui/saidOf.js';
 
 /** A job's figures as they are typed: every number is text until it is checked. */
 export interface SpecForm {
@@ -59,6 +63,7 @@ export interface SpecForm {
   readonly densityGPerCm3: string;
   readonly counterweights: readonly CounterweightForm[];
   readonly found: readonly FoundForm[];
+  readonly printIn: System;
 }
 
 export interface PinForm {
@@ -103,6 +108,7 @@ export function emptyForm(): SpecForm {
     densityGPerCm3: '',
     counterweights: [],
     found: [],
+    printIn: 'metric',
   });
 }
 
@@ -243,7 +249,7 @@ export function crankOf(form: Pick<SpecForm, CrankField>): Crank {
 /** The form of a job that is already there. */
 export function formOf(spec: JobSpec): SpecForm {
   const [first, second] = spec.layout.pins;
-  return {
+  const form: SpecForm = {
     ...emptyForm(),
     customer: spec.customer,
     vessel: spec.vessel,
@@ -262,8 +268,55 @@ export function formOf(spec: JobSpec): SpecForm {
     pinOffsetMm: text(spec.layout.pinOffsetMm ?? 0),
     firingOrder: spec.layout.firingOrder?.join('-') ?? '',
     ...crankForm(spec.crank),
+    printIn: spec.printIn ?? 'metric',
   };
+  return withSaid(form, spec.said ?? {});
 }
+
+/** In which unit a figure of the form is kept, by its name; null for words. */
+function unitOf(path: string, { toleranceSchool }: SpecForm): Unit | null {
+  const name = path.slice(path.lastIndexOf('.') + 1);
+  if (name === 'toleranceValue') return TOLERANCE_UNITS[toleranceSchool];
+  if (/densityGPerCm3$/i.test(name)) return 'g/cm³';
+  const unit = (
+    [
+      ['Mm', 'mm'],
+      ['Deg', '°'],
+      ['Kg', 'kg'],
+      ['Rpm', 'rpm'],
+      ['G', 'g'],
+    ] as const
+  ).find(([end]) => name.endsWith(end));
+  return unit?.[1] ?? null;
+}
+
+/** Figures that were typed otherwise than they are kept, as they were said. */
+function saidIn(form: SpecForm): Record<string, string> {
+  const said: Record<string, string> = {};
+  const look = (value: unknown, path: string): void => {
+    if (typeof value === 'string') {
+      if (value.trim() !== '' && unitOf(path, form) !== null && !isPlainNumber(value)) said[path] = value.trim();
+    } else if (typeof value === 'object' && value !== null) {
+      for (const [key, one] of Object.entries(value)) look(one, path === '' ? key : `${path}.${key}`);
+    }
+  };
+  look(form, '');
+  return said;
+}
+
+/** The form with what was said in the place of the figures that it was kept as, where they are still those. */
+function withSaid(form: SpecForm, said: Readonly<Record<string, string>>): SpecForm {
+  const copy = JSON.parse(JSON.stringify(form)) as SpecForm;
+  for (const [path, text] of Object.entries(said)) {
+    const unit = unitOf(path, form);
+    const kept: unknown = get(copy, path);
+    if (unit === null || typeof kept !== 'string') continue;
+    if (Math.abs(typedQuantity(kept, unit) - typedQuantity(text, unit)) <= KEPT_TO) set(copy, path, text);
+  }
+  return copy;
+}
+/** A form shows what is kept to a thousandth. */
+const KEPT_TO = 0.0006;
 
 export type ReadForm = { readonly ok: true; readonly spec: JobSpec } | { readonly ok: false; readonly problems: readonly FieldProblem[] };
 
@@ -272,6 +325,7 @@ export type ReadForm = { readonly ok: true; readonly spec: JobSpec } | { readonl
  * typed; what is not a number is left for the schema to complain about, in its words.
  */
 export function readForm(form: SpecForm): ReadForm {
+  const said = saidIn(form);
   const candidate = {
     customer: form.customer.trim(),
     vessel: form.vessel.trim(),
@@ -285,6 +339,8 @@ export function readForm(form: SpecForm): ReadForm {
     tolerance: { school: form.toleranceSchool, value: typedQuantity(form.toleranceValue, TOLERANCE_UNITS[form.toleranceSchool]) },
     matchToleranceG: typedQuantity(form.matchToleranceG, 'g'),
     crank: crankOf(form),
+    ...(form.printIn === 'metric' ? {} : { printIn: form.printIn }),
+    ...(Object.keys(said).length === 0 ? {} : { said }),
   };
   const checked = check(jobSpecSchema, candidate);
   if (!checked.ok) return { ok: false, problems: checked.problems.map((p) => ({ ...p, field: formField(p.field) })) };

@@ -1,5 +1,5 @@
 import { whyNotToSign } from '@tare/core';
-import { jobCard, textOf } from '@tare/card';
+import { cardIn, jobCard, textOf } from '@tare/card';
 import type { JobCard } from '@tare/contract';
 import { useMemo, useRef, useState, type ReactNode } from 'react';
 import { Link } from 'react-router';
@@ -36,7 +36,7 @@ export function SignOffBench(): ReactNode {
   const shownId = picked === undefined ? standing : picked;
   const shown = signed.find(({ signOffId, card: kept }) => signOffId === shownId && kept !== null);
   const isNow = shown === undefined || shown.signOffId === standing;
-  const card = shown?.card ?? anew;
+  const card = cardIn(shown?.card ?? anew, sheet.spec.printIn);
   return (
     <div className="grid gap-5 border-2 border-edge bg-plate p-5 print:border-0 print:p-0">
       <div className="no-print grid gap-3">

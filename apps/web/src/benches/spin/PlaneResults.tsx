@@ -4,9 +4,11 @@ import type { ReactNode } from 'react';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { VerdictMark } from '../../ui/Verdict.js';
 import { Worked } from '../../ui/Worked.js';
+import { useDisplay } from '../../ui/useDisplay.js';
 
 /** Both planes of one spin: amount at radius, angle, 95 % region, tolerance, force. */
 export function PlaneResults({ spin, title }: { readonly spin: SpinFigures; readonly title: string }): ReactNode {
+  const { say } = useDisplay();
   const { sheet, figures } = useOpenJob();
   const { planes } = sheet.spec.crank;
   const entry = sheet.spins.find((s) => s.id === spin.spinId);
@@ -26,11 +28,11 @@ export function PlaneResults({ spin, title }: { readonly spin: SpinFigures; read
             <div key={plane} className="border-t-4 border-ink bg-plate-low px-4 py-2">
               <p className="flex flex-wrap justify-between gap-x-3 text-ink-soft">
                 <span>{`${name}, ${plane === 'a' ? 'front' : 'rear'}: too heavy by`}</span>
-                <span className="figure-type">{`${fixed(spin.forceAtRedlineN[plane], 0)} N at ${fixed(sheet.spec.redlineRpm, 0)} rpm`}</span>
+                <span className="figure-type">{`${say(spin.forceAtRedlineN[plane], 'N', 0)} at ${fixed(sheet.spec.redlineRpm, 0)} rpm`}</span>
               </p>
               <p className="figure-type">
                 <Worked working={spinWorking(`${title}, ${name.toLowerCase()}`, spin, plane, radiusMm)} by={entry}>
-                  <span className="text-2xl font-semibold whitespace-nowrap">{fixed(amount / radiusMm, 2)} g</span> at {fixed(radiusMm, 0)} mm{' '}
+                  <span className="text-2xl font-semibold whitespace-nowrap">{fixed(amount / radiusMm, 2)} g</span> at {say(radiusMm, 'mm', 0)}{' '}
                   <span className="text-2xl font-semibold whitespace-nowrap">@ {degrees(angleDeg, 1)}</span>
                 </Worked>
               </p>

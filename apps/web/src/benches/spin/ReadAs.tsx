@@ -95,6 +95,7 @@ export function ReadAs({ spin }: { readonly spin: SpinFigures }): ReactNode {
 }
 
 function ToleranceTable(): ReactNode {
+  const { say } = useDisplay();
   const { sheet, figures } = useOpenJob();
   const { aGmm, bGmm, gramsAtRadiusA, gramsAtRadiusB, aOzin, bOzin, gradeMmPerS } = figures.tolerance;
   const { radiusAMm, radiusBMm } = sheet.spec.crank.planes;
@@ -105,7 +106,7 @@ function ToleranceTable(): ReactNode {
       <tbody>
         <Row
           name="Grams at the correction radius"
-          value={`A ${fixed(gramsAtRadiusA, 2)} at ${fixed(radiusAMm, 0)} mm, B ${fixed(gramsAtRadiusB, 2)} at ${fixed(radiusBMm, 0)} mm`}
+          value={`A ${fixed(gramsAtRadiusA, 2)} at ${say(radiusAMm, 'mm', 0)}, B ${fixed(gramsAtRadiusB, 2)} at ${say(radiusBMm, 'mm', 0)}`}
         />
         <Row name="g·mm in each plane" value={`A ${fixed(aGmm, 0)}, B ${fixed(bGmm, 0)}`} />
         <Row name="oz·in in each plane" value={`A ${fixed(aOzin, 3)}, B ${fixed(bOzin, 3)}`} />

@@ -10,9 +10,11 @@ import { useDecide } from '../../ui/useDecide.js';
 import { useDraft } from '../../ui/useDraft.js';
 import { MassFields } from './MassFields.js';
 import { useSupportLoads } from './useSupportLoads.js';
+import { useDisplay } from '../../ui/useDisplay.js';
 
 /** How the crank lies in the machine: to scale, before anything turns. Wrong distances are the common silent mistake. */
 export function SetUp(): ReactNode {
+  const { say } = useDisplay();
   const { sheet, figures } = useOpenJob();
   const { decide, blocked, error } = useDecide();
   const kept = latestOn(sheet.decisions, 'spin.supports') ?? null;
@@ -36,7 +38,7 @@ export function SetUp(): ReactNode {
       <summary className="min-h-11 py-2 text-lg">
         How it lies in the machine:{' '}
         <span className="text-ink-soft">
-          {kept ? `supports at ${fixed(kept.zLeftMm, 0)} and ${fixed(kept.zRightMm, 0)} mm` : 'supports not measured yet'}
+          {kept ? `supports at ${fixed(kept.zLeftMm, 0)} and ${say(kept.zRightMm, 'mm', 0)}` : 'supports not measured yet'}
         </span>
       </summary>
       <div className="grid gap-3">
@@ -80,6 +82,7 @@ function complaintOf(work: () => void): string | null {
 }
 
 function Loads({ supports, speed }: { readonly supports: Supports; readonly speed: string }): ReactNode {
+  const { say } = useDisplay();
   const { figures } = useOpenJob();
   const rpm = readQuantity(speed, 'rpm');
   const speedRpm = rpm.kind === 'quantity' && rpm.value >= 0 && rpm.value <= 5000 ? rpm.value : null;
@@ -88,7 +91,7 @@ function Loads({ supports, speed }: { readonly supports: Supports; readonly spee
   if (loads === null) return null;
   const { left, right, missing } = loads;
   const words = ({ weightN, unbalanceN }: SupportLoad): string =>
-    `${fixed(weightN, 0)} N of weight${figures.estimate.now ? `, ${fixed(unbalanceN, 0)} N of turning pull as it is known` : ''}`;
+    `${say(weightN, 'N', 0)} of weight${figures.estimate.now ? `, ${say(unbalanceN, 'N', 0)} of turning pull as it is known` : ''}`;
   return (
     <p>
       {`Left ${words(left)}; right ${words(right)}.`}

@@ -13,9 +13,11 @@ import { VoidButton } from '../../ui/VoidButton.js';
 import { EntryMore } from '../photos/EntryMore.js';
 import { AmendSpin } from './AmendSpin.js';
 import { hungWords, piecesOfPlanes } from './hungRows.js';
+import { useDisplay } from '../../ui/useDisplay.js';
 
 /** Every spin of this crank, the first kept as received. */
 export function SpinTable(): ReactNode {
+  const { say, systems } = useDisplay();
   const { sheet, figures } = useOpenJob();
   const nameOf = usePersonName();
   const { data: hall } = useMachines();
@@ -34,8 +36,8 @@ export function SpinTable(): ReactNode {
             </th>
             <th scope="col">The machine showed, A</th>
             <th scope="col">B</th>
-            <th scope="col">Known then, A, g at {fixed(radiusAMm, 0)} mm</th>
-            <th scope="col">B, g at {fixed(radiusBMm, 0)} mm</th>
+            <th scope="col">Known then, A, g at {say(radiusAMm, 'mm', 0)}</th>
+            <th scope="col">B, g at {say(radiusBMm, 'mm', 0)}</th>
             <th scope="col">Speed</th>
             <th scope="col">Turns</th>
             <th scope="col" className="pl-4 text-left">
@@ -75,7 +77,7 @@ export function SpinTable(): ReactNode {
                 <td className="pl-4 text-left font-sign text-ink-soft">
                   {`${machineOf(entry)}, ${nameOf(entry.personId)}, ${clock(entry.at)}`}
                   {entry.hung && (
-                    <span className="block">{`${hungWords(entry.hungPieces ?? piecesOfPlanes(entry.hung, sheet.spec.crank))} hung on it`}</span>
+                    <span className="block">{`${hungWords(entry.hungPieces ?? piecesOfPlanes(entry.hung, sheet.spec.crank), systems)} hung on it`}</span>
                   )}
                   {entry.mounted && <span className="block">{mountedWords(entry.mounted)}</span>}
                   {entry.note !== '' && <span className="block">{entry.note}</span>}

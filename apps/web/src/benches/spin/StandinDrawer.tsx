@@ -10,6 +10,7 @@ import { Button } from '../../ui/Button.js';
 import { Choice } from '../../ui/Choice.js';
 import { ProblemNotice } from '../../ui/Notice.js';
 import { useDraft } from '../../ui/useDraft.js';
+import { useDisplay } from '../../ui/useDisplay.js';
 
 /** How the stand-in is set up: kept at this screen, since no real machine has such a drawer. */
 export function useStandinDials(): readonly [StandinDials, (dials: StandinDials) => void] {
@@ -49,6 +50,7 @@ export function StandinTicks({ dials, onChange }: DialsProps): ReactNode {
 
 /** The stand-in's own drawer: what is wrong with its set-up, and what no machine could tell. */
 export function StandinDrawer({ dials, onChange }: DialsProps): ReactNode {
+  const { say } = useDisplay();
   const { sheet } = useOpenJob();
   const truth = useMutation<PlaneUnbalance, ProblemError>({
     mutationFn: () => ask('GET jobs/:jobId/standin-truth', { ids: { jobId: sheet.id }, search: { lightG: String(dials.lightG ?? 0) } }),
@@ -56,7 +58,7 @@ export function StandinDrawer({ dials, onChange }: DialsProps): ReactNode {
   const { radiusAMm, radiusBMm } = sheet.spec.crank.planes;
   const words = (vector: Vector, radiusMm: number): string => {
     const { amount, angleDeg } = toPolar(vector);
-    return `${fixed(amount / radiusMm, 2)} g at ${fixed(radiusMm, 0)} mm, ${degrees(angleDeg, 1)}`;
+    return `${fixed(amount / radiusMm, 2)} g at ${say(radiusMm, 'mm', 0)}, ${degrees(angleDeg, 1)}`;
   };
   return (
     <details className="border-2 border-dashed border-steel px-3">

@@ -16,12 +16,14 @@ import { useWho } from '../../ui/WhoFirst.js';
 import { useStories } from '../correct/usePlan.js';
 import { hungEntryOf } from './hungRows.js';
 import { storyWords } from './storyWords.js';
+import { useDisplay } from '../../ui/useDisplay.js';
 
 /** Stories that are shown at first. */
 const FIRST = 6;
 
 /** A spin that does not fit what was known: it is set aside, and the person who was there is asked what happened. */
 export function Surprise({ told }: { readonly told: SpinTold }): ReactNode {
+  const { systems } = useDisplay();
   const { sheet } = useOpenJob();
   const { spec, spins, holes, drill, spinsThatAreSo } = sheet;
   const stories = useStories(
@@ -45,7 +47,7 @@ export function Surprise({ told }: { readonly told: SpinTold }): ReactNode {
         {shown.map((one, i) => (
           <label key={i} className="flex min-h-11 items-center gap-3">
             <input type="radio" name="story" className="size-5 shrink-0" checked={chosen === i} onChange={() => choose(i)} />
-            <span>{storyWords(one.entry, sheet)}</span>
+            <span>{storyWords(one.entry, sheet, systems)}</span>
           </label>
         ))}
       </fieldset>

@@ -1,6 +1,6 @@
 import { degrees, fixed } from '@tare/card';
 import type { JobSheet } from '@tare/contract';
-import { toPolar, typedQuantity, type Crank, type HungPiece, type PlaneUnbalance } from '@tare/core';
+import { METRIC, sayIn, toPolar, typedQuantity, type Crank, type HungPiece, type PlaneUnbalance } from '@tare/core';
 
 /** A known weight as it is typed. */
 export interface HungRow {
@@ -77,11 +77,11 @@ export const hungEntryOf = ({ hungWeights, voids }: JobSheet, spinId: string): J
   hungWeights.findLast((weight) => weight.spinId === spinId && !voids.some((word) => word.entryId === weight.id));
 
 /** "20.0 g at 60° in A, 12.5 g at 210° on CW 3 at 71 mm". */
-export function hungWords(pieces: readonly HungPiece[]): string {
+export function hungWords(pieces: readonly HungPiece[], systems = METRIC): string {
   return pieces
     .map(({ name, massG, at, zMm, radiusMm, angleDeg }) => {
-      const where = at === 'A' || at === 'B' ? `in ${at}` : at === '' ? `${fixed(zMm, 0)} mm along the crank` : `on ${at}`;
-      return `${name === '' ? '' : `${name}, `}${fixed(massG, 1)} g at ${degrees(angleDeg)} ${where}${at === '' || at.length > 1 ? ` at ${fixed(radiusMm, 0)} mm` : ''}`;
+      const where = at === 'A' || at === 'B' ? `in ${at}` : at === '' ? `${sayIn(systems, zMm, 'mm', 0)} along the crank` : `on ${at}`;
+      return `${name === '' ? '' : `${name}, `}${fixed(massG, 1)} g at ${degrees(angleDeg)} ${where}${at === '' || at.length > 1 ? ` at ${sayIn(systems, radiusMm, 'mm', 0)}` : ''}`;
     })
     .join('; ');
 }

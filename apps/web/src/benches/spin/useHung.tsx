@@ -1,6 +1,7 @@
 import { type HungPiece } from '@tare/core';
 import { useState, type ReactNode } from 'react';
 import { useOpenJob } from '../../shell/JobContext.js';
+import { useDisplay } from '../../ui/useDisplay.js';
 import { useDraft } from '../../ui/useDraft.js';
 import { HungFields } from './HungFields.js';
 import { hungWords, pieceOf, type HungRow } from './hungRows.js';
@@ -20,6 +21,7 @@ export const hungDraft = (jobId: string): string => `hung-pieces.${jobId}`;
 export function useHung(): Hung {
   const { sheet } = useOpenJob();
   const { crank } = sheet.spec;
+  const { systems } = useDisplay();
   const [draft, setDraft] = useDraft(hungDraft(sheet.id));
   const rows = draft === '' ? [] : (JSON.parse(draft) as HungRow[]);
   const pieces = rows.map((row) => pieceOf(row, crank));
@@ -33,7 +35,7 @@ export function useHung(): Hung {
       <details open={opened} onToggle={(event) => setOpened(event.currentTarget.open)}>
         <summary className="min-h-11 py-2">
           Known weights on the crank:{' '}
-          <span className="text-ink-soft">{!whole ? 'not whole yet' : hungPieces.length === 0 ? 'none' : hungWords(hungPieces)}</span>
+          <span className="text-ink-soft">{!whole ? 'not whole yet' : hungPieces.length === 0 ? 'none' : hungWords(hungPieces, systems)}</span>
         </summary>
         <HungFields crank={crank} rows={rows} onChange={(next) => setDraft(next.length === 0 ? '' : JSON.stringify(next))} />
       </details>

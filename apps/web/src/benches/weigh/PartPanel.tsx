@@ -7,6 +7,7 @@ import { usePersonName } from '../../ui/usePersonName.js';
 import { ProblemNotice } from '../../ui/Notice.js';
 import { Photos } from '../photos/Photos.js';
 import { PartMarksForm } from './PartMarksForm.js';
+import { SaidWords } from '../../ui/SaidWords.js';
 import { useDecide } from '../../ui/useDecide.js';
 
 interface PartPanelProps {
@@ -52,6 +53,7 @@ export function PartPanel({ partId, onVoid }: PartPanelProps): ReactNode {
                 {`${nameOf(reading.personId)}, ${clock(reading.at)}`}
                 {instrumentName(reading.instrumentId)}
                 {reading.voidedBy && `; voided by ${nameOf(reading.voidedBy.personId)}: ${reading.voidedBy.reason}`}
+                <SaidWords entryId={reading.id} />
               </span>
               {!reading.voided && (
                 <button

@@ -16,6 +16,7 @@ import { useRef, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { useOutbox } from '../../api/outboxContext.js';
 import { useOpenJob } from '../../shell/JobContext.js';
+import { saidOf } from '../../ui/saidOf.js';
 import { useDraft } from '../../ui/useDraft.js';
 import { useWho } from '../../ui/WhoFirst.js';
 import { nextCell, ORDERS, sameCell, type Cell, type Order } from './nextCell.js';
@@ -52,7 +53,7 @@ export interface Weighing {
   /** What Enter does: captures, takes the zero, jumps to a part, or goes on to the next kind. */
   readonly enter: () => void;
   /** Captures one value for each of these cells: what was pasted. */
-  readonly captureAll: (values: readonly { readonly cell: Cell; readonly valueG: number }[]) => void;
+  readonly captureAll: (values: readonly { readonly cell: Cell; readonly valueG: number; readonly text: string }[]) => void;
   readonly askZero: boolean;
   readonly setAskZero: (on: boolean) => void;
   /** The typed zero that is asked for now. */
@@ -150,7 +151,7 @@ export function useWeighing(): Weighing {
     setParams({ kind: next }, { replace: true, flushSync: true });
   };
 
-  const store = (cell: Cell, valueG: number): string | null => {
+  const store = (cell: Cell, valueG: number, said: string): string | null => {
     if (personId === null) return null;
     const id = crypto.randomUUID();
     const reading = {
@@ -165,8 +166,8 @@ export function useWeighing(): Weighing {
       referencePartId: isDifference(cell) ? reference!.partId : null,
     };
     const path = addressOf('POST jobs/:jobId/readings', { jobId: sheet.id });
-    outbox.add({ jobId: sheet.id, path, body: { ...reading }, reading, at: new Date().toISOString() }).catch(() => {
-      setTyped(String(valueG));
+    outbox.add({ jobId: sheet.id, path, body: { ...reading, ...saidOf({ valueG: said }) }, reading, at: new Date().toISOString() }).catch(() => {
+      setTyped(said === '' ? String(valueG) : said);
       setProblem('This browser could not keep the reading; it stands in the field again. Is its disk full?');
     });
     return id;
@@ -204,7 +205,7 @@ export function useWeighing(): Weighing {
     const complaint = isDifference(waiting) ? differenceComplaint(number.valueG) : readingComplaint(kind, waiting.measure, number.valueG);
     setProblem(complaint);
     if (complaint !== null) return undefined;
-    const readingId = store(waiting, number.valueG);
+    const readingId = store(waiting, number.valueG, number.live ? '' : typed);
     setTyped('');
     setPicked(null);
     if (readingId === null) return undefined;
@@ -265,7 +266,7 @@ export function useWeighing(): Weighing {
       setTyped(text);
     },
     enter,
-    captureAll: (values) => values.forEach(({ cell, valueG }) => store(cell, valueG)),
+    captureAll: (values) => values.forEach(({ cell, valueG, text }) => store(cell, valueG, text)),
     askZero: askZeroText === 'yes',
     setAskZero: (on) => {
       setAskZeroText(on ? 'yes' : 'no');

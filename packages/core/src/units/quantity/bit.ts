@@ -1,5 +1,7 @@
+import Fraction from 'fraction.js';
 import { MM_PER_INCH } from '../convert.js';
 import { readQuantity, type ReadQuantity } from './read.js';
+import { sayIn, type Systems } from './systems.js';
 import type { Unit } from './unit.js';
 
 /** Diameters of numbered drills 1 to 60 and lettered ones A to Z, inches (ANSI/ASME B94.11M, table of jobbers' twist drills). */
@@ -34,4 +36,33 @@ export function readBit(text: string, bare: Unit = 'mm'): ReadQuantity {
   if (/^[a-z]$/i.test(name)) return { kind: 'quantity', value: mmOf(LETTERED_IN[name.toUpperCase().charCodeAt(0) - A]!) };
   if (/^(?:\d+[ -])?\d+ ?[/⁄] ?\d+$/.test(name)) return readQuantity(name, 'mm', { bare: 'in' });
   return readQuantity(name, 'mm', { bare: /^\d+$/.test(name) ? 'mm' : bare });
+}
+
+/** A drill and what was typed of it agree to this, mm. */
+const SAME_BIT_MM = 0.006;
+const SIXTY_FOURTHS = 64;
+
+/** What a drill is called that is no whole number of tenths of a millimetre wide; null for none that is sold in inches. */
+function inchNameOf(mm: number): string | null {
+  const inches = mm / MM_PER_INCH;
+  const sixtyFourths = Math.round(inches * SIXTY_FOURTHS);
+  if (sixtyFourths > 0 && Math.abs(sixtyFourths / SIXTY_FOURTHS - inches) * MM_PER_INCH < SAME_BIT_MM)
+    return `${new Fraction(sixtyFourths, SIXTY_FOURTHS).toFraction(true)} in`;
+  const isIt = (one: number): boolean => Math.abs(one - inches) * MM_PER_INCH < SAME_BIT_MM;
+  const number = NUMBERED_IN.findIndex(isIt);
+  if (number >= 0) return `#${number + 1}`;
+  const letter = LETTERED_IN.findIndex(isIt);
+  return letter < 0 ? null : String.fromCharCode(A + letter);
+}
+
+/**
+ * A drill, or a bar, by the name that is stamped on it: a 20 mm bit is called so in an inch shop too, and one of 7.9375 mm is 5/16 in
+ * everywhere. What has a name in both systems goes by the reader's.
+ */
+export function sayBit(mm: number, systems: Systems): string {
+  const named = inchNameOf(mm);
+  const isMetric = Math.abs(mm * 10 - Math.round(mm * 10)) < 1e-6;
+  if (named !== null && (systems.length === 'inch' || !isMetric)) return named;
+  if (isMetric) return `${Number(mm.toFixed(1))} mm`;
+  return systems.length === 'inch' ? sayIn(systems, mm, 'mm', 2) : `${Number(mm.toFixed(2))} mm`;
 }

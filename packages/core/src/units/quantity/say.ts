@@ -29,7 +29,7 @@ export function sayNumber(value: number, places: number): string {
 }
 
 /** How a figure's unit stands behind it: 5°, 50 %, 3.45 in. */
-export const withUnit = (figure: string, unit: Unit): string => (unit === '' ? figure : unit === '°' ? `${figure}°` : `${figure}\u00a0${unit}`);
+export const withUnit = (figure: string, unit: Unit): string => (unit === '' ? figure : unit === '°' ? `${figure}°` : `${figure} ${unit}`);
 
 /**
  * A quantity in a unit, as good as it is known in another.

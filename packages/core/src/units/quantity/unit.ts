@@ -105,6 +105,8 @@ export const UNITS = {
 export type Unit = keyof typeof UNITS;
 export const UNIT_NAMES = Object.keys(UNITS) as Unit[];
 
+export const isUnit = (name: string): name is Unit => Object.hasOwn(UNITS, name);
+
 export const kindOfUnit = (name: Unit): QuantityKind => UNITS[name].kind;
 
 /** How units are written by hand: between two of them may stand a point, a blank, a hyphen, a star or nothing that is listed. */

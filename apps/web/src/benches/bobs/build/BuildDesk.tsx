@@ -11,6 +11,7 @@ import { useDraft } from '../../../ui/useDraft.js';
 import { BobStack } from './BobStack.js';
 import { BoxEditor } from './BoxEditor.js';
 import { bobFigures, useBuilder, useBuiltBobs } from './useBobBuild.js';
+import { useDisplay } from '../../../ui/useDisplay.js';
 
 type Ready = Extract<BobCard, { kind: 'ready' }>;
 
@@ -80,6 +81,7 @@ export function BuildDesk({ card }: { readonly card: Ready }): ReactNode {
 }
 
 function Bobs({ bobs, box }: { readonly bobs: readonly BuiltBob[]; readonly box: BobBox }): ReactNode {
+  const { say } = useDisplay();
   const alike = groupsOf(bobs);
   return (
     <>
@@ -90,7 +92,7 @@ function Bobs({ bobs, box }: { readonly bobs: readonly BuiltBob[]; readonly box:
             <figcaption className="max-w-72 text-center">
               <span className="font-semibold">{`Bob ${pins.join(', ')}`}</span>
               <span className="block figure-type">{`${fixed(bob.totalG, 1)} g, half ${fixed(bob.halfG, 2)}`}</span>
-              <span className="block text-ink-soft">{`${bob.offG >= 0 ? '+' : ''}${fixed(bob.offG, 2)} g off; ${fixed(bob.stackMm, 1)} mm on the stud`}</span>
+              <span className="block text-ink-soft">{`${bob.offG >= 0 ? '+' : ''}${fixed(bob.offG, 2)} g off; ${say(bob.stackMm, 'mm', 1)} on the stud`}</span>
             </figcaption>
           </figure>
         ))}

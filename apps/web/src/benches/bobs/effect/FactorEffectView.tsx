@@ -7,6 +7,7 @@ import { Note, ProblemNotice } from '../../../ui/Notice.js';
 import { Hodograph, SweepChart, TurnChart } from './charts.js';
 import { bestWords, onePercentWords, otherFactorWords, type ForceOrCouple } from './effectWords.js';
 import { useFactorEffect } from './useFactorEffect.js';
+import { useDisplay } from '../../../ui/useDisplay.js';
 
 interface FactorEffectProps {
   readonly engine: ShakingEngine;
@@ -25,6 +26,7 @@ const SWEEP = Array.from({ length: 41 }, (_, i) => 0.4 + i * 0.005);
 
 /** What the factor does to this engine: force and couple over a turn, by order, over the factors, and what one per cent is worth. */
 export function FactorEffectView({ engine, factorRatio, redlineRpm, planes, actual, allowedGmm }: FactorEffectProps): ReactNode {
+  const { systems } = useDisplay();
   const [speedRpm, setSpeed] = useState(redlineRpm);
   const [asked, setAsked] = useState<ForceOrCouple | null>(null);
   const wanted = useMemo(
@@ -58,7 +60,7 @@ export function FactorEffectView({ engine, factorRatio, redlineRpm, planes, actu
       </div>
       <SweepChart sweep={effect.sweep} factorRatio={factorRatio} which={which} />
       <p>{otherFactorWords(effect, factorRatio, which)}</p>
-      <p>{onePercentWords(effect.onePercent, planes, wanted.speedRpm, allowedGmm)}</p>
+      <p>{onePercentWords(effect.onePercent, planes, wanted.speedRpm, allowedGmm, systems)}</p>
       <OrderTable effect={effect} />
       {effect.shaking.length > 1 && <PartsTable effect={effect} />}
     </section>

@@ -1,5 +1,5 @@
 import { fixed } from '@tare/card';
-import type { FactorEffect, Planes } from '@tare/core';
+import { METRIC, sayIn, type FactorEffect, type Planes, type Systems } from '@tare/core';
 
 export type ForceOrCouple = 'force' | 'couple';
 export const UNITS: Readonly<Record<ForceOrCouple, string>> = { force: 'N', couple: 'N·m' };
@@ -39,13 +39,14 @@ export function onePercentWords(
   { radiusAMm, radiusBMm }: Planes,
   speedRpm: number,
   allowedGmm: { readonly a: number; readonly b: number } | null,
+  systems: Systems = METRIC,
 ): string {
   const [least, most] = [Math.min(...bobG), Math.max(...bobG)];
   const bobs = most - least < 0.05 ? `${fixed(most, 1)} g on each bob` : `${fixed(least, 1)} to ${fixed(most, 1)} g on the bobs`;
   if (Math.max(planesGmm.a, planesGmm.b) < NOTHING)
     return `One per cent of factor is ${bobs}; it moves nothing in the planes, since the pins cancel.`;
-  const planes = `${fixed(planesGmm.a, 0)} g·mm in plane A (${fixed(planesGmm.a / radiusAMm, 2)} g at ${fixed(radiusAMm, 0)} mm) and ${fixed(planesGmm.b, 0)} in B (${fixed(planesGmm.b / radiusBMm, 2)} g)`;
-  const forces = `at ${fixed(speedRpm, 0)} rpm ${fixed(planesN.a, 0)} and ${fixed(planesN.b, 0)} N at the ends, ${fixed(forceN, 0)} N and ${fixed(coupleNm, 1)} N·m in all`;
+  const planes = `${fixed(planesGmm.a, 0)} g·mm in plane A (${fixed(planesGmm.a / radiusAMm, 2)} g at ${sayIn(systems, radiusAMm, 'mm', 0)}) and ${fixed(planesGmm.b, 0)} in B (${fixed(planesGmm.b / radiusBMm, 2)} g)`;
+  const forces = `at ${fixed(speedRpm, 0)} rpm ${fixed(planesN.a, 0)} and ${sayIn(systems, planesN.b, 'N', 0)} at the ends, ${sayIn(systems, forceN, 'N', 0)} and ${fixed(coupleNm, 1)} N·m in all`;
   const beside =
     allowedGmm === null
       ? ''

@@ -1,4 +1,4 @@
-import { degrees, fixed } from '@tare/card';
+import { degrees, fixed, gramsAt } from '@tare/card';
 import type { Machine, RecordingSummary } from '@tare/contract';
 import {
   CoreError,
@@ -14,6 +14,7 @@ import {
   type SupportReading,
   type TrialRun,
   type Unit,
+  type Systems,
 } from '@tare/core';
 import { Plus, Trash2 } from 'lucide-react';
 import { useState, type ReactNode } from 'react';
@@ -29,6 +30,7 @@ import { useDraft } from '../../../ui/useDraft.js';
 import { useWho } from '../../../ui/WhoFirst.js';
 import { RecordingWords, workingWords } from './RecordedSpinForm.js';
 import { StandinBench } from './StandinBench.js';
+import { useDisplay } from '../../../ui/useDisplay.js';
 
 /** A run as it is typed: the weights on the crank, and what the supports said. */
 interface Run {
@@ -49,6 +51,7 @@ const GUIDE = ['as it is', 'a weight in plane A', 'a weight in plane B'];
 
 /** Three runs or more with known weights: what this set-up's numbers mean. */
 export function TrialWeights({ machine }: { readonly machine: Machine }): ReactNode {
+  const { systems } = useDisplay();
   const { sheet } = useOpenJob();
   const personId = useWho();
   const entry = useWrite('POST machines/calibrations');
@@ -106,7 +109,7 @@ export function TrialWeights({ machine }: { readonly machine: Machine }): ReactN
         <div className="grid gap-3 border-2 border-blue p-3">
           <p className="text-lg">{result.conditionWords}</p>
           <p>
-            {`The crank itself, as these runs have it: A ${inGrams(result.unbalance.aGmm, planes.radiusAMm)}, B ${inGrams(result.unbalance.bGmm, planes.radiusBMm)}, there too heavy.`}
+            {`The crank itself, as these runs have it: A ${inGrams(result.unbalance.aGmm, planes.radiusAMm, systems)}, B ${inGrams(result.unbalance.bGmm, planes.radiusBMm, systems)}, there too heavy.`}
             {result.misfitRatio !== null && ` The runs miss one another by ${fixed(100 * result.misfitRatio, 1)} % of the largest reading.`}
           </p>
           <div className="flex flex-wrap items-end gap-3">
@@ -123,9 +126,9 @@ export function TrialWeights({ machine }: { readonly machine: Machine }): ReactN
   );
 }
 
-function inGrams(vector: Parameters<typeof toPolar>[0], radiusMm: number): string {
+function inGrams(vector: Parameters<typeof toPolar>[0], radiusMm: number, systems: Systems): string {
   const { amount, angleDeg } = toPolar(vector);
-  return `${fixed(amount / radiusMm, 1)} g at ${fixed(radiusMm, 0)} mm, ${degrees(angleDeg)}`;
+  return `${gramsAt(amount, radiusMm, 1, systems)}, ${degrees(angleDeg)}`;
 }
 
 function worked(runs: readonly TrialRun[]): InfluenceResult | string {
