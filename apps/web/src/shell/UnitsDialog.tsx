@@ -38,6 +38,10 @@ export function UnitsDialog({ open, onOpenChange }: { readonly open: boolean; re
           A number typed without a unit is in the unit beside its field. With a unit it may be in any: 3.45 in, 5/8 in, 0.842 kg, 30 thou. A touch on
           the unit turns that one field to the other system.
         </p>
+        <p className="text-ink-soft">
+          Lengths and forces are shown so too. Weights stay in grams on every bench, as the trade weighs, and unbalance in grams at its radius; other
+          units of it are under “Read it your way”.
+        </p>
         <div className="flex flex-wrap gap-3">
           <Button disabled={blocked} onClick={() => set(METRIC)}>
             All metric

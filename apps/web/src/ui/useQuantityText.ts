@@ -93,13 +93,15 @@ export function useQuantityText({ unit, value, onText, isBit = false, pinsDeg, a
   };
 }
 
-/** A text that came from elsewhere, as this field's unit has it. */
+/** A text that came from elsewhere, as this field's unit has it: what was said in that unit is said so again. */
 function inShownUnit(value: string, unit: Unit, shownUnit: Unit): string {
   if (shownUnit === unit) return value;
   const read = readQuantity(value, unit);
   if (read.kind !== 'quantity') return value;
-  const bare = value.trim().endsWith(` ${shownUnit}`) ? value.trim().slice(0, -shownUnit.length - 1) : null;
-  return bare !== null && isPlainNumber(bare) ? bare : String(Number(inUnit(read.value, unit, shownUnit).toPrecision(6)));
+  if (isPlainNumber(value)) return String(Number(inUnit(read.value, unit, shownUnit).toPrecision(6)));
+  const bare = value.trim().endsWith(` ${shownUnit}`) ? value.trim().slice(0, -shownUnit.length - 1) : value;
+  const again = readQuantity(bare, unit, { bare: shownUnit });
+  return again.kind === 'quantity' && again.value === read.value ? bare : value;
 }
 
 /** In the unit that is usual here, and in the one it is kept in where that is another. */

@@ -1,8 +1,9 @@
-import { fixed, KIND_NAMES, MEASURE_NAMES } from '@tare/card';
+import { KIND_NAMES, MEASURE_NAMES } from '@tare/card';
 import type { ReactNode, RefObject } from 'react';
 import { Button } from '../../ui/Button.js';
 import { Choice } from '../../ui/Choice.js';
 import { GrainOrGram } from '../../ui/QuantityField.js';
+import { useDisplay } from '../../ui/useDisplay.js';
 import { useQuantityText } from '../../ui/useQuantityText.js';
 import { VerdictMark } from '../../ui/Verdict.js';
 import { ORDERS, type Order } from './nextCell.js';
@@ -14,6 +15,7 @@ const ORDER_WORDS: Readonly<Record<Order, string>> = { byPart: 'the same part ag
 /** The number that is typed or shown, large enough for an arm's length, and how the bench goes on. */
 export function ReadingForm({ weighing, input }: { readonly weighing: Weighing; readonly input: RefObject<HTMLInputElement | null> }): ReactNode {
   const { waiting, openZero, nextKind, scale } = weighing;
+  const { figure } = useDisplay();
   const typed = useQuantityText({ unit: 'g', value: weighing.typed, onText: weighing.setTyped });
   const paste = usePaste(weighing);
   return (
@@ -34,7 +36,7 @@ export function ReadingForm({ weighing, input }: { readonly weighing: Weighing; 
             autoComplete="off"
             aria-label={`Reading in ${typed.shownUnit === 'g' ? 'grams' : typed.shownUnit}`}
             aria-invalid={weighing.problem !== null}
-            placeholder={scale.shown ? fixed(scale.shown.valueG, 1) : openZero ? '0.0' : ''}
+            placeholder={scale.shown ? figure(scale.shown.valueG, 'g', 1) : openZero ? '0.0' : ''}
             className="h-20 w-72 rounded-sm border-3 border-ink bg-plate px-3 text-right figure-type text-6xl placeholder:text-ink-soft"
             value={typed.shown}
             onChange={(event) => typed.type(event.target.value)}

@@ -16,6 +16,7 @@ import { useInstruments } from '../../../api/instruments.js';
 import { useOpenJob } from '../../../shell/JobContext.js';
 import { Button } from '../../../ui/Button.js';
 import { Choice } from '../../../ui/Choice.js';
+import { useDisplay } from '../../../ui/useDisplay.js';
 import { QuantityField } from '../../../ui/QuantityField.js';
 import { ProblemNotice } from '../../../ui/Notice.js';
 import { VerdictMark } from '../../../ui/Verdict.js';
@@ -146,6 +147,7 @@ interface WeighInFieldProps {
 function WeighInField({ pin, name, field, kept, scale }: WeighInFieldProps): ReactNode {
   const { sheet } = useOpenJob();
   const { decide, error } = useDecide();
+  const { figure } = useDisplay();
   const [typed, setTyped] = useDraft(`bob-in.${sheet.id}.${pin}.${field}`);
   const [problem, setProblem] = useDraft(`bob-in-problem.${sheet.id}.${pin}.${field}`);
   const keep = (): void => {
@@ -168,7 +170,7 @@ function WeighInField({ pin, name, field, kept, scale }: WeighInFieldProps): Rea
         label={`Bob ${pin}, ${name}`}
         unit="g"
         value={typed}
-        placeholder={kept[field] === null ? '' : fixed(kept[field], 1)}
+        placeholder={kept[field] === null ? '' : figure(kept[field], 'g', 1)}
         problem={problem === '' ? error?.message : problem}
         onChange={(event) => {
           setProblem('');
