@@ -1,5 +1,5 @@
 import { AxeBuilder } from '@axe-core/playwright';
-import type { Page } from '@playwright/test';
+import type { APIRequestContext, Page } from '@playwright/test';
 import type { JobLine } from '@tare/contract';
 import { expect, test } from './app.js';
 import { comeToTheBench } from './bench.js';
@@ -29,13 +29,17 @@ const VIEWS = [
   [null, 'calculator'],
 ] as const;
 
-test('every bench can be read without seeing, in both themes', async ({ page, request }) => {
-  await comeToTheBench(page);
+async function addressesOf(request: APIRequestContext): Promise<string[]> {
   const jobs = (await (await request.get('/api/jobs')).json()) as JobLine[];
-  const addresses = VIEWS.map(([engine, path]) => {
+  return VIEWS.map(([engine, path]) => {
     const job = jobs.find(({ engineName }) => engine !== null && engineName.startsWith(engine));
     return job ? `/jobs/${job.id}/${path}` : `/${path}`;
   });
+}
+
+test('every bench can be read without seeing, in both themes', async ({ page, request }) => {
+  await comeToTheBench(page);
+  const addresses = await addressesOf(request);
   for (const address of addresses) {
     await page.goto(address);
     await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
@@ -47,6 +51,18 @@ test('every bench can be read without seeing, in both themes', async ({ page, re
     await expect(page.locator('html')).toHaveAttribute('data-theme', 'dark');
     await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
     expect([address, await seriousOf(page, ['color-contrast'])]).toEqual([address, []]);
+  }
+});
+
+test('on a phone held upright no page runs out sideways', async ({ page, request }) => {
+  await comeToTheBench(page);
+  await page.setViewportSize({ width: 390, height: 844 });
+  for (const address of await addressesOf(request)) {
+    await page.goto(address);
+    await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+    // What a bench fetches for itself may be wider than what stands there first.
+    await expect(page.getByText(/^(Fetching|Working) /)).toHaveCount(0);
+    expect([address, await page.evaluate(() => document.scrollingElement!.scrollWidth)]).toEqual([address, 390]);
   }
 });
 

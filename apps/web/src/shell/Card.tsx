@@ -23,7 +23,7 @@ export function Card(): ReactNode {
       <h2 className="text-xl">{spec.engineName}</h2>
       <p className="text-ink-soft">{[spec.vessel, spec.customer].filter((text) => text !== '').join(', ')}</p>
       <Section title="Agreed">
-        <Line line={toleranceLine(sheet, figures)} />
+        <Line line={toleranceLine(sheet, figures, systems)} />
         <p className="text-ink-soft">
           {SCHOOLS[spec.tolerance.school].name}; {spec.balance === 'internal' ? 'balanced internally' : 'balanced externally'}; redline{' '}
           <span className="figure-type">{fixed(spec.redlineRpm, 0)}</span> rpm
@@ -38,7 +38,7 @@ export function Card(): ReactNode {
       )}
       <Lines title="Matching" lines={matchLines(figures)} />
       <Lines title="Bob weights" lines={bobLines(sheet, figures)} />
-      <Lines title="As received" lines={spinLines(sheet, figures, 0, 'As received')} />
+      <Lines title="As received" lines={spinLines(sheet, figures, 0, 'As received', systems)} />
       {sheet.holes.length > 0 && (
         <Section title={`Metal taken and brought: ${sheet.holes.length}`}>
           {sheet.holes.map((hole) => {
@@ -60,7 +60,7 @@ export function Card(): ReactNode {
           })}
         </Section>
       )}
-      {figures.spins.length > 1 && <Lines title="Last spin" lines={spinLines(sheet, figures, -1, 'Last spin')} />}
+      {figures.spins.length > 1 && <Lines title="Last spin" lines={spinLines(sheet, figures, -1, 'Last spin', systems)} />}
       {sheet.signOffs.at(-1) && (
         <Section title="Signed off">
           <p>{clock(sheet.signOffs.at(-1)!.at)}</p>

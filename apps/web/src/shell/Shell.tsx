@@ -30,7 +30,7 @@ export function Shell(): ReactNode {
   useKeys(keys);
   return (
     <div className="flex min-h-screen flex-col">
-      <header className="no-print flex min-h-13 items-center gap-3 bg-enamel-deep px-4 text-on-enamel">
+      <header className="no-print flex min-h-13 flex-wrap items-center gap-x-1 bg-enamel-deep px-2 text-on-enamel md:flex-nowrap md:gap-x-3 md:px-4">
         <Link to="/" className="flex min-h-11 items-center gap-2 text-xl font-bold tracking-wide">
           <img src="/mark.svg" alt="" className="size-7" /> Tare
         </Link>
@@ -43,17 +43,17 @@ export function Shell(): ReactNode {
             setFinding(true);
           }}
         >
-          <Search aria-hidden className="size-5" /> Find a job
+          <Search aria-hidden className="size-5" /> <span className="max-md:sr-only">Find a job</span>
         </button>
         <OutboxStatus />
         <Link to="/instruments" className="flex min-h-11 items-center gap-2 rounded-sm px-3 whitespace-nowrap hover:bg-enamel">
-          <Scale aria-hidden className="size-5" /> Instruments
+          <Scale aria-hidden className="size-5" /> <span className="max-md:sr-only">Instruments</span>
         </Link>
         <Link to="/tools" className="flex min-h-11 items-center gap-2 rounded-sm px-3 whitespace-nowrap hover:bg-enamel">
-          <Drill aria-hidden className="size-5" /> Tools
+          <Drill aria-hidden className="size-5" /> <span className="max-md:sr-only">Tools</span>
         </Link>
         <Link to="/calculator" className="flex min-h-11 items-center gap-2 rounded-sm px-3 whitespace-nowrap hover:bg-enamel">
-          <Calculator aria-hidden className="size-5" /> Calculator
+          <Calculator aria-hidden className="size-5" /> <span className="max-md:sr-only">Calculator</span>
         </Link>
         <PersonPicker />
         <ThemeSwitch />

@@ -13,6 +13,7 @@ import {
   type JobFigures,
   type PartKind,
   type Working,
+  METRIC,
 } from '@tare/core';
 
 /** A line of the card: a label and a figure that opens its working. */
@@ -87,14 +88,14 @@ export function bobLines(sheet: JobSheet, { bobs, bobsNeeded }: JobFigures): Car
   }));
 }
 
-export function toleranceLine(sheet: JobSheet, { tolerance }: JobFigures): CardLine {
+export function toleranceLine(sheet: JobSheet, { tolerance }: JobFigures, systems = METRIC): CardLine {
   const { planes } = sheet.spec.crank;
-  const [a, b] = [gramsAt(tolerance.aGmm, planes.radiusAMm), gramsAt(tolerance.bGmm, planes.radiusBMm)];
+  const [a, b] = [gramsAt(tolerance.aGmm, planes.radiusAMm, 2, systems), gramsAt(tolerance.bGmm, planes.radiusBMm, 2, systems)];
   return { label: 'Tolerance, planes A and B', text: a === b ? `each ${a}` : `${a}; ${b}`, working: toleranceWorking(tolerance) };
 }
 
 /** Both planes of a spin; `index` counts back from the end when negative. */
-export function spinLines(sheet: JobSheet, figures: JobFigures, index: number, title: string): CardLine[] {
+export function spinLines(sheet: JobSheet, figures: JobFigures, index: number, title: string, systems = METRIC): CardLine[] {
   const spin = figures.spins.at(index);
   const entry = sheet.spins.find((s) => s.id === spin?.spinId);
   if (!spin || !entry) return [];
@@ -105,7 +106,7 @@ export function spinLines(sheet: JobSheet, figures: JobFigures, index: number, t
     const name = `${title}, plane ${plane.toUpperCase()}`;
     return {
       label: name,
-      text: `${gramsAt(amount, radiusMm)} @ ${degrees(angleDeg)}`,
+      text: `${gramsAt(amount, radiusMm, 2, systems)} @ ${degrees(angleDeg)}`,
       working: spinWorking(name, spin, plane, radiusMm),
       personId: entry.personId,
       at: entry.at,

@@ -93,12 +93,19 @@ export function useQuantityText({ unit, value, onText, isBit = false, pinsDeg, a
   };
 }
 
+/** Six digits and a tenth of a thou are as good as anything is measured. */
+function readable(value: number): string {
+  const figure = Number(value.toPrecision(6));
+  const short = Number(figure.toFixed(4));
+  return String(short === 0 ? figure : short);
+}
+
 /** A text that came from elsewhere, as this field's unit has it: what was said in that unit is said so again. */
 function inShownUnit(value: string, unit: Unit, shownUnit: Unit): string {
   if (shownUnit === unit) return value;
   const read = readQuantity(value, unit);
   if (read.kind !== 'quantity') return value;
-  if (isPlainNumber(value)) return String(Number(inUnit(read.value, unit, shownUnit).toPrecision(6)));
+  if (isPlainNumber(value)) return readable(inUnit(read.value, unit, shownUnit));
   const bare = value.trim().endsWith(` ${shownUnit}`) ? value.trim().slice(0, -shownUnit.length - 1) : value;
   const again = readQuantity(bare, unit, { bare: shownUnit });
   return again.kind === 'quantity' && again.value === read.value ? bare : value;

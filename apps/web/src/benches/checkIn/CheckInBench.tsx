@@ -36,26 +36,28 @@ export function CheckInBench(): ReactNode {
           </Link>
         </BenchHead>
         <WhoFirst />
-        <table className="w-full border-separate border-spacing-x-2 border-spacing-y-1">
-          <caption className="sr-only">What has to arrive</caption>
-          <thead className="text-left text-ink-soft">
-            <tr>
-              <th scope="col">Item</th>
-              <th scope="col">Wanted</th>
-              <th scope="col">Found</th>
-              <th scope="col">Condition</th>
-              <th scope="col">Marks</th>
-              <th scope="col">
-                <span className="sr-only">All here</span>
-              </th>
-            </tr>
-          </thead>
-          <tbody>
-            {list.map((item) => (
-              <ArrivalRow key={item.key} item={item} />
-            ))}
-          </tbody>
-        </table>
+        <div className="relative overflow-x-auto">
+          <table className="w-full border-separate border-spacing-x-2 border-spacing-y-1 [&_td]:min-w-20">
+            <caption className="sr-only">What has to arrive</caption>
+            <thead className="text-left text-ink-soft">
+              <tr>
+                <th scope="col">Item</th>
+                <th scope="col">Wanted</th>
+                <th scope="col">Found</th>
+                <th scope="col">Condition</th>
+                <th scope="col">Marks</th>
+                <th scope="col">
+                  <span className="sr-only">All here</span>
+                </th>
+              </tr>
+            </thead>
+            <tbody>
+              {list.map((item) => (
+                <ArrivalRow key={item.key} item={item} />
+              ))}
+            </tbody>
+          </table>
+        </div>
         <p className="text-ink-soft">
           A part that is weighed counts as arrived. Damaged parts, oversizes and parts kept together are noted on the weigh bench, at the part.
         </p>

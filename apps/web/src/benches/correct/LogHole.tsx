@@ -124,7 +124,7 @@ function LogForm({
   };
   return (
     <form
-      className="flex items-start gap-3"
+      className="flex flex-wrap items-start gap-3"
       onSubmit={(event) => {
         event.preventDefault();
         send(depth);

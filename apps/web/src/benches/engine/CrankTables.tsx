@@ -66,74 +66,76 @@ export function PinTable({ form, fixed }: TableProps & { readonly fixed: boolean
   const display = useDisplay();
   const { fields, append, remove } = useFieldArray({ control: form.control, name: 'pins' });
   return (
-    <table className="w-full border-separate border-spacing-x-2 border-spacing-y-1">
-      <caption className="text-left font-semibold">Crankpins</caption>
-      <thead className="text-left text-ink-soft">
-        <tr>
-          <th scope="col">Pin</th>
-          <th scope="col">Angle, °</th>
-          <th scope="col">{`Position z, ${display.unit('mm')}`}</th>
-          <th scope="col">Cylinders on it</th>
-          <th>
-            <span className="sr-only">Take off</span>
-          </th>
-        </tr>
-      </thead>
-      <tbody>
-        {fields.map((row, i) => (
-          <tr key={row.id} className="align-top">
-            <th scope="row" className="w-12 pt-2 text-left figure-type">
-              {i + 1}
+    <div className="relative overflow-x-auto">
+      <table className="w-full border-separate border-spacing-x-2 border-spacing-y-1 [&_td]:min-w-24">
+        <caption className="text-left font-semibold">Crankpins</caption>
+        <thead className="text-left text-ink-soft">
+          <tr>
+            <th scope="col">Pin</th>
+            <th scope="col">Angle, °</th>
+            <th scope="col">{`Position z, ${display.unit('mm')}`}</th>
+            <th scope="col">Cylinders on it</th>
+            <th>
+              <span className="sr-only">Take off</span>
             </th>
-            <td>
-              <FormQuantity
-                label={`Angle of pin ${i + 1}`}
-                unit="°"
-                hideUnit
-                disabled={fixed}
-                control={form.control}
-                name={`pins.${i}.angleDeg`}
-                hideLabel
-              />
-            </td>
-            <td>
-              <FormQuantity label={`Position of pin ${i + 1}`} unit="mm" hideUnit control={form.control} name={`pins.${i}.zMm`} hideLabel />
-            </td>
-            <td>
-              <Field label={`Cylinders on pin ${i + 1}`} disabled={fixed} {...cell(form, `pins.${i}.cylinders`)} />
-            </td>
-            <td className="w-12">
-              {!fixed && (
+          </tr>
+        </thead>
+        <tbody>
+          {fields.map((row, i) => (
+            <tr key={row.id} className="align-top">
+              <th scope="row" className="w-12 pt-2 text-left figure-type">
+                {i + 1}
+              </th>
+              <td>
+                <FormQuantity
+                  label={`Angle of pin ${i + 1}`}
+                  unit="°"
+                  hideUnit
+                  disabled={fixed}
+                  control={form.control}
+                  name={`pins.${i}.angleDeg`}
+                  hideLabel
+                />
+              </td>
+              <td>
+                <FormQuantity label={`Position of pin ${i + 1}`} unit="mm" hideUnit control={form.control} name={`pins.${i}.zMm`} hideLabel />
+              </td>
+              <td>
+                <Field label={`Cylinders on pin ${i + 1}`} disabled={fixed} {...cell(form, `pins.${i}.cylinders`)} />
+              </td>
+              <td className="w-12">
+                {!fixed && (
+                  <Button
+                    aria-label={`Take pin ${i + 1} off`}
+                    className="px-2"
+                    onClick={() => {
+                      remove(i);
+                    }}
+                  >
+                    <Trash2 aria-hidden className="size-5" />
+                  </Button>
+                )}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+        {!fixed && (
+          <tfoot>
+            <tr>
+              <td colSpan={5}>
                 <Button
-                  aria-label={`Take pin ${i + 1} off`}
-                  className="px-2"
                   onClick={() => {
-                    remove(i);
+                    append({ angleDeg: '', zMm: '', cylinders: '' });
                   }}
                 >
-                  <Trash2 aria-hidden className="size-5" />
+                  <Plus aria-hidden className="size-5" /> Add a pin
                 </Button>
-              )}
-            </td>
-          </tr>
-        ))}
-      </tbody>
-      {!fixed && (
-        <tfoot>
-          <tr>
-            <td colSpan={5}>
-              <Button
-                onClick={() => {
-                  append({ angleDeg: '', zMm: '', cylinders: '' });
-                }}
-              >
-                <Plus aria-hidden className="size-5" /> Add a pin
-              </Button>
-            </td>
-          </tr>
-        </tfoot>
-      )}
-    </table>
+              </td>
+            </tr>
+          </tfoot>
+        )}
+      </table>
+    </div>
   );
 }
 
@@ -173,62 +175,64 @@ export function CounterweightTable({ form }: TableProps): ReactNode {
     append({ ...BLANK, ...like, zMm: '', arcCentreDeg: '', noDrill: [], id: crypto.randomUUID(), name: `CW ${fields.length + 1}` });
   };
   return (
-    <table className="w-full border-separate border-spacing-x-1.5 border-spacing-y-1">
-      <caption className="text-left font-semibold">Counterweights, front to rear, and what bolts on</caption>
-      <thead className="text-left text-ink-soft">
-        <tr>
-          <th scope="col">Name</th>
-          {COLUMNS.map(([key, title, unit]) => (
-            <th key={key} scope="col" className="font-normal">
-              {`${title}, ${display.unit(unit)}`}
-            </th>
-          ))}
-          <th>
-            <span className="sr-only">Take off</span>
-          </th>
-        </tr>
-      </thead>
-      <tbody>
-        {fields.map((row, i) => (
-          <tr key={row.rowId} className="align-top">
-            <td className="w-24">
-              <Field label={`Name of counterweight ${i + 1}`} {...cell(form, `counterweights.${i}.name`)} />
-            </td>
+    <div className="relative overflow-x-auto">
+      <table className="w-full border-separate border-spacing-x-1.5 border-spacing-y-1 [&_td]:min-w-24">
+        <caption className="text-left font-semibold">Counterweights, front to rear, and what bolts on</caption>
+        <thead className="text-left text-ink-soft">
+          <tr>
+            <th scope="col">Name</th>
             {COLUMNS.map(([key, title, unit]) => (
-              <td key={key}>
-                <FormQuantity
-                  label={`${title} of counterweight ${i + 1}`}
-                  unit={unit}
-                  hideUnit
-                  control={form.control}
-                  name={`counterweights.${i}.${key}`}
-                  hideLabel
-                />
-              </td>
+              <th key={key} scope="col" className="font-normal">
+                {`${title}, ${display.unit(unit)}`}
+              </th>
             ))}
-            <td className="w-12">
-              <Button
-                aria-label={`Take counterweight ${i + 1} off`}
-                className="px-2"
-                onClick={() => {
-                  remove(i);
-                }}
-              >
-                <Trash2 aria-hidden className="size-5" />
+            <th>
+              <span className="sr-only">Take off</span>
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {fields.map((row, i) => (
+            <tr key={row.rowId} className="align-top">
+              <td className="w-24">
+                <Field label={`Name of counterweight ${i + 1}`} {...cell(form, `counterweights.${i}.name`)} />
+              </td>
+              {COLUMNS.map(([key, title, unit]) => (
+                <td key={key}>
+                  <FormQuantity
+                    label={`${title} of counterweight ${i + 1}`}
+                    unit={unit}
+                    hideUnit
+                    control={form.control}
+                    name={`counterweights.${i}.${key}`}
+                    hideLabel
+                  />
+                </td>
+              ))}
+              <td className="w-12">
+                <Button
+                  aria-label={`Take counterweight ${i + 1} off`}
+                  className="px-2"
+                  onClick={() => {
+                    remove(i);
+                  }}
+                >
+                  <Trash2 aria-hidden className="size-5" />
+                </Button>
+              </td>
+            </tr>
+          ))}
+        </tbody>
+        <tfoot>
+          <tr>
+            <td colSpan={8}>
+              <Button onClick={add}>
+                <Plus aria-hidden className="size-5" /> Add a counterweight
               </Button>
             </td>
           </tr>
-        ))}
-      </tbody>
-      <tfoot>
-        <tr>
-          <td colSpan={8}>
-            <Button onClick={add}>
-              <Plus aria-hidden className="size-5" /> Add a counterweight
-            </Button>
-          </td>
-        </tr>
-      </tfoot>
-    </table>
+        </tfoot>
+      </table>
+    </div>
   );
 }

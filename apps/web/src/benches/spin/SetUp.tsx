@@ -1,4 +1,4 @@
-import { fixed, PART_WORDS } from '@tare/card';
+import { PART_WORDS } from '@tare/card';
 import { checkSetUp, CoreError, latestOn, readQuantity, type SupportLoad, type Supports } from '@tare/core';
 import { useState, type ReactNode } from 'react';
 import { CrankFigure } from '../../draw/CrankFigure.js';
@@ -38,7 +38,7 @@ export function SetUp(): ReactNode {
       <summary className="min-h-11 py-2 text-lg">
         How it lies in the machine:{' '}
         <span className="text-ink-soft">
-          {kept ? `supports at ${fixed(kept.zLeftMm, 0)} and ${say(kept.zRightMm, 'mm', 0)}` : 'supports not measured yet'}
+          {kept ? `supports at ${say(kept.zLeftMm, 'mm', 0)} and ${say(kept.zRightMm, 'mm', 0)}` : 'supports not measured yet'}
         </span>
       </summary>
       <div className="grid gap-3">

@@ -51,11 +51,12 @@ function Bits({ bits, version }: { readonly bits: readonly Bit[]; readonly versi
       }}
     >
       {rows.map((row, i) => (
-        <div key={i} className="flex items-start gap-3">
+        <div key={i} className="flex flex-wrap items-start gap-3">
           {BIT_FIELDS.map(([key, label, unit]) => (
             <QuantityField
               key={key}
               label={label}
+              className="w-32 grow"
               unit={unit}
               isBit={key === 'bitMm'}
               value={row[key]}

@@ -125,7 +125,7 @@ function Bars({ bars, error, onChange }: BarsProps): ReactNode {
     <fieldset className="grid gap-2">
       <legend className="mb-1 text-xl font-semibold">Bars of heavy metal</legend>
       {bars.map((bar, i) => (
-        <div key={i} className="flex items-start gap-3">
+        <div key={i} className="flex flex-wrap items-start gap-3">
           {BAR_FIELDS.map(([key, label, unit]) => (
             <QuantityField
               key={key}

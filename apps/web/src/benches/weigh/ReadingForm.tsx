@@ -37,7 +37,7 @@ export function ReadingForm({ weighing, input }: { readonly weighing: Weighing; 
             aria-label={`Reading in ${typed.shownUnit === 'g' ? 'grams' : typed.shownUnit}`}
             aria-invalid={weighing.problem !== null}
             placeholder={scale.shown ? figure(scale.shown.valueG, 'g', 1) : openZero ? '0.0' : ''}
-            className="h-20 w-72 rounded-sm border-3 border-ink bg-plate px-3 text-right figure-type text-6xl placeholder:text-ink-soft"
+            className="h-20 w-72 min-w-0 rounded-sm border-3 border-ink bg-plate px-3 text-right figure-type text-6xl placeholder:text-ink-soft"
             value={typed.shown}
             onChange={(event) => typed.type(event.target.value)}
             onPaste={paste.onPaste}
