@@ -38,6 +38,7 @@ test('plans side by side, the strips at 1:1, and a gain that is learned from the
     await page.evaluate(() => (window.print = () => undefined));
     await page.getByRole('button', { name: /Strips for the rims/ }).evaluate((button: HTMLElement) => button.click());
     const bar = page.getByRole('img', { name: 'A bar of 100 mm' });
+    await expect(page.getByRole('heading', { level: 1, name: 'Correct' })).toBeHidden();
     const pxPerMm = 96 / 25.4;
     expect((await bar.boundingBox())!.width).toBeCloseTo(102 * pxPerMm, 0);
     const strips = page.locator('svg[data-mm-wide]');

@@ -1,4 +1,4 @@
-export { clock, degrees, fixed, gramsAt } from './words/numbers.js';
+export { clock, degrees, fixed, gramsAt, placesKnown } from './words/numbers.js';
 export { BENCH_NAMES, count, KIND_NAMES, MEASURE_NAMES, missingWords, SCHOOLS, timesIn100, VERDICT_WORDS } from './words/names.js';
 export {
   asMeasured,
@@ -25,6 +25,7 @@ export { cutMetals, metalAfter, takenBy } from './card/cutMetals.js';
 export { arcMiddle, heap, holeEllipse, LEFT, placeAt, rimScale, stretches, TOP, TURN_WIDTH, xOf, type RimScale } from './draw/rimLayout.js';
 export { rimMapSvg } from './draw/rimMapSvg.js';
 export { customerSteps } from './customer/customerSteps.js';
+export { padsShort, padsWords } from './words/padWords.js';
 export { countedWords } from './words/countedWords.js';
 export {
   boxWords,

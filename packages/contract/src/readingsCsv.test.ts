@@ -99,6 +99,21 @@ describe('the readings file', () => {
       [10, 'The value is blank.'],
     ]);
   });
+  it.each([
+    ['kind,cylinder,value (oz)\npiston,1,21.6', 612.3497],
+    ['kind;cylinder;"value, kg"\npiston;1;0,6124', 612.4],
+    ['kind,cylinder,value [oz],unit\npiston,1,612.4,g', 612.4],
+    ['kind,cylinder,value\npiston,1,1 lb 5.6 oz', 612.3497],
+    ['kind,cylinder,value\npiston,1,0.6124 kg', 612.4],
+    ['kind,cylinder,value (gr)\npiston,1,9450', 612.3497],
+  ])('reads the unit from the heading, a column or the figure: %j', (text, grams) => {
+    const { good, bad } = readingsFromCsv(text, parts);
+    expect(bad).toEqual([]);
+    expect(good[0]!.valueG).toBeCloseTo(grams, 3);
+  });
+  it('refuses a figure of another kind by name', () => {
+    expect(readingsFromCsv('kind,cylinder,value\npiston,1,24 in', parts).bad[0]!.reason).toBe('A mass is wanted; 24 in is a length.');
+  });
   it('says what the heading lacks', () => {
     expect(readingsFromCsv('part,grams\nx,1', parts)).toMatchObject({
       good: [],

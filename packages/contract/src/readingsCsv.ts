@@ -4,9 +4,8 @@ import {
   isMassUnit,
   MEASURES,
   PART_KINDS,
-  parseDecimal,
   readingComplaint,
-  toGrams,
+  readQuantity,
   type Measure,
   type PartFact,
   type PartKind,
@@ -95,15 +94,25 @@ export interface ReadCsv {
 
 const UUID = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/i;
 
+/** "value (oz)", "value, g", "value [kg]". */
+const VALUE_WITH_UNIT = /^value\s*[,([]\s*([^\])\s]+)\s*[\])]?$/;
+
 /**
- * Reads a file of readings for a job. Needs the columns kind, cylinder, value; measure where it is a rod; unit where it
- * is not grams. Comma, semicolon or tab; decimal point or comma. Every line is either good or named with its reason.
+ * Reads a file of readings for a job. Needs the columns kind, cylinder, value; measure where it is a rod; where it is not grams the
+ * unit in a column, in the heading ("value (oz)") or with the figure itself ("1 lb 2 oz"). Comma, semicolon or tab; decimal point or comma. Every line is either good or named with its reason.
  */
 export function readingsFromCsv(text: string, parts: readonly PartFact[]): ReadCsv {
+  let headUnit = 'g';
   const parsed = Papa.parse<Row>(text.replace(/^\uFEFF/, ''), {
     header: true,
     skipEmptyLines: 'greedy',
-    transformHeader: (title) => title.trim().toLowerCase(),
+    transformHeader: (title) => {
+      const heading = title.trim().toLowerCase();
+      const unit = VALUE_WITH_UNIT.exec(heading)?.[1];
+      if (unit === undefined) return heading;
+      headUnit = unit;
+      return 'value';
+    },
   });
   const missing = ['kind', 'cylinder', 'value'].filter((column) => !(parsed.meta.fields ?? []).includes(column));
   if (missing.length > 0)
@@ -119,7 +128,7 @@ export function readingsFromCsv(text: string, parts: readonly PartFact[]): ReadC
     const line = i + 2;
     if ((row.voided ?? '').trim() !== '') voided += 1;
     else {
-      const read = readRow(row, parts, line);
+      const read = readRow(row, parts, headUnit, line);
       if ('reason' in read) bad.push(read);
       else good.push(read);
     }
@@ -127,7 +136,7 @@ export function readingsFromCsv(text: string, parts: readonly PartFact[]): ReadC
   return { good, bad, voided };
 }
 
-function readRow(row: Row, parts: readonly PartFact[], line: number): GoodLine | BadLine {
+function readRow(row: Row, parts: readonly PartFact[], headUnit: string, line: number): GoodLine | BadLine {
   const bad = (reason: string): BadLine => ({ line, reason });
   const field = (name: keyof Row): string => (row[name] ?? '').trim();
   const kind = PART_KINDS.find((k) => k.toLowerCase() === field('kind').toLowerCase());
@@ -137,11 +146,13 @@ function readRow(row: Row, parts: readonly PartFact[], line: number): GoodLine |
     return bad(`“${field('measure')}” is not weighed of a ${kind}; there is ${allMeasuresOf(kind).join(', ')}.`);
   const part = parts.find((p) => p.kind === kind && String(p.cylinder) === field('cylinder'));
   if (!part) return bad(`This job has no ${kind} of cylinder “${field('cylinder')}”.`);
-  const value = parseDecimal(field('value'));
-  if (value.kind !== 'number') return bad(value.kind === 'blank' ? 'The value is blank.' : `“${field('value')}” is not a number.`);
-  const unit = field('unit') === '' ? 'g' : field('unit').toLowerCase();
-  if (!isMassUnit(unit)) return bad(`“${field('unit')}” is not a unit Tare knows.`);
-  const valueG = toGrams(value.value, unit);
+  const unit = field('unit') === '' ? headUnit : field('unit').toLowerCase();
+  if (!isMassUnit(unit)) return bad(`“${unit}” is not a unit Tare knows.`);
+  // What a scale or a file calls gr is a grain.
+  const value = readQuantity(field('value'), 'g', { bare: unit === 'gr' ? 'grain' : unit, gr: 'grain' });
+  if (value.kind === 'blank') return bad('The value is blank.');
+  if (value.kind !== 'quantity') return bad('sentence' in value ? value.sentence : 'The value is no mass.');
+  const valueG = value.value;
   const complaint = readingComplaint(kind, measure, valueG);
   if (complaint) return bad(complaint);
   if (field('cut') !== '' && field('cut') !== '0')

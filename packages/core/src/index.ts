@@ -2,10 +2,9 @@ export { normaliseAngleDeg, turnBetweenDeg, degToRad } from './units/angle.js';
 export { over, times } from './units/complex.js';
 export { toPolar, fromPolar, add, subtract, scale, ZERO, type Polar, type Vector } from './units/vector.js';
 export { gmmToOzin, newtonsToLbf } from './units/convert.js';
-export { parseDecimal } from './units/parseDecimal.js';
 export { readBit, sayBit } from './units/quantity/bit.js';
 export { readQuantity, typedQuantity, type ReadQuantity } from './units/quantity/read.js';
-export { placesByDivision, placesByError, sayNumber, sharedOut } from './units/quantity/say.js';
+export { placesByDivision, placesByError, sharedOut } from './units/quantity/say.js';
 export {
   figureIn,
   INCH,
@@ -259,5 +258,5 @@ export { fitness, type Fitness } from './weigh/fitness.js';
 export { standing, type Standing } from './weigh/openQuestion.js';
 export { zeroMoved } from './weigh/zero.js';
 export { lineReader, USUAL_TEMPLATES, type ScaleLine } from './weigh/linePattern.js';
-export { isMassUnit, toGrams } from './units/massUnits.js';
+export { isMassUnit } from './units/massUnits.js';
 export { Z95 } from './units/normal.js';

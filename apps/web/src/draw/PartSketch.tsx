@@ -1,10 +1,11 @@
+import { padsShort, padsWords } from '@tare/card';
 import { useId, type ReactNode } from 'react';
 
 interface SketchProps {
   /** Pads that metal comes from. */
   readonly pads: number;
-  /** What comes off each, in words. */
-  readonly each: string;
+  /** What comes off all of them together. */
+  readonly removalG: number;
 }
 
 const HATCH = 'stroke-ink-soft';
@@ -21,7 +22,7 @@ function Hatch({ id }: { readonly id: string }): ReactNode {
 }
 
 /** A piston seen from below: pads by the pin bosses in blue, struts and skirt hatched. */
-export function PistonSketch({ pads, each }: SketchProps): ReactNode {
+export function PistonSketch({ pads, removalG }: SketchProps): ReactNode {
   const id = useId();
   const places =
     pads === 4
@@ -40,7 +41,7 @@ export function PistonSketch({ pads, each }: SketchProps): ReactNode {
       viewBox="0 0 250 140"
       className="w-56"
       role="img"
-      aria-label={`Piston from below: ${each} from each of ${pads} pads inside, by the pin bosses; not from skirt, crown, ring lands or struts`}
+      aria-label={`Piston from below: ${padsWords(removalG, pads)} inside, by the pin bosses; not from skirt, crown, ring lands or struts`}
     >
       <Hatch id={id} />
       <circle cx={90} cy={70} r={62} fill={`url(#${id})`} className="stroke-ink" strokeWidth={2} />
@@ -52,7 +53,9 @@ export function PistonSketch({ pads, each }: SketchProps): ReactNode {
       {places.map(([x, y]) => (
         <circle key={`${x} ${y}`} cx={x} cy={y} r={8} className="fill-blue stroke-plate" strokeWidth={1.5} />
       ))}
-      <text x={162} y={52} fontSize={14} className="fill-blue font-semibold">{`${pads} × ${each}`}</text>
+      <text x={162} y={52} fontSize={14} className="fill-blue font-semibold">
+        {padsShort(removalG, pads)}
+      </text>
       <text x={162} y={74} fontSize={13} className="fill-ink-soft">
         hatched: leave
       </text>
@@ -64,14 +67,14 @@ export function PistonSketch({ pads, each }: SketchProps): ReactNode {
 }
 
 /** A pin cut open: the inside chamfers in blue, the running surface hatched. */
-export function PinSketch({ pads, each }: SketchProps): ReactNode {
+export function PinSketch({ pads, removalG }: SketchProps): ReactNode {
   const id = useId();
   return (
     <svg
       viewBox="0 0 250 90"
       className="w-64"
       role="img"
-      aria-label={`Pin cut open: ${each} from the inside chamfer at each of its ${pads} ends; not from the outside`}
+      aria-label={`Pin cut open: ${padsWords(removalG, pads, 'ends')}, from the inside chamfer; not from the outside`}
     >
       <Hatch id={id} />
       <rect x={14} y={16} width={150} height={18} fill={`url(#${id})`} className="stroke-ink" />
@@ -88,7 +91,9 @@ export function PinSketch({ pads, each }: SketchProps): ReactNode {
           className="fill-blue stroke-plate"
         />
       ))}
-      <text x={172} y={42} fontSize={14} className="fill-blue font-semibold">{`2 × ${each}`}</text>
+      <text x={172} y={42} fontSize={14} className="fill-blue font-semibold">
+        {padsShort(removalG, pads)}
+      </text>
       <text x={172} y={60} fontSize={13} className="fill-ink-soft">
         inside only
       </text>

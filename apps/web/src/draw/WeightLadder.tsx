@@ -11,7 +11,7 @@ interface WeightLadderProps {
 
 /** Parts of a kind on one vertical gram scale, the tolerance as a band up from the target. */
 export function WeightLadder({ title, rungs, targetG, toleranceG }: WeightLadderProps): ReactNode {
-  const { width, height, yOf, ticks, xOf } = ladderScale(rungs, targetG, toleranceG);
+  const { width, height, yOf, ticks, tickPlaces, xOf } = ladderScale(rungs, targetG, toleranceG);
   return (
     <figure className="m-0">
       <svg
@@ -26,7 +26,7 @@ export function WeightLadder({ title, rungs, targetG, toleranceG }: WeightLadder
           <g key={g}>
             <line x1={52} x2={58} y1={yOf(g)} y2={yOf(g)} className="stroke-ink-soft" />
             <text x={48} y={yOf(g) + 4} textAnchor="end" fontSize={13} className="fill-ink-soft figure-type">
-              {fixed(g, 1)}
+              {fixed(g, tickPlaces)}
             </text>
           </g>
         ))}

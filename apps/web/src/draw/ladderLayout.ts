@@ -1,4 +1,5 @@
-import { ticks } from 'd3-array';
+import { placesByDivision } from '@tare/core';
+import { ticks, tickStep } from 'd3-array';
 
 export interface Rung {
   readonly name: string;
@@ -14,6 +15,8 @@ export interface LadderScale {
   readonly yOf: (weightG: number) => number;
   readonly xOf: (index: number) => number;
   readonly ticks: readonly number[];
+  /** As many as tell one tick from the next. */
+  readonly tickPlaces: number;
 }
 
 const HEIGHT = 190;
@@ -30,5 +33,6 @@ export function ladderScale(rungs: readonly Rung[], targetG: number, toleranceG:
     yOf: (weightG) => 4 + ((top - weightG) / (top - bottom)) * (HEIGHT - 26),
     xOf: (index) => 86 + index * 44,
     ticks: ticks(low, high, 5),
+    tickPlaces: placesByDivision(Math.abs(tickStep(low, high, 5))),
   };
 }

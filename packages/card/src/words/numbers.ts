@@ -1,4 +1,4 @@
-import { METRIC, sayIn, type Systems } from '@tare/core';
+import { METRIC, placesByError, sayIn, type Systems } from '@tare/core';
 
 /** A number as it is read at the bench: fixed places, a real minus sign, never "-0.0". */
 export function fixed(value: number, places: number): string {
@@ -15,3 +15,6 @@ export const gramsAt = (unbalanceGmm: number, radiusMm: number, places = 2, syst
 const CLOCK = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', year: 'numeric', hour: '2-digit', minute: '2-digit' });
 /** A time stamp as it stands on the card. */
 export const clock = (at: string): string => CLOCK.format(new Date(at));
+
+/** Two places of a gram at the most, and no more than its 95 % error has digits for: 42.8 ± 3.2, 0.49 ± 0.22. */
+export const placesKnown = (errorG: number | null): number => (errorG === null ? 2 : placesByError(errorG, 2));

@@ -18,8 +18,6 @@ export interface CutTicket {
   /** Where to stop for a weighing first. */
   readonly firstStopG: number;
   readonly pads: number;
-  /** The same from each pad, so that the part does not end up lopsided. */
-  readonly eachPadG: number;
   readonly seconds: number | null;
   readonly limit: CutLimit;
   readonly expectedAfterG: number;
@@ -44,7 +42,6 @@ export function cutTicket(removalG: number, nowG: number, receivedG: number, pad
     removalG,
     firstStopG: FIRST_STOP_RATIO * removalG,
     pads,
-    eachPadG: removalG / pads,
     seconds: rate === null ? null : removalG / rate.gramsPerS,
     limit: { allowedG, takenG, past: takenG + removalG > allowedG },
     expectedAfterG: nowG - removalG,

@@ -1,28 +1,7 @@
 import fc from 'fast-check';
 import { checkNumber, CoreError } from './check.js';
 import { gmmToGramsAtRadius, gmmToOzin, newtonsToLbf, ozinToGmm } from './convert.js';
-import { parseDecimal } from './parseDecimal.js';
 import { fromPolar, toPolar } from './vector.js';
-
-describe('parseDecimal', () => {
-  it.each([
-    ['612.4', 612.4],
-    [' 612,4 ', 612.4],
-    ['1,5', 1.5],
-    ['.5', 0.5],
-    ['12.', 12],
-    ['-0,3', -0.3],
-    ['\u22120.3', -0.3],
-  ])('reads %p as %p', (text, value) => {
-    expect(parseDecimal(text)).toEqual({ kind: 'number', value });
-  });
-  it.each(['', '   '])('calls %p blank', (text) => {
-    expect(parseDecimal(text)).toEqual({ kind: 'blank' });
-  });
-  it.each(['6a', '1,234.5', '1.2.3', '--1', 'Infinity', '1e5', '.', ','])('does not guess at %p', (text) => {
-    expect(parseDecimal(text)).toEqual({ kind: 'notANumber' });
-  });
-});
 
 describe('conversions', () => {
   it('knows an ounce-inch: 28.349523125 g × 25.4 mm', () => {

@@ -5,7 +5,7 @@ import { useEffect, useMemo, useState, type ReactNode } from 'react';
 import { useReach } from '../../api/devices.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { benchPath } from '../../shell/paths.js';
-import { usePrintOnce } from '../../ui/usePrintOnce.js';
+import { PrintSheet } from '../../ui/PrintSheet.js';
 
 /** A tag for each part's bag; its code opens that part on the weigh bench. */
 export function BagTags({ onPrinted }: { readonly onPrinted: () => void }): ReactNode {
@@ -26,21 +26,22 @@ export function BagTags({ onPrinted }: { readonly onPrinted: () => void }): Reac
       isShown = false;
     };
   }, [sheet.id, parts, origin]);
-  usePrintOnce(codes !== null, onPrinted);
   return (
-    <ul className="hidden grid-cols-3 gap-3 print:grid">
-      {parts.map((part, i) => (
-        <li key={part.id} className="print-whole flex items-center gap-2 border-2 border-ink p-2">
-          {codes && <img src={codes[i]} alt="" className="size-24" />}
-          <span>
-            <strong className="block text-lg">
-              {KIND_NAMES[part.kind].one} {part.cylinder}
-            </strong>
-            job {sheet.number}
-            <span className="block">{sheet.spec.engineName}</span>
-          </span>
-        </li>
-      ))}
-    </ul>
+    <PrintSheet isReady={codes !== null} onPrinted={onPrinted}>
+      <ul className="grid grid-cols-3 gap-3">
+        {parts.map((part, i) => (
+          <li key={part.id} className="print-whole flex items-center gap-2 border-2 border-ink p-2">
+            {codes && <img src={codes[i]} alt="" className="size-24" />}
+            <span>
+              <strong className="block text-lg">
+                {KIND_NAMES[part.kind].one} {part.cylinder}
+              </strong>
+              job {sheet.number}
+              <span className="block">{sheet.spec.engineName}</span>
+            </span>
+          </li>
+        ))}
+      </ul>
+    </PrintSheet>
   );
 }

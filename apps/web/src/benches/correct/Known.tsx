@@ -1,4 +1,4 @@
-import { degrees, fixed } from '@tare/card';
+import { degrees, fixed, placesKnown } from '@tare/card';
 import { toPolar, type GainKnown, type JobEstimate } from '@tare/core';
 import type { ReactNode } from 'react';
 import { useOpenJob } from '../../shell/JobContext.js';
@@ -18,14 +18,15 @@ export function Known({ estimate, should = false }: { readonly estimate: JobEsti
     const of = name === 'A' ? 'aGmm' : 'bGmm';
     const { amount, angleDeg } = toPolar(now.unbalance[of]);
     const radius = now.radius95Gmm?.[of] ?? null;
+    const places = placesKnown(radius === null ? null : radius / radiusMm);
     const atLeast = now.atLeastGmm[name === 'A' ? 'a' : 'b'];
     return (
       <p>
         {`${name}: `}
         {atLeast === null ? (
           <>
-            <span className="figure-type font-semibold">{`${fixed(amount / radiusMm, 2)} g at ${say(radiusMm, 'mm', 0)} @ ${degrees(angleDeg)}`}</span>
-            <span className="figure-type">{radius === null ? ', how surely nobody knows yet' : ` ± ${fixed(radius / radiusMm, 2)} g`}</span>
+            <span className="figure-type font-semibold">{`${fixed(amount / radiusMm, places)} g at ${say(radiusMm, 'mm', 0)} @ ${degrees(angleDeg)}`}</span>
+            <span className="figure-type">{radius === null ? ', how surely nobody knows yet' : ` ± ${fixed(radius / radiusMm, places)} g`}</span>
           </>
         ) : (
           <span className="font-semibold">

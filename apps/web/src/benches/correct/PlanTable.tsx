@@ -81,7 +81,7 @@ export function PlanTable({ plan }: { readonly plan: HolePlan }): ReactNode {
                     )}
                   </td>
                   <td>{degrees(hole.angleDeg, 1)}</td>
-                  <td>{isRimCut(hole) ? '' : `${sayBit(diameterOf(hole), systems)}`}</td>
+                  <td>{isRimCut(hole) ? '' : sayBit(diameterOf(hole), systems)}</td>
                   <td className="text-lg font-semibold">{say(toMeasureMm(hole), 'mm', 1)}</td>
                   <td>{whereWords(hole, say)}</td>
                   <td>
@@ -117,7 +117,7 @@ function SpinRow(): ReactNode {
 function whereWords(cut: PlannedCut, say: Say): string {
   if (isRimCut(cut)) return 'off the radius';
   const radiusMm = besideRadiusMm(cut);
-  if ('pointAngleDeg' in cut) return `${say(cut.travelFromTouchMm, 'mm', 1)}`;
+  if ('pointAngleDeg' in cut) return say(cut.travelFromTouchMm, 'mm', 1);
   return radiusMm === null ? '' : `at ${say(radiusMm, 'mm', 1)}`;
 }
 

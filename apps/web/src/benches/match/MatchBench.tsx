@@ -1,4 +1,4 @@
-import { fixed, KIND_NAMES, missingWords } from '@tare/card';
+import { fixed, KIND_NAMES, missingWords, padsWords } from '@tare/card';
 import { type JobFigures, type KindMatch, type PartKind, type Refused } from '@tare/core';
 import { Printer } from 'lucide-react';
 import { useState, type ReactNode } from 'react';
@@ -81,10 +81,10 @@ function nextStep(figures: JobFigures, choices: Parameters<typeof workItems>[1])
   const [first] = workItems(figures, choices, null);
   if (first) {
     const { part } = first.weighed;
-    const { removalG, eachPadG, firstStopG, limit } = first.ticket;
+    const { removalG, pads, firstStopG, limit } = first.ticket;
     const name = `${KIND_NAMES[part.kind].one} ${part.cylinder}`;
     if (limit.past) return `${name} would lose more than is allowed: replace it, or widen the tolerance.`;
-    return `Take a swap first where one is offered. Then ${name}: ${fixed(removalG, 2)} g off, ${fixed(eachPadG, 2)} g from each pad; stop at ${fixed(firstStopG, 2)} and weigh.`;
+    return `Take a swap first where one is offered. Then ${name}: ${fixed(removalG, 2)} g off, ${padsWords(removalG, pads, part.kind === 'pin' ? 'ends' : 'pads')}; stop at ${fixed(firstStopG, 2)} and weigh.`;
   }
   if (rods.kind === 'matched' && !rods.inTolerance) return 'Sets are done. Bring both ends of the rods to their targets.';
   if (sets.kind === 'matched' && rods.kind === 'matched') return 'Every set and every rod end is inside the tolerance. Nothing more to cut.';

@@ -4,32 +4,33 @@ import type { ReactNode } from 'react';
 import { useShop } from '../../api/queries.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { usePersonName } from '../../ui/usePersonName.js';
-import { usePrintOnce } from '../../ui/usePrintOnce.js';
+import { PrintSheet } from '../../ui/PrintSheet.js';
 
 /** The whole matching on one page: every part before, as predicted, and after; what was swapped, and what was decided. */
 export function MatchPaper({ onPrinted }: { readonly onPrinted: () => void }): ReactNode {
   const { sheet, figures } = useOpenJob();
   const { data: shop } = useShop();
   const nameOf = usePersonName();
-  usePrintOnce(shop !== undefined, onPrinted);
   const { sets, rods } = figures;
   const decisions = Object.entries(sheet.decisions).filter(([subject]) => /^match\.(target|wayOut|arrangement)/.test(subject));
   return (
-    <article className="hidden text-[0.85rem] leading-snug print:block" aria-label="The matching">
-      <p>{shop?.name}</p>
-      <h1 className="text-xl">{`Matching, job ${sheet.number}: ${sheet.spec.engineName}, ${sheet.spec.customer}`}</h1>
-      <p>
-        {`Within ${fixed(sheet.spec.matchToleranceG, 2)} g, largest − smallest, ${sheet.matchChoices.basis === 'perSet' ? 'whole sets' : 'each kind by itself'}. `}
-        {sets.kind === 'matched' && `Sets ${fixed(sets.set.spreadG, 2)} g. `}
-        {rods.kind === 'matched' && `Big ends ${fixed(rods.bigEnd.spreadG, 2)} g, small ends ${fixed(rods.smallEnd.spreadG, 2)} g.`}
-      </p>
-      <RecordTable />
-      <ul className="mt-2">
-        {decisions.map(([subject, { value, personId, at }]) => (
-          <li key={subject}>{`${decisionWords(subject, value)} ${nameOf(personId)}, ${clock(at)}.`}</li>
-        ))}
-      </ul>
-    </article>
+    <PrintSheet isReady={shop !== undefined} onPrinted={onPrinted}>
+      <article className="text-[0.85rem] leading-snug" aria-label="The matching">
+        <p>{shop?.name}</p>
+        <h1 className="text-xl">{`Matching, job ${sheet.number}: ${sheet.spec.engineName}, ${sheet.spec.customer}`}</h1>
+        <p>
+          {`Within ${fixed(sheet.spec.matchToleranceG, 2)} g, largest − smallest, ${sheet.matchChoices.basis === 'perSet' ? 'whole sets' : 'each kind by itself'}. `}
+          {sets.kind === 'matched' && `Sets ${fixed(sets.set.spreadG, 2)} g. `}
+          {rods.kind === 'matched' && `Big ends ${fixed(rods.bigEnd.spreadG, 2)} g, small ends ${fixed(rods.smallEnd.spreadG, 2)} g.`}
+        </p>
+        <RecordTable />
+        <ul className="mt-2">
+          {decisions.map(([subject, { value, personId, at }]) => (
+            <li key={subject}>{`${decisionWords(subject, value)} ${nameOf(personId)}, ${clock(at)}.`}</li>
+          ))}
+        </ul>
+      </article>
+    </PrintSheet>
   );
 }
 

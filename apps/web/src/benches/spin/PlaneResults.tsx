@@ -1,4 +1,4 @@
-import { degrees, fixed, VERDICT_WORDS } from '@tare/card';
+import { degrees, fixed, VERDICT_WORDS, placesKnown } from '@tare/card';
 import { spinWorking, toPolar, type SpinFigures, type WeightCheck } from '@tare/core';
 import type { ReactNode } from 'react';
 import { useOpenJob } from '../../shell/JobContext.js';
@@ -23,6 +23,7 @@ export function PlaneResults({ spin, title }: { readonly spin: SpinFigures; read
           const radiusMm = plane === 'a' ? planes.radiusAMm : planes.radiusBMm;
           const toleranceGmm = plane === 'a' ? figures.tolerance.aGmm : figures.tolerance.bGmm;
           const { amount, angleDeg } = toPolar(spin[plane].meanGmm);
+          const places = placesKnown(spin[plane].radius95Gmm === null ? null : spin[plane].radius95Gmm / radiusMm);
           const name = `Plane ${plane.toUpperCase()}`;
           return (
             <div key={plane} className="border-t-4 border-ink bg-plate-low px-4 py-2">
@@ -32,12 +33,12 @@ export function PlaneResults({ spin, title }: { readonly spin: SpinFigures; read
               </p>
               <p className="figure-type">
                 <Worked working={spinWorking(`${title}, ${name.toLowerCase()}`, spin, plane, radiusMm)} by={entry}>
-                  <span className="text-2xl font-semibold whitespace-nowrap">{fixed(amount / radiusMm, 2)} g</span> at {say(radiusMm, 'mm', 0)}{' '}
+                  <span className="text-2xl font-semibold whitespace-nowrap">{fixed(amount / radiusMm, places)} g</span> at {say(radiusMm, 'mm', 0)}{' '}
                   <span className="text-2xl font-semibold whitespace-nowrap">@ {degrees(angleDeg, 1)}</span>
                 </Worked>
               </p>
               <p className="figure-type text-[0.95rem]">
-                {`${spin[plane].radius95Gmm === null ? 'How surely nobody knows yet' : `± ${fixed(spin[plane].radius95Gmm / radiusMm, 2)} g (95 %)`}; tolerance ${fixed(toleranceGmm / radiusMm, 2)} g`}
+                {`${spin[plane].radius95Gmm === null ? 'How surely nobody knows yet' : `± ${fixed(spin[plane].radius95Gmm / radiusMm, places)} g (95 %)`}; tolerance ${fixed(toleranceGmm / radiusMm, 2)} g`}
               </p>
             </div>
           );

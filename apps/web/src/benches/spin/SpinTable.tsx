@@ -1,4 +1,4 @@
-import { clock, degrees, fixed, mountedWords, VERDICT_WORDS } from '@tare/card';
+import { clock, degrees, fixed, mountedWords, VERDICT_WORDS, placesKnown } from '@tare/card';
 import { useMutation } from '@tanstack/react-query';
 import type { Reprocessed, SpinEntry } from '@tare/contract';
 import { toPolar, type PlaneKnown, type Polar } from '@tare/core';
@@ -99,8 +99,10 @@ export function SpinTable(): ReactNode {
 /** "2.40 ± 0.31 @ 185°", or what is known of one that was off the scale. */
 function knownWords({ amount, angleDeg }: Polar, { radius95Gmm, atLeastGmm }: PlaneKnown, radiusMm: number): string {
   if (atLeastGmm !== null) return atLeastGmm > 0 ? `at least ${fixed(atLeastGmm / radiusMm, 1)}` : 'off the scale';
-  const radius = radius95Gmm === null ? '' : ` ± ${fixed(radius95Gmm / radiusMm, 2)}`;
-  return `${fixed(amount / radiusMm, 2)}${radius} @ ${degrees(angleDeg)}`;
+  const errorG = radius95Gmm === null ? null : radius95Gmm / radiusMm;
+  const places = placesKnown(errorG);
+  const radius = errorG === null ? '' : ` ± ${fixed(errorG, places)}`;
+  return `${fixed(amount / radiusMm, places)}${radius} @ ${degrees(angleDeg)}`;
 }
 
 /** The recording that a spin came from, to be had back, and to be worked out anew by the present arithmetic. */

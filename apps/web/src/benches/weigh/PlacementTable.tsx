@@ -1,7 +1,8 @@
 import { fixed, KIND_NAMES, MEASURE_NAMES } from '@tare/card';
 import type { ReadingEntry } from '@tare/contract';
-import { hasEnds, measuresOf, strayReadings, type Measure, type ReadingSummary } from '@tare/core';
+import { hasEnds, measuresOf, strayReadings, type Measure, type ReadingSummary, placesByDivision } from '@tare/core';
 import type { ReactNode } from 'react';
+import { useInstruments } from '../../api/instruments.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { VerdictMark } from '../../ui/Verdict.js';
 import { sameCell, type Cell } from './nextCell.js';
@@ -77,6 +78,7 @@ export function PlacementTable({ weighing }: { readonly weighing: Weighing }): R
 
 function MeasureRows({ measure, weighing }: { readonly measure: Measure; readonly weighing: Weighing }): ReactNode {
   const { figures } = useOpenJob();
+  const placesOf = useReadingPlaces();
   const { cells, readingsOf, want, waiting, pick, kind, divisionG, isDoubtful } = weighing;
   const own = cells.filter((cell) => cell.measure === measure);
   const columns = own.map((cell) => {
@@ -121,7 +123,7 @@ function MeasureRows({ measure, weighing }: { readonly measure: Measure; readonl
                   onClick={() => pick(cell)}
                 >
                   {flag && <span className="font-sign text-[0.85rem] text-outside">▲ {flag} </span>}
-                  {reading ? readingText(reading) : waits ? '▸' : ''}
+                  {reading ? readingText(reading, placesOf(reading)) : waits ? '▸' : ''}
                 </button>
               </td>
             );
@@ -174,8 +176,15 @@ function straysOf(readings: readonly ReadingEntry[], divisionG: number): boolean
 }
 
 /** A difference carries its sign. */
-const readingText = ({ valueG, referencePartId }: ReadingEntry): string =>
-  `${referencePartId !== null && valueG >= 0 ? '+' : ''}${fixed(valueG, decimals(valueG))}`;
+const readingText = ({ valueG, referencePartId }: ReadingEntry, places: number): string =>
+  `${referencePartId !== null && valueG >= 0 ? '+' : ''}${fixed(valueG, places)}`;
 
-/** A reading is shown as it was typed: with the places it has, at least one; one that came in ounces has no end of them. */
-const decimals = (valueG: number): number => Math.min(2, Math.max(1, String(valueG).split('.')[1]?.length ?? 0));
+/** A reading is shown as its scale shows it, 418.30 on one that counts in 0.01 g; of no known scale as it was typed, with at least one place. */
+function useReadingPlaces(): (reading: ReadingEntry) => number {
+  const { data: cupboard } = useInstruments();
+  return ({ valueG, instrumentId }) => {
+    const divisionG = cupboard?.instruments.find(({ id }) => id === instrumentId)?.spec.divisionG;
+    const typed = Math.min(2, Math.max(1, String(valueG).split('.')[1]?.length ?? 0));
+    return divisionG === undefined ? typed : Math.max(placesByDivision(divisionG), typed);
+  };
+}

@@ -1,6 +1,7 @@
 import type { CardLine, CardSection, JobSheet, SpinEntry } from '@tare/contract';
 import { isInsideNow, newtonsToLbf, gmmToOzin, spinWorking, supportsMoved, toPolar, type JobFigures, type SpinFigures } from '@tare/core';
 import { mountedWords } from '../../words/mountedWords.js';
+import { placesKnown } from '../../words/numbers.js';
 import { count, timesIn100, VERDICT_WORDS } from '../../words/names.js';
 import { angle, figure, line } from '../cardDocument.js';
 
@@ -59,13 +60,14 @@ function planeRows(setUp: string, which: string, spin: SpinFigures, { spec }: Jo
     const radiusMm = plane === 'a' ? planes.radiusAMm : planes.radiusBMm;
     const { meanGmm, radius95Gmm, atLeastGmm } = spin[plane];
     const { amount, angleDeg } = toPolar(meanGmm);
+    const places = placesKnown(radius95Gmm === null ? null : radius95Gmm / radiusMm);
     const working = spinWorking(`${which}, plane ${plane.toUpperCase()}`, spin, plane, radiusMm);
     return [
       [setUp],
       [`${which}: ${VERDICT_WORDS[spin.verdict]}`],
       [plane.toUpperCase()],
-      line`${atLeastGmm === null ? '' : 'at least '}${figure(amount / radiusMm, 2, 'g', working)} at ${figure(radiusMm, 0, 'mm')}`,
-      radius95Gmm === null ? ['not known'] : [figure(radius95Gmm / radiusMm, 2, 'g')],
+      line`${atLeastGmm === null ? '' : 'at least '}${figure(amount / radiusMm, places, 'g', working)} at ${figure(radiusMm, 0, 'mm')}`,
+      radius95Gmm === null ? ['not known'] : [figure(radius95Gmm / radiusMm, places, 'g')],
       [angle(angleDeg, 0)],
       [figure(amount, 0, '')],
       [figure(gmmToOzin(amount), 3, '')],

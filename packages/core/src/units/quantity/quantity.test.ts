@@ -99,6 +99,26 @@ describe('a quantity is read as people say it', () => {
   });
 });
 
+describe('a bare number', () => {
+  it.each([
+    ['612.4', 612.4],
+    [' 612,4 ', 612.4],
+    ['1,5', 1.5],
+    ['.5', 0.5],
+    ['12.', 12],
+    ['-0,3', -0.3],
+    ['\u22120.3', -0.3],
+  ])('reads %p as %p', (text, value) => {
+    expect(readQuantity(text, 'g')).toEqual({ kind: 'quantity', value });
+  });
+  it.each(['', '   '])('calls %p blank', (text) => {
+    expect(readQuantity(text, 'g')).toEqual({ kind: 'blank' });
+  });
+  it.each(['6a', '1,234.5', '1.2.3', '--1', 'Infinity', '1e5', '.', ','])('does not guess at %p', (text) => {
+    expect(readQuantity(text, 'g').kind).not.toBe('quantity');
+  });
+});
+
 describe('sums and fractions are those of exact rationals', () => {
   /** A term as it is typed, and as an exact number of ten-thousandths of an inch over a denominator. */
   const term = fc.oneof(
@@ -149,7 +169,8 @@ describe('what is shown reads back as the same quantity', () => {
         fc.boolean(),
         ([from, to], quantity, places, comma) => {
           const shown = sayQuantity(quantity, from, to, places);
-          const back = value(comma ? shown.replace('.', ',') : shown, from);
+          // 5,200 rpm could be either: a comma is asked about there.
+          const back = value(comma && kindOfUnit(from) !== 'speed' ? shown.replace('.', ',') : shown, from);
           expect(Math.abs(back - quantity)).toBeLessThanOrEqual(
             0.5 * 10 ** -Math.min(places, 9) * (1 + 1e-6) + Math.abs(quantity) * 1e-12 + stepFloor(from, to),
           );

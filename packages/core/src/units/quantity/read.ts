@@ -120,7 +120,7 @@ function added(terms: readonly Term<Unit>[], text: string, keptIn: Unit, bare: U
     if (kindOfUnit(of) !== kind) return { kind: 'refused', sentence: wanted(keptIn, `${said} ${of} is ${KIND_WORDS[kindOfUnit(of)]}`) };
     if (named === null && isFraction && METRIC_LENGTHS.has(of))
       return { kind: 'refused', sentence: `${said} of what? Write ${said} in for inches, or a decimal for ${of}.` };
-    if (kind === 'speed' && /^\d{1,3},\d{3}$/.test(said))
+    if (kind === 'speed' && /^[1-9]\d{0,2},\d{3}$/.test(said))
       return { kind: 'refused', sentence: `${said} can be read in two ways: write ${said.replace(',', '')} or ${said.replace(',', '.')}.` };
     sum = sum.add(number.mul(UNITS[of].factor));
   }

@@ -1,4 +1,4 @@
-import { fixed, KIND_NAMES } from '@tare/card';
+import { fixed, KIND_NAMES, padsWords } from '@tare/card';
 import type { ReactNode } from 'react';
 import { PinSketch, PistonSketch } from '../../../draw/PartSketch.js';
 import { useOpenJob } from '../../../shell/JobContext.js';
@@ -15,7 +15,6 @@ export function CutTicketCard({ item, chosen }: { readonly item: WorkItem; reado
   const { weighed, ticket, group, targetG, bareTargetG } = item;
   const { part } = weighed;
   const name = KIND_NAMES[part.kind].one;
-  const each = `${fixed(ticket.eachPadG, 2)} g`;
   const Sketch = part.kind === 'pin' ? PinSketch : PistonSketch;
   /** From the first cut on the target stays: what falls below it does not drag the others down. */
   const fixTarget = (then: () => void): void => {
@@ -32,7 +31,7 @@ export function CutTicketCard({ item, chosen }: { readonly item: WorkItem; reado
           {name} {part.cylinder}: <span className="figure-type text-2xl text-blue">{fixed(ticket.removalG, 2)} g</span> off
         </h3>
         <p>
-          {where(part.kind, ticket.pads, each)} Stop at <strong className="figure-type">{fixed(ticket.firstStopG, 2)} g</strong> and weigh. Target{' '}
+          {where(part.kind, ticket)} Stop at <strong className="figure-type">{fixed(ticket.firstStopG, 2)} g</strong> and weigh. Target{' '}
           {group === 'set' ? 'bare ' : ''}
           <strong className="figure-type">{fixed(bareTargetG, 2)} g</strong>.
         </p>
@@ -56,15 +55,15 @@ export function CutTicketCard({ item, chosen }: { readonly item: WorkItem; reado
           />
         )}
       </div>
-      {part.kind !== 'lockPair' && part.kind !== 'ringSet' && <Sketch pads={ticket.pads} each={each} />}
+      {part.kind !== 'lockPair' && part.kind !== 'ringSet' && <Sketch pads={ticket.pads} removalG={ticket.removalG} />}
     </li>
   );
 }
 
-function where(kind: WorkItem['weighed']['part']['kind'], pads: number, each: string): string {
-  if (kind === 'pin') return `${each} from the inside chamfer at each end.`;
+function where(kind: WorkItem['weighed']['part']['kind'], { removalG, pads }: WorkItem['ticket']): string {
+  if (kind === 'pin') return `${padsWords(removalG, pads, 'ends')}, from the inside chamfer.`;
   if (kind === 'lockPair' || kind === 'ringSet') return 'Locks and rings are exchanged for lighter ones, not cut.';
-  return `${each} from each of ${pads === 4 ? 'four' : 'two'} pads inside, by the pin bosses; not the crown, ring lands, outer skirt or struts.`;
+  return `${padsWords(removalG, pads)} inside, by the pin bosses; not the crown, ring lands, outer skirt or struts.`;
 }
 
 function durationWords(seconds: number): string {
