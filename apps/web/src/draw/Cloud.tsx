@@ -1,3 +1,4 @@
+import { drawingSafe } from '../ui/drawingSafe.js';
 import { degrees } from '@tare/card';
 import { toPolar, type Vector } from '@tare/core';
 import type { ReactNode } from 'react';
@@ -12,7 +13,7 @@ interface CloudProps {
 const R = 100;
 
 /** Where a plan may leave one plane, try by try, against the tolerance ring; an even scale, 0° up, clockwise from the front. */
-export function Cloud({ plane, ends, toleranceGmm, radiusMm }: CloudProps): ReactNode {
+function CloudDrawn({ plane, ends, toleranceGmm, radiusMm }: CloudProps): ReactNode {
   const sizes = ends.map((end) => toPolar(end).amount).sort((a, b) => a - b);
   const largest = Math.max(1.4 * toleranceGmm, sizes[Math.floor(sizes.length * 0.98)] ?? 0);
   const at = (mm: number): number => (mm / largest) * R;
@@ -43,3 +44,5 @@ function cloudWords(plane: string, ends: readonly Vector[], toleranceGmm: number
   const inside = ends.filter((end) => toPolar(end).amount <= toleranceGmm).length;
   return `Plane ${plane}: ${inside} of ${ends.length} tries end inside`;
 }
+
+export const Cloud = drawingSafe(CloudDrawn);

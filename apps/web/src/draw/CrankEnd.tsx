@@ -1,3 +1,4 @@
+import { drawingSafe } from '../ui/drawingSafe.js';
 import type { EngineLayout } from '@tare/core';
 import type { ReactNode } from 'react';
 import { bankDirections, endPoint, pinDirections } from './endView.js';
@@ -9,7 +10,7 @@ const NAME_AT = 102;
 const HALF = 122;
 
 /** The crank from the front: pins with their numbers, and the banks' axes with the cylinders in each. */
-export function CrankEnd({ layout, highlightPin }: { readonly layout: EngineLayout; readonly highlightPin?: number }): ReactNode {
+function CrankEndDrawn({ layout, highlightPin }: { readonly layout: EngineLayout; readonly highlightPin?: number }): ReactNode {
   const pins = pinDirections(layout);
   const anticlockwise = layout.rotation === 'anticlockwise';
   const arrowEnd = endPoint(HALF - 8, anticlockwise ? -24 : 24);
@@ -55,3 +56,5 @@ export function CrankEnd({ layout, highlightPin }: { readonly layout: EngineLayo
     </svg>
   );
 }
+
+export const CrankEnd = drawingSafe(CrankEndDrawn);

@@ -1,3 +1,4 @@
+import { drawingSafe } from '../ui/drawingSafe.js';
 import { fixed } from '@tare/card';
 import type { JobSpec, Supports } from '@tare/core';
 import type { ReactNode } from 'react';
@@ -25,7 +26,7 @@ const OVERHANG_MM = { damper: 46, flywheel: 60 };
 const OVER_RIM_MM = { damper: 0, flywheel: 40 };
 
 /** Side elevation of the crank to scale: counterweights, pins, and the two planes. Front at the left, angle 0 up. */
-export function CrankFigure({ spec, supports = null, bobs = false, onPick }: CrankFigureProps): ReactNode {
+function CrankFigureDrawn({ spec, supports = null, bobs = false, onPick }: CrankFigureProps): ReactNode {
   const { crank, layout } = spec;
   const { planes } = crank;
   const stands = supports ? [supports.zLeftMm, supports.zRightMm] : [];
@@ -169,3 +170,5 @@ export function CrankFigure({ spec, supports = null, bobs = false, onPick }: Cra
     </figure>
   );
 }
+
+export const CrankFigure = drawingSafe(CrankFigureDrawn);

@@ -1,3 +1,4 @@
+import { drawingSafe } from '../ui/drawingSafe.js';
 import { padsShort, padsWords } from '@tare/card';
 import { useId, type ReactNode } from 'react';
 
@@ -22,7 +23,7 @@ function Hatch({ id }: { readonly id: string }): ReactNode {
 }
 
 /** A piston seen from below: pads by the pin bosses in blue, struts and skirt hatched. */
-export function PistonSketch({ pads, removalG }: SketchProps): ReactNode {
+function PistonSketchDrawn({ pads, removalG }: SketchProps): ReactNode {
   const id = useId();
   const places =
     pads === 4
@@ -67,7 +68,7 @@ export function PistonSketch({ pads, removalG }: SketchProps): ReactNode {
 }
 
 /** A pin cut open: the inside chamfers in blue, the running surface hatched. */
-export function PinSketch({ pads, removalG }: SketchProps): ReactNode {
+function PinSketchDrawn({ pads, removalG }: SketchProps): ReactNode {
   const id = useId();
   return (
     <svg
@@ -108,7 +109,7 @@ interface RodSketchProps {
 }
 
 /** A rod to scale along its length: pads in blue with their stations from the small-end centre, ribs hatched. */
-export function RodSketch({ rodLengthMm, bigPadMm, smallPadMm }: RodSketchProps): ReactNode {
+function RodSketchDrawn({ rodLengthMm, bigPadMm, smallPadMm }: RodSketchProps): ReactNode {
   const id = useId();
   const [left, right] = [90, 300];
   const xOf = (mm: number): number => left + (mm / rodLengthMm) * (right - left);
@@ -154,3 +155,9 @@ export function RodSketch({ rodLengthMm, bigPadMm, smallPadMm }: RodSketchProps)
     </svg>
   );
 }
+
+export const PistonSketch = drawingSafe(PistonSketchDrawn);
+
+export const PinSketch = drawingSafe(PinSketchDrawn);
+
+export const RodSketch = drawingSafe(RodSketchDrawn);

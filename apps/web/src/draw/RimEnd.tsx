@@ -1,3 +1,4 @@
+import { drawingSafe } from '../ui/drawingSafe.js';
 import { arcMiddle, degrees, fixed } from '@tare/card';
 import {
   besideRadiusMm,
@@ -24,7 +25,7 @@ interface RimEndProps {
 }
 
 /** One rim seen from the front, to scale: its arc, how deep metal may go, what must not be drilled, and every hole in it. */
-export function RimEnd({ crank, counterweight, holes, planned, onPick }: RimEndProps): ReactNode {
+function RimEndDrawn({ crank, counterweight, holes, planned, onPick }: RimEndProps): ReactNode {
   const { name, rimRadiusMm: r, arcCentreDeg, arcHalfWidthDeg, depthLimitMm, noDrill = [] } = counterweight;
   const hatch = useId();
   const half = r * 1.22;
@@ -114,3 +115,5 @@ function sector(centreDeg: number, halfDeg: number, inner: number, outer: number
   const back = inner === 0 ? 'L0 0' : `L${end.x} ${end.y}A${inner} ${inner} 0 ${halfDeg > 90 ? 1 : 0} 0 ${start.x} ${start.y}`;
   return `${arcPath(centreDeg, halfDeg, outer)}${back}Z`;
 }
+
+export const RimEnd = drawingSafe(RimEndDrawn);

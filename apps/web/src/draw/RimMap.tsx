@@ -1,3 +1,4 @@
+import { drawingSafe } from '../ui/drawingSafe.js';
 import { arcMiddle, degrees, fixed, heap, holeEllipse, LEFT, placeAt, rimScale, type RimScale, stretches, TOP, TURN_WIDTH, xOf } from '@tare/card';
 import {
   besideRadiusMm,
@@ -39,7 +40,7 @@ const HALF_NAMES = 50;
  * The crank unrolled: angle across, position along the shaft down. Counterweights where they are, holes done and
  * planned, and on each plane's line a heap where the metal is too heavy.
  */
-export function RimMap({ crank: asItCame, tolerance, reading, drilled, planned, selectedId, half = false, onPick }: RimMapProps): ReactNode {
+function RimMapDrawn({ crank: asItCame, tolerance, reading, drilled, planned, selectedId, half = false, onPick }: RimMapProps): ReactNode {
   const { say } = useDisplay();
   const { crank, standing } = useMemo(() => metalNow(asItCame, drilled), [asItCame, drilled]);
   const scale = rimScale(crank, half ? HALF_HEIGHT : undefined);
@@ -278,3 +279,5 @@ function label(reading: RimMapProps['reading'], planes: Crank['planes'], say: Sa
   };
   return `Rim map: ${plane('A', reading.a, planes.radiusAMm)}, ${plane('B', reading.b, planes.radiusBMm)}`;
 }
+
+export const RimMap = drawingSafe(RimMapDrawn);

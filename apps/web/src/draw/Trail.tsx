@@ -1,3 +1,4 @@
+import { drawingSafe } from '../ui/drawingSafe.js';
 import { toPolar, type Vector } from '@tare/core';
 import type { ReactNode } from 'react';
 import { trailPoint } from './trailLayout.js';
@@ -18,7 +19,7 @@ interface TrailProps {
 const R = 100;
 
 /** One plane's vector at every spin, from as received to the last, against the tolerance ring. 0° up, clockwise from the front. */
-export function Trail({ plane, stops, toleranceGmm, radiusMm }: TrailProps): ReactNode {
+function TrailDrawn({ plane, stops, toleranceGmm, radiusMm }: TrailProps): ReactNode {
   const largest = Math.max(toleranceGmm * 1.6, ...stops.map((s) => toPolar(s.meanGmm).amount + (s.radius95Gmm ?? 0)));
   const points = stops.map((stop) => trailPoint(stop.meanGmm, largest, R));
   const ring = trailPoint({ re: toleranceGmm, im: 0 }, largest, R).r;
@@ -62,3 +63,5 @@ export function Trail({ plane, stops, toleranceGmm, radiusMm }: TrailProps): Rea
     </figure>
   );
 }
+
+export const Trail = drawingSafe(TrailDrawn);

@@ -1,3 +1,4 @@
+import { drawingSafe } from '../ui/drawingSafe.js';
 import type { Wave } from '@tare/contract';
 import type { ReactNode } from 'react';
 
@@ -10,7 +11,7 @@ const LANES = [
 ] as const;
 
 /** The last two turns as the sensors hear them, each lane to its own scale. */
-export function Waveform({ wave }: { readonly wave: Wave }): ReactNode {
+function WaveformDrawn({ wave }: { readonly wave: Wave }): ReactNode {
   return (
     <svg
       viewBox={`-44 0 ${WIDTH + 48} ${LANES.length * LANE}`}
@@ -39,3 +40,5 @@ export function Waveform({ wave }: { readonly wave: Wave }): ReactNode {
     </svg>
   );
 }
+
+export const Waveform = drawingSafe(WaveformDrawn);

@@ -1,3 +1,4 @@
+import { drawingSafe } from '../ui/drawingSafe.js';
 import { fixed } from '@tare/card';
 import type { ReactNode } from 'react';
 import { ladderScale, type Rung } from './ladderLayout.js';
@@ -10,7 +11,7 @@ interface WeightLadderProps {
 }
 
 /** Parts of a kind on one vertical gram scale, the tolerance as a band up from the target. */
-export function WeightLadder({ title, rungs, targetG, toleranceG }: WeightLadderProps): ReactNode {
+function WeightLadderDrawn({ title, rungs, targetG, toleranceG }: WeightLadderProps): ReactNode {
   const { width, height, yOf, ticks, tickPlaces, xOf } = ladderScale(rungs, targetG, toleranceG);
   return (
     <figure className="m-0">
@@ -62,3 +63,5 @@ export function WeightLadder({ title, rungs, targetG, toleranceG }: WeightLadder
     </figure>
   );
 }
+
+export const WeightLadder = drawingSafe(WeightLadderDrawn);

@@ -25,6 +25,21 @@ export function Broken(): ReactNode {
   );
 }
 
+/** A bench that broke: the job's rail and card stay, and lead on. */
+export function BrokenBench(): ReactNode {
+  const error = useRouteError();
+  return (
+    <section role="alert" className="grid gap-3 border-2 border-edge bg-plate p-5">
+      <h1 className="text-3xl">This bench broke</h1>
+      <p>
+        What was captured is safe with the server, and what was half typed is kept on this machine. The other benches go on. Reload the page; if it
+        breaks again, the line below helps whoever mends Tare.
+      </p>
+      <pre className="overflow-auto bg-plate-low p-3 text-sm">{error instanceof Error ? error.message : 'No further words.'}</pre>
+    </section>
+  );
+}
+
 function Aside({ title, children }: { readonly title: string; readonly children: ReactNode }): ReactNode {
   return (
     <main className="mx-auto max-w-2xl p-8">

@@ -5,7 +5,7 @@ import { queries } from '../api/queryClient.js';
 import { JobsPage } from '../benches/jobs/JobsPage.js';
 import { BENCH_PAGES } from './benchPages.js';
 import { JobFrame } from './JobFrame.js';
-import { Broken, NotFound } from './Lost.js';
+import { Broken, BrokenBench, NotFound } from './Lost.js';
 import { Shell } from './Shell.js';
 
 export const router = createBrowserRouter([
@@ -35,7 +35,7 @@ export const router = createBrowserRouter([
         children: [
           { index: true, loader: ({ params }) => redirect(`/jobs/${params['jobId']}/weigh`) },
           { path: 'customer', lazy: async () => ({ Component: (await import('../benches/signOff/CustomerPage.js')).CustomerPage }) },
-          ...BENCHES.map((bench) => ({ path: bench, lazy: BENCH_PAGES[bench] })),
+          ...BENCHES.map((bench) => ({ path: bench, lazy: BENCH_PAGES[bench], ErrorBoundary: BrokenBench })),
         ],
       },
       { path: '*', Component: NotFound },

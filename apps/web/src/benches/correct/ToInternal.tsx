@@ -13,6 +13,7 @@ import {
 import { useState, type ReactNode } from 'react';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { QuantityField } from '../../ui/QuantityField.js';
+import { readDraft } from '../../ui/readDraft.js';
 import { useDraft } from '../../ui/useDraft.js';
 import { usePlan } from './usePlan.js';
 import { useDisplay } from '../../ui/useDisplay.js';
@@ -26,7 +27,7 @@ export function ToInternal({ input }: { readonly input: ChoicesInput | null }): 
   const [open, setOpen] = useState(false);
   const [draft, setDraft] = useDraft(`toInternal.${sheet.id}`);
   const boltOns = sheet.spec.crank.counterweights.filter((rim) => rimKindOf(rim) !== 'counterweight');
-  const typed = (draft === '' ? {} : JSON.parse(draft)) as Typed;
+  const typed = readDraft<Typed>(draft, Object.fromEntries(boltOns.map(({ id }) => [id, { g: '', deg: '' }])), {});
   const carried = boltOns.map((rim): BoltOnUnbalance | null => {
     const [grams, deg] = [typedQuantity(typed[rim.id]?.g ?? '', 'g'), typedQuantity(typed[rim.id]?.deg ?? '', '°')];
     return Number.isNaN(grams) || Number.isNaN(deg) ? null : { zMm: rim.zMm, unbalanceGmm: fromPolar(grams * rim.rimRadiusMm, deg) };

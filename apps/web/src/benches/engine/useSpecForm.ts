@@ -3,6 +3,7 @@ import { get, useForm, type FieldError, type FieldPath, type UseFormRegisterRetu
 import type { FieldProblem } from '@tare/contract';
 import type { Crank, JobSpec, LayoutFile } from '@tare/core';
 import { ProblemError } from '../../api/problem.js';
+import { readDraft } from '../../ui/readDraft.js';
 import { foundFromDraft, withBoltOns } from './metal/metalForm.js';
 import { crankForm, formField, laidOut, readForm, usualOffsetMm, withLayoutFile, type SpecForm } from './specForm.js';
 
@@ -45,10 +46,9 @@ export function useSpecForm(
 ): SpecFormState {
   const place = `tare.draft.${draftKey}`;
   const [start] = useState(() => {
-    const kept = localStorage.getItem(place);
-    if (kept === null) return initial();
-    const draft = JSON.parse(kept) as SpecForm;
-    return { ...initial(), ...draft, found: draft.found.map(foundFromDraft) };
+    const fresh = initial();
+    const draft = readDraft(localStorage.getItem(place), { ...fresh, found: [] }, fresh);
+    return { ...draft, found: draft.found.map(foundFromDraft) };
   });
   const [byHand, setByHand] = useState(!followFigures);
   const [otherProblems, setOtherProblems] = useState<readonly string[]>([]);

@@ -9,6 +9,7 @@ import { useOpenJob } from '../../shell/JobContext.js';
 import { Button } from '../../ui/Button.js';
 import { Choice } from '../../ui/Choice.js';
 import { ProblemNotice } from '../../ui/Notice.js';
+import { readDraft } from '../../ui/readDraft.js';
 import { useDraft } from '../../ui/useDraft.js';
 import { useDisplay } from '../../ui/useDisplay.js';
 
@@ -16,7 +17,7 @@ import { useDisplay } from '../../ui/useDisplay.js';
 export function useStandinDials(): readonly [StandinDials, (dials: StandinDials) => void] {
   const { sheet } = useOpenJob();
   const [draft, setDraft] = useDraft(`standin-dials.${sheet.id}`);
-  return [draft === '' ? AS_IT_SHOULD_BE : (JSON.parse(draft) as StandinDials), (dials) => setDraft(JSON.stringify(dials))];
+  return [readDraft<StandinDials>(draft, AS_IT_SHOULD_BE, AS_IT_SHOULD_BE), (dials) => setDraft(JSON.stringify(dials))];
 }
 
 interface DialsProps {

@@ -2,9 +2,10 @@ import { type HungPiece } from '@tare/core';
 import { useState, type ReactNode } from 'react';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { useDisplay } from '../../ui/useDisplay.js';
+import { readDraft } from '../../ui/readDraft.js';
 import { useDraft } from '../../ui/useDraft.js';
 import { HungFields } from './HungFields.js';
-import { hungWords, pieceOf, type HungRow } from './hungRows.js';
+import { blankRow, hungWords, pieceOf, type HungRow } from './hungRows.js';
 
 export interface Hung {
   /** Empty for nothing. */
@@ -23,7 +24,7 @@ export function useHung(): Hung {
   const { crank } = sheet.spec;
   const { systems } = useDisplay();
   const [draft, setDraft] = useDraft(hungDraft(sheet.id));
-  const rows = draft === '' ? [] : (JSON.parse(draft) as HungRow[]);
+  const rows = readDraft<readonly HungRow[]>(draft, [blankRow(crank)], []);
   const pieces = rows.map((row) => pieceOf(row, crank));
   const hungPieces = pieces.filter((piece) => piece !== null);
   const whole = hungPieces.length === rows.length;

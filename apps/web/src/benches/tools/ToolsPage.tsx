@@ -8,6 +8,7 @@ import { Button } from '../../ui/Button.js';
 import { Field } from '../../ui/Field.js';
 import { QuantityField } from '../../ui/QuantityField.js';
 import { Caution, ProblemNotice } from '../../ui/Notice.js';
+import { readDraft } from '../../ui/readDraft.js';
 import { useDraft } from '../../ui/useDraft.js';
 import { useWho, WhoFirst } from '../../ui/WhoFirst.js';
 import { BitsEditor } from './BitsEditor.js';
@@ -34,7 +35,8 @@ function Tools({ entry }: { readonly entry: ShopToolsEntry }): ReactNode {
   const personId = useWho();
   const change = useShopToolsChange();
   const [draft, setDraft] = useDraft(`shop-tools.${entry.version}`);
-  const form = draft === '' ? formOfTools(entry.tools) : (JSON.parse(draft) as ToolsForm);
+  const kept = formOfTools(entry.tools);
+  const form = readDraft<ToolsForm>(draft, { ...kept, bars: [BLANK_BAR] }, kept);
   const set = (next: Partial<ToolsForm>): void => setDraft(JSON.stringify({ ...form, ...next }));
   const keep = (): void => {
     if (personId === null) return;
@@ -114,6 +116,8 @@ interface BarsProps {
   readonly onChange: (bars: readonly TypedBar[]) => void;
 }
 
+const BLANK_BAR = { diameterMm: '', densityGPerCm3: String(HEAVY_METAL_G_PER_CM3), pricePerCm: '' };
+
 const BAR_FIELDS = [
   ['diameterMm', 'Diameter', 'mm'],
   ['densityGPerCm3', 'Density', 'g/cm³'],
@@ -142,10 +146,7 @@ function Bars({ bars, error, onChange }: BarsProps): ReactNode {
           </Button>
         </div>
       ))}
-      <Button
-        className="w-fit"
-        onClick={() => onChange([...bars, { diameterMm: '', densityGPerCm3: String(HEAVY_METAL_G_PER_CM3), pricePerCm: '' }])}
-      >
+      <Button className="w-fit" onClick={() => onChange([...bars, BLANK_BAR])}>
         <Plus aria-hidden className="size-5" /> Another bar
       </Button>
     </fieldset>

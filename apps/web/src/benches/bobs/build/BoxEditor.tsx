@@ -10,6 +10,7 @@ import { Field } from '../../../ui/Field.js';
 import { QuantityField } from '../../../ui/QuantityField.js';
 import { useDisplay } from '../../../ui/useDisplay.js';
 import { ProblemNotice } from '../../../ui/Notice.js';
+import { readDraft } from '../../../ui/readDraft.js';
 import { useDraft } from '../../../ui/useDraft.js';
 import { useWho } from '../../../ui/WhoFirst.js';
 
@@ -52,11 +53,18 @@ export function BoxEditor({ entry }: { readonly entry: BobBoxEntry }): ReactNode
   );
 }
 
+const BLANK_CLAMP = { id: '', name: '', fromMm: '', toMm: '', halfG: '', studMm: '', count: '1' };
+const BLANK_PIECE = { id: '', name: '', massG: '', thicknessMm: '', count: '2' };
+
 function BoxTables({ entry }: { readonly entry: BobBoxEntry }): ReactNode {
   const personId = useWho();
   const change = useBobBoxChange();
   const [draft, setDraft] = useDraft(`bob-box.${entry.version}`);
-  const box = draft === '' ? { clamps: entry.box.clamps.map(typedOf), pieces: entry.box.pieces.map(typedOf) } : (JSON.parse(draft) as TypedBox);
+  const box = readDraft<TypedBox>(
+    draft,
+    { clamps: [BLANK_CLAMP], pieces: [BLANK_PIECE] },
+    { clamps: entry.box.clamps.map(typedOf), pieces: entry.box.pieces.map(typedOf) },
+  );
   const [problem, setProblem] = useState<string | null>(null);
   const set = (next: Partial<TypedBox>): void => setDraft(JSON.stringify({ ...box, ...next }));
   const keep = (): void => {
@@ -74,7 +82,7 @@ function BoxTables({ entry }: { readonly entry: BobBoxEntry }): ReactNode {
         error={change.error}
         path="box.clamps"
         onChange={(clamps) => set({ clamps })}
-        blank={{ id: '', name: '', fromMm: '', toMm: '', halfG: '', studMm: '', count: '1' }}
+        blank={BLANK_CLAMP}
       />
       <ThingTable
         title="Pieces"
@@ -83,7 +91,7 @@ function BoxTables({ entry }: { readonly entry: BobBoxEntry }): ReactNode {
         error={change.error}
         path="box.pieces"
         onChange={(pieces) => set({ pieces })}
-        blank={{ id: '', name: '', massG: '', thicknessMm: '', count: '2' }}
+        blank={BLANK_PIECE}
       />
       {problem !== null && <ProblemNotice>{problem}</ProblemNotice>}
       {change.error && <ProblemNotice>{change.error.message}</ProblemNotice>}

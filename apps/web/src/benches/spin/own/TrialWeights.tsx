@@ -26,6 +26,7 @@ import { Button } from '../../../ui/Button.js';
 import { Field } from '../../../ui/Field.js';
 import { QuantityField } from '../../../ui/QuantityField.js';
 import { Note, ProblemNotice } from '../../../ui/Notice.js';
+import { readDraft } from '../../../ui/readDraft.js';
 import { useDraft } from '../../../ui/useDraft.js';
 import { useWho } from '../../../ui/WhoFirst.js';
 import { RecordingWords, workingWords } from './RecordedSpinForm.js';
@@ -46,8 +47,13 @@ interface Run {
   readonly recorded: RecordingSummary | null;
 }
 const BLANK: Run = { aGrams: '', aDeg: '', bGrams: '', bDeg: '', left: '', leftDeg: '', right: '', rightDeg: '', recorded: null };
-const runsOf = (draft: string): readonly Run[] => (draft === '' ? GUIDE.map(() => BLANK) : (JSON.parse(draft) as Run[]));
 const GUIDE = ['as it is', 'a weight in plane A', 'a weight in plane B'];
+const runsOf = (draft: string): readonly Run[] =>
+  readDraft<readonly Run[]>(
+    draft,
+    [BLANK],
+    GUIDE.map(() => BLANK),
+  );
 
 /** Three runs or more with known weights: what this set-up's numbers mean. */
 export function TrialWeights({ machine }: { readonly machine: Machine }): ReactNode {

@@ -8,6 +8,7 @@ import { useOpenJob } from '../../../shell/JobContext.js';
 import { Button } from '../../../ui/Button.js';
 import { QuantityField } from '../../../ui/QuantityField.js';
 import { ProblemNotice } from '../../../ui/Notice.js';
+import { readDraft } from '../../../ui/readDraft.js';
 import { useDraft } from '../../../ui/useDraft.js';
 import { useWho } from '../../../ui/WhoFirst.js';
 import { useCautions } from '../Cautions.js';
@@ -49,7 +50,11 @@ export function TypedSpinForm({ machine, calibration }: { readonly machine: Mach
   const [speed, setSpeed] = useDraft(`${place}.speed`, String(Math.min(600, machine.spec.fastestRpm)));
   const [problem, setProblem] = useState<string | null>(null);
   const usual = machine.spec.scatterGmm === null ? ENOUGH_READINGS : 1;
-  const rows = draft === '' ? Array.from({ length: usual }, () => BLANK_ROW) : (JSON.parse(draft) as ShownRow[]);
+  const rows = readDraft<readonly ShownRow[]>(
+    draft,
+    [BLANK_ROW],
+    Array.from({ length: usual }, () => BLANK_ROW),
+  );
   const set = (next: readonly ShownRow[]): void => setDraft(JSON.stringify(next));
   const submit = (): void => {
     const speedRpm = typedQuantity(speed, 'rpm');
