@@ -13,6 +13,12 @@ interface Operation {
   readonly requestBody?: { readonly content: { readonly 'application/json': { readonly schema: object } } };
 }
 
+/** Shares, counts, minutes at the drill, a vector's two parts, prices, and what a machine shows in a unit of its own. */
+const WITHOUT_UNIT = (
+  'amount awkward bigEnd bitChange densityRatio driftGPerMin factorRatio grindPerGram hourPrice im mass mounted perGramCast perGramSteel ' +
+  'pilot pinLimitRatio pistonLimitRatio pistonPads re rodEndLimitRatio setUp setUpAgain slug smallEnd spin turnRim value weld'
+).split(' ');
+
 describe('the contract’s routes', () => {
   it('are what the server answers to, each body checked by the contract’s own schema', async () => {
     const { paths } = (await server.get('openapi.json')).body as { paths: Record<string, Record<string, Operation>> };
@@ -24,6 +30,26 @@ describe('the contract’s routes', () => {
       const described = operation!.requestBody?.content['application/json'].schema ?? null;
       expect([route, described]).toEqual([route, schema === null ? null : JSON.parse(JSON.stringify(jsonSchemaOf(schema)))]);
     }
+  });
+  it('say the unit of every number that has one', () => {
+    const units = new Map<string, unknown>();
+    const look = (schema: unknown, name: string): void => {
+      if (typeof schema !== 'object' || schema === null) return;
+      const { type, properties, ...rest } = schema as Record<string, unknown>;
+      if (type === 'number') units.set(name, rest['x-unit'] ?? null);
+      for (const [key, one] of Object.entries((properties ?? {}) as object)) look(one, key);
+      for (const one of Object.values(rest)) look(one, name);
+    };
+    for (const schema of Object.values<Joi.Schema | null>(ROUTE_BODIES)) if (schema) look(jsonSchemaOf(schema), '');
+    expect(Object.fromEntries(units)).toMatchObject({
+      strokeMm: 'mm',
+      valueG: 'g',
+      angleDeg: '°',
+      redlineRpm: 'rpm',
+      massKg: 'kg',
+      supportLimitN: 'N',
+    });
+    expect([...units].flatMap(([name, unit]) => (unit === null ? [name] : [])).sort()).toEqual(WITHOUT_UNIT);
   });
   it('have no body that nothing passes for', () => {
     for (const [route, schema] of Object.entries<Joi.Schema | null>(ROUTE_BODIES))

@@ -1,10 +1,22 @@
+import { unitOfName } from '@tare/core';
 import { applyDecorators } from '@nestjs/common';
 import { ApiBody, ApiOperation, ApiResponse } from '@nestjs/swagger';
 import type Joi from 'joi';
 
 /** JSON Schema of a contract's schema, as OpenAPI 3.1 takes it. */
 export function jsonSchemaOf(schema: Joi.Schema): Record<string, unknown> {
-  return withoutPerson(schema['~standard'].jsonSchema.input({ target: 'draft-2020-12' })) as Record<string, unknown>;
+  return withUnits(withoutPerson(schema['~standard'].jsonSchema.input({ target: 'draft-2020-12' })), '') as Record<string, unknown>;
+}
+
+/** Every number says its unit, by the name that it goes by. */
+function withUnits(schema: unknown, name: string): unknown {
+  if (Array.isArray(schema)) return schema.map((one) => withUnits(one, name));
+  if (typeof schema !== 'object' || schema === null) return schema;
+  const { properties, ...rest } = schema as { readonly properties?: Readonly<Record<string, unknown>>; readonly type?: unknown };
+  const told = Object.fromEntries(Object.entries(rest).map(([key, value]) => [key, withUnits(value, name)]));
+  const own = properties && { properties: Object.fromEntries(Object.entries(properties).map(([key, value]) => [key, withUnits(value, key)])) };
+  const unit = rest.type === 'number' ? unitOfName(name) : null;
+  return { ...told, ...own, ...(unit === null ? {} : { 'x-unit': unit }) };
 }
 
 /** Who makes an entry is not sent in it. */

@@ -2,7 +2,7 @@ import { clock, fixed } from '@tare/card';
 import type { Attribution } from '@tare/contract';
 import type { Working } from '@tare/core';
 import { Popover } from 'radix-ui';
-import type { ReactNode } from 'react';
+import { useState, type ReactNode } from 'react';
 import { usePersonName } from './usePersonName.js';
 
 interface WorkedProps {
@@ -43,6 +43,7 @@ export function Worked({ working, by, children }: WorkedProps): ReactNode {
               </tr>
             </tbody>
           </table>
+          <CopyFigure {...working.result} />
           {working.note && <p className="mt-2">{working.note}</p>}
           {by && <p className="mt-2 text-ink-soft">{`${nameOf(by.personId)}, ${clock(by.at)}`}</p>}
         </Popover.Content>
@@ -51,7 +52,26 @@ export function Worked({ working, by, children }: WorkedProps): ReactNode {
   );
 }
 
-function Value({ value, unit }: { readonly value: number; readonly unit: string }): ReactNode {
-  const places = Number.isInteger(value) ? 0 : Math.abs(value) < 10 ? 3 : 2;
-  return <td className="text-right figure-type whitespace-nowrap">{`${fixed(value, places)} ${unit}`}</td>;
+/** Puts a figure on the clipboard, with its unit. */
+function CopyFigure(figure: Working['result']): ReactNode {
+  const [copied, setCopied] = useState(false);
+  const text = figureText(figure);
+  return (
+    <button
+      type="button"
+      className="mt-2 min-h-11 underline underline-offset-4"
+      onClick={() => {
+        void navigator.clipboard.writeText(text).then(() => setCopied(true));
+      }}
+    >
+      {copied ? `${text} is copied` : `Copy ${text}`}
+    </button>
+  );
 }
+
+function figureText({ value, unit }: Working['result']): string {
+  const places = Number.isInteger(value) ? 0 : Math.abs(value) < 10 ? 3 : 2;
+  return `${fixed(value, places)}${unit === '' || unit === '°' ? '' : ' '}${unit}`;
+}
+
+const Value = (figure: Working['result']): ReactNode => <td className="text-right figure-type whitespace-nowrap">{figureText(figure)}</td>;

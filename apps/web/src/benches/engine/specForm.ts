@@ -10,6 +10,7 @@ import {
   LAYOUTS,
   TOLERANCE_UNITS,
   typedQuantity,
+  unitOfName,
   type Crank,
   type EngineLayout,
   type JobSpec,
@@ -274,21 +275,8 @@ export function formOf(spec: JobSpec): SpecForm {
 }
 
 /** In which unit a figure of the form is kept, by its name; null for words. */
-function unitOf(path: string, { toleranceSchool }: SpecForm): Unit | null {
-  const name = path.slice(path.lastIndexOf('.') + 1);
-  if (name === 'toleranceValue') return TOLERANCE_UNITS[toleranceSchool];
-  if (/densityGPerCm3$/i.test(name)) return 'g/cm³';
-  const unit = (
-    [
-      ['Mm', 'mm'],
-      ['Deg', '°'],
-      ['Kg', 'kg'],
-      ['Rpm', 'rpm'],
-      ['G', 'g'],
-    ] as const
-  ).find(([end]) => name.endsWith(end));
-  return unit?.[1] ?? null;
-}
+const unitOf = (path: string, { toleranceSchool }: SpecForm): Unit | null =>
+  path === 'toleranceValue' ? TOLERANCE_UNITS[toleranceSchool] : unitOfName(path);
 
 /** Figures that were typed otherwise than they are kept, as they were said. */
 function saidIn(form: SpecForm): Record<string, string> {

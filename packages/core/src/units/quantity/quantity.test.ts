@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { readBit, sayBit } from './bit.js';
 import { readQuantity, typedQuantity } from './read.js';
+import { unitOfName } from './ofName.js';
 import { placesByDivision, placesByError, placesIn, sayNumber, sayQuantity, sharedOut, withUnit } from './say.js';
 import { figureIn, INCH, METRIC, sayIn, shownUnit } from './systems.js';
 import { inUnit, kindOfUnit, UNIT_NAMES, UNITS, type Unit } from './unit.js';
@@ -282,4 +283,10 @@ describe('a figure is said in one system or in both', () => {
       'rpm',
     ]);
   });
+});
+
+it('a figure’s name says its unit', () => {
+  const names = ['strokeMm', 'counterweights.0.arcCentreDeg', 'massKg', 'densityGPerCm3', 'barDensityGPerCm3', 'unbalanceGmm', 'valueG', 'seconds'];
+  expect(names.map(unitOfName)).toEqual(['mm', '°', 'kg', 'g/cm³', 'g/cm³', 'g·mm', 'g', 's']);
+  expect(['customer', 'cylinders', 'ratio', 'value'].map(unitOfName)).toEqual([null, null, null, null]);
 });
