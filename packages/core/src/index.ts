@@ -239,7 +239,8 @@ export {
   type SpinFigures,
 } from './job/jobFigures.js';
 export { arrivalList, CRANK_ITEMS, type Arrival, type ArrivalItem, type ArrivalKey } from './job/arrivals.js';
-export { ARRIVAL_WORDS, benchStatuses, BENCHES, type BenchId, type BenchState, type BenchStatus } from './job/benches.js';
+export { BENCHES, type BenchId } from './job/benchNames.js';
+export { ARRIVAL_WORDS, benchStatuses, type BenchState, type BenchStatus } from './job/benches.js';
 
 export {
   bobWorking,

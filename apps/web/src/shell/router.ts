@@ -4,7 +4,6 @@ import { jobQuery } from '../api/queries.js';
 import { queries } from '../api/queryClient.js';
 import { JobsPage } from '../benches/jobs/JobsPage.js';
 import { BENCH_PAGES } from './benchPages.js';
-import { JobFrame } from './JobFrame.js';
 import { Broken, BrokenBench, NotFound } from './Lost.js';
 import { Shell } from './Shell.js';
 
@@ -24,7 +23,7 @@ export const router = createBrowserRouter([
       { path: 'jobs/new', lazy: async () => ({ Component: (await import('../benches/engine/NewJobPage.js')).NewJobPage }) },
       {
         path: 'jobs/:jobId',
-        Component: JobFrame,
+        lazy: async () => ({ Component: (await import('./JobFrame.js')).JobFrame }),
         // Asked for while the bench's script is on its way, not after it.
         loader: ({ params }) => {
           // What goes wrong with it, the frame that uses it says.

@@ -1,10 +1,9 @@
 import type { Unit } from '@tare/core';
 import { useState, type KeyboardEvent, type ReactNode, type Ref } from 'react';
-import { useController, type Control, type FieldPath, type FieldValues } from 'react-hook-form';
 import { Field } from './Field.js';
 import { useQuantityText } from './useQuantityText.js';
 
-interface QuantityFieldProps {
+export interface QuantityFieldProps {
   readonly label: string;
   /** In which unit the number is kept; it also says what is wanted: a length, a mass. */
   readonly unit: Unit;
@@ -93,26 +92,5 @@ export function GrainOrGram({ onSay }: { readonly onSay: (gr: 'grain' | 'g') => 
         </button>
       ))}
     </p>
-  );
-}
-
-type FormQuantityProps<F extends FieldValues> = Omit<QuantityFieldProps, 'value' | 'onChange' | 'onBlur' | 'inputRef' | 'problem' | 'name'> & {
-  readonly control: Control<F>;
-  readonly name: FieldPath<F>;
-};
-
-/** The same in a form that react-hook-form holds. */
-export function FormQuantity<F extends FieldValues>({ control, name, ...field }: FormQuantityProps<F>): ReactNode {
-  const { field: input, fieldState } = useController({ control, name });
-  return (
-    <QuantityField
-      {...field}
-      name={name}
-      value={input.value}
-      onChange={input.onChange}
-      onBlur={input.onBlur}
-      inputRef={input.ref}
-      problem={fieldState.error?.message}
-    />
   );
 }

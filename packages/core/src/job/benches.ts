@@ -1,11 +1,8 @@
 import { arrivalList, missingFor, type Arrival, type ArrivalKey } from './arrivals.js';
 import { kindsWeighed, measuresOf, SINGLE_KINDS, type PartKind } from '../parts/facts.js';
+import type { BenchId } from './benchNames.js';
 import type { JobFacts } from './jobFacts.js';
 import { isInsideNow, type JobFigures } from './jobFigures.js';
-
-/** The benches of a job in working order. */
-export const BENCHES = ['engine', 'checkIn', 'weigh', 'match', 'bobs', 'spin', 'correct', 'signOff'] as const;
-export type BenchId = (typeof BENCHES)[number];
 
 export type BenchState = 'waiting' | 'ready' | 'underWay' | 'done' | 'reopened';
 

@@ -1,4 +1,5 @@
-import type { BenchId, BenchStatus } from './benches.js';
+import type { BenchStatus } from './benches.js';
+import type { BenchId } from './benchNames.js';
 import { isInsideNow, type JobFigures } from './jobFigures.js';
 
 /** What a signature stands on, and what to do where it was opened again. */

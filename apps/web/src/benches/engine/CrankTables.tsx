@@ -3,7 +3,7 @@ import type { ReactNode } from 'react';
 import { useFieldArray, type FieldPath, type UseFormReturn } from 'react-hook-form';
 import { Button } from '../../ui/Button.js';
 import { Field } from '../../ui/Field.js';
-import { FormQuantity } from '../../ui/QuantityField.js';
+import { FormQuantity } from '../../ui/FormQuantity.js';
 import { useDisplay } from '../../ui/useDisplay.js';
 import type { CounterweightForm } from './metal/metalForm.js';
 import type { SpecForm } from './specForm.js';

@@ -4,7 +4,7 @@ import type { FieldPath } from 'react-hook-form';
 import type { ReactNode } from 'react';
 import { Button } from '../../ui/Button.js';
 import { Field } from '../../ui/Field.js';
-import { FormQuantity } from '../../ui/QuantityField.js';
+import { FormQuantity } from '../../ui/FormQuantity.js';
 import { Choice } from '../../ui/Choice.js';
 import { ProblemNotice } from '../../ui/Notice.js';
 import { CounterweightTable, CylinderTable, PinTable } from './CrankTables.js';

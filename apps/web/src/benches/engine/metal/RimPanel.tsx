@@ -5,7 +5,7 @@ import { useFieldArray, useWatch, type UseFieldArrayReturn, type UseFormReturn }
 import { Button } from '../../../ui/Button.js';
 import { Choice } from '../../../ui/Choice.js';
 import { Field } from '../../../ui/Field.js';
-import { FormQuantity } from '../../../ui/QuantityField.js';
+import { FormQuantity } from '../../../ui/FormQuantity.js';
 import type { SpecForm } from '../specForm.js';
 import { fieldProps } from '../useSpecForm.js';
 import { blankFound, FOUND_SIDES, type FoundSide } from './metalForm.js';
