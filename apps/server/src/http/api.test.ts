@@ -37,7 +37,7 @@ describe('the contract’s routes', () => {
       if (typeof schema !== 'object' || schema === null) return;
       const { type, properties, ...rest } = schema as Record<string, unknown>;
       if (type === 'number') units.set(name, rest['x-unit'] ?? null);
-      for (const [key, one] of Object.entries((properties ?? {}))) look(one, key);
+      for (const [key, one] of Object.entries(properties ?? {})) look(one, key);
       for (const one of Object.values(rest)) look(one, name);
     };
     for (const schema of Object.values<Joi.Schema | null>(ROUTE_BODIES)) if (schema) look(jsonSchemaOf(schema), '');
