@@ -23,6 +23,8 @@ test('pictures of every view, from the demo shop', async ({ page }) => {
   await shot(page, 'jobs');
   await page.getByRole('link', { name: 'New job' }).click();
   await expect(page.getByRole('heading', { name: 'New job' })).toBeVisible();
+  await page.getByLabel('Rod length, centre to centre').fill('5 7/8 in');
+  await page.getByLabel('Stroke').fill('88.2 + 0.25');
   await shot(page, 'new-job');
 
   await open(page, 'Dorvell marine V8', 'Engine');
