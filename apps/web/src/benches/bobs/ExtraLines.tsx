@@ -1,8 +1,8 @@
 import { fixed } from '@tare/card';
 import { readQuantity, type ExtraLine } from '@tare/core';
-import { Trash2 } from 'lucide-react';
 import { useState, type ReactNode } from 'react';
 import { useOpenJob } from '../../shell/JobContext.js';
+import { TakeOff } from '../../ui/RowButtons.js';
 import { Button } from '../../ui/Button.js';
 import { Choice } from '../../ui/Choice.js';
 import { Field } from '../../ui/Field.js';
@@ -57,14 +57,12 @@ export function ExtraLineList({ extras, onChange, blocked }: ExtraLineListProps)
             <span className="min-w-48">{line.name}</span>
             <span className="figure-type">{fixed(line.eachG, 2)} g</span>
             <span className="text-ink-soft">{line.group === 'rotating' ? 'turns with the pin' : 'goes up and down'}, a rod</span>
-            <Button
-              aria-label={`Take ${line.name} off the card`}
-              className="px-2"
+            <TakeOff
+              label={`Take ${line.name} off the card`}
+
               disabled={blocked}
               onClick={() => onChange(extras.filter((_, k) => k !== i))}
-            >
-              <Trash2 aria-hidden className="size-5" />
-            </Button>
+            />
           </li>
         ))}
       </ul>

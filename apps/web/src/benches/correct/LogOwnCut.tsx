@@ -22,6 +22,7 @@ import { useMachines } from '../../api/machines.js';
 import { useWrite, type Content } from '../../api/useWrite.js';
 import { RimEnd } from '../../draw/RimEnd.js';
 import { useOpenJob } from '../../shell/JobContext.js';
+import { CheckRow } from '../../ui/CheckRow.js';
 import { AskAnother } from '../../ui/AskAnother.js';
 import { Button } from '../../ui/Button.js';
 import { Choice } from '../../ui/Choice.js';
@@ -170,17 +171,13 @@ export function LogOwnCut({ start, planned, beforeSpinId, amends, onDone }: LogO
           {before.standing
             .filter(({ kind }) => kind !== 'bar')
             .map((hole) => (
-              <label key={hole.id} className="flex min-h-11 items-center gap-2">
-                <input
-                  type="checkbox"
-                  className="size-5 accent-ink"
-                  checked={draft.replacesIds.includes(hole.id)}
-                  onChange={(event) =>
-                    set({ replacesIds: event.target.checked ? [...draft.replacesIds, hole.id] : draft.replacesIds.filter((id) => id !== hole.id) })
-                  }
-                />
-                {`${crank.counterweights.find(({ id }) => id === hole.counterweightId)?.name ?? ''} at ${degrees(hole.angleDeg)}, ${shortSize(hole, systems)}`}
-              </label>
+              <CheckRow
+                key={hole.id}
+                checked={draft.replacesIds.includes(hole.id)}
+                onChange={(event) =>
+                  set({ replacesIds: event.target.checked ? [...draft.replacesIds, hole.id] : draft.replacesIds.filter((id) => id !== hole.id) })
+                }
+              >{`${crank.counterweights.find(({ id }) => id === hole.counterweightId)?.name ?? ''} at ${degrees(hole.angleDeg)}, ${shortSize(hole, systems)}`}</CheckRow>
             ))}
         </fieldset>
       )}

@@ -4,6 +4,7 @@ import type { ReactNode } from 'react';
 import { Link } from 'react-router';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { benchPath } from '../../shell/paths.js';
+import { CheckRow } from '../../ui/CheckRow.js';
 import { Choice } from '../../ui/Choice.js';
 
 /** What somebody wishes of the plan, as it is chosen. */
@@ -44,15 +45,9 @@ export function PlanWishes({ wishes, share, onChange }: PlanWishesProps): ReactN
         onChange={(event) => onChange({ ...wishes, maxHoles: event.target.value })}
         options={[1, 2, 3, 4, 5, 6, 8, 10, 12].map((n) => ({ value: String(n), label: `${n} ${n === 1 ? 'hole' : 'holes'}` }))}
       />
-      <label className="flex min-h-11 items-center gap-2">
-        <input
-          type="checkbox"
-          className="size-5 accent-ink"
-          checked={wishes.heavyMetal}
-          onChange={(event) => onChange({ ...wishes, heavyMetal: event.target.checked })}
-        />
+      <CheckRow checked={wishes.heavyMetal} onChange={(event) => onChange({ ...wishes, heavyMetal: event.target.checked })}>
         heavy metal too, where drilling is not enough
-      </label>
+      </CheckRow>
       <Link className="inline-flex min-h-11 items-center underline underline-offset-4" to="/tools">
         Bits, bars, times and prices
       </Link>

@@ -1,7 +1,6 @@
-import { Plus, Trash2 } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { useFieldArray, type FieldPath, type UseFormReturn } from 'react-hook-form';
-import { Button } from '../../ui/Button.js';
+import { AddRow, TakeOff } from '../../ui/RowButtons.js';
 import { Field } from '../../ui/Field.js';
 import { FormQuantity } from '../../ui/FormQuantity.js';
 import { useDisplay } from '../../ui/useDisplay.js';
@@ -44,18 +43,14 @@ export function CylinderTable({ form, fixed }: TableProps & { readonly fixed: bo
               name={`cylinders.${i}.bankDeg`}
               hideLabel
             />
-            {!fixed && (
-              <Button aria-label={`Take cylinder ${i + 1} of the list off`} className="px-2" onClick={() => remove(i)}>
-                <Trash2 aria-hidden className="size-5" />
-              </Button>
-            )}
+            {!fixed && <TakeOff label={`Take cylinder ${i + 1} of the list off`} onClick={() => remove(i)} />}
           </li>
         ))}
       </ul>
       {!fixed && (
-        <Button className="mt-2" onClick={() => append({ number: String(fields.length + 1), bankDeg: '0' })}>
-          <Plus aria-hidden className="size-5" /> Add a cylinder
-        </Button>
+        <AddRow className="mt-2" onClick={() => append({ number: String(fields.length + 1), bankDeg: '0' })}>
+          Add a cylinder
+        </AddRow>
       )}
     </fieldset>
   );
@@ -105,15 +100,13 @@ export function PinTable({ form, fixed }: TableProps & { readonly fixed: boolean
               </td>
               <td className="w-12">
                 {!fixed && (
-                  <Button
-                    aria-label={`Take pin ${i + 1} off`}
-                    className="px-2"
+                  <TakeOff
+                    label={`Take pin ${i + 1} off`}
+
                     onClick={() => {
                       remove(i);
                     }}
-                  >
-                    <Trash2 aria-hidden className="size-5" />
-                  </Button>
+                  />
                 )}
               </td>
             </tr>
@@ -123,13 +116,13 @@ export function PinTable({ form, fixed }: TableProps & { readonly fixed: boolean
           <tfoot>
             <tr>
               <td colSpan={5}>
-                <Button
+                <AddRow
                   onClick={() => {
                     append({ angleDeg: '', zMm: '', cylinders: '' });
                   }}
                 >
-                  <Plus aria-hidden className="size-5" /> Add a pin
-                </Button>
+                  Add a pin
+                </AddRow>
               </td>
             </tr>
           </tfoot>
@@ -210,15 +203,13 @@ export function CounterweightTable({ form }: TableProps): ReactNode {
                 </td>
               ))}
               <td className="w-12">
-                <Button
-                  aria-label={`Take counterweight ${i + 1} off`}
-                  className="px-2"
+                <TakeOff
+                  label={`Take counterweight ${i + 1} off`}
+
                   onClick={() => {
                     remove(i);
                   }}
-                >
-                  <Trash2 aria-hidden className="size-5" />
-                </Button>
+                />
               </td>
             </tr>
           ))}
@@ -226,9 +217,7 @@ export function CounterweightTable({ form }: TableProps): ReactNode {
         <tfoot>
           <tr>
             <td colSpan={8}>
-              <Button onClick={add}>
-                <Plus aria-hidden className="size-5" /> Add a counterweight
-              </Button>
+              <AddRow onClick={add}>Add a counterweight</AddRow>
             </td>
           </tr>
         </tfoot>

@@ -1,10 +1,10 @@
 import { fixed } from '@tare/card';
-import { Plus } from 'lucide-react';
 import type { Instrument } from '@tare/contract';
 import { repeatabilityLimitG } from '@tare/core';
 import { lazy, Suspense, useState, type ReactNode } from 'react';
 import { Link } from 'react-router';
 import { studiedDeviationG, useInstruments } from '../../api/instruments.js';
+import { AddRow } from '../../ui/RowButtons.js';
 import { Button } from '../../ui/Button.js';
 import { Modal } from '../../ui/Modal.js';
 import { ProblemNotice } from '../../ui/Notice.js';
@@ -28,9 +28,9 @@ export function InstrumentsPage(): ReactNode {
         <Link className="inline-flex min-h-11 items-center underline underline-offset-4" to="/machines">
           Balancing machines
         </Link>
-        <Button look="primary" onClick={() => setAdding(true)}>
-          <Plus aria-hidden className="size-5" /> New instrument
-        </Button>
+        <AddRow look="primary" onClick={() => setAdding(true)}>
+          New instrument
+        </AddRow>
       </div>
       <WhoFirst />
       {error && <ProblemNotice>{error.message}</ProblemNotice>}

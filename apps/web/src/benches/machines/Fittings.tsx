@@ -1,9 +1,10 @@
 import type { Shop, TrialPiece } from '@tare/contract';
 import { typedQuantity } from '@tare/core';
-import { Plus, Trash2 } from 'lucide-react';
 import { useState, type ReactNode } from 'react';
 import { useShop } from '../../api/queries.js';
 import { useWrite } from '../../api/useWrite.js';
+import { CheckRow } from '../../ui/CheckRow.js';
+import { AddRow, TakeOff } from '../../ui/RowButtons.js';
 import { Button } from '../../ui/Button.js';
 import { Field } from '../../ui/Field.js';
 import { QuantityField } from '../../ui/QuantityField.js';
@@ -81,23 +82,20 @@ function FittingsForm({ fittings }: { readonly fittings: Shop['fittings'] }): Re
             onChange={(event) => put(i, { deviationG: event.target.value })}
             problem={problemOf(i, 'deviationG')}
           />
-          <Button
-            aria-label={`Take ${piece.name === '' ? `piece ${i + 1}` : piece.name} off the list`}
-            className="mt-6 px-2"
+          <TakeOff
+            label={`Take ${piece.name === '' ? `piece ${i + 1}` : piece.name} off the list`}
+            className="mt-6"
             onClick={() => setPieces(pieces.filter((_, k) => k !== i))}
-          >
-            <Trash2 aria-hidden className="size-5" />
-          </Button>
+          />
         </div>
       ))}
-      <Button className="w-fit" onClick={() => setPieces([...pieces, { name: '', massG: '', deviationG: '' }])}>
-        <Plus aria-hidden className="size-5" /> Another piece
-      </Button>
+      <AddRow className="w-fit" onClick={() => setPieces([...pieces, { name: '', massG: '', deviationG: '' }])}>
+        Another piece
+      </AddRow>
       <h2 className="text-2xl">Stand-ins</h2>
-      <label className="flex min-h-11 items-center gap-2">
-        <input type="checkbox" className="size-5 accent-ink" checked={standIns} onChange={(event) => setStandIns(event.target.checked)} />
+      <CheckRow checked={standIns} onChange={(event) => setStandIns(event.target.checked)}>
         Offer the stand-in machine and the stand-in scale at the benches, for practice
-      </label>
+      </CheckRow>
       {change.error && <ProblemNotice>{change.error.message}</ProblemNotice>}
       <Button type="submit" look="primary" className="w-fit" disabled={personId === null || change.isPending}>
         Keep these

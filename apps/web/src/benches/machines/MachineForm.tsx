@@ -2,6 +2,7 @@ import type { Machine, MachineSpec } from '@tare/contract';
 import { readQuantity, type Unit } from '@tare/core';
 import { useState, type ReactNode } from 'react';
 import { useWrite } from '../../api/useWrite.js';
+import { CheckRow } from '../../ui/CheckRow.js';
 import { Button } from '../../ui/Button.js';
 import { Choice } from '../../ui/Choice.js';
 import { Field } from '../../ui/Field.js';
@@ -220,15 +221,12 @@ export function MachineForm({ machine, onDone }: { readonly machine: Machine | n
         )}
       </div>
       {machine && (
-        <label className="flex min-h-11 items-center gap-3">
-          <input
-            type="checkbox"
-            className="size-5 accent-ink"
-            checked={Number(typed.gainEpoch) > (machine.spec.gainEpoch ?? 0)}
-            onChange={(event) => setTyped({ ...typed, gainEpoch: String((machine.spec.gainEpoch ?? 0) + (event.target.checked ? 1 : 0)) })}
-          />
+        <CheckRow
+          checked={Number(typed.gainEpoch) > (machine.spec.gainEpoch ?? 0)}
+          onChange={(event) => setTyped({ ...typed, gainEpoch: String((machine.spec.gainEpoch ?? 0) + (event.target.checked ? 1 : 0)) })}
+        >
           It was calibrated anew: what was learned of its numbers counts no longer
-        </label>
+        </CheckRow>
       )}
       <Field label="Notes" {...field('notes')} />
       {entry.error && <ProblemNotice>{entry.error.message}</ProblemNotice>}

@@ -1,8 +1,8 @@
 import { clock, fixed } from '@tare/card';
 import type { Calibration, Machine, MachineCheck } from '@tare/contract';
-import { Plus } from 'lucide-react';
 import { useState, type ReactNode } from 'react';
 import { useMachines } from '../../api/machines.js';
+import { AddRow } from '../../ui/RowButtons.js';
 import { Button } from '../../ui/Button.js';
 import { Modal } from '../../ui/Modal.js';
 import { ProblemNotice } from '../../ui/Notice.js';
@@ -21,9 +21,9 @@ export function MachinesPage(): ReactNode {
     <main className="mx-auto w-full max-w-6xl p-4">
       <div className="mb-4 flex flex-wrap items-center justify-between gap-4">
         <h1 className="text-3xl">Balancing machines</h1>
-        <Button look="primary" onClick={() => setAdding(true)}>
-          <Plus aria-hidden className="size-5" /> New machine
-        </Button>
+        <AddRow look="primary" onClick={() => setAdding(true)}>
+          New machine
+        </AddRow>
       </div>
       <WhoFirst />
       {error && <ProblemNotice>{error.message}</ProblemNotice>}

@@ -3,6 +3,7 @@ import { MATCH_SCHOOLS, readQuantity, type MatchBasis, type MatchChoices } from 
 import { useState, type ReactNode } from 'react';
 import { useWrite } from '../../api/useWrite.js';
 import { useOpenJob } from '../../shell/JobContext.js';
+import { CheckRow } from '../../ui/CheckRow.js';
 import { Choice } from '../../ui/Choice.js';
 import { QuantityField } from '../../ui/QuantityField.js';
 import { ProblemNotice } from '../../ui/Notice.js';
@@ -63,20 +64,18 @@ export function MatchSchools(): ReactNode {
           <legend className="text-ink-soft">Cylinders whose parts stay as they are</legend>
           <div className="flex flex-wrap gap-4">
             {cylinders.map((cylinder) => (
-              <label key={cylinder} className="flex min-h-11 items-center gap-2 figure-type">
-                <input
-                  type="checkbox"
-                  className="size-5 accent-ink"
-                  aria-label={`Lock cylinder ${cylinder}`}
-                  checked={locked.includes(cylinder)}
-                  onChange={(event) =>
-                    change({
-                      lockedCylinders: event.target.checked ? [...locked, cylinder].sort((a, b) => a - b) : locked.filter((c) => c !== cylinder),
-                    })
-                  }
-                />
+              <CheckRow
+                key={cylinder}
+                aria-label={`Lock cylinder ${cylinder}`}
+                checked={locked.includes(cylinder)}
+                onChange={(event) =>
+                  change({
+                    lockedCylinders: event.target.checked ? [...locked, cylinder].sort((a, b) => a - b) : locked.filter((c) => c !== cylinder),
+                  })
+                }
+              >
                 {cylinder}
-              </label>
+              </CheckRow>
             ))}
           </div>
         </fieldset>

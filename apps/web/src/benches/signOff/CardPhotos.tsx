@@ -2,6 +2,7 @@ import { cardPhotoIds, clock, KIND_NAMES } from '@tare/card';
 import type { PhotoEntry } from '@tare/contract';
 import type { ReactNode } from 'react';
 import { useOpenJob } from '../../shell/JobContext.js';
+import { CheckRow } from '../../ui/CheckRow.js';
 import { ProblemNotice } from '../../ui/Notice.js';
 import { useDecide } from '../../ui/useDecide.js';
 
@@ -25,18 +26,13 @@ export function CardPhotos(): ReactNode {
         {sheet.photos.map((photo) => (
           <li key={photo.id} className="grid gap-1 border-2 border-edge p-1">
             <img src={`/api/jobs/${sheet.id}/photos/${photo.id}`} alt={`Of ${nameOf(photo)}`} className="h-28 object-contain" />
-            <label className="flex min-h-11 items-center gap-2">
-              <input
-                type="checkbox"
-                className="size-5 accent-ink"
-                disabled={blocked}
-                checked={chosen.includes(photo.id)}
-                onChange={(event) =>
-                  decide({ subject: 'card.photos', value: event.target.checked ? [...chosen, photo.id] : chosen.filter((id) => id !== photo.id) })
-                }
-              />
-              {`${nameOf(photo)}, ${clock(photo.at)}`}
-            </label>
+            <CheckRow
+              disabled={blocked}
+              checked={chosen.includes(photo.id)}
+              onChange={(event) =>
+                decide({ subject: 'card.photos', value: event.target.checked ? [...chosen, photo.id] : chosen.filter((id) => id !== photo.id) })
+              }
+            >{`${nameOf(photo)}, ${clock(photo.at)}`}</CheckRow>
           </li>
         ))}
       </ul>

@@ -6,6 +6,7 @@ import { ask } from '../../api/client.js';
 import { useMachines } from '../../api/machines.js';
 import type { ProblemError } from '../../api/problem.js';
 import { useOpenJob } from '../../shell/JobContext.js';
+import { CheckRow } from '../../ui/CheckRow.js';
 import { Button } from '../../ui/Button.js';
 import { Field } from '../../ui/Field.js';
 import { Modal } from '../../ui/Modal.js';
@@ -111,10 +112,9 @@ function ShownForm({ entry, machine, onDone }: PartProps & { readonly machine: M
       }}
     >
       <ShownRows machine={machine} caption={`What ${machine.spec.name} showed`} rows={rows} onChange={setRows} />
-      <label className="flex min-h-11 items-center gap-2">
-        <input type="checkbox" className="size-5 accent-ink" checked={quick} onChange={(event) => setQuick(event.target.checked)} />A quick look: show
-        it, do not count it
-      </label>
+      <CheckRow checked={quick} onChange={(event) => setQuick(event.target.checked)}>
+        A quick look: show it, do not count it
+      </CheckRow>
       <Field label="A note on this spin" value={note} onChange={(event) => setNote(event.target.value)} />
       <Field label="Why is it put right?" value={reason} onChange={(event) => setReason(event.target.value)} />
       {(typeof repeats === 'string' ? repeats : error?.message) !== undefined && (

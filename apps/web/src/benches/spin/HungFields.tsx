@@ -1,9 +1,8 @@
 import { fixed } from '@tare/card';
 import type { Crank } from '@tare/core';
-import { Plus, Trash2 } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { useShop } from '../../api/queries.js';
-import { Button } from '../../ui/Button.js';
+import { AddRow, TakeOff } from '../../ui/RowButtons.js';
 import { Choice } from '../../ui/Choice.js';
 import { QuantityField } from '../../ui/QuantityField.js';
 import { blankRow, hungPlaces, type HungRow } from './hungRows.js';
@@ -96,15 +95,13 @@ export function HungFields({ crank, rows, onChange }: HungFieldsProps): ReactNod
               value={row.angleDeg}
               onChange={(event) => put(i, { angleDeg: event.target.value })}
             />
-            <Button aria-label={`Take weight ${i + 1} off`} className="px-2" onClick={() => onChange(rows.filter((_, k) => k !== i))}>
-              <Trash2 aria-hidden className="size-5" />
-            </Button>
+            <TakeOff label={`Take weight ${i + 1} off`} onClick={() => onChange(rows.filter((_, k) => k !== i))} />
           </div>
         );
       })}
-      <Button className="w-fit" onClick={() => onChange([...rows, blankRow(crank)])}>
-        <Plus aria-hidden className="size-5" /> {rows.length === 0 ? 'Hang a known weight' : 'Hang another'}
-      </Button>
+      <AddRow className="w-fit" onClick={() => onChange([...rows, blankRow(crank)])}>
+        {rows.length === 0 ? 'Hang a known weight' : 'Hang another'}
+      </AddRow>
       <p className="text-ink-soft">
         {`Angles from crankpin 1. ± is what its scale may be off by; blank counts ${fixed(0.1, 1)} g. What hangs is taken off the reading again. From one spin without it and one with it, the calibration is checked. Fix it well and stand clear.`}
       </p>

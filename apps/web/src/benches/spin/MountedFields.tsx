@@ -1,8 +1,8 @@
 import { PART_WORDS } from '@tare/card';
 import type { Mounted } from '@tare/core';
-import { Plus } from 'lucide-react';
 import { useState, type ReactNode } from 'react';
-import { Button } from '../../ui/Button.js';
+import { CheckRow } from '../../ui/CheckRow.js';
+import { AddRow } from '../../ui/RowButtons.js';
 import { Field } from '../../ui/Field.js';
 
 /** What may be bolted on, besides what the crank is described with; its bobs are part of it. */
@@ -24,33 +24,31 @@ export function MountedFields({ mounted, known, onChange }: MountedFieldsProps):
       <fieldset className="flex flex-wrap gap-x-5">
         <legend className="font-semibold">What turns with the crank in this spin</legend>
         {parts.map((part) => (
-          <label key={part} className="flex min-h-11 items-center gap-2">
-            <input
-              type="checkbox"
-              className="size-5 accent-ink"
-              checked={part in mounted}
-              disabled={part === 'crank'}
-              onChange={(event) =>
-                onChange(
-                  event.target.checked ? { ...mounted, [part]: 0 } : Object.fromEntries(Object.entries(mounted).filter(([name]) => name !== part)),
-                )
-              }
-            />
+          <CheckRow
+            key={part}
+            checked={part in mounted}
+            disabled={part === 'crank'}
+            onChange={(event) =>
+              onChange(
+                event.target.checked ? { ...mounted, [part]: 0 } : Object.fromEntries(Object.entries(mounted).filter(([name]) => name !== part)),
+              )
+            }
+          >
             {PART_WORDS[part] ?? part}
-          </label>
+          </CheckRow>
         ))}
       </fieldset>
       <div className="flex flex-wrap items-end gap-3">
         <Field label="Something else that is mounted" className="w-64" value={other} onChange={(event) => setOther(event.target.value)} />
-        <Button
+        <AddRow
           disabled={other.trim() === ''}
           onClick={() => {
             onChange({ ...mounted, [other.trim()]: 0 });
             setOther('');
           }}
         >
-          <Plus aria-hidden className="size-5" /> Add it
-        </Button>
+          Add it
+        </AddRow>
       </div>
     </>
   );

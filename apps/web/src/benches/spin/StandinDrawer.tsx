@@ -6,6 +6,7 @@ import type { ReactNode } from 'react';
 import { ask } from '../../api/client.js';
 import type { ProblemError } from '../../api/problem.js';
 import { useOpenJob } from '../../shell/JobContext.js';
+import { CheckRow } from '../../ui/CheckRow.js';
 import { Button } from '../../ui/Button.js';
 import { Choice } from '../../ui/Choice.js';
 import { ProblemNotice } from '../../ui/Notice.js';
@@ -28,10 +29,9 @@ interface DialsProps {
 /** Ticks for how the stand-in is set up, and what is wrong with it. */
 export function StandinTicks({ dials, onChange }: DialsProps): ReactNode {
   const tick = (label: string, on: boolean, next: Partial<StandinDials>): ReactNode => (
-    <label className="flex min-h-11 items-center gap-2">
-      <input type="checkbox" className="size-5 shrink-0 accent-ink" checked={on} onChange={() => onChange({ ...dials, ...next })} />
+    <CheckRow checked={on} onChange={() => onChange({ ...dials, ...next })}>
       {label}
-    </label>
+    </CheckRow>
   );
   return (
     <>

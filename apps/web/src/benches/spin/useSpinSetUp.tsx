@@ -3,6 +3,7 @@ import type { SpinSetUp } from '@tare/contract';
 import { latestOn, supportsMoved, usuallyMounted, type Mounted } from '@tare/core';
 import { useState, type ReactNode } from 'react';
 import { useOpenJob } from '../../shell/JobContext.js';
+import { CheckRow } from '../../ui/CheckRow.js';
 import { Field } from '../../ui/Field.js';
 import { useDraft } from '../../ui/useDraft.js';
 import { MountedFields } from './MountedFields.js';
@@ -50,10 +51,9 @@ export function useSpinSetUp(): SpinSetUpFields {
           )}
           {movedSupports && <p>The supports were moved since the last spin: the machine may read by another amount from here on.</p>}
           <MountedFields mounted={mounted} known={usual} onChange={(next) => setDraft(JSON.stringify(next))} />
-          <label className="flex min-h-11 items-center gap-2">
-            <input type="checkbox" className="size-5 accent-ink" checked={quick} onChange={(event) => setQuick(event.target.checked)} />A quick look:
-            show it, do not count it
-          </label>
+          <CheckRow checked={quick} onChange={(event) => setQuick(event.target.checked)}>
+            A quick look: show it, do not count it
+          </CheckRow>
           <Field label="A note on this spin" value={note} onChange={(event) => setNote(event.target.value)} />
         </div>
       </details>

@@ -1,9 +1,9 @@
 import { POINT_ANGLE_DEG, readQuantity, type Bit, type Unit } from '@tare/core';
-import { Plus, Trash2 } from 'lucide-react';
 import { useState, type ReactNode } from 'react';
 import type { ProblemError } from '../../api/problem.js';
 import { useShop } from '../../api/queries.js';
 import { useBitsChange } from '../../api/shopThings.js';
+import { AddRow, TakeOff } from '../../ui/RowButtons.js';
 import { Button } from '../../ui/Button.js';
 import { QuantityField } from '../../ui/QuantityField.js';
 import { ProblemNotice } from '../../ui/Notice.js';
@@ -66,26 +66,24 @@ function Bits({ bits, version }: { readonly bits: readonly Bit[]; readonly versi
               problem={problemOf(save.error, i, key)}
             />
           ))}
-          <Button
-            aria-label={`Take the ${row.bitMm} mm bit out`}
-            className="mt-6 px-2"
+          <TakeOff
+            label={`Take the ${row.bitMm} mm bit out`}
+            className="mt-6"
             onClick={() => {
               setRows(rows.filter((_, j) => j !== i));
             }}
-          >
-            <Trash2 aria-hidden className="size-5" />
-          </Button>
+          />
         </div>
       ))}
       {save.error && <ProblemNotice>{save.error.message}</ProblemNotice>}
       <div className="flex gap-3">
-        <Button
+        <AddRow
           onClick={() => {
             setRows([...rows, { bitMm: '', pointAngleDeg: String(POINT_ANGLE_DEG), usableDepthMm: '50' }]);
           }}
         >
-          <Plus aria-hidden className="size-5" /> Another bit
-        </Button>
+          Another bit
+        </AddRow>
         <Button type="submit" disabled={personId === null || save.isPending}>
           Keep these bits
         </Button>

@@ -1,9 +1,10 @@
 import type { ShopToolsEntry } from '@tare/contract';
 import { HEAVY_METAL_G_PER_CM3 } from '@tare/core';
-import { Plus, Trash2 } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { useShopTools, useShopToolsChange } from '../../api/shopThings.js';
 import type { ProblemError } from '../../api/problem.js';
+import { CheckRow } from '../../ui/CheckRow.js';
+import { AddRow, TakeOff } from '../../ui/RowButtons.js';
 import { Button } from '../../ui/Button.js';
 import { Field } from '../../ui/Field.js';
 import { QuantityField } from '../../ui/QuantityField.js';
@@ -73,15 +74,9 @@ function Tools({ entry }: { readonly entry: ShopToolsEntry }): ReactNode {
       <fieldset className="grid gap-1">
         <legend className="mb-1 text-xl font-semibold">Beside drilling rims, the shop does</legend>
         {MEANS.map(([key, label]) => (
-          <label key={key} className="flex min-h-11 items-center gap-2">
-            <input
-              type="checkbox"
-              className="size-5 accent-ink"
-              checked={form.means[key]}
-              onChange={(event) => set({ means: { ...form.means, [key]: event.target.checked } })}
-            />
+          <CheckRow key={key} checked={form.means[key]} onChange={(event) => set({ means: { ...form.means, [key]: event.target.checked } })}>
             {label}
-          </label>
+          </CheckRow>
         ))}
       </fieldset>
       {(form.means.welding || form.means.radialBars) && (
@@ -141,14 +136,12 @@ function Bars({ bars, error, onChange }: BarsProps): ReactNode {
               problem={problemAt(error, `bars.${i}.${key}`)}
             />
           ))}
-          <Button aria-label={`Take the ${bar.diameterMm} mm bar off`} className="mt-6 px-2" onClick={() => onChange(bars.filter((_, j) => j !== i))}>
-            <Trash2 aria-hidden className="size-5" />
-          </Button>
+          <TakeOff label={`Take the ${bar.diameterMm} mm bar off`} className="mt-6" onClick={() => onChange(bars.filter((_, j) => j !== i))} />
         </div>
       ))}
-      <Button className="w-fit" onClick={() => onChange([...bars, BLANK_BAR])}>
-        <Plus aria-hidden className="size-5" /> Another bar
-      </Button>
+      <AddRow className="w-fit" onClick={() => onChange([...bars, BLANK_BAR])}>
+        Another bar
+      </AddRow>
     </fieldset>
   );
 }

@@ -3,6 +3,7 @@ import { latestOf, NO_MARKS, type PartFact, type PartKind } from '@tare/core';
 import { useState, type ReactNode } from 'react';
 import { useWrite } from '../../api/useWrite.js';
 import { useOpenJob } from '../../shell/JobContext.js';
+import { CheckRow } from '../../ui/CheckRow.js';
 import { AskAnother } from '../../ui/AskAnother.js';
 import { Button } from '../../ui/Button.js';
 import { ProblemNotice } from '../../ui/Notice.js';
@@ -49,15 +50,11 @@ export function ChangedParts({ kind }: { readonly kind: PartKind }): ReactNode {
         <fieldset className="flex flex-wrap gap-x-5">
           <legend className="font-semibold">Which</legend>
           {parts.map(({ id, cylinder }) => (
-            <label key={id} className="flex min-h-11 items-center gap-2">
-              <input
-                type="checkbox"
-                className="size-5 accent-ink"
-                checked={picked.has(id)}
-                onChange={(event) => pick(new Set(event.target.checked ? [...picked, id] : [...picked].filter((other) => other !== id)))}
-              />
-              {`${one} ${cylinder}`}
-            </label>
+            <CheckRow
+              key={id}
+              checked={picked.has(id)}
+              onChange={(event) => pick(new Set(event.target.checked ? [...picked, id] : [...picked].filter((other) => other !== id)))}
+            >{`${one} ${cylinder}`}</CheckRow>
           ))}
           <Button look="quiet" onClick={() => pick(new Set(parts.map(({ id }) => id)))}>
             All of them

@@ -3,6 +3,7 @@ import { NO_MARKS, type PartMarks } from '@tare/core';
 import { readQuantity, type PartFact } from '@tare/core';
 import { useState, type ReactNode } from 'react';
 import { useOpenJob } from '../../shell/JobContext.js';
+import { CheckRow } from '../../ui/CheckRow.js';
 import { Choice } from '../../ui/Choice.js';
 import { Field } from '../../ui/Field.js';
 import { QuantityField } from '../../ui/QuantityField.js';
@@ -25,16 +26,9 @@ export function PartMarksForm({ part }: { readonly part: PartFact }): ReactNode 
   };
   const others = sheet.parts.filter((other) => other.id !== part.id && other.cylinder === part.cylinder);
   const check = (label: string, key: 'replace' | 'pressed'): ReactNode => (
-    <label className="flex min-h-11 items-center gap-3">
-      <input
-        type="checkbox"
-        className="size-5 accent-ink"
-        checked={marks[key]}
-        disabled={blocked}
-        onChange={(event) => keep({ [key]: event.target.checked })}
-      />
+    <CheckRow checked={marks[key]} disabled={blocked} onChange={(event) => keep({ [key]: event.target.checked })}>
       {label}
-    </label>
+    </CheckRow>
   );
   return (
     <div className="grid items-start gap-x-6 gap-y-1 md:grid-cols-2">

@@ -1,5 +1,6 @@
 import { KIND_NAMES, MEASURE_NAMES } from '@tare/card';
 import type { ReactNode, RefObject } from 'react';
+import { CheckRow } from '../../ui/CheckRow.js';
 import { Button } from '../../ui/Button.js';
 import { Choice } from '../../ui/Choice.js';
 import { GrainOrGram } from '../../ui/QuantityField.js';
@@ -68,15 +69,9 @@ export function ReadingForm({ weighing, input }: { readonly weighing: Weighing; 
           onChange={(event) => weighing.setOrder(event.target.value as Order)}
           options={ORDERS.map((order) => ({ value: order, label: ORDER_WORDS[order] }))}
         />
-        <label className="flex min-h-11 items-center gap-2">
-          <input
-            type="checkbox"
-            className="size-5 accent-ink"
-            checked={weighing.askZero}
-            onChange={(event) => weighing.setAskZero(event.target.checked)}
-          />
+        <CheckRow checked={weighing.askZero} onChange={(event) => weighing.setAskZero(event.target.checked)}>
           Ask for the zero
-        </label>
+        </CheckRow>
       </div>
       <p role="alert" className="min-h-6 font-semibold text-outside md:col-span-2">
         {weighing.problem ? `▲ ${weighing.problem}` : ''}

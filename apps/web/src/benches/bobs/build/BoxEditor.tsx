@@ -1,10 +1,10 @@
 import { boxWords } from '@tare/card';
 import type { BobBoxEntry } from '@tare/contract';
 import { readQuantity, type BobBox, type Unit } from '@tare/core';
-import { Plus, Trash2 } from 'lucide-react';
 import { useState, type ReactNode } from 'react';
 import { useBobBoxChange } from '../../../api/shopThings.js';
 import type { ProblemError } from '../../../api/problem.js';
+import { AddRow, TakeOff } from '../../../ui/RowButtons.js';
 import { Button } from '../../../ui/Button.js';
 import { Field } from '../../../ui/Field.js';
 import { QuantityField } from '../../../ui/QuantityField.js';
@@ -158,13 +158,11 @@ function ThingTable<T extends Readonly<Record<string, string>>>({
               return <td key={key}>{unit === null ? <Field {...props} /> : <QuantityField unit={unit} hideUnit {...props} />}</td>;
             })}
             <td className="w-12">
-              <Button
-                aria-label={`Take ${row['name'] === '' ? 'this row' : row['name']!} out of the box`}
-                className="px-2"
+              <TakeOff
+                label={`Take ${row['name'] === '' ? 'this row' : row['name']!} out of the box`}
+
                 onClick={() => onChange(rows.filter((_, k) => k !== i))}
-              >
-                <Trash2 aria-hidden className="size-5" />
-              </Button>
+              />
             </td>
           </tr>
         ))}
@@ -172,9 +170,7 @@ function ThingTable<T extends Readonly<Record<string, string>>>({
       <tfoot>
         <tr>
           <td colSpan={fields.length + 1}>
-            <Button onClick={() => onChange([...rows, { ...blank, id: crypto.randomUUID() }])}>
-              <Plus aria-hidden className="size-5" /> {`Add to the ${title.toLowerCase()}`}
-            </Button>
+            <AddRow onClick={() => onChange([...rows, { ...blank, id: crypto.randomUUID() }])}>{`Add to the ${title.toLowerCase()}`}</AddRow>
           </td>
         </tr>
       </tfoot>

@@ -5,6 +5,7 @@ import { Link } from 'react-router';
 import { CrankEnd } from '../../../draw/CrankEnd.js';
 import { useOpenJob } from '../../../shell/JobContext.js';
 import { benchPath } from '../../../shell/paths.js';
+import { CheckRow } from '../../../ui/CheckRow.js';
 import { Button } from '../../../ui/Button.js';
 import { Note, ProblemNotice } from '../../../ui/Notice.js';
 import { useDecide } from '../../../ui/useDecide.js';
@@ -64,17 +65,10 @@ export function MountingGuide({ card }: { readonly card: Ready }): ReactNode {
               </p>
               <div className="grid gap-x-6 sm:grid-cols-2">
                 {MOUNTING_CHECKS.map((check) => (
-                  <label key={check} className="flex min-h-11 items-center gap-2">
-                    <input
-                      type="checkbox"
-                      className="size-5 shrink-0 accent-ink"
-                      disabled={blocked}
-                      checked={ofPin(index).includes(check)}
-                      onChange={() => tick(index, check)}
-                    />
+                  <CheckRow key={check} disabled={blocked} checked={ofPin(index).includes(check)} onChange={() => tick(index, check)}>
                     {CHECKS[check]}
                     <span className="sr-only">{`, bob ${index + 1}`}</span>
-                  </label>
+                  </CheckRow>
                 ))}
               </div>
             </div>

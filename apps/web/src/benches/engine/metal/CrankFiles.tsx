@@ -1,7 +1,8 @@
 import { readCrankFile, writeCrankFile } from '@tare/contract';
 import { checkCrank, checkNumber, CoreError, crankOfPins, crankTemplate, LAYOUTS, RIM_KIND_WORDS, typedQuantity, type RimKind } from '@tare/core';
-import { Download, Plus, Upload } from 'lucide-react';
+import { Download, Upload } from 'lucide-react';
 import { useRef, useState, type ReactNode } from 'react';
+import { AddRow } from '../../../ui/RowButtons.js';
 import { Button } from '../../../ui/Button.js';
 import { QuantityField } from '../../../ui/QuantityField.js';
 import { ProblemNotice } from '../../../ui/Notice.js';
@@ -69,9 +70,9 @@ export function CrankFiles({ state }: { readonly state: SpecFormState }): ReactN
           <Download aria-hidden className="size-5" /> Metal to a file
         </Button>
         {BOLT_ON_KINDS.map((kind) => (
-          <Button key={kind} onClick={() => add(kind)}>
-            <Plus aria-hidden className="size-5" /> {RIM_KIND_WORDS[kind]}
-          </Button>
+          <AddRow key={kind} onClick={() => add(kind)}>
+            {RIM_KIND_WORDS[kind]}
+          </AddRow>
         ))}
       </div>
       <div className="flex flex-wrap items-end gap-3">

@@ -1,8 +1,8 @@
 import { HEAVY_METAL_G_PER_CM3, RIM_KIND_WORDS, RIM_KINDS, type DrillSide } from '@tare/core';
-import { Plus, Trash2 } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { useFieldArray, useWatch, type UseFieldArrayReturn, type UseFormReturn } from 'react-hook-form';
-import { Button } from '../../../ui/Button.js';
+import { CheckRow } from '../../../ui/CheckRow.js';
+import { AddRow, TakeOff } from '../../../ui/RowButtons.js';
 import { Choice } from '../../../ui/Choice.js';
 import { Field } from '../../../ui/Field.js';
 import { FormQuantity } from '../../../ui/FormQuantity.js';
@@ -46,10 +46,7 @@ export function RimPanel({ form, index, found }: RimPanelProps): ReactNode {
         <FormQuantity label="Edge margin" unit="mm" hint="Blank: 2" control={form.control} name={`${at}.edgeMarginMm`} />
         <FormQuantity label="Largest bit" unit="mm" hint="Blank: any" control={form.control} name={`${at}.largestBitMm`} />
       </div>
-      <label className="flex min-h-11 items-center gap-2">
-        <input type="checkbox" className="size-5 accent-ink" {...form.register(`${at}.awkward`)} />
-        awkward to reach
-      </label>
+      <CheckRow {...form.register(`${at}.awkward`)}>awkward to reach</CheckRow>
       <fieldset className="grid gap-2">
         <legend className="mb-1 font-semibold">Not to be drilled</legend>
         {noDrill.fields.map((row, i) => (
@@ -57,14 +54,12 @@ export function RimPanel({ form, index, found }: RimPanelProps): ReactNode {
             <FormQuantity label="From" unit="°" className="w-24" control={form.control} name={`${at}.noDrill.${i}.fromDeg`} />
             <FormQuantity label="clockwise to" unit="°" className="w-24" control={form.control} name={`${at}.noDrill.${i}.toDeg`} />
             <Field label="Why" className="w-40 grow" {...fieldProps(form, `${at}.noDrill.${i}.why`)} />
-            <Button aria-label={`Take no-drill arc ${i + 1} off`} className="mt-6 px-2" onClick={() => noDrill.remove(i)}>
-              <Trash2 aria-hidden className="size-5" />
-            </Button>
+            <TakeOff label={`Take no-drill arc ${i + 1} off`} className="mt-6" onClick={() => noDrill.remove(i)} />
           </div>
         ))}
-        <Button className="w-fit" onClick={() => noDrill.append({ fromDeg: '', toDeg: '', why: 'oil drilling' })}>
-          <Plus aria-hidden className="size-5" /> A no-drill arc
-        </Button>
+        <AddRow className="w-fit" onClick={() => noDrill.append({ fromDeg: '', toDeg: '', why: 'oil drilling' })}>
+          A no-drill arc
+        </AddRow>
       </fieldset>
       <fieldset className="grid gap-2">
         <legend className="mb-1 font-semibold">Holes and bars it came with, measured in</legend>
@@ -72,12 +67,12 @@ export function RimPanel({ form, index, found }: RimPanelProps): ReactNode {
           <FoundFields key={hole.rowId} form={form} index={i} rim={index} onRemove={() => found.remove(i)} />
         ))}
         <div className="flex flex-wrap gap-2">
-          <Button className="w-fit" onClick={() => found.append(blankFound(id))}>
-            <Plus aria-hidden className="size-5" /> A hole it came with
-          </Button>
-          <Button className="w-fit" onClick={() => found.append({ ...blankFound(id), side: 'front', ...BAR })}>
-            <Plus aria-hidden className="size-5" /> A bar it came with
-          </Button>
+          <AddRow className="w-fit" onClick={() => found.append(blankFound(id))}>
+            A hole it came with
+          </AddRow>
+          <AddRow className="w-fit" onClick={() => found.append({ ...blankFound(id), side: 'front', ...BAR })}>
+            A bar it came with
+          </AddRow>
         </div>
       </fieldset>
     </div>
@@ -151,9 +146,7 @@ function FoundFields({ form, index, rim, onRemove }: FoundFieldsProps): ReactNod
       ) : (
         <FormQuantity label="Point" unit="°" className="w-24" control={form.control} name={`${at}.pointAngleDeg`} />
       )}
-      <Button aria-label={`Take the ${isBar ? 'bar' : 'hole'} at ${hole.angleDeg}° off`} className="mt-6 px-2" onClick={onRemove}>
-        <Trash2 aria-hidden className="size-5" />
-      </Button>
+      <TakeOff label={`Take the ${isBar ? 'bar' : 'hole'} at ${hole.angleDeg}° off`} className="mt-6" onClick={onRemove} />
     </div>
   );
 }

@@ -2,6 +2,7 @@ import { fixed, KIND_NAMES, leftOutWords, takeSwapsWords } from '@tare/card';
 import { figuresOf, asTheyAre, type SwapFigures, type SwapResult } from '@tare/core';
 import { useState, type ReactNode } from 'react';
 import { useOpenJob } from '../../../shell/JobContext.js';
+import { CheckRow } from '../../../ui/CheckRow.js';
 import { Button } from '../../../ui/Button.js';
 import { Note, ProblemNotice } from '../../../ui/Notice.js';
 import { useDecide } from '../../../ui/useDecide.js';
@@ -47,10 +48,9 @@ export function SwapDesk(): ReactNode {
             Every part back to its own cylinder
           </Button>
         )}
-        <label className="flex min-h-11 items-center gap-2">
-          <input type="checkbox" className="size-5 accent-ink" checked={swap.rodsToo} onChange={(event) => swap.setRodsToo(event.target.checked)} />
+        <CheckRow checked={swap.rodsToo} onChange={(event) => swap.setRodsToo(event.target.checked)}>
           Rods and bearings are free too: the small ends count in the sets
-        </label>
+        </CheckRow>
       </div>
       {error && <ProblemNotice>{error.message}</ProblemNotice>}
       {swap.search.state === 'failed' && <ProblemNotice>{swap.search.word}</ProblemNotice>}
@@ -122,15 +122,12 @@ function Proposal({ swap, best, now, blocked, onTake }: ProposalProps): ReactNod
         <ul aria-label="Swaps">
           {swap.rings.map((ring, i) => (
             <li key={i}>
-              <label className="flex min-h-11 items-center gap-3">
-                <input
-                  type="checkbox"
-                  className="size-5 shrink-0 accent-ink"
-                  checked={!left.has(i)}
-                  onChange={() => setLeft((before) => (before.has(i) ? new Set([...before].filter((one) => one !== i)) : new Set([...before, i])))}
-                />
+              <CheckRow
+                checked={!left.has(i)}
+                onChange={() => setLeft((before) => (before.has(i) ? new Set([...before].filter((one) => one !== i)) : new Set([...before, i])))}
+              >
                 {ringWords(ring)}
-              </label>
+              </CheckRow>
             </li>
           ))}
         </ul>

@@ -16,12 +16,12 @@ import {
   type Unit,
   type Systems,
 } from '@tare/core';
-import { Plus, Trash2 } from 'lucide-react';
 import { useState, type ReactNode } from 'react';
 import { processRecording } from '../../../api/machines.js';
 import { useWrite } from '../../../api/useWrite.js';
 import { ProblemError } from '../../../api/problem.js';
 import { useOpenJob } from '../../../shell/JobContext.js';
+import { AddRow, TakeOff } from '../../../ui/RowButtons.js';
 import { Button } from '../../../ui/Button.js';
 import { Field } from '../../../ui/Field.js';
 import { QuantityField } from '../../../ui/QuantityField.js';
@@ -106,9 +106,9 @@ export function TrialWeights({ machine }: { readonly machine: Machine }): ReactN
           />
         ))}
       </ol>
-      <Button className="w-fit" onClick={() => set((before) => [...before, BLANK])}>
-        <Plus aria-hidden className="size-5" /> One more run
-      </Button>
+      <AddRow className="w-fit" onClick={() => set((before) => [...before, BLANK])}>
+        One more run
+      </AddRow>
       {result === null && <Note>{`Run ${missing + 1} is not whole yet.`}</Note>}
       {typeof result === 'string' && <ProblemNotice>{result}</ProblemNotice>}
       {result !== null && typeof result !== 'string' && (
@@ -202,11 +202,7 @@ function RunRow({ number, guide, run, machine, onChange, onRemove }: RunRowProps
     <li className="grid gap-2 border-2 border-edge p-3">
       <div className="flex items-center justify-between">
         <p className="font-semibold">{`Run ${number}: ${guide}`}</p>
-        {onRemove && (
-          <Button aria-label={`Take run ${number} off`} className="px-2" onClick={onRemove}>
-            <Trash2 aria-hidden className="size-5" />
-          </Button>
-        )}
+        {onRemove && <TakeOff label={`Take run ${number} off`} onClick={onRemove} />}
       </div>
       <div className="grid grid-cols-2 gap-3 md:grid-cols-4">
         {field('aGrams', 'weight in A', 'g')}

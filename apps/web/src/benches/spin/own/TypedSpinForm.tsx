@@ -1,10 +1,10 @@
 import type { Calibration, Machine, ShownPair } from '@tare/contract';
 import { hungUnbalance, typedQuantity, usuallyMounted, whyTypeTwice, type WhyTwice } from '@tare/core';
-import { Plus } from 'lucide-react';
 import { useState, type ReactNode } from 'react';
 import { useRereadMachines } from '../../../api/machines.js';
 import { useWrite } from '../../../api/useWrite.js';
 import { useOpenJob } from '../../../shell/JobContext.js';
+import { AddRow } from '../../../ui/RowButtons.js';
 import { Button } from '../../../ui/Button.js';
 import { QuantityField } from '../../../ui/QuantityField.js';
 import { ProblemNotice } from '../../../ui/Notice.js';
@@ -142,9 +142,7 @@ export function TypedSpinForm({ machine, calibration }: { readonly machine: Mach
           )}
           {(problem ?? entry.error) && <ProblemNotice>{problem ?? entry.error!.message}</ProblemNotice>}
           <div className="flex flex-wrap gap-3">
-            <Button onClick={() => set([...rows, BLANK_ROW])}>
-              <Plus aria-hidden className="size-5" /> Another spin
-            </Button>
+            <AddRow onClick={() => set([...rows, BLANK_ROW])}>Another spin</AddRow>
             <Button type="submit" look="primary" disabled={personId === null || !allConfirmed || !whole || entry.isPending}>
               Keep this reading
             </Button>
