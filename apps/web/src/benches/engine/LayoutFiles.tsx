@@ -1,6 +1,7 @@
 import { CoreError, LAYOUTS, readLayoutFile, readQuantity, writeLayoutFile } from '@tare/core';
 import { Download, Upload } from 'lucide-react';
-import { useRef, useState, type ReactNode } from 'react';
+import { useState, type ReactNode } from 'react';
+import { FilePicker } from '../../ui/FilePicker.js';
 import { Button } from '../../ui/Button.js';
 import { ProblemNotice } from '../../ui/Notice.js';
 import { saveText } from '../../ui/saveText.js';
@@ -9,7 +10,6 @@ import type { SpecFormState } from './useSpecForm.js';
 
 /** The layout to a file and from one. */
 export function LayoutFiles({ state, fixed }: { readonly state: SpecFormState; readonly fixed: boolean }): ReactNode {
-  const input = useRef<HTMLInputElement>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const write = (): void => {
     const form = state.form.getValues();
@@ -41,23 +41,9 @@ export function LayoutFiles({ state, fixed }: { readonly state: SpecFormState; r
       <div className="flex gap-3">
         {!fixed && (
           <>
-            <input
-              ref={input}
-              type="file"
-              accept=".json,application/json"
-              aria-label="Layout file"
-              className="sr-only"
-              tabIndex={-1}
-              onChange={(event) => {
-                const [file] = event.target.files ?? [];
-                if (file) void read(file);
-                // The same file may be chosen once more after it was mended.
-                event.target.value = '';
-              }}
-            />
-            <Button onClick={() => input.current?.click()}>
+            <FilePicker label="Layout file" accept=".json,application/json" onFile={(file) => void read(file)}>
               <Upload aria-hidden className="size-5" /> Layout from a file
-            </Button>
+            </FilePicker>
           </>
         )}
         <Button onClick={write}>

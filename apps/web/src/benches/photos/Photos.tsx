@@ -1,13 +1,13 @@
 import { clock } from '@tare/card';
 import type { PhotoEntry } from '@tare/contract';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
-import { useRef, type ReactNode } from 'react';
+import { type ReactNode } from 'react';
 import { ask } from '../../api/client.js';
 import { uploadPhoto } from '../../api/photos.js';
 import type { ProblemError } from '../../api/problem.js';
 import { jobKey } from '../../api/queries.js';
 import { useOpenJob } from '../../shell/JobContext.js';
-import { Button } from '../../ui/Button.js';
+import { FilePicker } from '../../ui/FilePicker.js';
 import { ProblemNotice } from '../../ui/Notice.js';
 import { usePersonName } from '../../ui/usePersonName.js';
 import { useWho } from '../../ui/WhoFirst.js';
@@ -24,7 +24,6 @@ export function Photos({ of, title }: PhotosProps): ReactNode {
   const personId = useWho();
   const nameOf = usePersonName();
   const queries = useQueryClient();
-  const picker = useRef<HTMLInputElement>(null);
   const refresh = (): Promise<void> => queries.invalidateQueries({ queryKey: jobKey(sheet.id) });
   const upload = useMutation<unknown, ProblemError, File>({
     mutationFn: (file) => uploadPhoto(sheet.id, { id: crypto.randomUUID(), ...of, personId: personId! }, file),
@@ -40,23 +39,15 @@ export function Photos({ of, title }: PhotosProps): ReactNode {
   return (
     <section className="grid gap-2" aria-label={`Photos of ${title}`}>
       <div className="flex flex-wrap items-center gap-3">
-        <Button disabled={personId === null || upload.isPending} onClick={() => picker.current?.click()}>
-          {upload.isPending ? 'Attaching …' : 'Attach a photo'}
-        </Button>
-        <span className="text-ink-soft">JPEG, PNG or WebP up to 12 MB. Where it was taken is not kept.</span>
-        <input
-          ref={picker}
-          type="file"
-          className="hidden"
-          aria-label={`Photo of ${title}`}
+        <FilePicker
+          label={`Photo of ${title}`}
           accept="image/jpeg,image/png,image/webp"
-          onChange={(event) => {
-            const file = event.target.files?.[0];
-            if (file) upload.mutate(file);
-            // The same file again is a change too.
-            event.target.value = '';
-          }}
-        />
+          disabled={personId === null || upload.isPending}
+          onFile={(file) => upload.mutate(file)}
+        >
+          {upload.isPending ? 'Attaching …' : 'Attach a photo'}
+        </FilePicker>
+        <span className="text-ink-soft">JPEG, PNG or WebP up to 12 MB. Where it was taken is not kept.</span>
       </div>
       {error && <ProblemNotice>{error.message}</ProblemNotice>}
       {photos.length > 0 && (

@@ -1,10 +1,11 @@
 import { fixed, KIND_NAMES } from '@tare/card';
 import { readingsFromCsv, readingsToCsv, type NewReading, type ReadCsv } from '@tare/contract';
 import { Copy, Download, Upload } from 'lucide-react';
-import { useRef, useState, type ReactNode } from 'react';
+import { useState, type ReactNode } from 'react';
 import { useInstruments } from '../../api/instruments.js';
 import { useWrite } from '../../api/useWrite.js';
 import { useOpenJob } from '../../shell/JobContext.js';
+import { FilePicker } from '../../ui/FilePicker.js';
 import { Button } from '../../ui/Button.js';
 import { Modal } from '../../ui/Modal.js';
 import { ProblemNotice } from '../../ui/Notice.js';
@@ -18,7 +19,6 @@ export function ReadingsFile({ weighing }: { readonly weighing: Weighing }): Rea
   const { sheet } = useOpenJob();
   const { data: cupboard } = useInstruments();
   const nameOf = usePersonName();
-  const file = useRef<HTMLInputElement>(null);
   const [read, setRead] = useState<ReadCsv | null>(null);
   const [copied, setCopied] = useState(false);
 
@@ -35,22 +35,14 @@ export function ReadingsFile({ weighing }: { readonly weighing: Weighing }): Rea
       <Button onClick={save}>
         <Download aria-hidden className="size-5" /> Readings as CSV
       </Button>
-      <Button onClick={() => file.current?.click()}>
-        <Upload aria-hidden className="size-5" /> Bring in a CSV
-      </Button>
-      <input
-        ref={file}
-        type="file"
+
+      <FilePicker
+        label="CSV file of readings"
         accept=".csv,text/csv,text/plain"
-        className="sr-only"
-        tabIndex={-1}
-        aria-label="CSV file of readings"
-        onChange={(event) => {
-          const [chosen] = event.target.files ?? [];
-          event.target.value = '';
-          void chosen?.text().then((text) => setRead(readingsFromCsv(text, sheet.parts)));
-        }}
-      />
+        onFile={(chosen) => void chosen.text().then((text) => setRead(readingsFromCsv(text, sheet.parts)))}
+      >
+        <Upload aria-hidden className="size-5" /> Bring in a CSV
+      </FilePicker>
       <Button onClick={() => void copyMeans()}>
         <Copy aria-hidden className="size-5" /> {copied ? 'Copied' : `Copy the means of ${KIND_NAMES[weighing.kind].many.toLowerCase()}`}
       </Button>

@@ -1,7 +1,8 @@
 import { readCrankFile, writeCrankFile } from '@tare/contract';
 import { checkCrank, checkNumber, CoreError, crankOfPins, crankTemplate, LAYOUTS, RIM_KIND_WORDS, typedQuantity, type RimKind } from '@tare/core';
 import { Download, Upload } from 'lucide-react';
-import { useRef, useState, type ReactNode } from 'react';
+import { useState, type ReactNode } from 'react';
+import { FilePicker } from '../../../ui/FilePicker.js';
 import { AddRow } from '../../../ui/RowButtons.js';
 import { Button } from '../../../ui/Button.js';
 import { QuantityField } from '../../../ui/QuantityField.js';
@@ -16,7 +17,6 @@ const BOLT_ON_KINDS: readonly Exclude<RimKind, 'counterweight'>[] = ['damper', '
 /** The crank's metal to a file and from one, afresh from the layout by stroke, and what bolts on. */
 export function CrankFiles({ state }: { readonly state: SpecFormState }): ReactNode {
   const { form, takeCrank } = state;
-  const input = useRef<HTMLInputElement>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const [rim, setRim] = useState('');
   const orSay = (work: () => void, of = ''): void => {
@@ -49,23 +49,14 @@ export function CrankFiles({ state }: { readonly state: SpecFormState }): ReactN
   return (
     <div className="grid gap-2">
       <div className="flex flex-wrap gap-3">
-        <input
-          ref={input}
-          type="file"
+        <FilePicker
+          label="Crank file"
           accept=".json,application/json"
-          aria-label="Crank file"
-          className="sr-only"
-          tabIndex={-1}
-          onChange={(event) => {
-            const [file] = event.target.files ?? [];
-            if (file) void file.text().then((content) => orSay(() => takeCrank(readCrankFile(content).crank), `${file.name}: `));
-            // The same file may be chosen once more after it was mended.
-            event.target.value = '';
-          }}
-        />
-        <Button onClick={() => input.current?.click()}>
+          onFile={(file) => void file.text().then((content) => orSay(() => takeCrank(readCrankFile(content).crank), `${file.name}: `))}
+        >
           <Upload aria-hidden className="size-5" /> Metal from a file
-        </Button>
+        </FilePicker>
+
         <Button onClick={() => orSay(write)}>
           <Download aria-hidden className="size-5" /> Metal to a file
         </Button>
