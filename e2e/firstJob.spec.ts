@@ -54,7 +54,7 @@ test('a V8 from a bare job to signed off inside its tolerance', async ({ page, s
     await expect(sets.getByRole('row', { name: /^6 / })).toContainText('damaged, below the target');
     await expect(sets.getByRole('row', { name: /^1 / })).toContainText('target: lightest');
     await expect(sets.getByRole('row', { name: /^3 / })).toContainText('2.40');
-    await expect(page.getByText(/Piston 3: 2.40 g off, 1.20 g from each pad/)).toBeVisible();
+    await expect(page.getByText(/Piston 3: 2.40 g off, 1.20 g from each of two pads/)).toBeVisible();
     await page.getByRole('button', { name: 'Piston 3 was cut: weigh it again' }).click();
     const after = page.getByLabel('Piston 3, after the cut');
     await after.fill('six hundred');

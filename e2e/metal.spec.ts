@@ -27,7 +27,7 @@ test('an over-drilled crank is welded, spun, and what is then too much drilled b
   await page.getByLabel('Take first').selectOption('100');
   await page.getByLabel('heavy metal too, where drilling is not enough').uncheck();
   const plan = page.getByRole('table', { name: 'Planned holes' });
-  await expect(plan.getByText(/weld the hole shut in it: 16 × 22\.0 now/)).toHaveCount(2);
+  await expect(plan.getByText(/weld the hole shut in it: 16 × 22\.0 mm now/)).toHaveCount(2);
   await expect(plan.getByText('Spin here, and plan the rest from that')).toBeVisible();
   await expect(page.getByText(/Cannot be done by drilling alone: 2 old holes welded shut at CW 1 and CW 6/)).toBeVisible();
 
@@ -61,7 +61,7 @@ test('a bar longer than the old hole that it goes into, and its grams on the car
   await openJob(page, job.id, 'correct');
   await page.getByLabel('Take first').selectOption('100');
   const plan = page.getByRole('table', { name: 'Planned holes' });
-  await expect(plan.getByText(/fill the hole in it: 20 × 10\.0 now, from the front face/).first()).toBeVisible();
+  await expect(plan.getByText(/fill the hole in it: 20 × 10\.0 mm now, from the front face/).first()).toBeVisible();
   await page.getByRole('button', { name: 'Take this plan to the drill' }).click();
   await expect(page.getByLabel('Length pressed in').first()).toBeVisible();
   const { plans } = await shop.sheet(job.id);
@@ -83,7 +83,7 @@ test('an external job begins with damper and flywheel, and its flywheel is drill
   await page.getByLabel('Balance', { exact: true }).selectOption('internal');
   await expect(rims.getByText('Flywheel')).toHaveCount(0);
   await page.getByLabel('Balance', { exact: true }).selectOption('external');
-  await page.getByLabel('Customer').fill('Marit Dunlavy');
+  await page.getByLabel('Customer', { exact: true }).fill('Marit Dunlavy');
   await page.getByLabel('Engine').fill('Saltwren external');
   await page.getByRole('button', { name: 'Start the job' }).click();
   await expect(page).toHaveURL(/\/jobs\/[^/]+\/weigh/);
