@@ -1,5 +1,20 @@
 import { drawingSafe } from '../ui/drawingSafe.js';
-import { arcMiddle, degrees, fixed, heap, holeEllipse, LEFT, placeAt, rimScale, type RimScale, stretches, TOP, TURN_WIDTH, xOf } from '@tare/card';
+import {
+  arcMiddle,
+  degrees,
+  fixed,
+  heap,
+  holeEllipse,
+  LEFT,
+  placeAt,
+  rimScale,
+  type RimScale,
+  stretches,
+  TOP,
+  TURN_WIDTH,
+  xOf,
+  placesKnown,
+} from '@tare/card';
 import {
   besideRadiusMm,
   isBrought,
@@ -11,7 +26,6 @@ import {
   type KnownCut,
   type PlaneKnown,
   type Tolerance,
-  type Vector,
 } from '@tare/core';
 import { useId, useMemo, type ReactNode } from 'react';
 import { useDisplay, type Say } from '../ui/useDisplay.js';
@@ -230,7 +244,7 @@ function PlaneLine({ letters, nameX, name, y, radiusMm, toleranceGmm, plane, lar
             strokeWidth={2}
             fill="none"
           />
-          <HeapLabel letters={letters} x={shown.x} y={shown.peakY} vector={plane.meanGmm} radiusMm={radiusMm} />
+          <HeapLabel letters={letters} x={shown.x} y={shown.peakY} plane={plane} radiusMm={radiusMm} />
         </>
       )}
     </g>
@@ -241,17 +255,18 @@ function HeapLabel({
   letters,
   x,
   y,
-  vector,
+  plane,
   radiusMm,
 }: {
   readonly letters: number;
   readonly x: number;
   readonly y: number;
-  readonly vector: Vector;
+  readonly plane: PlaneKnown;
   readonly radiusMm: number;
 }): ReactNode {
   const { say } = useDisplay();
-  const { amount, angleDeg } = toPolar(vector);
+  const { amount, angleDeg } = toPolar(plane.meanGmm);
+  const grams = fixed(amount / radiusMm, placesKnown(plane.radius95Gmm === null ? null : plane.radius95Gmm / radiusMm));
   // Near the right edge the words go to the left of the heap.
   const leftward = x > LEFT + TURN_WIDTH * 0.68;
   return (
@@ -264,9 +279,7 @@ function HeapLabel({
       strokeWidth={4}
       paintOrder="stroke"
     >
-      {letters > 1
-        ? `${fixed(amount / radiusMm, 2)} g @ ${degrees(angleDeg)}`
-        : `${fixed(amount / radiusMm, 2)} g at ${say(radiusMm, 'mm', 0)} @ ${degrees(angleDeg)}`}
+      {letters > 1 ? `${grams} g @ ${degrees(angleDeg)}` : `${grams} g at ${say(radiusMm, 'mm', 0)} @ ${degrees(angleDeg)}`}
     </text>
   );
 }

@@ -1,4 +1,4 @@
-import { degrees, fixed, gramsAt, KIND_NAMES, MEASURE_NAMES } from '@tare/card';
+import { degrees, fixed, gramsAt, KIND_NAMES, MEASURE_NAMES, placesKnown } from '@tare/card';
 import type { JobSheet } from '@tare/contract';
 import {
   bobWorking,
@@ -103,10 +103,11 @@ export function spinLines(sheet: JobSheet, figures: JobFigures, index: number, t
   return (['a', 'b'] as const).map((plane) => {
     const radiusMm = plane === 'a' ? planes.radiusAMm : planes.radiusBMm;
     const { amount, angleDeg } = toPolar(spin[plane].meanGmm);
+    const places = placesKnown(spin[plane].radius95Gmm === null ? null : spin[plane].radius95Gmm / radiusMm);
     const name = `${title}, plane ${plane.toUpperCase()}`;
     return {
       label: name,
-      text: `${gramsAt(amount, radiusMm, 2, systems)} @ ${degrees(angleDeg)}`,
+      text: `${gramsAt(amount, radiusMm, places, systems)} @ ${degrees(angleDeg)}`,
       working: spinWorking(name, spin, plane, radiusMm),
       personId: entry.personId,
       at: entry.at,

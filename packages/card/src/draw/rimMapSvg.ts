@@ -11,7 +11,7 @@ import {
   type PlaneKnown,
   type Tolerance,
 } from '@tare/core';
-import { degrees, fixed } from '../words/numbers.js';
+import { degrees, fixed, placesKnown } from '../words/numbers.js';
 import { heap, holeEllipse, LEFT, rimScale, stretches, TOP, TURN_WIDTH, xOf, type RimScale } from './rimLayout.js';
 
 interface RimMapPrint {
@@ -50,7 +50,8 @@ export function rimMapSvg({ crank: asItCame, tolerance, reading, drilled }: RimM
     const shown = heap(plane.meanGmm, plane.radius95Gmm ?? 0, toleranceGmm, largest, y);
     const leftward = shown.x > LEFT + TURN_WIDTH * 0.68;
     const { amount, angleDeg } = toPolar(plane.meanGmm);
-    const words = `${fixed(amount / radiusMm, 2)} g at ${fixed(radiusMm, 0)} mm @ ${degrees(angleDeg)}`;
+    const places = placesKnown(plane.radius95Gmm === null ? null : plane.radius95Gmm / radiusMm);
+    const words = `${fixed(amount / radiusMm, places)} g at ${fixed(radiusMm, 0)} mm @ ${degrees(angleDeg)}`;
     return [
       axis,
       `<path d="${shown.path}" fill="#8a908d" stroke="#18201d"/>`,
