@@ -5,7 +5,7 @@ export { gmmToOzin, newtonsToLbf } from './units/convert.js';
 export { unitOfName } from './units/quantity/ofName.js';
 export { readBit, sayBit } from './units/quantity/bit.js';
 export { readQuantity, typedQuantity, type ReadQuantity } from './units/quantity/read.js';
-export { placesByDivision, placesByError, sharedOut } from './units/quantity/say.js';
+export { placesByDivision, placesByError, sayNumber, sharedOut } from './units/quantity/say.js';
 export {
   figureIn,
   INCH,

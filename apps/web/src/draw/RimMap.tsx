@@ -266,7 +266,7 @@ function HeapLabel({
 }): ReactNode {
   const { say } = useDisplay();
   const { amount, angleDeg } = toPolar(plane.meanGmm);
-  const grams = fixed(amount / radiusMm, placesKnown(plane.radius95Gmm === null ? null : plane.radius95Gmm / radiusMm));
+  const grams = fixed(amount / radiusMm, placesKnown(plane.radius95Gmm, radiusMm));
   // Near the right edge the words go to the left of the heap.
   const leftward = x > LEFT + TURN_WIDTH * 0.68;
   return (

@@ -103,7 +103,7 @@ export function spinLines(sheet: JobSheet, figures: JobFigures, index: number, t
   return (['a', 'b'] as const).map((plane) => {
     const radiusMm = plane === 'a' ? planes.radiusAMm : planes.radiusBMm;
     const { amount, angleDeg } = toPolar(spin[plane].meanGmm);
-    const places = placesKnown(spin[plane].radius95Gmm === null ? null : spin[plane].radius95Gmm / radiusMm);
+    const places = placesKnown(spin[plane].radius95Gmm, radiusMm);
     const name = `${title}, plane ${plane.toUpperCase()}`;
     return {
       label: name,

@@ -50,7 +50,7 @@ export function rimMapSvg({ crank: asItCame, tolerance, reading, drilled }: RimM
     const shown = heap(plane.meanGmm, plane.radius95Gmm ?? 0, toleranceGmm, largest, y);
     const leftward = shown.x > LEFT + TURN_WIDTH * 0.68;
     const { amount, angleDeg } = toPolar(plane.meanGmm);
-    const places = placesKnown(plane.radius95Gmm === null ? null : plane.radius95Gmm / radiusMm);
+    const places = placesKnown(plane.radius95Gmm, radiusMm);
     const words = `${fixed(amount / radiusMm, places)} g at ${fixed(radiusMm, 0)} mm @ ${degrees(angleDeg)}`;
     return [
       axis,

@@ -1,10 +1,7 @@
-import { METRIC, placesByError, sayIn, type Systems } from '@tare/core';
+import { METRIC, placesByError, sayIn, sayNumber, type Systems } from '@tare/core';
 
 /** A number as it is read at the bench: fixed places, a real minus sign, never "-0.0". */
-export function fixed(value: number, places: number): string {
-  const text = Math.abs(value).toFixed(places);
-  return value < 0 && Number(text) !== 0 ? `\u2212${text}` : text;
-}
+export const fixed = sayNumber;
 
 export const degrees = (angleDeg: number, places = 0): string => `${fixed(Number(angleDeg.toFixed(places)) % 360, places)}°`;
 
@@ -16,5 +13,6 @@ const CLOCK = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short',
 /** A time stamp as it stands on the card. */
 export const clock = (at: string): string => CLOCK.format(new Date(at));
 
-/** Two places of a gram at the most, and no more than its 95 % error has digits for: 42.8 ± 3.2, 0.49 ± 0.22. */
-export const placesKnown = (errorG: number | null): number => (errorG === null ? 2 : placesByError(errorG, 2));
+/** Two places of a gram at its radius at the most, and no more than the radius of its 95 % region has digits for: 42.8 ± 3.2, 0.49 ± 0.22. */
+export const placesKnown = (radius95Gmm: number | null, radiusMm: number): number =>
+  radius95Gmm === null ? 2 : placesByError(radius95Gmm / radiusMm, 2);

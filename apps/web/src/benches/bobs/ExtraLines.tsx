@@ -57,12 +57,7 @@ export function ExtraLineList({ extras, onChange, blocked }: ExtraLineListProps)
             <span className="min-w-48">{line.name}</span>
             <span className="figure-type">{fixed(line.eachG, 2)} g</span>
             <span className="text-ink-soft">{line.group === 'rotating' ? 'turns with the pin' : 'goes up and down'}, a rod</span>
-            <TakeOff
-              label={`Take ${line.name} off the card`}
-
-              disabled={blocked}
-              onClick={() => onChange(extras.filter((_, k) => k !== i))}
-            />
+            <TakeOff label={`Take ${line.name} off the card`} disabled={blocked} onClick={() => onChange(extras.filter((_, k) => k !== i))} />
           </li>
         ))}
       </ul>

@@ -18,7 +18,7 @@ export function Known({ estimate, should = false }: { readonly estimate: JobEsti
     const of = name === 'A' ? 'aGmm' : 'bGmm';
     const { amount, angleDeg } = toPolar(now.unbalance[of]);
     const radius = now.radius95Gmm?.[of] ?? null;
-    const places = placesKnown(radius === null ? null : radius / radiusMm);
+    const places = placesKnown(radius, radiusMm);
     const atLeast = now.atLeastGmm[name === 'A' ? 'a' : 'b'];
     return (
       <p>

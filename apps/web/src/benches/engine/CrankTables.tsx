@@ -102,7 +102,6 @@ export function PinTable({ form, fixed }: TableProps & { readonly fixed: boolean
                 {!fixed && (
                   <TakeOff
                     label={`Take pin ${i + 1} off`}
-
                     onClick={() => {
                       remove(i);
                     }}
@@ -205,7 +204,6 @@ export function CounterweightTable({ form }: TableProps): ReactNode {
               <td className="w-12">
                 <TakeOff
                   label={`Take counterweight ${i + 1} off`}
-
                   onClick={() => {
                     remove(i);
                   }}

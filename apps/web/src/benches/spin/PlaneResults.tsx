@@ -23,7 +23,7 @@ export function PlaneResults({ spin, title }: { readonly spin: SpinFigures; read
           const radiusMm = plane === 'a' ? planes.radiusAMm : planes.radiusBMm;
           const toleranceGmm = plane === 'a' ? figures.tolerance.aGmm : figures.tolerance.bGmm;
           const { amount, angleDeg } = toPolar(spin[plane].meanGmm);
-          const places = placesKnown(spin[plane].radius95Gmm === null ? null : spin[plane].radius95Gmm / radiusMm);
+          const places = placesKnown(spin[plane].radius95Gmm, radiusMm);
           const name = `Plane ${plane.toUpperCase()}`;
           return (
             <div key={plane} className="border-t-4 border-ink bg-plate-low px-4 py-2">

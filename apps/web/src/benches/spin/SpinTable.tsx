@@ -99,9 +99,8 @@ export function SpinTable(): ReactNode {
 /** "2.40 ± 0.31 @ 185°", or what is known of one that was off the scale. */
 function knownWords({ amount, angleDeg }: Polar, { radius95Gmm, atLeastGmm }: PlaneKnown, radiusMm: number): string {
   if (atLeastGmm !== null) return atLeastGmm > 0 ? `at least ${fixed(atLeastGmm / radiusMm, 1)}` : 'off the scale';
-  const errorG = radius95Gmm === null ? null : radius95Gmm / radiusMm;
-  const places = placesKnown(errorG);
-  const radius = errorG === null ? '' : ` ± ${fixed(errorG, places)}`;
+  const places = placesKnown(radius95Gmm, radiusMm);
+  const radius = radius95Gmm === null ? '' : ` ± ${fixed(radius95Gmm / radiusMm, places)}`;
   return `${fixed(amount / radiusMm, places)}${radius} @ ${degrees(angleDeg)}`;
 }
 

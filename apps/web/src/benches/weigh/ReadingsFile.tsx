@@ -35,7 +35,6 @@ export function ReadingsFile({ weighing }: { readonly weighing: Weighing }): Rea
       <Button onClick={save}>
         <Download aria-hidden className="size-5" /> Readings as CSV
       </Button>
-
       <FilePicker
         label="CSV file of readings"
         accept=".csv,text/csv,text/plain"

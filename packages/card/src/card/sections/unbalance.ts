@@ -60,7 +60,7 @@ function planeRows(setUp: string, which: string, spin: SpinFigures, { spec }: Jo
     const radiusMm = plane === 'a' ? planes.radiusAMm : planes.radiusBMm;
     const { meanGmm, radius95Gmm, atLeastGmm } = spin[plane];
     const { amount, angleDeg } = toPolar(meanGmm);
-    const places = placesKnown(radius95Gmm === null ? null : radius95Gmm / radiusMm);
+    const places = placesKnown(radius95Gmm, radiusMm);
     const working = spinWorking(`${which}, plane ${plane.toUpperCase()}`, spin, plane, radiusMm);
     return [
       [setUp],

@@ -1,5 +1,6 @@
 import Fraction from 'fraction.js';
-import { inUnit, KIND_WORDS, kindOfUnit, UNITS, unitAtStart, type Unit } from './unit.js';
+import { normaliseAngleDeg } from '../angle.js';
+import { KIND_WORDS, kindOfUnit, UNITS, unitAtStart, type Unit } from './unit.js';
 
 /** What a typed quantity turned out to be. */
 export type ReadQuantity =
@@ -153,5 +154,5 @@ function angleAsSaid(text: string, pinsDeg: readonly number[]): ReadQuantity | n
   const read = readQuantity(pin[1], '°');
   if (read.kind !== 'quantity') return read.kind === 'blank' ? { kind: 'refused', sentence: `How far ${pin[2]!} pin ${pin[3]!}?` } : read;
   const turned = atDeg + (pin[2]!.toLowerCase() === 'before' ? -read.value : read.value);
-  return { kind: 'quantity', value: inUnit(((turned % 360) + 360) % 360, '°', '°') };
+  return { kind: 'quantity', value: normaliseAngleDeg(turned) };
 }

@@ -160,7 +160,6 @@ function ThingTable<T extends Readonly<Record<string, string>>>({
             <td className="w-12">
               <TakeOff
                 label={`Take ${row['name'] === '' ? 'this row' : row['name']!} out of the box`}
-
                 onClick={() => onChange(rows.filter((_, k) => k !== i))}
               />
             </td>

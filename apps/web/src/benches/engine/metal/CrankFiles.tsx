@@ -56,7 +56,6 @@ export function CrankFiles({ state }: { readonly state: SpecFormState }): ReactN
         >
           <Upload aria-hidden className="size-5" /> Metal from a file
         </FilePicker>
-
         <Button onClick={() => orSay(write)}>
           <Download aria-hidden className="size-5" /> Metal to a file
         </Button>
