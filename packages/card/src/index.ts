@@ -23,6 +23,21 @@ export { cardIn } from './card/cardIn.js';
 export { cardDifferences } from './card/cardDifferences.js';
 export { cutMetals, metalAfter, takenBy } from './card/cutMetals.js';
 export { arcMiddle, heap, holeEllipse, LEFT, placeAt, rimScale, stretches, TOP, TURN_WIDTH, xOf, type RimScale } from './draw/rimLayout.js';
+export {
+  byDirection,
+  crankFromEnd,
+  crankFromSide,
+  lengthMm,
+  reachMm,
+  shaftRadiusMm,
+  type CrankPart,
+  type CrankShape,
+  type CrankView,
+  type DrawnCrank,
+  type DrawnCut,
+  type SeenFrom,
+} from './draw/crankShapes.js';
+export { crankSheet, crankSvg, drawnCrank } from './draw/crankSvg.js';
 export { rimMapSvg } from './draw/rimMapSvg.js';
 export { customerSteps } from './customer/customerSteps.js';
 export { padsShort, padsWords } from './words/padWords.js';

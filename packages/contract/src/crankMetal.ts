@@ -6,12 +6,19 @@ import {
   type Bit,
   type Counterweight,
   type Crank,
+  type CrankPoint,
+  type CrankSizes,
+  type CrankWeb,
   type Cut,
   type CutKind,
   type FaceSeat,
+  type JournalSize,
   type KnownCut,
+  type MainJournal,
   type NoDrillArc,
+  type OilWay,
   type RimSeat,
+  type ShaftEnd,
 } from '@tare/core';
 import Joi from 'joi';
 import { named } from './ids.js';
@@ -112,6 +119,51 @@ export const counterweightSchema = Joi.object<Counterweight>({
   awkward: named(Joi.boolean(), 'Awkward to reach'),
 });
 
+const mm = (name: string): Joi.NumberSchema => number(name).greater(0).max(1000);
+const journal = { diameterMm: mm('The diameter'), widthMm: mm('The width'), filletMm: number('The fillet').min(0).max(50) };
+const pointSchema = Joi.object<CrankPoint, true>({
+  zMm: zMm('Its place along the crank'),
+  radiusMm: number('Its radius').min(0).max(2000),
+  angleDeg: number('Its angle').min(-360).max(360),
+}).required();
+const endSchema = Joi.object<ShaftEnd, true>({ lengthMm: mm('The length'), diameterMm: mm('The diameter') })
+  .allow(null)
+  .required();
+
+const sizesSchema = Joi.object<CrankSizes>({
+  mains: named(
+    Joi.array()
+      .items(Joi.object<MainJournal, true>({ zMm: zMm('The main’s position'), ...journal }))
+      .max(32)
+      .required(),
+    'The mains',
+  ),
+  pins: named(Joi.array().items(Joi.object<JournalSize, true>(journal)).max(16).required(), 'The sizes of the pins'),
+  webs: named(
+    Joi.array()
+      .items(
+        Joi.object<CrankWeb>({
+          zMm: zMm('The web’s position'),
+          widthMm: number('The web’s width').greater(0).max(500),
+          pins: named(Joi.array().items(Joi.number().integer().min(1).max(16)).min(1).max(2).required(), 'The pins that the web holds'),
+          shoulderMm: number('The web’s shoulder').min(0).max(200),
+        }),
+      )
+      .max(48)
+      .required(),
+    'The webs',
+  ),
+  oilWays: named(
+    Joi.array()
+      .items(Joi.object<OilWay, true>({ boreMm: number('The bore').greater(0).max(50), from: pointSchema, to: pointSchema }))
+      .max(64)
+      .required(),
+    'The oil ways',
+  ),
+  snout: named(endSchema, 'The snout'),
+  flange: named(endSchema, 'The flange'),
+});
+
 export const crankSchema = Joi.object<Crank>({
   counterweights: named(Joi.array().items(counterweightSchema).min(1).max(32).required(), 'The counterweights'),
   planes: planesSchema.required(),
@@ -122,6 +174,7 @@ export const crankSchema = Joi.object<Crank>({
     Joi.array().items(knownCutSchema).max(200).unique('id').messages({ 'array.unique': 'Two of the holes it came with have the same id.' }),
     'The holes it came with',
   ),
+  sizes: named(sizesSchema, 'The crank’s own sizes'),
 });
 
 export const bitSchema = Joi.object<Bit, true>({

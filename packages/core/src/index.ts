@@ -124,7 +124,19 @@ export {
   type NoDrillArc,
   type RimKind,
 } from './rotor/crank.js';
+export {
+  checkCrankSizes,
+  type CrankPoint,
+  type CrankSizes,
+  type CrankWeb,
+  type JournalSize,
+  type MainJournal,
+  type OilWay,
+  type ShaftEnd,
+} from './rotor/crankSizes.js';
 export { crankOfPins, crankTemplate } from './engine/crankTemplate.js';
+export { sizesOf } from './engine/sizesTemplate.js';
+export { usualOilWays } from './engine/usualOilWays.js';
 export {
   besideRadiusMm,
   CUT_KINDS,

@@ -7,8 +7,8 @@ import type { Content, TableCell, TDocumentDefinitions } from 'pdfmake/interface
 
 /** What goes onto the card beside words. */
 export interface CardPictures {
-  /** SVG; null before the first spin. */
-  readonly rimMap: string | null;
+  /** SVG: the crank as it is and its rim map; none before the first spin. */
+  readonly drawings: readonly string[];
   /** JPEG. */
   readonly photos: readonly Buffer[];
 }
@@ -24,14 +24,14 @@ pdfMake.setLocalAccessPolicy((path) => path.startsWith(FONTS));
 
 const PAGE_MARGIN_PT = 36;
 /** Wide enough for the page between its margins. */
-const MAP_WIDTH_PT = 500;
+const DRAWING_WIDTH_PT = 500;
 
 /** The card as a PDF file. */
 export function cardPdf(card: JobCard, paper: CardPaper, pictures: CardPictures): Promise<Buffer> {
   return pdfMake.createPdf(definition(card, paper, pictures)).getBuffer();
 }
 
-function definition(card: JobCard, paper: CardPaper, { rimMap, photos }: CardPictures): TDocumentDefinitions {
+function definition(card: JobCard, paper: CardPaper, { drawings, photos }: CardPictures): TDocumentDefinitions {
   const { number, shopName, engineName, vessel, customer, signed, coreVersion, sections } = card;
   const title = `Balance card, job ${number}`;
   return {
@@ -56,7 +56,7 @@ function definition(card: JobCard, paper: CardPaper, { rimMap, photos }: CardPic
       },
       ...sections.flatMap((section) => [
         sectionContent(section),
-        ...(section.id === 'unbalance' && rimMap !== null ? [{ svg: rimMap, width: MAP_WIDTH_PT, margin: [0, 6, 0, 2] } as Content] : []),
+        ...(section.id === 'unbalance' ? drawings.map((svg): Content => ({ svg, width: DRAWING_WIDTH_PT, margin: [0, 6, 0, 2] })) : []),
       ]),
       ...(photos.length === 0 ? [] : [photoContent(photos)]),
     ],

@@ -1,5 +1,5 @@
 import { Controller, Get, Param, Query, Res } from '@nestjs/common';
-import { cardIn, rimMapSvg } from '@tare/card';
+import { cardIn, crankSvg, drawnCrank, rimMapSvg } from '@tare/card';
 import { CARD_PAPERS, type CardPaper, type JobCard, type SignedCard } from '@tare/contract';
 import type { Response } from 'express';
 import Joi from 'joi';
@@ -52,13 +52,16 @@ export class CardsController {
     const { sheet, figures, card: fresh } = await this.cards.fresh(jobId);
     const kept = signOffId === undefined ? fresh : await this.cards.signedOne(jobId, signOffId);
     const card = cardIn(kept, sheet.spec.printIn);
-    // The map shows the crank as it is: beside a card of another day it would say something else.
+    // The drawings show the crank as it is: beside a card of another day it would say something else.
     const isNow = signOffId === undefined || (fresh.signed !== null && signOffId === sheet.signOffs.at(-1)?.id);
-    const rimMap =
+    const drawings =
       isNow && sheet.spins.length > 0
-        ? rimMapSvg({ crank: sheet.spec.crank, tolerance: figures.tolerance, reading: figures.spins.at(-1) ?? null, drilled: sheet.holes })
-        : null;
-    const file = await this.workers.pdf(card, paper, { rimMap, photos: await this.#photos(jobId, card.photoIds) });
+        ? [
+            crankSvg(drawnCrank(sheet.spec, sheet.holes)),
+            rimMapSvg({ crank: sheet.spec.crank, tolerance: figures.tolerance, reading: figures.spins.at(-1) ?? null, drilled: sheet.holes }),
+          ]
+        : [];
+    const file = await this.workers.pdf(card, paper, { drawings, photos: await this.#photos(jobId, card.photoIds) });
     response.type('application/pdf').setHeader('Content-Disposition', `inline; filename="tare-card-${card.number}.pdf"`).send(file);
   }
 

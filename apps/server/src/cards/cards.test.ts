@@ -51,7 +51,7 @@ describe.each(SEEDS)('the card of a job with everything that may befall one, %i'
 
   it('says on paper what it says as data, line by line', async () => {
     const map = rimMapSvg({ crank: sheet.spec.crank, tolerance: figures.tolerance, reading: figures.spins.at(-1) ?? null, drilled: sheet.holes });
-    const file = await cardPdf(card, CARD_PAPERS[seed % 2]!, { rimMap: map, photos: [] });
+    const file = await cardPdf(card, CARD_PAPERS[seed % 2]!, { drawings: [map], photos: [] });
     const print = squashed((await pdfText(file)).join(''));
     let at = 0;
     for (const line of card.sections.flatMap(linesIn)) {

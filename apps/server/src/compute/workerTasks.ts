@@ -49,11 +49,11 @@ export const photo = ({ bytes }: PhotoTask): Promise<Outcome<CleanPhoto>> =>
 export interface PdfTask {
   readonly card: JobCard;
   readonly paper: CardPaper;
-  readonly rimMap: string | null;
+  readonly drawings: readonly string[];
   readonly photos: readonly Uint8Array[];
 }
-export const pdf = ({ card, paper, rimMap, photos }: PdfTask): Promise<Outcome<Uint8Array>> => {
-  const pictures: CardPictures = { rimMap, photos: photos.map((image) => Buffer.from(image)) };
+export const pdf = ({ card, paper, drawings, photos }: PdfTask): Promise<Outcome<Uint8Array>> => {
+  const pictures: CardPictures = { drawings, photos: photos.map((image) => Buffer.from(image)) };
   return outcome(async () => (await import('../cards/cardPdf.js')).cardPdf(card, paper, pictures));
 };
 

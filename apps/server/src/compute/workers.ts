@@ -71,8 +71,8 @@ export class Workers implements OnApplicationShutdown {
     return { image: Buffer.from(image), ...size };
   }
 
-  async pdf(card: JobCard, paper: CardPaper, { rimMap, photos }: CardPictures): Promise<Buffer> {
-    const task: PdfTask = { card, paper, rimMap, photos };
+  async pdf(card: JobCard, paper: CardPaper, { drawings, photos }: CardPictures): Promise<Buffer> {
+    const task: PdfTask = { card, paper, drawings, photos };
     return Buffer.from(await this.run<Uint8Array>('pdf', task, 'This card'));
   }
 

@@ -11,7 +11,7 @@ import {
   type Removal,
   type SpecChange,
 } from '@tare/contract';
-import { checkCrank, checkLayout, PART_KINDS, tolerance, type JobSpec } from '@tare/core';
+import { checkCrank, checkCrankSizes, checkLayout, PART_KINDS, tolerance, type JobSpec } from '@tare/core';
 import type { Knex } from 'knex';
 import { CheckedBody } from '../http/checkedBody.js';
 import { Describe } from '../http/describe.js';
@@ -97,6 +97,7 @@ function checkFollows({ spec: before, holes }: JobSheet, spec: JobSpec): void {
 function checkSpec(spec: JobSpec): void {
   checkLayout(spec.layout);
   checkCrank(spec.crank);
+  if (spec.crank.sizes) checkCrankSizes(spec.crank.sizes, spec.layout);
   tolerance(spec.tolerance, spec.crank.planes, { massKg: spec.crank.massKg, massCentreZMm: spec.crank.massCentreZMm, redlineRpm: spec.redlineRpm });
   if (spec.rodLengthMm <= spec.strokeMm / 2) {
     throw fieldProblem('spec.rodLengthMm', `A rod of ${spec.rodLengthMm} mm cannot turn on a crank radius of ${spec.strokeMm / 2} mm.`);

@@ -2,7 +2,6 @@ import { bankDirections, endPoint, pinDirections } from './endView.js';
 import { crankTemplate, fromPolar, layOut, LAYOUTS } from '@tare/core';
 import { ladderScale } from './ladderLayout.js';
 import { heap, holeEllipse, LEFT, rimScale, stretches, TURN_WIDTH, xOf } from '@tare/card';
-import { heightMm, isBeyond, sideSpan } from './sideView.js';
 import { trailPoint } from './trailLayout.js';
 
 const crank = crankTemplate(LAYOUTS.v8Cross90, layOut(LAYOUTS.v8Cross90, 110), 88);
@@ -58,21 +57,6 @@ describe('the trail', () => {
     const right = trailPoint(fromPolar(25, 90), 100, 50);
     expect(right.x).toBeCloseTo(25, 9);
     expect(right.r).toBeCloseTo(25, 9);
-  });
-});
-
-describe('the side view', () => {
-  it('has angle 0 up and 90° towards the eye', () => {
-    expect(heightMm(44, 0)).toBe(44);
-    expect(heightMm(44, 180)).toBe(-44);
-    expect(isBeyond({ angleDeg: 270, zMm: 0, cylinders: [1] })).toBe(true);
-    expect(isBeyond({ angleDeg: 90, zMm: 0, cylinders: [1] })).toBe(false);
-    expect(isBeyond({ angleDeg: 180, zMm: 0, cylinders: [1] })).toBe(false);
-  });
-  it('reaches from the shaft to the rim', () => {
-    const span = sideSpan({ ...crank.counterweights[0]!, arcCentreDeg: 180, arcHalfWidthDeg: 55 });
-    expect(span.topMm).toBe(0);
-    expect(span.bottomMm).toBeCloseTo(-85, 9);
   });
 });
 

@@ -1,4 +1,5 @@
-import { degToRad, turnBetweenDeg, type EngineLayout } from '@tare/core';
+import { byDirection } from '@tare/card';
+import { degToRad, type EngineLayout } from '@tare/core';
 
 /** A point of the end view, seen from the front with angle 0 up and angles clockwise; radius in the drawing's units. */
 export function endPoint(radius: number, angleDeg: number): { readonly x: number; readonly y: number } {
@@ -13,16 +14,4 @@ export function pinDirections({ pins }: EngineLayout): { readonly angleDeg: numb
 /** Banks with the cylinders in each. */
 export function bankDirections({ cylinders }: EngineLayout): { readonly angleDeg: number; readonly label: string }[] {
   return byDirection(cylinders.map(({ bankDeg, number }) => ({ angleDeg: bankDeg, label: String(number) })));
-}
-
-const SAME_DEG = 0.5;
-
-function byDirection(all: readonly { readonly angleDeg: number; readonly label: string }[]): { readonly angleDeg: number; readonly label: string }[] {
-  const directions: { angleDeg: number; label: string }[] = [];
-  for (const { angleDeg, label } of all) {
-    const known = directions.find((one) => Math.abs(turnBetweenDeg(angleDeg, one.angleDeg)) < SAME_DEG);
-    if (known) known.label += ` ${label}`;
-    else directions.push({ angleDeg, label });
-  }
-  return directions;
 }

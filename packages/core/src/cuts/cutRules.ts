@@ -1,4 +1,4 @@
-import { counterweightOf } from '../rotor/crank.js';
+import { counterweightOf, oilWaysOf } from '../rotor/crank.js';
 import { replacedId, type Cut } from '../rotor/cut.js';
 import type { Breach, CutSite, Workshop } from './goodCut.js';
 import { furtherCut, pieceOf, type MetalNow } from './metalNow.js';
@@ -8,7 +8,7 @@ import { rulesOf } from './rooms.js';
 /**
  * Every rule that a cut would break, as sentences; empty when it may be made (handbook section 7).
  *
- * Inside the arc with an edge margin, clear of oil drillings and plugs, no deeper than the counterweight and the bit allow, a web of
+ * Inside the arc with an edge margin, clear of oil drillings, oil ways and plugs, no deeper than the counterweight and the bit allow, a web of
  * half the larger diameter to everything that stands there; in the side face also through neither the rim nor the other face. A rim
  * may go down as far as metal may, and leaves its margin beside every bar and hole in the face.
  */
@@ -38,6 +38,7 @@ export function siteOf({ crank, standing, pieces }: MetalNow, cut: Cut, workshop
     others: own.filter(({ id }) => id !== oldId),
     old: own.find(({ id }) => id === oldId) ?? null,
     workshop,
+    oilWays: oilWaysOf(crank),
   };
 }
 

@@ -1,5 +1,6 @@
 import { besideRadiusMm, diameterOf, seatOf, type Bit, type Cut, type Drilled, type OpenCut, type RoundCut, type StandingCut } from '../rotor/cut.js';
 import { edgeMarginOf, mayDrillFrom, type Counterweight, type NoDrillArc } from '../rotor/crank.js';
+import type { OilWay } from '../rotor/crankSizes.js';
 import { pointHeightMm, rimSagMm } from '../rotor/hole.js';
 import { normaliseAngleDeg, radToDeg, turnBetweenDeg } from '../units/angle.js';
 
@@ -24,6 +25,8 @@ export interface CutSite {
   /** What the cut replaces; null for none, or where nobody knows it any more. */
   readonly old: StandingCut | null;
   readonly workshop: Workshop;
+  /** Of the whole crank. */
+  readonly oilWays: readonly OilWay[];
 }
 
 /** Null while a rule is kept; else what breaks it, in words. */

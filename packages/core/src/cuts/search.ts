@@ -1,3 +1,4 @@
+import { oilWaysOf } from '../rotor/crank.js';
 import { isRimCut, replacedId, type Bit, type Cut, type OpenCut, type StandingCut } from '../rotor/cut.js';
 import type { PlaneUnbalance } from '../rotor/planes.js';
 import type { Bar } from '../rotor/slug.js';
@@ -41,5 +42,6 @@ export function siteIn({ metal, bits, faces }: Search, state: State, counterweig
     others: [...standing, ...planned],
     old,
     workshop: { bits, faces: faces === true },
+    oilWays: oilWaysOf(metal.crank),
   };
 }

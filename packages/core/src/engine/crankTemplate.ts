@@ -1,5 +1,6 @@
 import { checkLayout, type EngineLayout } from './layout.js';
 import { LAYOUTS, type LayoutTemplate } from './library.js';
+import { sizesTemplate, usualWebOf } from './sizesTemplate.js';
 import { normaliseAngleDeg } from '../units/angle.js';
 import type { Counterweight, Crank } from '../rotor/crank.js';
 import { STEEL_G_PER_CM3 } from '../rotor/hole.js';
@@ -7,7 +8,8 @@ import { STEEL_G_PER_CM3 } from '../rotor/hole.js';
 /**
  * A first guess of a crank's metal for a layout, to be corrected with a rule in hand.
  *
- * A counterweight stands opposite its throw on both sides of it, half a web spacing away; a cross-plane V8 leaves
+ * A counterweight stands opposite its throw on both sides of it, half a web spacing away, or clear of the throw's pins where those
+ * stand apart; where they point to opposite sides, opposite the pin next to it. A cross-plane V8 leaves
  * out the two by the centre main, as six-counterweight cranks do. The rim stands `RIM_OVER_CRANK_RADIUS` beyond the
  * crank radius; arcs are ± 55°. The planes lie in the end counterweights, with the rim as correction radius.
  *
@@ -17,22 +19,22 @@ import { STEEL_G_PER_CM3 } from '../rotor/hole.js';
 export function crankTemplate(template: LayoutTemplate, layout: EngineLayout, strokeMm: number, measuredRimMm?: number): Crank {
   const rimRadiusMm = measuredRimMm ?? Math.round(strokeMm / 2 + RIM_OVER_CRANK_RADIUS_MM);
   const throwSpacingMm = throwSpacingOf(template, layout);
-  const webMm = Math.round(throwSpacingMm * WEB_SHARE * 10) / 10;
   const counterweights: Counterweight[] = [];
   template.throws.forEach((aThrow, t) => {
     const own = pinsOfThrow(template, layout, t);
     const centreMm = mean(own.map((pin) => pin.zMm));
-    const throwDeg = own[0]!.angleDeg + aThrow.splayDeg / 2;
-    for (const side of [-1, 1]) {
+    const zs = own.map((pin) => pin.zMm);
+    const { offMm, widthMm } = usualWebOf(throwSpacingMm, Math.max(...zs) - Math.min(...zs));
+    for (const side of [-1, 1] as const) {
       if (template.bareWebs.some(([bareThrow, bareSide]) => bareThrow === t && bareSide === side)) continue;
       const number = counterweights.length + 1;
       counterweights.push({
         id: `cw${number}`,
         name: `CW ${number}`,
-        zMm: Math.round((centreMm + side * webMm) * 10) / 10,
-        widthMm: 24,
+        zMm: Math.round((centreMm + side * offMm) * 10) / 10,
+        widthMm,
         rimRadiusMm,
-        arcCentreDeg: normaliseAngleDeg(throwDeg + 180),
+        arcCentreDeg: normaliseAngleDeg(heldDeg(own, aThrow, side) + 180),
         arcHalfWidthDeg: 55,
         depthLimitMm: Math.round(rimRadiusMm * DEPTH_SHARE),
       });
@@ -46,6 +48,7 @@ export function crankTemplate(template: LayoutTemplate, layout: EngineLayout, st
     massKg: Math.round(MASS_KG_PER_THROW * template.throws.length * (strokeMm / 88) ** 2 * 10) / 10,
     massCentreZMm: 0,
     densityGPerCm3: STEEL_G_PER_CM3,
+    sizes: sizesTemplate(template, layout, { counterweights }, strokeMm),
   };
 }
 
@@ -61,12 +64,19 @@ export function crankOfPins(layout: EngineLayout, strokeMm: number, measuredRimM
 
 /** Rim beyond the crank radius: an 88 mm stroke gives the 85 mm rim of the handbook's examples. */
 const RIM_OVER_CRANK_RADIUS_MM = 41;
-/** Distance of a web's middle from its throw's centre, as a share of the throw spacing. */
-const WEB_SHARE = 0.27;
 /** Depth limit as a share of the rim radius; must be replaced by what the crank at hand allows. */
 const DEPTH_SHARE = 0.4;
 /** A steel V8 crank of 88 mm stroke weighs about 26 kg. */
 const MASS_KG_PER_THROW = 6.5;
+
+/** Pins of one throw that are farther apart than this have a counterweight each, °. */
+const SHARED_WITHIN_DEG = 90;
+
+/** What a counterweight stands opposite of: the middle of its throw, or the pin next to it. */
+function heldDeg(own: EngineLayout['pins'], { splayDeg }: LayoutTemplate['throws'][number], side: -1 | 1): number {
+  if (Math.abs(splayDeg) < SHARED_WITHIN_DEG) return own[0]!.angleDeg + splayDeg / 2;
+  return (side === -1 ? own[0]! : own.at(-1)!).angleDeg;
+}
 
 function pinsOfThrow(template: LayoutTemplate, layout: EngineLayout, throwIndex: number): EngineLayout['pins'] {
   const pinsBefore = template.throws.slice(0, throwIndex).reduce((n, t) => n + (t.splayDeg === 0 ? 1 : template.bankDegs.length), 0);

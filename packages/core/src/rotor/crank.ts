@@ -1,4 +1,5 @@
 import { checkNumber, CoreError } from '../units/check.js';
+import type { CrankSizes, OilWay } from './crankSizes.js';
 import { diameterOf, isRimCut, seatOf, type Cut, type KnownCut } from './cut.js';
 import { checkPlanes, type Planes } from './planes.js';
 
@@ -63,6 +64,8 @@ export interface Crank {
   readonly densityGPerCm3: number;
   /** Holes and bars that it came with, measured in: every reading contains them. */
   readonly found?: readonly KnownCut[];
+  /** Its journals, webs and oil ways; left out where nobody said. */
+  readonly sizes?: CrankSizes;
 }
 
 /** Metal left between a hole's wall and the flank of its counterweight where nothing else is said, mm. */
@@ -70,6 +73,8 @@ export const EDGE_MARGIN_MM = 2;
 
 export const rimKindOf = ({ kind }: Counterweight): RimKind => kind ?? 'counterweight';
 export const edgeMarginOf = ({ edgeMarginMm }: Counterweight): number => edgeMarginMm ?? EDGE_MARGIN_MM;
+/** Drillings that no cut may come near; none where nobody said. */
+export const oilWaysOf = ({ sizes }: Pick<Crank, 'sizes'>): readonly OilWay[] => sizes?.oilWays ?? [];
 export const densityOf = (crank: Pick<Crank, 'densityGPerCm3'>, { densityGPerCm3 }: Counterweight): number => densityGPerCm3 ?? crank.densityGPerCm3;
 
 /** Whether metal may be taken from a side; the faces of counterweights only where the shop drills there. */

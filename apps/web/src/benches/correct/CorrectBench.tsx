@@ -8,6 +8,7 @@ import { benchPath } from '../../shell/paths.js';
 import { Button } from '../../ui/Button.js';
 import { Note } from '../../ui/Notice.js';
 import { Surprise } from '../spin/Surprise.js';
+import { CrankAtDrill } from './CrankAtDrill.js';
 import { CorrectFrame } from './CorrectFrame.js';
 import { CutTable } from './CutTable.js';
 import { DrillList } from './DrillList.js';
@@ -27,7 +28,7 @@ export function CorrectBench(): ReactNode {
   const { estimate, holesSinceLastSpin } = figures;
   const inside = isInsideNow(figures);
   const taken = planTakenAfter(sheet, last?.spinId);
-  const left = taken ? cutsLeft(sheet, taken).map(({ cut }) => cut) : [];
+  const left = taken ? cutsLeft(sheet, taken) : [];
   if (!last)
     return (
       <CorrectFrame next="The correction waits for a spin.">
@@ -89,8 +90,9 @@ export function CorrectBench(): ReactNode {
         }
       >
         <Known estimate={estimate} should={holesSinceLastSpin > 0} />
-        {map(left)}
+        <CrankAtDrill key={left[0]?.index} planned={left} />
         <DrillList plan={taken} onPutAside={() => setPutAside(taken.id)} />
+        {map(left.map(({ cut }) => cut))}
         {ownCut}
         <CutTable onAmend={amend} />
       </CorrectFrame>

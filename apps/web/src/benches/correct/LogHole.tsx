@@ -19,7 +19,7 @@ import {
   type Unit,
 } from '@tare/core';
 import { useState, type ReactNode } from 'react';
-import { useMachines } from '../../api/machines.js';
+import { useLastMachine } from './useLastMachine.js';
 import { useShop } from '../../api/queries.js';
 import { useWrite } from '../../api/useWrite.js';
 import { useShopTools } from '../../api/shopThings.js';
@@ -49,9 +49,7 @@ export function LogHole({ plan, hole, metal, before, index }: LogHoleProps): Rea
   const { sheet } = useOpenJob();
   const { crank } = sheet.spec;
   const word = wordOf(hole);
-  const { data: hall } = useMachines();
-  const lastOn = sheet.spins.at(-1)?.machineId;
-  const machine = hall?.machines.find(({ id: machineId, spec }) => machineId === lastOn && spec.driver === 'typed');
+  const machine = useLastMachine();
   const { massG } = metal;
   const draft = draftOf(hole);
   const [otherwise, setOtherwise] = useState(false);

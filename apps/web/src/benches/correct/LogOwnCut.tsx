@@ -18,7 +18,6 @@ import {
   type Unit,
 } from '@tare/core';
 import { useMemo, useState, type ReactNode } from 'react';
-import { useMachines } from '../../api/machines.js';
 import { useWrite, type Content } from '../../api/useWrite.js';
 import { RimEnd } from '../../draw/RimEnd.js';
 import { useOpenJob } from '../../shell/JobContext.js';
@@ -31,6 +30,7 @@ import { QuantityField } from '../../ui/QuantityField.js';
 import { Note, ProblemNotice } from '../../ui/Notice.js';
 import { saidOf } from '../../ui/saidOf.js';
 import { useWho } from '../../ui/WhoFirst.js';
+import { useLastMachine } from './useLastMachine.js';
 import { cutsOf, Incomplete, NO_CUT, OWN_KINDS, type OwnCutDraft } from './ownCut.js';
 import { useDisplay } from '../../ui/useDisplay.js';
 
@@ -231,9 +231,7 @@ function understood(work: () => Cut[]): Cut[] | string {
 /** Tare's own angle, or what the machine that the crank was last spun on calls it. */
 function AngleFields({ value, onChange }: { readonly value: string; readonly onChange: (angleDeg: string) => void }): ReactNode {
   const { sheet } = useOpenJob();
-  const { data: hall } = useMachines();
-  const lastOn = sheet.spins.at(-1)?.machineId;
-  const machine = hall?.machines.find(({ id, spec }) => id === lastOn && spec.driver === 'typed');
+  const machine = useLastMachine();
   const [byMachine, setByMachine] = useState('');
   // Where a hole is is where it is: the machine's heavy or light spot is no matter of it.
   const convention: MachineConvention | null = machine ? { ...machine.spec.convention, shows: 'heavy' } : null;

@@ -1,21 +1,15 @@
 import type { ReactNode } from 'react';
-import { useFieldArray, type FieldPath, type UseFormReturn } from 'react-hook-form';
+import { useFieldArray, type UseFormReturn } from 'react-hook-form';
 import { AddRow, TakeOff } from '../../ui/RowButtons.js';
-import { Field } from '../../ui/Field.js';
 import { FormQuantity } from '../../ui/FormQuantity.js';
-import { useDisplay } from '../../ui/useDisplay.js';
+import { RowTable, type RowColumn } from '../../ui/RowTable.js';
 import type { CounterweightForm } from './metal/metalForm.js';
 import type { SpecForm } from './specForm.js';
-import { fieldProps } from './useSpecForm.js';
+import { BLANK_JOURNAL } from './metal/sizesForm.js';
 
 interface TableProps {
   readonly form: UseFormReturn<SpecForm>;
 }
-
-const cell = (form: UseFormReturn<SpecForm>, name: FieldPath<SpecForm>): ReturnType<typeof fieldProps> & { hideLabel: true } => ({
-  ...fieldProps(form, name),
-  hideLabel: true,
-});
 
 /** The cylinders: which way each one's bank points. */
 export function CylinderTable({ form, fixed }: TableProps & { readonly fixed: boolean }): ReactNode {
@@ -56,89 +50,37 @@ export function CylinderTable({ form, fixed }: TableProps & { readonly fixed: bo
   );
 }
 
-/** The crankpins: where each is, and which cylinders' rods run on it. */
+/** A journal's own figures, of a main or a pin. */
+export const JOURNAL_COLUMNS = [
+  { key: 'diameterMm', title: 'Diameter', unit: 'mm' },
+  { key: 'widthMm', title: 'Width', unit: 'mm' },
+  { key: 'filletMm', title: 'Fillet', unit: 'mm' },
+] as const satisfies readonly RowColumn[];
+
+/** The crankpins: where each is, which cylinders' rods run on it, and how large it is. */
 export function PinTable({ form, fixed }: TableProps & { readonly fixed: boolean }): ReactNode {
-  const display = useDisplay();
-  const { fields, append, remove } = useFieldArray({ control: form.control, name: 'pins' });
+  const sizes = useFieldArray({ control: form.control, name: 'pinSizes', keyName: 'rowId' });
   return (
-    <div className="relative overflow-x-auto">
-      <table className="w-full border-separate border-spacing-x-2 border-spacing-y-1 [&_td]:min-w-24">
-        <caption className="text-left font-semibold">Crankpins</caption>
-        <thead className="text-left text-ink-soft">
-          <tr>
-            <th scope="col">Pin</th>
-            <th scope="col">Angle, °</th>
-            <th scope="col">{`Position z, ${display.unit('mm')}`}</th>
-            <th scope="col">Cylinders on it</th>
-            <th>
-              <span className="sr-only">Take off</span>
-            </th>
-          </tr>
-        </thead>
-        <tbody>
-          {fields.map((row, i) => (
-            <tr key={row.id} className="align-top">
-              <th scope="row" className="w-12 pt-2 text-left figure-type">
-                {i + 1}
-              </th>
-              <td>
-                <FormQuantity
-                  label={`Angle of pin ${i + 1}`}
-                  unit="°"
-                  hideUnit
-                  disabled={fixed}
-                  control={form.control}
-                  name={`pins.${i}.angleDeg`}
-                  hideLabel
-                />
-              </td>
-              <td>
-                <FormQuantity label={`Position of pin ${i + 1}`} unit="mm" hideUnit control={form.control} name={`pins.${i}.zMm`} hideLabel />
-              </td>
-              <td>
-                <Field label={`Cylinders on pin ${i + 1}`} disabled={fixed} {...cell(form, `pins.${i}.cylinders`)} />
-              </td>
-              <td className="w-12">
-                {!fixed && (
-                  <TakeOff
-                    label={`Take pin ${i + 1} off`}
-                    onClick={() => {
-                      remove(i);
-                    }}
-                  />
-                )}
-              </td>
-            </tr>
-          ))}
-        </tbody>
-        {!fixed && (
-          <tfoot>
-            <tr>
-              <td colSpan={5}>
-                <AddRow
-                  onClick={() => {
-                    append({ angleDeg: '', zMm: '', cylinders: '' });
-                  }}
-                >
-                  Add a pin
-                </AddRow>
-              </td>
-            </tr>
-          </tfoot>
-        )}
-      </table>
-    </div>
+    <RowTable
+      form={form}
+      name="pins"
+      caption="Crankpins"
+      noun="pin"
+      isNumbered
+      isFixed={fixed}
+      columns={[
+        { key: 'angleDeg', title: 'Angle', unit: '°', isFixed: fixed },
+        { key: 'zMm', title: 'Position z', unit: 'mm', label: (number) => `Position of pin ${number}` },
+        { key: 'cylinders', title: 'Cylinders on it', unit: null, label: (number) => `Cylinders on pin ${number}`, isFixed: fixed },
+        ...(sizes.fields.length === 0 ? [] : JOURNAL_COLUMNS.map((column) => ({ ...column, of: 'pinSizes' }))),
+      ]}
+      addWords="Add a pin"
+      blank={() => ({ angleDeg: '', zMm: '', cylinders: '' })}
+      onAdded={() => sizes.append(BLANK_JOURNAL)}
+      onTaken={(index) => sizes.remove(index)}
+    />
   );
 }
-
-const COLUMNS = [
-  ['zMm', 'Position z', 'mm'],
-  ['widthMm', 'Width', 'mm'],
-  ['rimRadiusMm', 'Rim radius', 'mm'],
-  ['arcCentreDeg', 'Arc’s middle', '°'],
-  ['arcHalfWidthDeg', 'Half arc', '°'],
-  ['depthLimitMm', 'Depth limit', 'mm'],
-] as const;
 
 const BLANK: CounterweightForm = {
   id: '',
@@ -160,66 +102,26 @@ const BLANK: CounterweightForm = {
 
 /** The counterweights as metal to be drilled. */
 export function CounterweightTable({ form }: TableProps): ReactNode {
-  const display = useDisplay();
-  const { fields, append, remove } = useFieldArray({ control: form.control, name: 'counterweights', keyName: 'rowId' });
-  const add = (): void => {
-    const like = form.getValues('counterweights').findLast(({ kind }) => kind === 'counterweight');
-    append({ ...BLANK, ...like, zMm: '', arcCentreDeg: '', noDrill: [], id: crypto.randomUUID(), name: `CW ${fields.length + 1}` });
-  };
   return (
-    <div className="relative overflow-x-auto">
-      <table className="w-full border-separate border-spacing-x-1.5 border-spacing-y-1 [&_td]:min-w-24">
-        <caption className="text-left font-semibold">Counterweights, front to rear, and what bolts on</caption>
-        <thead className="text-left text-ink-soft">
-          <tr>
-            <th scope="col">Name</th>
-            {COLUMNS.map(([key, title, unit]) => (
-              <th key={key} scope="col" className="font-normal">
-                {`${title}, ${display.unit(unit)}`}
-              </th>
-            ))}
-            <th>
-              <span className="sr-only">Take off</span>
-            </th>
-          </tr>
-        </thead>
-        <tbody>
-          {fields.map((row, i) => (
-            <tr key={row.rowId} className="align-top">
-              <td className="w-24">
-                <Field label={`Name of counterweight ${i + 1}`} {...cell(form, `counterweights.${i}.name`)} />
-              </td>
-              {COLUMNS.map(([key, title, unit]) => (
-                <td key={key}>
-                  <FormQuantity
-                    label={`${title} of counterweight ${i + 1}`}
-                    unit={unit}
-                    hideUnit
-                    control={form.control}
-                    name={`counterweights.${i}.${key}`}
-                    hideLabel
-                  />
-                </td>
-              ))}
-              <td className="w-12">
-                <TakeOff
-                  label={`Take counterweight ${i + 1} off`}
-                  onClick={() => {
-                    remove(i);
-                  }}
-                />
-              </td>
-            </tr>
-          ))}
-        </tbody>
-        <tfoot>
-          <tr>
-            <td colSpan={8}>
-              <AddRow onClick={add}>Add a counterweight</AddRow>
-            </td>
-          </tr>
-        </tfoot>
-      </table>
-    </div>
+    <RowTable
+      form={form}
+      name="counterweights"
+      caption="Counterweights, front to rear, and what bolts on"
+      noun="counterweight"
+      columns={[
+        { key: 'name', title: 'Name', unit: null },
+        { key: 'zMm', title: 'Position z', unit: 'mm' },
+        { key: 'widthMm', title: 'Width', unit: 'mm' },
+        { key: 'rimRadiusMm', title: 'Rim radius', unit: 'mm' },
+        { key: 'arcCentreDeg', title: 'Arc’s middle', unit: '°' },
+        { key: 'arcHalfWidthDeg', title: 'Half arc', unit: '°' },
+        { key: 'depthLimitMm', title: 'Depth limit', unit: 'mm' },
+      ]}
+      addWords="Add a counterweight"
+      blank={(rows) => {
+        const like = form.getValues('counterweights').findLast(({ kind }) => kind === 'counterweight');
+        return { ...BLANK, ...like, zMm: '', arcCentreDeg: '', noDrill: [], id: crypto.randomUUID(), name: `CW ${rows + 1}` };
+      }}
+    />
   );
 }

@@ -1,7 +1,6 @@
 import { useState, type ReactNode } from 'react';
 import { useNavigate } from 'react-router';
 import { useWrite } from '../../api/useWrite.js';
-import { CrankFigure } from '../../draw/CrankFigure.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { BenchHead } from '../../ui/BenchHead.js';
 import { Button } from '../../ui/Button.js';
@@ -11,6 +10,7 @@ import { ProblemNotice } from '../../ui/Notice.js';
 import { useWho, WhoFirst } from '../../ui/WhoFirst.js';
 import { SpecFields } from './SpecFields.js';
 import { formOf } from './specForm.js';
+import { TypedCrank } from './TypedCrank.js';
 import { useSpecForm } from './useSpecForm.js';
 
 /** What is agreed for the job and known of its engine, to be looked up and corrected. */
@@ -40,7 +40,7 @@ export function EngineBench(): ReactNode {
       }}
     >
       <BenchHead title="Engine" next="Check these against the crank on the bench. Holes and bob weights are worked out from them." />
-      <CrankFigure spec={sheet.spec} />
+      <TypedCrank form={state.form} />
       <SpecFields state={state} fixedLayout />
       {change.error && <ProblemNotice>{change.error.message}</ProblemNotice>}
       <div className="flex flex-wrap items-center gap-4">

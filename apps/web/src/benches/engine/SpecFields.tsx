@@ -11,7 +11,9 @@ import { CounterweightTable, CylinderTable, PinTable } from './CrankTables.js';
 import { LayoutFiles } from './LayoutFiles.js';
 import { LayoutSummary } from './LayoutSummary.js';
 import { CrankFiles } from './metal/CrankFiles.js';
+import { SizesEditor } from './metal/SizesEditor.js';
 import { MetalEditor } from './metal/MetalEditor.js';
+import { TypedCrank } from './TypedCrank.js';
 import { hasSplitPins, type SpecForm } from './specForm.js';
 import { fieldProps, type SpecFormState } from './useSpecForm.js';
 
@@ -122,6 +124,7 @@ export function SpecFields({ state, fixedLayout }: SpecFieldsProps): ReactNode {
         {otherProblems.map((problem) => (
           <ProblemNotice key={problem}>{problem}</ProblemNotice>
         ))}
+        {!fixedLayout && <TypedCrank form={form} />}
         <PinTable form={form} fixed={fixedLayout} />
         <CylinderTable form={form} fixed={fixedLayout} />
         <div className="grid grid-cols-2 items-end gap-3 md:grid-cols-4">
@@ -140,6 +143,7 @@ export function SpecFields({ state, fixedLayout }: SpecFieldsProps): ReactNode {
           />
         </div>
         <CounterweightTable form={form} />
+        <SizesEditor form={form} />
         <CrankFiles state={state} />
         <MetalEditor state={state} />
       </section>

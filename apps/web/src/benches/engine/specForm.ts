@@ -1,6 +1,7 @@
 import { check, jobSpecSchema, type FieldProblem } from '@tare/contract';
 import {
   checkCrank,
+  checkCrankSizes,
   checkLayout,
   CoreError,
   crankOfPins,
@@ -8,6 +9,7 @@ import {
   evenFiringOrder,
   layOut,
   LAYOUTS,
+  sizesOf,
   TOLERANCE_UNITS,
   typedQuantity,
   unitOfName,
@@ -31,6 +33,19 @@ import {
   type CounterweightForm,
   type FoundForm,
 } from './metal/metalForm.js';
+import {
+  hasSizes,
+  NO_SIZES,
+  sizesForm,
+  sizesOfForm,
+  type EndForm,
+  type JournalForm,
+  type MainForm,
+  type OilWayForm,
+  type SizesField,
+  type WebForm,
+  wholeNumbers,
+} from './metal/sizesForm.js';
 import { get, set } from 'react-hook-form';
 import { isPlainNumber } from '../../ui/saidOf.js';
 
@@ -64,6 +79,12 @@ export interface SpecForm {
   readonly densityGPerCm3: string;
   readonly counterweights: readonly CounterweightForm[];
   readonly found: readonly FoundForm[];
+  readonly mains: readonly MainForm[];
+  readonly pinSizes: readonly JournalForm[];
+  readonly webs: readonly WebForm[];
+  readonly oilWays: readonly OilWayForm[];
+  readonly snout: EndForm;
+  readonly flange: EndForm;
   readonly printIn: System;
 }
 
@@ -109,6 +130,7 @@ export function emptyForm(): SpecForm {
     densityGPerCm3: '',
     counterweights: [],
     found: [],
+    ...NO_SIZES,
     printIn: 'metric',
   });
 }
@@ -179,20 +201,14 @@ const layoutForm = ({ pins, cylinders }: EngineLayout): Pick<SpecForm, 'pins' | 
   cylinders: cylinders.map(({ number, bankDeg }) => ({ number: String(number), bankDeg: text(bankDeg) })),
 });
 
-const numbersOf = (typed: string): number[] =>
-  typed
-    .split(/[\s,;–-]+/)
-    .filter((word) => word !== '')
-    .map((word) => typedQuantity(word, ''));
-
 /** The layout as it is typed, checked by nobody yet. */
 export function layoutOf(form: SpecForm): EngineLayout {
-  const order = numbersOf(form.firingOrder);
+  const order = wholeNumbers(form.firingOrder);
   return {
     pins: form.pins.map((pin) => ({
       angleDeg: typedQuantity(pin.angleDeg, '°'),
       zMm: typedQuantity(pin.zMm, 'mm'),
-      cylinders: numbersOf(pin.cylinders),
+      cylinders: wholeNumbers(pin.cylinders),
     })),
     cylinders: form.cylinders.map(({ number, bankDeg }) => ({ number: typedQuantity(number, ''), bankDeg: typedQuantity(bankDeg, '°') })),
     rotation: form.rotation,
@@ -214,7 +230,7 @@ export function checkedLayout(form: SpecForm): EngineLayout | string {
 }
 
 /** The form's fields of a crank's metal. */
-export function crankForm({ planes, massKg, massCentreZMm, densityGPerCm3, counterweights, found = [] }: Crank): Pick<SpecForm, CrankField> {
+export function crankForm({ planes, massKg, massCentreZMm, densityGPerCm3, counterweights, found = [], sizes }: Crank): Pick<SpecForm, CrankField> {
   return {
     zAMm: text(planes.zAMm),
     zBMm: text(planes.zBMm),
@@ -225,10 +241,12 @@ export function crankForm({ planes, massKg, massCentreZMm, densityGPerCm3, count
     densityGPerCm3: text(densityGPerCm3),
     counterweights: counterweights.map(counterweightForm),
     found: found.map(foundForm),
+    ...(sizes ? sizesForm(sizes) : NO_SIZES),
   };
 }
 
-type CrankField = 'zAMm' | 'zBMm' | 'radiusAMm' | 'radiusBMm' | 'massKg' | 'massCentreZMm' | 'densityGPerCm3' | 'counterweights' | 'found';
+type CrankField =
+  'zAMm' | 'zBMm' | 'radiusAMm' | 'radiusBMm' | 'massKg' | 'massCentreZMm' | 'densityGPerCm3' | 'counterweights' | 'found' | SizesField;
 
 /** The crank as it is typed, checked by nobody yet. */
 export function crankOf(form: Pick<SpecForm, CrankField>): Crank {
@@ -244,6 +262,7 @@ export function crankOf(form: Pick<SpecForm, CrankField>): Crank {
     densityGPerCm3: typedQuantity(form.densityGPerCm3, 'g/cm³'),
     counterweights: form.counterweights.map(counterweightOf),
     ...(form.found.length === 0 ? {} : { found: form.found.map(foundOf) }),
+    ...(hasSizes(form) ? { sizes: sizesOfForm(form) } : {}),
   };
 }
 
@@ -268,7 +287,7 @@ export function formOf(spec: JobSpec): SpecForm {
     rotation: spec.layout.rotation ?? 'clockwise',
     pinOffsetMm: text(spec.layout.pinOffsetMm ?? 0),
     firingOrder: spec.layout.firingOrder?.join('-') ?? '',
-    ...crankForm(spec.crank),
+    ...crankForm({ ...spec.crank, sizes: sizesOf(spec) }),
     printIn: spec.printIn ?? 'metric',
   };
   return withSaid(form, spec.said ?? {});
@@ -335,6 +354,7 @@ export function readForm(form: SpecForm): ReadForm {
   try {
     checkLayout(checked.value.layout);
     checkCrank(checked.value.crank);
+    if (checked.value.crank.sizes) checkCrankSizes(checked.value.crank.sizes, checked.value.layout);
   } catch (error) {
     if (error instanceof CoreError) return { ok: false, problems: [{ field: formField(error.field), message: error.message }] };
     throw error;
@@ -348,6 +368,8 @@ export function formField(path: string): string {
     .replace(/^spec\./, '')
     .replace(/^(layout|crank)\./, '')
     .replace(/^planes\./, '')
+    .replace(/^sizes\.pins/, 'pinSizes')
+    .replace(/^sizes\./, '')
     .replace(/^tolerance\.school$/, 'toleranceSchool')
     .replace(/^tolerance\.value$/, 'toleranceValue');
 }

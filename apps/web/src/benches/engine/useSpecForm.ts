@@ -87,7 +87,7 @@ export function useSpecForm(
       if (rims !== counterweights) form.setValue('counterweights', rims, { shouldDirty: true });
       return;
     }
-    if (/^(pins|cylinders|counterweights|found|zAMm|zBMm|radius|mass|density)/.test(name)) setByHand(true);
+    if (/^(pins|cylinders|counterweights|found|mains|webs|oilWays|snout|flange|zAMm|zBMm|radius|mass|density)/.test(name)) setByHand(true);
     else if (LAYS_OUT.has(name) && !byHand) {
       if (name === 'layoutId') form.setValue('splitOffsetMm', usualOffsetMm(form.getValues()));
       layOutAfresh();
@@ -107,7 +107,7 @@ export function useSpecForm(
   const showProblems = (problems: readonly FieldProblem[]): void => {
     // A complaint about a whole list, or about something the form has no field for, stands below the form.
     const known = (field: string): boolean =>
-      field.split('.')[0]! in form.getValues() && !/^(pins|cylinders|counterweights|found)(\.\d+)?$/.test(field);
+      field.split('.')[0]! in form.getValues() && !/^(pins|pinSizes|cylinders|counterweights|found|mains|webs|oilWays)(\.\d+)?$/.test(field);
     for (const { field, message } of problems) if (known(field)) form.setError(field as keyof SpecForm, { message });
     setOtherProblems(problems.filter(({ field }) => !known(field)).map(({ message }) => message));
     const first = problems.find(({ field }) => known(field));

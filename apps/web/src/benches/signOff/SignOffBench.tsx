@@ -1,5 +1,5 @@
 import { whyNotToSign } from '@tare/core';
-import { cardIn, jobCard, textOf } from '@tare/card';
+import { cardIn, drawnCrank, jobCard, textOf } from '@tare/card';
 import type { JobCard } from '@tare/contract';
 import { useMemo, useRef, useState, type ReactNode } from 'react';
 import { Link } from 'react-router';
@@ -10,6 +10,7 @@ import { BenchHead } from '../../ui/BenchHead.js';
 import { Button } from '../../ui/Button.js';
 import { Note, ProblemNotice } from '../../ui/Notice.js';
 import { useWho, WhoFirst } from '../../ui/WhoFirst.js';
+import { CrankStill } from '../../draw/CrankStill.js';
 import { RimMap } from '../../draw/RimMap.js';
 import { CardFiles } from './CardFiles.js';
 import { CardPaper } from './CardPaper.js';
@@ -79,7 +80,8 @@ export function SignOffBench(): ReactNode {
           card={card}
           map={
             !isNow || figures.spins.length === 0 ? null : (
-              <div className="print-whole">
+              <div className="print-whole grid gap-2">
+                <CrankStill drawn={drawnCrank(sheet.spec, sheet.holes)} />
                 <RimMap crank={sheet.spec.crank} tolerance={figures.tolerance} reading={figures.spins.at(-1)!} drilled={sheet.holes} planned={[]} />
               </div>
             )

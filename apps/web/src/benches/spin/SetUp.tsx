@@ -1,7 +1,7 @@
-import { PART_WORDS } from '@tare/card';
+import { drawnCrank, PART_WORDS, type SeenFrom } from '@tare/card';
 import { checkSetUp, CoreError, latestOn, readQuantity, type SupportLoad, type Supports } from '@tare/core';
-import { useState, type ReactNode } from 'react';
-import { CrankFigure } from '../../draw/CrankFigure.js';
+import { useMemo, useState, type ReactNode } from 'react';
+import { CrankViews } from '../../draw/CrankViews.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { Button } from '../../ui/Button.js';
 import { QuantityField } from '../../ui/QuantityField.js';
@@ -13,14 +13,16 @@ import { useSupportLoads } from './useSupportLoads.js';
 import { useDisplay } from '../../ui/useDisplay.js';
 
 /** How the crank lies in the machine: to scale, before anything turns. Wrong distances are the common silent mistake. */
-export function SetUp(): ReactNode {
+export function SetUp({ seenFrom }: { readonly seenFrom: SeenFrom }): ReactNode {
   const { say } = useDisplay();
   const { sheet, figures } = useOpenJob();
+  const drawn = useMemo(() => drawnCrank(sheet.spec, sheet.holes), [sheet]);
   const { decide, blocked, error } = useDecide();
   const kept = latestOn(sheet.decisions, 'spin.supports') ?? null;
   const [left, setLeft] = useDraft(`support-left.${sheet.id}`, kept ? String(kept.zLeftMm) : '');
   const [right, setRight] = useDraft(`support-right.${sheet.id}`, kept ? String(kept.zRightMm) : '');
   const [speed, setSpeed] = useState('600');
+  const { mains } = drawn.sizes;
   const typed = supportsOf(left, right);
   const complaint = typed === null ? null : complaintOf(() => checkSetUp(typed, sheet.spec.crank));
   const fits = typed !== null && complaint === null;
@@ -42,11 +44,28 @@ export function SetUp(): ReactNode {
         </span>
       </summary>
       <div className="grid gap-3">
-        <CrankFigure spec={sheet.spec} supports={shown} bobs={figures.bobsNeeded.needed} onPick={pick} />
+        <CrankViews
+          drawn={drawn}
+          isGuess={!sheet.spec.crank.sizes}
+          supports={shown}
+          bobs={figures.bobsNeeded.needed}
+          seenFrom={seenFrom}
+          onPick={pick}
+        />
         <div className="flex flex-wrap items-start gap-4">
           <QuantityField label="Left support at" unit="mm" className="w-40" value={left} onChange={(event) => setLeft(event.target.value)} />
           <QuantityField label="Right support at" unit="mm" className="w-40" value={right} onChange={(event) => setRight(event.target.value)} />
           <QuantityField label="Loads at" unit="rpm" className="w-36" value={speed} onChange={(event) => setSpeed(event.target.value)} />
+          <Button
+            className="mt-6"
+            onClick={() => {
+              setLeft(String(mains.at(0)!.zMm));
+              setRight(String(mains.at(-1)!.zMm));
+            }}
+            disabled={mains.length < 2}
+          >
+            On the end mains
+          </Button>
           {isNew && (
             <Button className="mt-6" disabled={blocked || !fits} onClick={() => decide({ subject: 'spin.supports', value: typed })}>
               Keep these distances

@@ -115,7 +115,7 @@ function Machine({ own, onStart }: { readonly own: OwnMachine; readonly onStart:
           </Button>
         )}
       </div>
-      {first && <SetUp />}
+      {first && <SetUp seenFrom={own.machine?.spec.convention.seenFrom ?? 'front'} />}
       {own.machine && <OwnSpin key={own.machine.id} machine={own.machine} calibrations={own.calibrations} checks={own.checks} />}
       {own.chosen === STANDIN && <SpinOrderForm onStart={onStart} />}
       {own.chosen === '' && (
@@ -125,7 +125,7 @@ function Machine({ own, onStart }: { readonly own: OwnMachine; readonly onStart:
             : 'Say which machine the crank lies in. Tare then remembers it for this job.'}
         </Note>
       )}
-      {!first && <SetUp />}
+      {!first && <SetUp seenFrom={own.machine?.spec.convention.seenFrom ?? 'front'} />}
     </section>
   );
 }

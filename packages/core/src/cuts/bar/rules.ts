@@ -1,5 +1,6 @@
 import { diameterOf, type BarCut, type RoundCut, type StandingCut } from '../../rotor/cut.js';
 import { clearOfForbidden, fromFace, fromRim, insideArc, said, TINY, wordOf, type Rule } from '../goodCut.js';
+import { clearOfOilWays } from '../oilWays.js';
 import { keepsWebs } from '../webs.js';
 
 /** An old hole takes a bar of its own width, or is bored out for a wider one where it runs parallel to the shaft; no more than fits in it. */
@@ -33,5 +34,6 @@ export const rules: readonly Rule<BarCut>[] = [
   onlyWhereItGrows(fromFace),
   onlyWhereItGrows(insideArc),
   onlyWhereItGrows(clearOfForbidden),
+  onlyWhereItGrows(clearOfOilWays),
   onlyWhereItGrows(keepsWebs),
 ];

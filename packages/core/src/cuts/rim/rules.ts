@@ -2,6 +2,7 @@ import { besideRadiusMm, diameterOf, type RimCut } from '../../rotor/cut.js';
 import { edgeMarginOf } from '../../rotor/crank.js';
 import { radToDeg, turnBetweenDeg } from '../../units/angle.js';
 import { said, TINY, wordOf, type Rule } from '../goodCut.js';
+import { clearOfOilWays } from '../oilWays.js';
 
 /** A rim may be taken down as far as metal may go, and leaves a wall beside every bar and hole in the side face. */
 const rimMayGo: Rule<RimCut> = (cut, { counterweight, goneMm, others }) => {
@@ -34,4 +35,4 @@ const rimMayGo: Rule<RimCut> = (cut, { counterweight, goneMm, others }) => {
   ];
 };
 
-export const rules: readonly Rule<RimCut>[] = [rimMayGo];
+export const rules: readonly Rule<RimCut>[] = [rimMayGo, clearOfOilWays];

@@ -1,5 +1,18 @@
 import { readCrankFile, writeCrankFile } from '@tare/contract';
-import { checkCrank, checkNumber, CoreError, crankOfPins, crankTemplate, LAYOUTS, RIM_KIND_WORDS, typedQuantity, type RimKind } from '@tare/core';
+import {
+  checkCrank,
+  checkCrankSizes,
+  checkNumber,
+  CoreError,
+  crankOfPins,
+  crankTemplate,
+  LAYOUTS,
+  RIM_KIND_WORDS,
+  typedQuantity,
+  type Crank,
+  type EngineLayout,
+  type RimKind,
+} from '@tare/core';
 import { Download, Upload } from 'lucide-react';
 import { useState, type ReactNode } from 'react';
 import { FilePicker } from '../../../ui/FilePicker.js';
@@ -13,6 +26,12 @@ import type { SpecFormState } from '../useSpecForm.js';
 import { boltOn } from './metalForm.js';
 
 const BOLT_ON_KINDS: readonly Exclude<RimKind, 'counterweight'>[] = ['damper', 'flywheel', 'clutchCover'];
+
+/** A crank from a file for this layout. @throws CoreError where its journals are another crank's */
+function fitting(crank: Crank, layout: EngineLayout): Crank {
+  if (crank.sizes) checkCrankSizes(crank.sizes, layout);
+  return crank;
+}
 
 /** The crank's metal to a file and from one, afresh from the layout by stroke, and what bolts on. */
 export function CrankFiles({ state }: { readonly state: SpecFormState }): ReactNode {
@@ -52,7 +71,11 @@ export function CrankFiles({ state }: { readonly state: SpecFormState }): ReactN
         <FilePicker
           label="Crank file"
           accept=".json,application/json"
-          onFile={(file) => void file.text().then((content) => orSay(() => takeCrank(readCrankFile(content).crank), `${file.name}: `))}
+          onFile={(file) =>
+            void file
+              .text()
+              .then((content) => orSay(() => takeCrank(fitting(readCrankFile(content).crank, layoutOf(form.getValues()))), `${file.name}: `))
+          }
         >
           <Upload aria-hidden className="size-5" /> Metal from a file
         </FilePicker>

@@ -1,10 +1,10 @@
-import { checkCrank, CoreError, type Crank } from '@tare/core';
 import { useState, type ReactNode } from 'react';
 import { useFieldArray, useWatch } from 'react-hook-form';
 import { RimEnd } from '../../../draw/RimEnd.js';
 import { RimMap } from '../../../draw/RimMap.js';
 import { Choice } from '../../../ui/Choice.js';
-import { crankOf, type SpecForm } from '../specForm.js';
+import type { SpecForm } from '../specForm.js';
+import { checkedCrank, useLastGood } from './useLastGood.js';
 import type { SpecFormState } from '../useSpecForm.js';
 import { blankFound, text } from './metalForm.js';
 import { RimPanel } from './RimPanel.js';
@@ -25,7 +25,7 @@ const POINTED_AT = { bitMm: '12', depthMm: '15' };
 /** The crank's metal on the rim map and from the front: what may be drilled, what must not, and the holes it came with. */
 export function MetalEditor({ state }: { readonly state: SpecFormState }): ReactNode {
   const { form } = state;
-  const crank = useDrawable(useWatch({ control: form.control }) as SpecForm);
+  const crank = useLastGood(useWatch({ control: form.control }) as SpecForm, checkedCrank);
   const found = useFieldArray({ control: form.control, name: 'found', keyName: 'rowId' });
   const [selectedId, select] = useState<string | null>(null);
   const [pointing, setPointing] = useState<Pointing>('select');
@@ -99,21 +99,3 @@ const HINTS: Readonly<Record<Pointing, string>> = {
 
 /** Nothing was spun here: the map needs a tolerance only to scale its heaps. */
 const NO_TOLERANCE = { aGmm: 1, bGmm: 1 };
-
-/** The crank as typed while it makes sense; after that the last one that did, so that the drawing stays while somebody types on. */
-function useDrawable(typed: SpecForm): Crank | null {
-  const [last, setLast] = useState(() => ({ typed, crank: drawable(typed) }));
-  if (last.typed !== typed) setLast({ typed, crank: drawable(typed) ?? last.crank });
-  return last.crank;
-}
-
-function drawable(form: SpecForm): Crank | null {
-  const crank = crankOf(form);
-  try {
-    checkCrank(crank);
-    return crank;
-  } catch (error) {
-    if (error instanceof CoreError) return null;
-    throw error;
-  }
-}
