@@ -159,7 +159,7 @@ test('set-up, trial weights and spin on the stand-in bench; a loose bob shows', 
   await test.step('wrong distances are refused by name', async () => {
     await page.getByText('How it lies in the machine:').click();
     // Pointed at: the drawing's left end, then its right end.
-    const drawing = page.getByRole('img', { name: /Side elevation of the crank/ });
+    const drawing = page.getByRole('img', { name: /^The crank from the side/ });
     const { width, height } = (await drawing.boundingBox())!;
     await page.getByLabel('Left support at').fill('');
     await page.getByLabel('Right support at').fill('');

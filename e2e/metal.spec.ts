@@ -1,6 +1,6 @@
-import { addPlanes, effectOfCuts, fromPolar, metalNow, scalePlanes, toPlanes, USUAL_TOOLS, type KnownCut } from '@tare/core';
+import { addPlanes, effectOfCuts, fromPolar, metalNow, scalePlanes, toPlanes, turnBetweenDeg, USUAL_TOOLS, type KnownCut } from '@tare/core';
 import { expect, test } from './app.js';
-import { comeToTheBench, doAsPlanned, openJob } from './bench.js';
+import { bench, comeToTheBench, doAsPlanned, openJob } from './bench.js';
 
 /** What the shop corrects with belongs to no job: each test leaves it as it found it. */
 test.beforeEach(({ shop }) => shop.changeTools(() => USUAL_TOOLS));
@@ -100,4 +100,66 @@ test('an external job begins with damper and flywheel, and its flywheel is drill
   await doAsPlanned(page);
   const { holes } = await shop.sheet(jobId);
   expect(holes.some((cut) => cut.kind === 'face' && cut.face === 'rear' && cut.counterweightId === flywheel.id)).toBe(true);
+});
+
+test('the crank’s own sizes: complained about where they stand, drawn, turned by hand, and its oil ways left alone', async ({ page, shop }) => {
+  const job = await shop.ready('inline3');
+  await openJob(page, job.id, 'engine');
+  const side = page.getByRole('img', { name: /^The crank from the side: 3 pins, 4 mains/ });
+  await expect(side).toHaveAttribute('aria-label', /; 0° is up$/);
+
+  await test.step('by hand, by what has to be up, and by keys', async () => {
+    await page.getByLabel('Up', { exact: true }).selectOption('pin 2');
+    await expect(side).toHaveAttribute('aria-label', /; 120° is up$/);
+    await page.getByLabel('Turned').press('ArrowRight');
+    await expect(side).toHaveAttribute('aria-label', /; 121° is up$/);
+    const { x, y, width, height } = (await side.boundingBox())!;
+    await page.mouse.move(x + width / 2, y + height * 0.7);
+    await page.mouse.down();
+    await page.mouse.move(x + width / 2, y + height * 0.3, { steps: 4 });
+    await page.mouse.up();
+    await expect(side).not.toHaveAttribute('aria-label', /; 121° is up$/);
+  });
+
+  await page.getByText('Mains, webs and oil ways').click();
+  await test.step('a main as wide as its gap and more is no crank', async () => {
+    const width = page.getByLabel('Width of main 2');
+    const before = await width.inputValue();
+    await width.fill('2 in');
+    await page.getByRole('button', { name: 'Keep these figures' }).click();
+    await expect(page.getByText(/Main 2 and web 2 would overlap by \d+\.\d mm along the crank/)).toBeVisible();
+    await expect(width).toBeFocused();
+    await width.fill(before);
+  });
+  await page.getByRole('button', { name: 'Oil ways straight from main to pin' }).click();
+  await page.getByLabel('Diameter of pin 1').fill('2 1/8 in');
+  // A way that runs out through the first counterweight, as none does here, so that the plan has to keep clear of it.
+  await page.getByLabel('Radius where oil way 1 ends').fill('80');
+  await page.getByLabel('Angle where oil way 1 ends').fill('180');
+  await page.getByLabel('To z of oil way 1').fill(String(job.spec.crank.counterweights[0]!.zMm));
+  await page.getByLabel('From z of oil way 1').fill(String(job.spec.crank.counterweights[0]!.zMm));
+  await page.getByRole('button', { name: 'Keep these figures' }).click();
+  await expect(page.getByText('Kept. Everything that follows')).toBeVisible();
+  const { spec } = await shop.sheet(job.id);
+  expect(spec.crank.sizes!.pins[0]!.diameterMm).toBeCloseTo(53.975, 6);
+  expect(spec.crank.sizes!.oilWays).toHaveLength(3);
+
+  await shop.typedSpin(job.id, { aGmm: fromPolar(900, 180), bGmm: fromPolar(300, 60) });
+  await bench(page, 'Correct');
+  await page.getByLabel('Take first').selectOption('100');
+  await page.getByRole('button', { name: 'Take this plan to the drill' }).click();
+  await expect(page.getByRole('button', { name: 'Measured, as planned' }).first()).toBeVisible();
+  const { plans } = await shop.sheet(job.id);
+  const near = plans[0]!.holes.filter(({ counterweightId, angleDeg }) => counterweightId === 'cw1' && Math.abs(turnBetweenDeg(180, angleDeg)) < 5);
+  expect(near).toEqual([]);
+  // It lies as it does when the first of them is drilled: that hole up.
+  const first = plans[0]!.holes[0]!;
+  await expect(page.getByRole('img', { name: /^The crank from the side/ })).toHaveAttribute(
+    'aria-label',
+    new RegExp(`; ${Math.round(first.angleDeg)}° is up$`),
+  );
+  await expect(page.getByLabel('Up', { exact: true }).locator('option').first()).toHaveText(/^planned 1: CW/);
+  // Whoever drills there all the same is told what was hit.
+  await shop.logCut(job.id, { kind: 'radial', counterweightId: 'cw1', angleDeg: 180, bitMm: 10, pointAngleDeg: 118, depthMm: 14 });
+  await expect(page.getByText('At 180° in CW 1 this would cut into oil way 1.')).toBeVisible();
 });

@@ -86,6 +86,31 @@ describe('the engine form', () => {
   });
 });
 
+describe('the crank’s own sizes in the form', () => {
+  it('are guessed with the layout, read into the spec, and complained about by their own rows', () => {
+    const form = named();
+    const read = readForm(form);
+    expect(read.ok && read.spec.crank.sizes).toMatchObject({ mains: [{ zMm: -220 }, {}, {}, {}, {}], pins: [{ diameterMm: 53 }, {}, {}, {}] });
+    const wide = form.pinSizes.map((pin, i) => (i === 2 ? { ...pin, widthMm: '2.5 in' } : pin));
+    expect(problemsOf({ ...form, pinSizes: wide })[0]).toEqual(['pinSizes.2.widthMm', expect.stringMatching(/^Pin 3 and web \d would overlap/)]);
+    const blank = form.mains.map((main, i) => (i === 1 ? { ...main, diameterMm: '' } : main));
+    expect(problemsOf({ ...form, mains: blank })).toEqual([['mains.1.diameterMm', 'The diameter has to be a number.']]);
+  });
+  it('may lack ends and fillets', () => {
+    const form = named();
+    const bare = { ...form, snout: { lengthMm: '', diameterMm: ' ' }, mains: form.mains.map((main) => ({ ...main, filletMm: '' })) };
+    const read = readForm(bare);
+    expect(read.ok && [read.spec.crank.sizes!.snout, read.spec.crank.sizes!.mains[0]!.filletMm]).toEqual([null, 0]);
+    expect(problemsOf({ ...form, flange: { lengthMm: '12', diameterMm: '' } })).toEqual([['flange.diameterMm', 'The diameter has to be a number.']]);
+  });
+  it('of a job from before there were any stand in the form as the guess, and are kept with it', () => {
+    const read = readForm(named());
+    if (!read.ok) throw new Error('unread');
+    const { sizes, ...crank } = read.spec.crank;
+    expect(readForm(formOf({ ...read.spec, crank }))).toMatchObject({ ok: true, spec: { crank: { sizes } } });
+  });
+});
+
 describe('layouts', () => {
   it('lays out every layout of the library so that it can be kept', () => {
     for (const layoutId of LAYOUT_IDS.filter((id) => id !== 'own')) {
@@ -118,6 +143,8 @@ describe('layouts', () => {
 it('finds the form’s field of a server’s path', () => {
   expect(formField('spec.crank.planes.zAMm')).toBe('zAMm');
   expect(formField('spec.layout.pins.2.angleDeg')).toBe('pins.2.angleDeg');
+  expect(formField('spec.crank.sizes.pins.2.widthMm')).toBe('pinSizes.2.widthMm');
+  expect(formField('crank.sizes.oilWays.0.from.zMm')).toBe('oilWays.0.from.zMm');
   expect(formField('spec.tolerance.value')).toBe('toleranceValue');
   expect(formField('spec.crank.counterweights.0.depthLimitMm')).toBe('counterweights.0.depthLimitMm');
 });
