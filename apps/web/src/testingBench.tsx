@@ -48,17 +48,18 @@ interface AtABenchProps {
   readonly outbox: WaitingOutbox;
   readonly cupboard?: InstrumentCupboard;
   readonly at?: string;
+  readonly shop?: Shop;
   readonly children: ReactNode;
 }
 
 /** A job open at a bench, with somebody there and nothing of the server: what a bench's hooks need around them. */
-export function AtABench({ record, outbox, cupboard = { instruments: [], studies: [] }, at = '/', children }: AtABenchProps): ReactNode {
+export function AtABench({ record, outbox, cupboard = { instruments: [], studies: [] }, at = '/', shop = SHOP, children }: AtABenchProps): ReactNode {
   const queries = useMemo(() => {
-    const client = new QueryClient({ defaultOptions: { queries: { staleTime: Infinity, retry: false } } });
-    client.setQueryData(['shop'], SHOP);
+    const client = new QueryClient({ defaultOptions: { queries: { staleTime: Infinity, retry: false }, mutations: { retryDelay: 0 } } });
+    client.setQueryData(['shop'], shop);
     client.setQueryData(['instruments'], cupboard);
     return client;
-  }, [cupboard]);
+  }, [cupboard, shop]);
   return (
     <QueryClientProvider client={queries}>
       <AtTheBenchProvider>

@@ -4,9 +4,9 @@ import { useState, type ReactNode } from 'react';
 import { Link } from 'react-router';
 import { useAtTheBench } from '../api/person.js';
 import { useShop } from '../api/queries.js';
-import { useWrite } from '../api/useWrite.js';
-import { Button } from '../ui/Button.js';
-import { Field } from '../ui/Field.js';
+import { FormField } from '../ui/form/FormFields.js';
+import { useWriteForm } from '../ui/form/useWriteForm.js';
+import { WriteFormFrame } from '../ui/form/WriteFormFrame.js';
 import { Modal } from '../ui/Modal.js';
 import { UnitsDialog } from './UnitsDialog.js';
 
@@ -76,37 +76,13 @@ export function PersonPicker(): ReactNode {
   );
 }
 
-function NewPerson({ onDone }: { readonly onDone: (id: string) => void }): ReactNode {
-  const [name, setName] = useState('');
-  const [role, setRole] = useState('');
-  const add = useWrite('POST shop/people');
+export function NewPerson({ onDone }: { readonly onDone: (id: string) => void }): ReactNode {
+  const write = useWriteForm({ route: 'POST shop/people', place: 'person', initial: { name: '', role: '' }, onDone: ({ id }) => onDone(id) });
+  const { control } = write.form;
   return (
-    <form
-      className="grid gap-3"
-      onSubmit={(event) => {
-        event.preventDefault();
-        add.mutate({ name, role }, { onSuccess: ({ id }) => onDone(id) });
-      }}
-    >
-      <Field
-        label="Name"
-        value={name}
-        autoFocus
-        onChange={(event) => {
-          setName(event.target.value);
-        }}
-        problem={add.error?.fields.find((f) => f.field === 'name')?.message ?? add.error?.message}
-      />
-      <Field
-        label="What they do here"
-        value={role}
-        onChange={(event) => {
-          setRole(event.target.value);
-        }}
-      />
-      <Button type="submit" look="primary" disabled={add.isPending}>
-        Add and put at the bench
-      </Button>
-    </form>
+    <WriteFormFrame write={write} keep="Add and put at the bench" asksWho={false}>
+      <FormField label="Name" autoFocus control={control} name="name" />
+      <FormField label="What they do here" control={control} name="role" />
+    </WriteFormFrame>
   );
 }

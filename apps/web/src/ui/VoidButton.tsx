@@ -1,11 +1,8 @@
 import { useState, type ReactNode } from 'react';
 import { useQueryClient } from '@tanstack/react-query';
 import { useWrite } from '../api/useWrite.js';
-import { Button } from './Button.js';
-import { Field } from './Field.js';
+import { ReasonForm } from './form/ReasonForm.js';
 import { Modal } from './Modal.js';
-import { ProblemNotice } from './Notice.js';
-import { useWho, WhoFirst } from './WhoFirst.js';
 
 interface VoidButtonProps {
   readonly entryId: string;
@@ -24,52 +21,30 @@ export function VoidButton({ entryId, what, reasons }: VoidButtonProps): ReactNo
         Void {what}
       </button>
       <Modal title={`Void ${what}`} open={open} onOpenChange={setOpen}>
-        <Reason entryId={entryId} reasons={reasons} onDone={() => setOpen(false)} />
+        <VoidReason entryId={entryId} reasons={reasons} onDone={() => setOpen(false)} />
       </Modal>
     </>
   );
 }
 
-function Reason({ entryId, reasons, onDone }: Omit<VoidButtonProps, 'what'> & { readonly onDone: () => void }): ReactNode {
-  const personId = useWho();
+export function VoidReason({ entryId, reasons, onDone }: Omit<VoidButtonProps, 'what'> & { readonly onDone: () => void }): ReactNode {
   const queries = useQueryClient();
   const write = useWrite('POST entries/:entryId/void', { entryId });
-  const [reason, setReason] = useState('');
-  const send = (text: string): void => {
-    if (personId !== null)
-      write.mutate(
-        { personId, reason: text },
-        {
-          onSuccess: () => {
-            // What follows from the entry is everywhere.
-            void queries.invalidateQueries();
-            onDone();
-          },
-        },
-      );
+  const done = (settled: () => void): void => {
+    settled();
+    // What follows from the entry is everywhere.
+    void queries.invalidateQueries();
+    onDone();
   };
   return (
-    <form
-      className="grid gap-3"
-      onSubmit={(event) => {
-        event.preventDefault();
-        send(reason);
-      }}
-    >
-      <p>Everything is worked out again without it. It stays on record, with the reason. Why?</p>
-      <div className="flex flex-wrap gap-2">
-        {reasons.map((text) => (
-          <Button key={text} disabled={personId === null || write.isPending} onClick={() => send(text)}>
-            {text}
-          </Button>
-        ))}
-      </div>
-      <Field label="Something else" value={reason} autoFocus onChange={(event) => setReason(event.target.value)} />
-      {write.error && <ProblemNotice>{write.error.message}</ProblemNotice>}
-      <Button type="submit" look="primary" disabled={personId === null || reason.trim() === '' || write.isPending}>
-        Void it
-      </Button>
-      <WhoFirst />
-    </form>
+    <ReasonForm
+      question="Everything is worked out again without it. It stays on record, with the reason. Why?"
+      usual={reasons}
+      keep="Void it"
+      place={`void.${entryId}`}
+      isUnderWay={write.isPending}
+      problem={write.error?.message}
+      onReason={(reason, personId, settled) => write.mutate({ personId, reason }, { onSuccess: () => done(settled) })}
+    />
   );
 }

@@ -1,6 +1,6 @@
 import { inUnit, METRIC, otherUnit, readBit, readQuantity, sayIn, type ReadQuantity, type Unit } from '@tare/core';
 import { useState } from 'react';
-import { isPlainNumber } from './saidOf.js';
+import { isPlainNumber } from './form/saidOf.js';
 import { useDisplay, useDisplayChange } from './useDisplay.js';
 
 export interface QuantityText {

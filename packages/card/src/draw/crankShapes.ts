@@ -15,7 +15,6 @@ import {
   type Cut,
   type EngineLayout,
   type JournalSize,
-  type RoundCut,
 } from '@tare/core';
 
 /*
@@ -339,7 +338,7 @@ function cutFromEnd({ cut, isPlanned, name }: DrawnCut, crank: Crank, at: PlaceA
 /** Whether another counterweight stands between a cut and whoever looks. */
 function isBehind(cut: Cut, own: readonly Counterweight[], crank: Crank, side: 1 | -1): boolean {
   const c = counterweightOf(crank, cut.counterweightId);
-  const radiusMm = isRimCut(cut) ? c.rimRadiusMm : (besideRadiusMm(cut as RoundCut) ?? c.rimRadiusMm - cut.depthMm / 2);
+  const radiusMm = isRimCut(cut) ? c.rimRadiusMm : (besideRadiusMm(cut) ?? c.rimRadiusMm - cut.depthMm / 2);
   return own.some(
     (other) =>
       (c.zMm - other.zMm) * side > 0 &&

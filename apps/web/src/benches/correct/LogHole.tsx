@@ -27,7 +27,7 @@ import { useOpenJob } from '../../shell/JobContext.js';
 import { Button } from '../../ui/Button.js';
 import { QuantityField } from '../../ui/QuantityField.js';
 import { useDraft } from '../../ui/useDraft.js';
-import { saidOf } from '../../ui/saidOf.js';
+import { saidOf } from '../../ui/form/saidOf.js';
 import { useWho } from '../../ui/WhoFirst.js';
 import { LogOwnCut } from './LogOwnCut.js';
 import { draftOf } from './ownCut.js';

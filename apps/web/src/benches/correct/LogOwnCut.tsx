@@ -28,7 +28,8 @@ import { Choice } from '../../ui/Choice.js';
 import { Field } from '../../ui/Field.js';
 import { QuantityField } from '../../ui/QuantityField.js';
 import { Note, ProblemNotice } from '../../ui/Notice.js';
-import { saidOf } from '../../ui/saidOf.js';
+import { useKept } from '../../ui/form/useKept.js';
+import { saidOf } from '../../ui/form/saidOf.js';
 import { useWho } from '../../ui/WhoFirst.js';
 import { useLastMachine } from './useLastMachine.js';
 import { cutsOf, Incomplete, NO_CUT, OWN_KINDS, type OwnCutDraft } from './ownCut.js';
@@ -53,14 +54,28 @@ export function LogOwnCut({ start, planned, beforeSpinId, amends, onDone }: LogO
   const { crank } = sheet.spec;
   const personId = useWho();
   const log = useWrite('POST jobs/:jobId/holes', { jobId: sheet.id });
-  const [draft, setDraft] = useState<OwnCutDraft>({ ...NO_CUT, counterweightId: crank.counterweights[0]?.id ?? '', ...start });
-  const [chips, setChips] = useState(amends?.chipsG == null ? '' : String(amends.chipsG));
-  const [note, setNote] = useState(amends?.note ?? '');
-  const [reason, setReason] = useState('');
+  const blank = { cut: { ...NO_CUT, counterweightId: crank.counterweights[0]?.id ?? '' }, chips: '', note: '', reason: '' };
+  const place = `own-cut.${sheet.id}.${amends?.id ?? planned?.planIndex ?? ''}`;
+  const kept = useKept(place, { ...blank, cut: { ...blank.cut, replacesIds: [''] } }, blank);
+  // What was pointed at, or is put right, stands over what was half typed.
+  const [begun, setBegun] = useState(false);
+  const typed =
+    begun || (kept.isChanged && (amends ?? planned) !== undefined)
+      ? kept.value
+      : { ...kept.value, ...startOf(amends, kept.value), cut: { ...kept.value.cut, ...start } };
+  const { cut: draft, chips, note, reason } = typed;
+  const put = (more: Partial<typeof typed>): void => {
+    setBegun(true);
+    kept.set({ ...typed, ...more });
+  };
+  const leave = (): void => {
+    kept.clear();
+    onDone();
+  };
   const before = useMemo(() => metalAfter(sheet, cutsBefore(sheet, amends)), [sheet, amends]);
   const said = useMemo(() => understood(() => cutsOf(draft, before.standing)), [draft, before]);
   const cuts = typeof said === 'string' ? [] : said;
-  const set = (more: Partial<OwnCutDraft>): void => setDraft({ ...draft, ...more });
+  const set = (more: Partial<OwnCutDraft>): void => put({ cut: { ...draft, ...more } });
   const field = (key: keyof OwnCutDraft, label: string, unit: Unit, className = 'w-36'): ReactNode => (
     <QuantityField
       label={label}
@@ -92,7 +107,7 @@ export function LogOwnCut({ start, planned, beforeSpinId, amends, onDone }: LogO
       };
       await log.mutateAsync(content);
     }
-    onDone();
+    leave();
   };
   return (
     <form
@@ -182,13 +197,13 @@ export function LogOwnCut({ start, planned, beforeSpinId, amends, onDone }: LogO
         </fieldset>
       )}
       <div className="flex flex-wrap items-start gap-3">
-        <QuantityField label="Chips, if weighed" unit="g" className="w-36" value={chips} onChange={(event) => setChips(event.target.value)} />
-        <Field label="A note" className="w-72" value={note} onChange={(event) => setNote(event.target.value)} />
-        {amends && <Field label="Why is it put right?" className="w-72" value={reason} onChange={(event) => setReason(event.target.value)} />}
+        <QuantityField label="Chips, if weighed" unit="g" className="w-36" value={chips} onChange={(event) => put({ chips: event.target.value })} />
+        <Field label="A note" className="w-72" value={note} onChange={(event) => put({ note: event.target.value })} />
+        {amends && <Field label="Why is it put right?" className="w-72" value={reason} onChange={(event) => put({ reason: event.target.value })} />}
       </div>
       {typeof said === 'string' ? <p className="text-ink-soft">{`Still to say: ${said}.`}</p> : <Preview cuts={cuts} amends={amends} />}
       {log.error && log.error.problem.ask !== 'another' && <ProblemNotice>{log.error.message}</ProblemNotice>}
-      <AskAnother write={log} onMade={onDone}>
+      <AskAnother write={log} onMade={leave}>
         It is another one: log it
       </AskAnother>
       <div className="flex flex-wrap gap-3">
@@ -199,11 +214,18 @@ export function LogOwnCut({ start, planned, beforeSpinId, amends, onDone }: LogO
         >
           {amends ? 'This is how it was made' : cuts.length > 1 ? `Log these ${cuts.length} cuts` : 'Log this cut'}
         </Button>
-        <Button onClick={onDone}>Leave it</Button>
+        <Button onClick={leave}>Leave it</Button>
       </div>
     </form>
   );
 }
+
+/** What is kept beside the cut of one that is put right, until somebody types something else. */
+const startOf = (
+  amends: HoleEntry | undefined,
+  { chips, note }: { readonly chips: string; readonly note: string },
+): { readonly chips: string; readonly note: string } =>
+  amends ? { chips: amends.chipsG == null ? '' : String(amends.chipsG), note: amends.note } : { chips, note };
 
 /** What is in the metal before a cut: all that is logged, or what came before the one that is put right. */
 const cutsBefore = ({ holes }: JobSheet, amends: HoleEntry | undefined): readonly HoleEntry[] =>

@@ -13,8 +13,7 @@ import {
 import { useState, type ReactNode } from 'react';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { QuantityField } from '../../ui/QuantityField.js';
-import { readDraft } from '../../ui/readDraft.js';
-import { useDraft } from '../../ui/useDraft.js';
+import { useKept } from '../../ui/form/useKept.js';
 import { usePlan } from './usePlan.js';
 import { useDisplay } from '../../ui/useDisplay.js';
 
@@ -25,9 +24,8 @@ export function ToInternal({ input }: { readonly input: ChoicesInput | null }): 
   const { say } = useDisplay();
   const { sheet, figures } = useOpenJob();
   const [open, setOpen] = useState(false);
-  const [draft, setDraft] = useDraft(`toInternal.${sheet.id}`);
   const boltOns = sheet.spec.crank.counterweights.filter((rim) => rimKindOf(rim) !== 'counterweight');
-  const typed = readDraft<Typed>(draft, Object.fromEntries(boltOns.map(({ id }) => [id, { g: '', deg: '' }])), {});
+  const { value: typed, set } = useKept<Typed>(`toInternal.${sheet.id}`, Object.fromEntries(boltOns.map(({ id }) => [id, { g: '', deg: '' }])), {});
   const carried = boltOns.map((rim): BoltOnUnbalance | null => {
     const [grams, deg] = [typedQuantity(typed[rim.id]?.g ?? '', 'g'), typedQuantity(typed[rim.id]?.deg ?? '', '°')];
     return Number.isNaN(grams) || Number.isNaN(deg) ? null : { zMm: rim.zMm, unbalanceGmm: fromPolar(grams * rim.rimRadiusMm, deg) };
@@ -52,9 +50,7 @@ export function ToInternal({ input }: { readonly input: ChoicesInput | null }): 
                 unit={key === 'g' ? 'g' : '°'}
                 className="w-56"
                 value={typed[rim.id]?.[key] ?? ''}
-                onChange={(event) =>
-                  setDraft(JSON.stringify({ ...typed, [rim.id]: { g: '', deg: '', ...typed[rim.id], [key]: event.target.value } }))
-                }
+                onChange={(event) => set({ ...typed, [rim.id]: { g: '', deg: '', ...typed[rim.id], [key]: event.target.value } })}
               />
             ))}
           </div>

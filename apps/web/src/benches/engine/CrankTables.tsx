@@ -1,8 +1,8 @@
 import type { ReactNode } from 'react';
 import { useFieldArray, type UseFormReturn } from 'react-hook-form';
 import { AddRow, TakeOff } from '../../ui/RowButtons.js';
-import { FormQuantity } from '../../ui/FormQuantity.js';
-import { RowTable, type RowColumn } from '../../ui/RowTable.js';
+import { FormQuantity } from '../../ui/form/FormQuantity.js';
+import { RowTable, type RowColumn } from '../../ui/form/RowTable.js';
 import type { CounterweightForm } from './metal/metalForm.js';
 import type { SpecForm } from './specForm.js';
 import { BLANK_JOURNAL } from './metal/sizesForm.js';

@@ -4,7 +4,7 @@ import { useWrite } from '../../api/useWrite.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { BenchHead } from '../../ui/BenchHead.js';
 import { Button } from '../../ui/Button.js';
-import { Field } from '../../ui/Field.js';
+import { ReasonForm } from '../../ui/form/ReasonForm.js';
 import { Modal } from '../../ui/Modal.js';
 import { ProblemNotice } from '../../ui/Notice.js';
 import { useWho, WhoFirst } from '../../ui/WhoFirst.js';
@@ -62,9 +62,7 @@ export function EngineBench(): ReactNode {
 function RemoveJob(): ReactNode {
   const { sheet } = useOpenJob();
   const navigate = useNavigate();
-  const personId = useWho();
   const [asking, setAsking] = useState(false);
-  const [reason, setReason] = useState('');
   const remove = useWrite('POST jobs/:jobId/removal', { jobId: sheet.id });
   return (
     <>
@@ -78,27 +76,25 @@ function RemoveJob(): ReactNode {
         Take this job off the list …
       </Button>
       <Modal title={`Take job ${sheet.number} off the list`} open={asking} onOpenChange={setAsking}>
-        <div className="grid gap-3">
-          <p>Its records stay in the database, but nobody finds it on the list any more.</p>
-          <Field
-            label="Why"
-            value={reason}
-            autoFocus
-            onChange={(event) => {
-              setReason(event.target.value);
-            }}
-            problem={remove.error?.message}
-          />
-          <Button
-            disabled={personId === null || reason.trim() === ''}
-            onClick={() => {
-              if (personId !== null) remove.mutate({ personId, reason }, { onSuccess: () => void navigate('/') });
-            }}
-          >
-            Take it off
-          </Button>
-          <WhoFirst />
-        </div>
+        <ReasonForm
+          question="Its records stay in the database, but nobody finds it on the list any more."
+          label="Why"
+          keep="Take it off"
+          place={`remove.${sheet.id}`}
+          isUnderWay={remove.isPending}
+          problem={remove.error?.message}
+          onReason={(reason, by, settled) =>
+            remove.mutate(
+              { personId: by, reason },
+              {
+                onSuccess: () => {
+                  settled();
+                  void navigate('/');
+                },
+              },
+            )
+          }
+        />
       </Modal>
     </>
   );

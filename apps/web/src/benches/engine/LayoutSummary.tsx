@@ -1,7 +1,7 @@
 import { fixed } from '@tare/card';
 import { bobsNeeded, firingIntervalsDeg, LAYOUTS, type EngineLayout } from '@tare/core';
 import type { ReactNode } from 'react';
-import type { UseFormReturn } from 'react-hook-form';
+import { useWatch, type UseFormReturn } from 'react-hook-form';
 import { CrankEnd } from '../../draw/CrankEnd.js';
 import { Note } from '../../ui/Notice.js';
 import { checkedLayout, type SpecForm } from './specForm.js';
@@ -10,7 +10,7 @@ import { useDisplay } from '../../ui/useDisplay.js';
 /** The crank as it is typed, drawn from the front, and what follows from its shape. */
 export function LayoutSummary({ form }: { readonly form: UseFormReturn<SpecForm> }): ReactNode {
   const { say } = useDisplay();
-  const values = form.watch();
+  const values = useWatch({ control: form.control }) as SpecForm;
   const layout = checkedLayout(values);
   if (typeof layout === 'string') return <Note>{`The crank cannot be drawn yet: ${layout}`}</Note>;
   const needed = bobsNeeded(layout);

@@ -1,10 +1,10 @@
 import { SCHOOLS } from '@tare/card';
 import { LAYOUT_FAMILIES, LAYOUT_IDS, LAYOUTS, ROTATIONS, TOLERANCE_SCHOOLS, TOLERANCE_UNITS } from '@tare/core';
-import type { FieldPath } from 'react-hook-form';
+import { useWatch, type FieldPath } from 'react-hook-form';
 import type { ReactNode } from 'react';
 import { Button } from '../../ui/Button.js';
 import { Field } from '../../ui/Field.js';
-import { FormQuantity } from '../../ui/FormQuantity.js';
+import { FormQuantity } from '../../ui/form/FormQuantity.js';
 import { Choice } from '../../ui/Choice.js';
 import { ProblemNotice } from '../../ui/Notice.js';
 import { CounterweightTable, CylinderTable, PinTable } from './CrankTables.js';
@@ -26,9 +26,9 @@ interface SpecFieldsProps {
 /** Everything that is agreed for a job and known of its engine. */
 export function SpecFields({ state, fixedLayout }: SpecFieldsProps): ReactNode {
   const { form, byHand, layOutAfresh, otherProblems } = state;
-  const { register, watch } = form;
+  const { register } = form;
   const field = (name: FieldPath<SpecForm>): ReturnType<typeof fieldProps> => fieldProps(form, name);
-  const [layoutId, school] = watch(['layoutId', 'toleranceSchool']);
+  const [layoutId, school, balance] = useWatch({ control: form.control, name: ['layoutId', 'toleranceSchool', 'balance'] });
   return (
     <div className="grid gap-5">
       <fieldset className="grid gap-3 md:grid-cols-3">
@@ -93,7 +93,7 @@ export function SpecFields({ state, fixedLayout }: SpecFieldsProps): ReactNode {
           label="Balance"
           className="md:col-span-2"
           {...register('balance')}
-          hint={BALANCE_HINTS[watch('balance')]}
+          hint={BALANCE_HINTS[balance]}
           options={[
             { value: 'internal', label: 'Internal: the crank alone' },
             { value: 'external', label: 'External: damper and flywheel spin with it' },

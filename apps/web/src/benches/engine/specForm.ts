@@ -47,7 +47,7 @@ import {
   wholeNumbers,
 } from './metal/sizesForm.js';
 import { get, set } from 'react-hook-form';
-import { isPlainNumber } from '../../ui/saidOf.js';
+import { isPlainNumber } from '../../ui/form/saidOf.js';
 
 /** A job's figures as they are typed: every number is text until it is checked. */
 export interface SpecForm {

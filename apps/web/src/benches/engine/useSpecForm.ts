@@ -3,7 +3,7 @@ import { get, useForm, type FieldError, type FieldPath, type UseFormRegisterRetu
 import type { FieldProblem } from '@tare/contract';
 import type { Crank, JobSpec, LayoutFile } from '@tare/core';
 import { ProblemError } from '../../api/problem.js';
-import { readDraft } from '../../ui/readDraft.js';
+import { readDraft } from '../../ui/form/readDraft.js';
 import { foundFromDraft, withBoltOns } from './metal/metalForm.js';
 import { crankForm, formField, laidOut, readForm, usualOffsetMm, withLayoutFile, type SpecForm } from './specForm.js';
 

@@ -1,15 +1,14 @@
 import { fixed } from '@tare/card';
 import type { Instrument, NewStudy } from '@tare/contract';
-import { readQuantity, repeatabilityLimitG, roundingDeviationG, summariseReadings } from '@tare/core';
-import { useState, type ReactNode } from 'react';
-import { useWrite } from '../../api/useWrite.js';
+import { readQuantity, repeatabilityLimitG, roundingDeviationG, summariseReadings, typedQuantity } from '@tare/core';
+import type { ReactNode } from 'react';
+import { useWatch } from 'react-hook-form';
 import { Button } from '../../ui/Button.js';
-import { Field } from '../../ui/Field.js';
-import { QuantityField } from '../../ui/QuantityField.js';
+import { FormField } from '../../ui/form/FormFields.js';
+import { FormQuantity } from '../../ui/form/FormQuantity.js';
+import { useWriteForm } from '../../ui/form/useWriteForm.js';
+import { WriteFormFrame } from '../../ui/form/WriteFormFrame.js';
 import { Modal } from '../../ui/Modal.js';
-import { ProblemNotice } from '../../ui/Notice.js';
-import { useDraft } from '../../ui/useDraft.js';
-import { useWho, WhoFirst } from '../../ui/WhoFirst.js';
 
 interface StudyDialogProps {
   readonly instrument: Instrument;
@@ -40,72 +39,65 @@ interface StudyProps {
 const PLACEMENTS = 10;
 
 function Repeatability({ instrument, onDone }: StudyProps): ReactNode {
-  const personId = useWho();
-  const entry = useWrite('POST instruments/:instrumentId/studies', { instrumentId: instrument.id });
-  const [subject, setSubject] = useDraft(`study.subject.${instrument.id}`, instrument.spec.kind === 'scale' ? 'a piston' : 'a rod’s small end');
-  // One line a placement: what was read survives a reload.
-  const [kept, setKept] = useDraft(`study.readings.${instrument.id}`);
-  const [typed, setTyped] = useState('');
-  const [complaint, setComplaint] = useState<string | null>(null);
-  const readings = kept
-    .split(' ')
-    .filter((text) => text !== '')
-    .map(Number);
+  const { id, spec } = instrument;
+  const write = useWriteForm({
+    route: 'POST instruments/:instrumentId/studies',
+    ids: { instrumentId: id },
+    place: `study.${id}`,
+    initial: { subject: spec.kind === 'scale' ? 'a piston' : 'a rod’s small end', taken: '', next: '' },
+    contentOf: ({ subject, taken }) => ({ kind: 'repeatability', subject, readingsG: readingsOf(taken), nominalG: null }),
+    onDone,
+  });
+  const { control, setValue, setError, setFocus } = write.form;
+  const { taken, next } = useWatch({ control });
+  const readings = readingsOf(taken ?? '');
+  const done = readings.length >= PLACEMENTS && (next ?? '').trim() === '';
   const take = (): void => {
-    const parsed = readQuantity(typed, 'g');
+    const parsed = readQuantity(next ?? '', 'g');
     if (parsed.kind === 'blank') return;
-    if (parsed.kind !== 'quantity' || parsed.value <= 0) return setComplaint(`“${typed.trim()}” is not a weight in grams.`);
-    setComplaint(null);
-    setKept([...readings, parsed.value].join(' '));
-    return setTyped('');
+    if (parsed.kind !== 'quantity' || parsed.value <= 0) return setError('next', { message: `“${next!.trim()}” is not a weight in grams.` });
+    setValue('taken', [...readings, parsed.value].join(' '));
+    setValue('next', '');
+    return setFocus('next');
   };
-  const send = (): void => {
-    if (personId === null) return;
-    entry.mutate(
-      { personId, kind: 'repeatability', subject, readingsG: readings, nominalG: null },
-      {
-        onSuccess: () => {
-          setKept('');
-          onDone();
-        },
-      },
-    );
-  };
-  const done = readings.length >= PLACEMENTS;
   return (
-    <form
-      className="grid gap-3"
-      onSubmit={(event) => {
-        event.preventDefault();
-        if (done && typed.trim() === '') send();
-        else take();
+    <WriteFormFrame
+      write={{
+        ...write,
+        submit: (event) => {
+          event?.preventDefault();
+          if (done) write.submit();
+          else take();
+        },
       }}
+      keep={done ? 'Keep this study' : 'Take it'}
     >
       <p>Each a fresh placement: zero seen, the part in the marked spot, settled, read, lifted off.</p>
-      <Field label="What stands on it" value={subject} onChange={(event) => setSubject(event.target.value)} />
-      <QuantityField
-        label={done ? 'Ten are in; more may follow' : `Placement ${readings.length + 1} of ${PLACEMENTS}`}
+      <FormField label="What stands on it" control={control} name="subject" />
+      <FormQuantity
+        label={readings.length >= PLACEMENTS ? 'Ten are in; more may follow' : `Placement ${readings.length + 1} of ${PLACEMENTS}`}
         unit="g"
         autoFocus
-        value={typed}
-        onChange={(event) => setTyped(event.target.value)}
-        problem={complaint ?? undefined}
+        control={control}
+        name="next"
       />
       <p className="figure-type">{readings.map((g) => fixed(g, 2)).join('  ')}</p>
-      {readings.length >= 2 && <p className="text-lg font-semibold">{verdict(readings, instrument.spec.divisionG)}</p>}
+      {readings.length >= 2 && <p className="text-lg font-semibold">{verdict(readings, spec.divisionG)}</p>}
       {readings.length > 0 && (
-        <Button look="quiet" className="justify-self-start" onClick={() => setKept(readings.slice(0, -1).join(' '))}>
+        <Button look="quiet" className="justify-self-start" onClick={() => setValue('taken', readings.slice(0, -1).join(' '))}>
           Take the last one back
         </Button>
       )}
-      {entry.error && <ProblemNotice>{entry.error.message}</ProblemNotice>}
-      <Button type="submit" look="primary" disabled={personId === null || entry.isPending}>
-        {done && typed.trim() === '' ? 'Keep this study' : 'Take it'}
-      </Button>
-      <WhoFirst />
-    </form>
+    </WriteFormFrame>
   );
 }
+
+/** What was taken so far, with blanks between. */
+const readingsOf = (taken: string): number[] =>
+  taken
+    .split(' ')
+    .filter((text) => text !== '')
+    .map(Number);
 
 function verdict(readings: readonly number[], divisionG: number): string {
   const s = Math.max(summariseReadings(readings).deviationG ?? 0, roundingDeviationG(divisionG));
@@ -114,43 +106,26 @@ function verdict(readings: readonly number[], divisionG: number): string {
 }
 
 function Drift({ instrument, onDone }: StudyProps): ReactNode {
-  const personId = useWho();
-  const entry = useWrite('POST instruments/:instrumentId/studies', { instrumentId: instrument.id });
-  const [nominal, setNominal] = useDraft(`check.nominal.${instrument.id}`, '500');
-  const [shown, setShown] = useState('');
-  const [complaint, setComplaint] = useState<string | null>(null);
-  const send = (): void => {
-    const [nominalG, shownG] = [readQuantity(nominal, 'g'), readQuantity(shown, 'g')];
-    if (nominalG.kind !== 'quantity' || shownG.kind !== 'quantity') return setComplaint('Both have to be numbers of grams.');
-    if (personId === null) return undefined;
-    return entry.mutate(
-      { personId, kind: 'drift', subject: `${nominalG.value} g check weight`, readingsG: [shownG.value], nominalG: nominalG.value },
-      { onSuccess: onDone },
-    );
-  };
+  const write = useWriteForm({
+    route: 'POST instruments/:instrumentId/studies',
+    ids: { instrumentId: instrument.id },
+    place: `check.${instrument.id}`,
+    initial: { nominalG: '500', readingsG: [''] },
+    contentOf: ({ nominalG, readingsG }) => ({
+      kind: 'drift',
+      subject: `${typedQuantity(nominalG, 'g')} g check weight`,
+      // Both are asked for: a blank is no check.
+      readingsG: readingsG.map((text) => (text.trim() === '' ? 'blank' : text)),
+      nominalG: nominalG.trim() === '' ? 'blank' : nominalG,
+    }),
+    onDone,
+  });
+  const { control } = write.form;
   return (
-    <form
-      className="grid gap-3"
-      onSubmit={(event) => {
-        event.preventDefault();
-        send();
-      }}
-    >
+    <WriteFormFrame write={write} keep="Keep it">
       <p>The scale need not be true for matching, but it should not wander from day to day.</p>
-      <QuantityField label="Marked" unit="g" value={nominal} onChange={(event) => setNominal(event.target.value)} />
-      <QuantityField
-        label="Shown"
-        unit="g"
-        autoFocus
-        value={shown}
-        onChange={(event) => setShown(event.target.value)}
-        problem={complaint ?? undefined}
-      />
-      {entry.error && <ProblemNotice>{entry.error.message}</ProblemNotice>}
-      <Button type="submit" look="primary" disabled={personId === null || entry.isPending}>
-        Keep it
-      </Button>
-      <WhoFirst />
-    </form>
+      <FormQuantity label="Marked" unit="g" control={control} name="nominalG" />
+      <FormQuantity label="Shown" unit="g" autoFocus control={control} name="readingsG.0" />
+    </WriteFormFrame>
   );
 }

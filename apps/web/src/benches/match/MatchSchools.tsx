@@ -1,11 +1,11 @@
 import { cylindersWords, fixed } from '@tare/card';
-import { MATCH_SCHOOLS, readQuantity, type MatchBasis, type MatchChoices } from '@tare/core';
-import { useState, type ReactNode } from 'react';
+import { MATCH_SCHOOLS, type MatchBasis, type MatchChoices } from '@tare/core';
+import type { ReactNode } from 'react';
 import { useWrite } from '../../api/useWrite.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { CheckRow } from '../../ui/CheckRow.js';
 import { Choice } from '../../ui/Choice.js';
-import { QuantityField } from '../../ui/QuantityField.js';
+import { CommitQuantity } from '../../ui/form/CommitFields.js';
 import { ProblemNotice } from '../../ui/Notice.js';
 import { useDecide } from '../../ui/useDecide.js';
 import { useWho } from '../../ui/WhoFirst.js';
@@ -24,7 +24,8 @@ export function MatchSchools(): ReactNode {
   const { matchToleranceG } = sheet.spec;
   const { matchChoices } = sheet;
   const { decide, blocked, error } = useDecide();
-  const change = (part: Partial<MatchChoices>): void => decide({ subject: 'match.choices', value: { ...matchChoices, ...part } });
+  const change = (part: Partial<MatchChoices>, settled?: () => void): void =>
+    decide({ subject: 'match.choices', value: { ...matchChoices, ...part } }, settled);
   const cylinders = sheet.spec.layout.cylinders.map(({ number }) => number);
   const locked = matchChoices.lockedCylinders;
   return (
@@ -57,9 +58,24 @@ export function MatchSchools(): ReactNode {
             { value: '4', label: 'four pads, by the pin bosses' },
           ]}
         />
-        <Limit label="At most off a piston" ratio={matchChoices.pistonLimitRatio} keep={(pistonLimitRatio) => change({ pistonLimitRatio })} />
-        <Limit label="At most off a pin" ratio={matchChoices.pinLimitRatio} keep={(pinLimitRatio) => change({ pinLimitRatio })} />
-        <Limit label="At most off a rod’s end" ratio={matchChoices.rodEndLimitRatio} keep={(rodEndLimitRatio) => change({ rodEndLimitRatio })} />
+        <Limit
+          label="At most off a piston"
+          place={`pistonLimitRatio.${sheet.id}`}
+          ratio={matchChoices.pistonLimitRatio}
+          keep={(pistonLimitRatio, settled) => change({ pistonLimitRatio }, settled)}
+        />
+        <Limit
+          label="At most off a pin"
+          place={`pinLimitRatio.${sheet.id}`}
+          ratio={matchChoices.pinLimitRatio}
+          keep={(pinLimitRatio, settled) => change({ pinLimitRatio }, settled)}
+        />
+        <Limit
+          label="At most off a rod’s end"
+          place={`rodEndLimitRatio.${sheet.id}`}
+          ratio={matchChoices.rodEndLimitRatio}
+          keep={(rodEndLimitRatio, settled) => change({ rodEndLimitRatio }, settled)}
+        />
         <fieldset className="lg:col-span-3" disabled={blocked}>
           <legend className="text-ink-soft">Cylinders whose parts stay as they are</legend>
           <div className="flex flex-wrap gap-4">
@@ -114,22 +130,24 @@ function ToleranceChoice(): ReactNode {
   );
 }
 
-function Limit({ label, ratio, keep }: { readonly label: string; readonly ratio: number; readonly keep: (ratio: number) => void }): ReactNode {
-  const [typed, setTyped] = useState<string | null>(null);
-  const parsed = readQuantity(typed ?? String(ratio * 100), '%');
-  const valid = parsed.kind === 'quantity' && parsed.value > 0 && parsed.value <= 20;
+interface LimitProps {
+  readonly label: string;
+  readonly place: string;
+  readonly ratio: number;
+  readonly keep: (ratio: number, settled: () => void) => void;
+}
+
+/** How much of a part's weight may be cut off it at most. */
+function Limit({ label, place, ratio, keep }: LimitProps): ReactNode {
   return (
-    <QuantityField
+    <CommitQuantity
       label={label}
       unit="%"
-      value={typed ?? String(Math.round(ratio * 1e5) / 1e3)}
-      problem={valid ? undefined : 'A share of its weight, above 0 and up to 20 %.'}
-      onChange={(event) => setTyped(event.target.value)}
-      onBlur={() => {
-        if (typed === null || !valid) return;
-        keep(parsed.value / 100);
-        setTyped(null);
-      }}
+      place={place}
+      kept={Math.round(ratio * 1e5) / 1e3}
+      isGood={(percent) => percent > 0 && percent <= 20}
+      complaint="A share of its weight, above 0 and up to 20 %."
+      onCommit={(percent, settled) => keep(percent / 100, settled)}
     />
   );
 }

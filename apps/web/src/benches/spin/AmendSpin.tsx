@@ -11,10 +11,11 @@ import { Button } from '../../ui/Button.js';
 import { Field } from '../../ui/Field.js';
 import { Modal } from '../../ui/Modal.js';
 import { ProblemNotice } from '../../ui/Notice.js';
+import { useKept } from '../../ui/form/useKept.js';
 import { useDecide } from '../../ui/useDecide.js';
 import { useWho, WhoFirst } from '../../ui/WhoFirst.js';
 import { HungFields } from './HungFields.js';
-import { hungEntryOf, pieceOf, piecesOfPlanes, rowOf, type HungRow } from './hungRows.js';
+import { blankRow, hungEntryOf, pieceOf, piecesOfPlanes, rowOf, type HungRow } from './hungRows.js';
 import { MountedFields } from './MountedFields.js';
 import { readRows, rowOfShown, ShownRows, type ShownRow } from './own/ShownRows.js';
 
@@ -68,6 +69,12 @@ function useAmendment(write: (personId: string) => Promise<unknown>, onDone: () 
   return { mutate: () => mutation.mutate(), error: mutation.error, blocked: personId === null || mutation.isPending };
 }
 
+/** Once it is taken, nothing half typed is left of it. */
+const afterClearing = (clear: () => void, then: () => void) => (): void => {
+  clear();
+  then();
+};
+
 function AmendShown({ entry, onDone }: PartProps): ReactNode {
   const { data: hall } = useMachines();
   const machine = hall?.machines.find(({ id }) => id === entry.machineId);
@@ -76,33 +83,35 @@ function AmendShown({ entry, onDone }: PartProps): ReactNode {
 
 function ShownForm({ entry, machine, onDone }: PartProps & { readonly machine: Machine }): ReactNode {
   const { sheet } = useOpenJob();
-  const [rows, setRows] = useState<readonly ShownRow[]>(entry.shown!.map(rowOfShown));
-  const [note, setNote] = useState(entry.note);
-  const [quick, setQuick] = useState(entry.quick === true);
-  const [reason, setReason] = useState('');
+  const was = { rows: entry.shown!.map(rowOfShown) as readonly ShownRow[], note: entry.note, quick: entry.quick === true, reason: '' };
+  const { value: typed, set, clear } = useKept(`amend-spin.${entry.id}`, was, was);
+  const { rows, note, quick, reason } = typed;
   const repeats = readRows(rows, machine);
-  const { mutate, blocked, error } = useAmendment((personId) => {
-    if (typeof repeats === 'string') return Promise.reject(new Error(repeats));
-    const { calibrationId, speedRpm, mounted, hungPieces, hung } = entry;
-    return ask('POST jobs/:jobId/spins/typed', {
-      ids: { jobId: sheet.id },
-      body: {
-        id: crypto.randomUUID(),
-        personId,
-        machineId: machine.id,
-        calibrationId,
-        speedRpm,
-        repeats,
-        enteredTwice: true,
-        cautionsConfirmed: true,
-        note,
-        quick,
-        ...(mounted ? { mounted } : {}),
-        ...(hungPieces ? { hungPieces } : { hung }),
-        amends: { entryId: entry.id, reason },
-      },
-    });
-  }, onDone);
+  const { mutate, blocked, error } = useAmendment(
+    (personId) => {
+      if (typeof repeats === 'string') return Promise.reject(new Error(repeats));
+      const { calibrationId, speedRpm, mounted, hungPieces, hung } = entry;
+      return ask('POST jobs/:jobId/spins/typed', {
+        ids: { jobId: sheet.id },
+        body: {
+          id: crypto.randomUUID(),
+          personId,
+          machineId: machine.id,
+          calibrationId,
+          speedRpm,
+          repeats,
+          enteredTwice: true,
+          cautionsConfirmed: true,
+          note,
+          quick,
+          ...(mounted ? { mounted } : {}),
+          ...(hungPieces ? { hungPieces } : { hung }),
+          amends: { entryId: entry.id, reason },
+        },
+      });
+    },
+    afterClearing(clear, onDone),
+  );
   return (
     <form
       className="grid gap-3"
@@ -111,12 +120,12 @@ function ShownForm({ entry, machine, onDone }: PartProps & { readonly machine: M
         mutate();
       }}
     >
-      <ShownRows machine={machine} caption={`What ${machine.spec.name} showed`} rows={rows} onChange={setRows} />
-      <CheckRow checked={quick} onChange={(event) => setQuick(event.target.checked)}>
+      <ShownRows machine={machine} caption={`What ${machine.spec.name} showed`} rows={rows} onChange={(next) => set({ ...typed, rows: next })} />
+      <CheckRow checked={quick} onChange={(event) => set({ ...typed, quick: event.target.checked })}>
         A quick look: show it, do not count it
       </CheckRow>
-      <Field label="A note on this spin" value={note} onChange={(event) => setNote(event.target.value)} />
-      <Field label="Why is it put right?" value={reason} onChange={(event) => setReason(event.target.value)} />
+      <Field label="A note on this spin" value={note} onChange={(event) => set({ ...typed, note: event.target.value })} />
+      <Field label="Why is it put right?" value={reason} onChange={(event) => set({ ...typed, reason: event.target.value })} />
       {(typeof repeats === 'string' ? repeats : error?.message) !== undefined && (
         <ProblemNotice>{typeof repeats === 'string' ? repeats : error!.message}</ProblemNotice>
       )}
@@ -131,20 +140,24 @@ function AmendHung({ entry, onDone }: PartProps): ReactNode {
   const { sheet } = useOpenJob();
   const { crank } = sheet.spec;
   const hung = entry.hungPieces ?? (entry.hung ? piecesOfPlanes(entry.hung, crank) : []);
-  const [rows, setRows] = useState<readonly HungRow[]>(hung.map((piece) => rowOf(piece, crank)));
-  const [reason, setReason] = useState('');
+  const was = { rows: hung.map((piece) => rowOf(piece, crank)) as readonly HungRow[], reason: '' };
+  const { value: typed, set, clear } = useKept(`amend-hung.${entry.id}`, { ...was, rows: [blankRow(crank)] }, was);
+  const { rows, reason } = typed;
   const pieces = rows.map((row) => pieceOf(row, crank));
   const whole = pieces.every((piece) => piece !== null);
   const said = hungEntryOf(sheet, entry.id);
-  const { mutate, blocked, error } = useAmendment((personId) => {
-    const [id, ids] = [crypto.randomUUID(), { jobId: sheet.id }];
-    if (pieces.length === 0) return ask('POST entries/:entryId/void', { ids: { entryId: said!.id }, body: { id, personId, reason } });
-    const amends = said ? { amends: { entryId: said.id, reason } } : {};
-    return ask('POST jobs/:jobId/hung-weights', {
-      ids,
-      body: { id, personId, spinId: entry.id, pieces: pieces.filter((piece) => piece !== null), ...amends },
-    });
-  }, onDone);
+  const { mutate, blocked, error } = useAmendment(
+    (personId) => {
+      const [id, ids] = [crypto.randomUUID(), { jobId: sheet.id }];
+      if (pieces.length === 0) return ask('POST entries/:entryId/void', { ids: { entryId: said!.id }, body: { id, personId, reason } });
+      const amends = said ? { amends: { entryId: said.id, reason } } : {};
+      return ask('POST jobs/:jobId/hung-weights', {
+        ids,
+        body: { id, personId, spinId: entry.id, pieces: pieces.filter((piece) => piece !== null), ...amends },
+      });
+    },
+    afterClearing(clear, onDone),
+  );
   return (
     <form
       className="grid gap-3"
@@ -154,8 +167,8 @@ function AmendHung({ entry, onDone }: PartProps): ReactNode {
       }}
     >
       <h3 className="text-lg font-semibold">Known weights that hung on the crank</h3>
-      <HungFields crank={crank} rows={rows} onChange={setRows} />
-      {said && <Field label="Why are the weights put right?" value={reason} onChange={(event) => setReason(event.target.value)} />}
+      <HungFields crank={crank} rows={rows} onChange={(next) => set({ ...typed, rows: next })} />
+      {said && <Field label="Why are the weights put right?" value={reason} onChange={(event) => set({ ...typed, reason: event.target.value })} />}
       {error && <ProblemNotice>{error.message}</ProblemNotice>}
       <Button
         type="submit"

@@ -1,9 +1,10 @@
 import { PART_WORDS } from '@tare/card';
 import type { Mounted } from '@tare/core';
-import { useState, type ReactNode } from 'react';
+import type { ReactNode } from 'react';
 import { CheckRow } from '../../ui/CheckRow.js';
 import { AddRow } from '../../ui/RowButtons.js';
 import { Field } from '../../ui/Field.js';
+import { useDraft } from '../../ui/useDraft.js';
 
 /** What may be bolted on, besides what the crank is described with; its bobs are part of it. */
 const USUAL_PARTS = ['damper', 'gear', 'flywheel', 'clutchCover', 'adapter'];
@@ -17,7 +18,7 @@ interface MountedFieldsProps {
 
 /** What turns with the crank in a spin. */
 export function MountedFields({ mounted, known, onChange }: MountedFieldsProps): ReactNode {
-  const [other, setOther] = useState('');
+  const [other, setOther] = useDraft('mounted-other');
   const parts = [...new Set(['crank', ...USUAL_PARTS, ...Object.keys(known), ...Object.keys(mounted)])];
   return (
     <>

@@ -10,15 +10,14 @@ import { CheckRow } from '../../ui/CheckRow.js';
 import { Button } from '../../ui/Button.js';
 import { Choice } from '../../ui/Choice.js';
 import { ProblemNotice } from '../../ui/Notice.js';
-import { readDraft } from '../../ui/readDraft.js';
-import { useDraft } from '../../ui/useDraft.js';
+import { useKept } from '../../ui/form/useKept.js';
 import { useDisplay } from '../../ui/useDisplay.js';
 
 /** How the stand-in is set up: kept at this screen, since no real machine has such a drawer. */
 export function useStandinDials(): readonly [StandinDials, (dials: StandinDials) => void] {
   const { sheet } = useOpenJob();
-  const [draft, setDraft] = useDraft(`standin-dials.${sheet.id}`);
-  return [readDraft<StandinDials>(draft, AS_IT_SHOULD_BE, AS_IT_SHOULD_BE), (dials) => setDraft(JSON.stringify(dials))];
+  const { value, set } = useKept<StandinDials>(`standin-dials.${sheet.id}`, AS_IT_SHOULD_BE, AS_IT_SHOULD_BE);
+  return [value, set];
 }
 
 interface DialsProps {

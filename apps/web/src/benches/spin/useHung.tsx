@@ -2,8 +2,7 @@ import { type HungPiece } from '@tare/core';
 import { useState, type ReactNode } from 'react';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { useDisplay } from '../../ui/useDisplay.js';
-import { readDraft } from '../../ui/readDraft.js';
-import { useDraft } from '../../ui/useDraft.js';
+import { useKept } from '../../ui/form/useKept.js';
 import { HungFields } from './HungFields.js';
 import { blankRow, hungWords, pieceOf, type HungRow } from './hungRows.js';
 
@@ -23,8 +22,7 @@ export function useHung(): Hung {
   const { sheet } = useOpenJob();
   const { crank } = sheet.spec;
   const { systems } = useDisplay();
-  const [draft, setDraft] = useDraft(hungDraft(sheet.id));
-  const rows = readDraft<readonly HungRow[]>(draft, [blankRow(crank)], []);
+  const { value: rows, set, clear } = useKept<readonly HungRow[]>(hungDraft(sheet.id), [blankRow(crank)], []);
   const pieces = rows.map((row) => pieceOf(row, crank));
   const hungPieces = pieces.filter((piece) => piece !== null);
   const whole = hungPieces.length === rows.length;
@@ -38,7 +36,7 @@ export function useHung(): Hung {
           Known weights on the crank:{' '}
           <span className="text-ink-soft">{!whole ? 'not whole yet' : hungPieces.length === 0 ? 'none' : hungWords(hungPieces, systems)}</span>
         </summary>
-        <HungFields crank={crank} rows={rows} onChange={(next) => setDraft(next.length === 0 ? '' : JSON.stringify(next))} />
+        <HungFields crank={crank} rows={rows} onChange={(next) => (next.length === 0 ? clear() : set(next))} />
       </details>
     ),
   };

@@ -5,6 +5,7 @@ import { useState, type ReactNode } from 'react';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { CheckRow } from '../../ui/CheckRow.js';
 import { Field } from '../../ui/Field.js';
+import { useKept } from '../../ui/form/useKept.js';
 import { useDraft } from '../../ui/useDraft.js';
 import { MountedFields } from './MountedFields.js';
 
@@ -22,8 +23,8 @@ export function useSpinSetUp(): SpinSetUpFields {
   const { sheet } = useOpenJob();
   const last = sheet.spins.findLast(({ quick }) => quick !== true);
   const usual: Mounted = last?.mounted ?? usuallyMounted(sheet.spec.crank);
-  const [draft, setDraft] = useDraft(`mounted.${sheet.id}`);
-  const mounted = draft === '' ? usual : mountedOf(draft, usual);
+  const draft = useKept<Mounted>(`mounted.${sheet.id}`, { crank: usual['crank'] ?? 0 }, usual);
+  const mounted = draft.value;
   const [quick, setQuick] = useState(false);
   const [note, setNote] = useDraft(`spin-note.${sheet.id}`);
   const isSame = mountedWords(mounted) === mountedWords(usual);
@@ -37,7 +38,7 @@ export function useSpinSetUp(): SpinSetUpFields {
     startOver: () => {
       setQuick(false);
       setNote('');
-      setDraft('');
+      draft.clear();
     },
     fields: (
       <details>
@@ -50,7 +51,7 @@ export function useSpinSetUp(): SpinSetUpFields {
             <p>The planes moved on the Engine bench since the last spin. What was read before is carried over to where they are now.</p>
           )}
           {movedSupports && <p>The supports were moved since the last spin: the machine may read by another amount from here on.</p>}
-          <MountedFields mounted={mounted} known={usual} onChange={(next) => setDraft(JSON.stringify(next))} />
+          <MountedFields mounted={mounted} known={usual} onChange={draft.set} />
           <CheckRow checked={quick} onChange={(event) => setQuick(event.target.checked)}>
             A quick look: show it, do not count it
           </CheckRow>
@@ -59,15 +60,4 @@ export function useSpinSetUp(): SpinSetUpFields {
       </details>
     ),
   };
-}
-
-/** A draft of another day may be anything. */
-function mountedOf(draft: string, usual: Mounted): Mounted {
-  try {
-    const read: unknown = JSON.parse(draft);
-    const isMounted = typeof read === 'object' && read !== null && Object.values(read).every((turned) => typeof turned === 'number');
-    return isMounted && 'crank' in read ? (read as Mounted) : usual;
-  } catch {
-    return usual;
-  }
 }

@@ -1,23 +1,30 @@
-import { check, shopToolsSchema } from '@tare/contract';
+import { shopToolsSchema, check } from '@tare/contract';
 import { USUAL_TOOLS } from '@tare/core';
-import { formOfTools, toolsOfForm, type ToolsForm } from './toolsForm.js';
+import { readForm, typedOf, type Units } from '../../ui/form/typedForm.js';
+import { FIGURES } from './toolsForm.js';
 
-const changed = (path: string, typed: string): ToolsForm => {
-  const form = formOfTools(USUAL_TOOLS);
-  return { ...form, figures: { ...form.figures, [path]: typed } };
-};
-const complaintsOf = (form: ToolsForm): string[] => {
-  const read = check(shopToolsSchema, toolsOfForm(form));
+const UNITS: Units = Object.fromEntries(Object.values(FIGURES).flatMap((group) => group.map(([path, , unit]) => [path, unit])));
+
+/** The usual tools with one figure typed otherwise. */
+function changed(path: string, text: string): unknown {
+  const [group, key] = path.split('.') as [string, string | undefined];
+  const typed = typedOf(USUAL_TOOLS) as Record<string, unknown>;
+  const next = key === undefined ? { ...typed, [group]: text } : { ...typed, [group]: { ...(typed[group] as object), [key]: text } };
+  return readForm(shopToolsSchema, next, UNITS).content;
+}
+const complaintsOf = (content: unknown): string[] => {
+  const read = check(shopToolsSchema, content);
   return read.ok ? [] : read.problems.map(({ field, message }) => `${field}: ${message}`);
 };
 
 describe('the tools as they are typed', () => {
   it('are the same after they were shown and read again', () => {
-    expect(toolsOfForm(formOfTools(USUAL_TOOLS))).toEqual(USUAL_TOOLS);
+    expect(readForm(shopToolsSchema, typedOf(USUAL_TOOLS), UNITS).content).toEqual(USUAL_TOOLS);
   });
-  it('take a decimal comma, and a blank where there is no pilot', () => {
-    expect(toolsOfForm(changed('minutes.pilot', '2,5')).minutes.pilot).toBe(2.5);
-    expect(toolsOfForm(changed('pilotAboveMm.steel', ' ')).pilotAboveMm.steel).toBeNull();
+  it('take a decimal comma, inches, and a blank where there is no pilot', () => {
+    expect(changed('minutes.pilot', '2,5')).toMatchObject({ minutes: { pilot: 2.5 } });
+    expect(changed('pilotAboveMm.steel', '1/2 in')).toMatchObject({ pilotAboveMm: { steel: 12.7 } });
+    expect(changed('pilotAboveMm.steel', ' ')).toMatchObject({ pilotAboveMm: { steel: null } });
   });
   it.each([
     ['minutes.pilot', 'soon', 'minutes.pilot: A pilot hole has to be a number.'],

@@ -1,28 +1,20 @@
 import { KIND_NAMES } from '@tare/card';
-import { NO_MARKS, type PartMarks } from '@tare/core';
-import { readQuantity, type PartFact } from '@tare/core';
-import { useState, type ReactNode } from 'react';
+import { NO_MARKS, type PartFact, type PartMarks } from '@tare/core';
+import type { ReactNode } from 'react';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { CheckRow } from '../../ui/CheckRow.js';
 import { Choice } from '../../ui/Choice.js';
-import { Field } from '../../ui/Field.js';
-import { QuantityField } from '../../ui/QuantityField.js';
+import { CommitQuantity, CommitText } from '../../ui/form/CommitFields.js';
 import { ProblemNotice } from '../../ui/Notice.js';
 import { useDecide } from '../../ui/useDecide.js';
-import { useDraft } from '../../ui/useDraft.js';
 
 /** What is noted of a part besides its weight. */
 export function PartMarksForm({ part }: { readonly part: PartFact }): ReactNode {
   const { sheet } = useOpenJob();
   const { decide, blocked, error } = useDecide();
   const marks = sheet.partMarks[part.id] ?? NO_MARKS;
-  const [size, setSize] = useState<string | null>(null);
-  // Marked, so that a note that was typed away is not taken for one that nobody touched.
-  const [draft, setDraft] = useDraft(`part-note.${part.id}`);
-  const note = draft === '' ? (marks.note ?? '') : draft.slice(1);
-  const typed = readQuantity(size ?? String(marks.sizeMm), 'mm');
-  const keep = (change: Partial<PartMarks>): void => {
-    decide({ subject: `part.marks.${part.id}`, value: { ...marks, ...change } }, () => setSize(null));
+  const keep = (change: Partial<PartMarks>, settled?: () => void): void => {
+    decide({ subject: `part.marks.${part.id}`, value: { ...marks, ...change } }, settled);
   };
   const others = sheet.parts.filter((other) => other.id !== part.id && other.cylinder === part.cylinder);
   const check = (label: string, key: 'replace' | 'pressed'): ReactNode => (
@@ -44,24 +36,21 @@ export function PartMarksForm({ part }: { readonly part: PartFact }): ReactNode 
           ...others.map(({ id, kind, cylinder }) => ({ value: id, label: `${KIND_NAMES[kind].one} ${cylinder}` })),
         ]}
       />
-      <QuantityField
+      <CommitQuantity
         label="Oversize (+) or undersize (−)"
         unit="mm"
-        value={size ?? String(marks.sizeMm)}
-        problem={typed.kind === 'quantity' ? undefined : 'A number of mm, such as 0,25 or −0.5.'}
-        onChange={(event) => setSize(event.target.value)}
-        onBlur={() => {
-          if (size !== null && typed.kind === 'quantity') keep({ sizeMm: typed.value });
-        }}
+        place={`part-size.${part.id}`}
+        kept={marks.sizeMm}
+        isGood={Number.isFinite}
+        complaint="A number of mm, such as 0,25 or −0.5."
+        onCommit={(sizeMm, settled) => keep({ sizeMm }, settled)}
       />
-      <Field
+      <CommitText
         label="A note on it"
+        place={`part-note.${part.id}`}
         maxLength={300}
-        value={note}
-        onChange={(event) => setDraft(`=${event.target.value}`)}
-        onBlur={() => {
-          if (draft !== '') decide({ subject: `part.marks.${part.id}`, value: { ...marks, note: note.trim() } }, () => setDraft(''));
-        }}
+        kept={marks.note ?? ''}
+        onCommit={(note, settled) => keep({ note }, settled)}
       />
       {error && <ProblemNotice>{error.message}</ProblemNotice>}
     </div>

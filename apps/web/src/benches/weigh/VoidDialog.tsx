@@ -1,12 +1,10 @@
 import { fixed, KIND_NAMES } from '@tare/card';
-import { useState, type ReactNode } from 'react';
+import type { ReactNode } from 'react';
 import { addressOf } from '@tare/contract';
 import { useOutbox } from '../../api/outboxContext.js';
 import { useSheet } from '../../shell/JobContext.js';
-import { Button } from '../../ui/Button.js';
-import { Field } from '../../ui/Field.js';
+import { ReasonForm } from '../../ui/form/ReasonForm.js';
 import { Modal } from '../../ui/Modal.js';
-import { useWho, WhoFirst } from '../../ui/WhoFirst.js';
 
 /** What usually went wrong. */
 const REASONS = ['not settled', 'wrong part', 'zero had moved', 'slip of the finger'];
@@ -38,49 +36,21 @@ export function VoidDialog({ readingId, onClose }: VoidDialogProps): ReactNode {
 
 function Reason({ readingId, onDone }: { readonly readingId: string; readonly onDone: () => void }): ReactNode {
   const sheet = useSheet();
-  const personId = useWho();
-  const [reason, setReason] = useState('');
   const outbox = useOutbox();
-  const send = (text: string): void => {
+  const send = (reason: string, personId: string, settled: () => void): void => {
     // In the order of things: a reading that still waits here is voided after it has arrived.
-    const body = { id: crypto.randomUUID(), personId, reason: text };
+    const body = { id: crypto.randomUUID(), personId, reason };
     void outbox.add({ jobId: sheet.id, path: addressOf('POST entries/:entryId/void', { entryId: readingId }), body, at: new Date().toISOString() });
+    settled();
     onDone();
   };
   return (
-    <form
-      className="grid gap-3"
-      onSubmit={(event) => {
-        event.preventDefault();
-        send(reason);
-      }}
-    >
-      <p>It stays in the ledger, struck through, with the reason. Why?</p>
-      <div className="flex flex-wrap gap-2">
-        {REASONS.map((text) => (
-          <Button
-            key={text}
-            disabled={personId === null}
-            onClick={() => {
-              send(text);
-            }}
-          >
-            {text}
-          </Button>
-        ))}
-      </div>
-      <Field
-        label="Something else"
-        value={reason}
-        autoFocus
-        onChange={(event) => {
-          setReason(event.target.value);
-        }}
-      />
-      <Button type="submit" look="primary" disabled={personId === null || reason.trim() === ''}>
-        Void it
-      </Button>
-      <WhoFirst />
-    </form>
+    <ReasonForm
+      question="It stays in the ledger, struck through, with the reason. Why?"
+      usual={REASONS}
+      keep="Void it"
+      place={`void.${readingId}`}
+      onReason={send}
+    />
   );
 }

@@ -16,7 +16,7 @@ import { useRef, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { useOutbox } from '../../api/outboxContext.js';
 import { useOpenJob } from '../../shell/JobContext.js';
-import { saidOf } from '../../ui/saidOf.js';
+import { saidOf } from '../../ui/form/saidOf.js';
 import { useDraft } from '../../ui/useDraft.js';
 import { useWho } from '../../ui/WhoFirst.js';
 import { nextCell, ORDERS, sameCell, type Cell, type Order } from './nextCell.js';

@@ -20,6 +20,7 @@ import { AddRow } from '../../../ui/RowButtons.js';
 import { Button } from '../../../ui/Button.js';
 import { QuantityField } from '../../../ui/QuantityField.js';
 import { ProblemNotice } from '../../../ui/Notice.js';
+import { useDraft } from '../../../ui/useDraft.js';
 import { saveText } from '../../../ui/saveText.js';
 import { crankOf, layoutOf } from '../specForm.js';
 import type { SpecFormState } from '../useSpecForm.js';
@@ -37,7 +38,7 @@ function fitting(crank: Crank, layout: EngineLayout): Crank {
 export function CrankFiles({ state }: { readonly state: SpecFormState }): ReactNode {
   const { form, takeCrank } = state;
   const [problem, setProblem] = useState<string | null>(null);
-  const [rim, setRim] = useState('');
+  const [rim, setRim] = useDraft('measured-rim');
   const orSay = (work: () => void, of = ''): void => {
     try {
       work();
@@ -59,6 +60,7 @@ export function CrankFiles({ state }: { readonly state: SpecFormState }): ReactN
     const layout = layoutOf(values);
     const strokeMm = typedQuantity(values.strokeMm, 'mm');
     const rimMm = rim.trim() === '' ? undefined : checkNumber('The rim radius', typedQuantity(rim, 'mm'), { above: 0, max: 2000, unit: 'mm' }, '');
+    setRim('');
     takeCrank(values.layoutId === 'own' ? crankOfPins(layout, strokeMm, rimMm) : crankTemplate(LAYOUTS[values.layoutId], layout, strokeMm, rimMm));
   };
   const add = (kind: Exclude<RimKind, 'counterweight'>): void => {

@@ -5,7 +5,7 @@ import { CheckRow } from '../../../ui/CheckRow.js';
 import { AddRow, TakeOff } from '../../../ui/RowButtons.js';
 import { Choice } from '../../../ui/Choice.js';
 import { Field } from '../../../ui/Field.js';
-import { FormQuantity } from '../../../ui/FormQuantity.js';
+import { FormQuantity } from '../../../ui/form/FormQuantity.js';
 import type { SpecForm } from '../specForm.js';
 import { fieldProps } from '../useSpecForm.js';
 import { blankFound, FOUND_SIDES, type FoundSide } from './metalForm.js';

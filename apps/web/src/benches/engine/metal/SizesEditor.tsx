@@ -2,8 +2,8 @@ import { sizesOf, typedQuantity, usualOilWays, type CrankSizes } from '@tare/cor
 import type { ReactNode } from 'react';
 import type { UseFormReturn } from 'react-hook-form';
 import { Button } from '../../../ui/Button.js';
-import { FormQuantity } from '../../../ui/FormQuantity.js';
-import { RowTable } from '../../../ui/RowTable.js';
+import { FormQuantity } from '../../../ui/form/FormQuantity.js';
+import { RowTable } from '../../../ui/form/RowTable.js';
 import { JOURNAL_COLUMNS } from '../CrankTables.js';
 import { crankOf, layoutOf, type SpecForm } from '../specForm.js';
 import { BLANK_JOURNAL, BLANK_OIL_WAY, oilWayForm, sizesForm, sizesOfForm } from './sizesForm.js';
@@ -11,7 +11,7 @@ import { BLANK_JOURNAL, BLANK_OIL_WAY, oilWayForm, sizesForm, sizesOfForm } from
 /** The crank's own sizes: mains, webs, oil ways and ends. The pins' stand with the pins. */
 export function SizesEditor({ form }: { readonly form: UseFormReturn<SpecForm> }): ReactNode {
   const take = (sizes: CrankSizes): void => {
-    for (const [key, value] of Object.entries(sizesForm(sizes))) form.setValue(key as keyof SpecForm, value, { shouldDirty: true });
+    form.reset({ ...form.getValues(), ...sizesForm(sizes) }, { keepDefaultValues: true, keepErrors: true });
   };
   const guess = (): void => {
     const values = form.getValues();

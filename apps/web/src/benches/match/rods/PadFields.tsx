@@ -1,8 +1,7 @@
-import { readQuantity } from '@tare/core';
-import { useState, type ReactNode } from 'react';
+import type { ReactNode } from 'react';
 import { RodSketch } from '../../../draw/PartSketch.js';
 import { useOpenJob } from '../../../shell/JobContext.js';
-import { QuantityField } from '../../../ui/QuantityField.js';
+import { CommitQuantity } from '../../../ui/form/CommitFields.js';
 import { ProblemNotice } from '../../../ui/Notice.js';
 import { useDecide } from '../../../ui/useDecide.js';
 import type { RodWork } from './useRodPlan.js';
@@ -21,15 +20,23 @@ export function PadFields({ work }: { readonly work: RodWork }): ReactNode {
       <div className="flex flex-wrap items-start gap-5 pb-2">
         <RodSketch rodLengthMm={sheet.spec.rodLengthMm} {...padsMm} />
         <div className="grid w-64 gap-2">
-          <Station
+          <CommitQuantity
             label="Cap pad"
-            mm={padsMm.bigPadMm}
-            keep={(bigPadMm) => decide({ subject: 'match.choices', value: { ...sheet.matchChoices, bigPadMm } })}
+            unit="mm"
+            place={`pad.${sheet.id}.bigPadMm`}
+            kept={Math.round(padsMm.bigPadMm * 10) / 10}
+            isGood={isStation}
+            complaint="A number of mm."
+            onCommit={(bigPadMm, settled) => decide({ subject: 'match.choices', value: { ...sheet.matchChoices, bigPadMm } }, settled)}
           />
-          <Station
+          <CommitQuantity
             label="Eye pad"
-            mm={padsMm.smallPadMm}
-            keep={(smallPadMm) => decide({ subject: 'match.choices', value: { ...sheet.matchChoices, smallPadMm } })}
+            unit="mm"
+            place={`pad.${sheet.id}.smallPadMm`}
+            kept={Math.round(padsMm.smallPadMm * 10) / 10}
+            isGood={isStation}
+            complaint="A number of mm."
+            onCommit={(smallPadMm, settled) => decide({ subject: 'match.choices', value: { ...sheet.matchChoices, smallPadMm } }, settled)}
           />
           <p className="text-ink-soft">
             From the small-end bore’s centre along the rod to the middle of the pad: the cap pad lies beyond the big-end centre, the eye pad before
@@ -42,26 +49,5 @@ export function PadFields({ work }: { readonly work: RodWork }): ReactNode {
   );
 }
 
-function Station({ label, mm, keep }: { readonly label: string; readonly mm: number; readonly keep: (mm: number) => void }): ReactNode {
-  const [typed, setTyped] = useState<string | null>(null);
-  const parsed = readQuantity(typed ?? String(mm), 'mm');
-  const valid = parsed.kind === 'quantity' && parsed.value >= -500 && parsed.value <= 2000;
-  const commit = (): void => {
-    if (typed === null || !valid) return;
-    keep(parsed.value);
-    setTyped(null);
-  };
-  return (
-    <QuantityField
-      label={label}
-      unit="mm"
-      value={typed ?? String(Math.round(mm * 10) / 10)}
-      problem={valid ? undefined : 'A number of mm.'}
-      onChange={(event) => setTyped(event.target.value)}
-      onBlur={commit}
-      onKeyDown={(event) => {
-        if (event.key === 'Enter') commit();
-      }}
-    />
-  );
-}
+/** On a rod, or a little beyond it. */
+const isStation = (mm: number): boolean => mm >= -500 && mm <= 2000;

@@ -7,6 +7,7 @@ import { Field } from '../../../ui/Field.js';
 import { QuantityField } from '../../../ui/QuantityField.js';
 import { Modal } from '../../../ui/Modal.js';
 import { ProblemNotice } from '../../../ui/Notice.js';
+import { useDraft } from '../../../ui/useDraft.js';
 import { useDecide } from '../../../ui/useDecide.js';
 
 interface Target {
@@ -49,12 +50,18 @@ export function TargetLine(): ReactNode {
 }
 
 function TargetDialog({ target, onClose }: { readonly target: Target; readonly onClose: () => void }): ReactNode {
+  const { sheet } = useOpenJob();
   const { decide, blocked, error } = useDecide();
-  const [typed, setTyped] = useState(fixed(target.targetG, 2));
-  const [reason, setReason] = useState('');
+  const [typed, setTyped] = useDraft(`target.${sheet.id}.${target.group}`, fixed(target.targetG, 2));
+  const [reason, setReason] = useDraft(`target-why.${sheet.id}.${target.group}`);
+  const done = (): void => {
+    setTyped('');
+    setReason('');
+    onClose();
+  };
   const parsed = readQuantity(typed, 'g');
   const valid = parsed.kind === 'quantity' && parsed.value > 0 && reason.trim() !== '';
-  const keep = (value: FixedTarget | null): void => decide({ subject: `match.target.${target.group}`, value }, onClose);
+  const keep = (value: FixedTarget | null): void => decide({ subject: `match.target.${target.group}`, value }, done);
   return (
     <Modal title={`${target.name}: another target`} open onOpenChange={onClose}>
       <form

@@ -1,13 +1,13 @@
 import { fixed } from '@tare/card';
-import { readQuantity, type Unit } from '@tare/core';
+import { typedQuantity } from '@tare/core';
 import { useState, type ReactNode } from 'react';
-import { useWrite } from '../../../api/useWrite.js';
+import { useWatch } from 'react-hook-form';
 import { Button } from '../../../ui/Button.js';
 import { Choice } from '../../../ui/Choice.js';
-import { Field } from '../../../ui/Field.js';
-import { QuantityField } from '../../../ui/QuantityField.js';
-import { ProblemNotice } from '../../../ui/Notice.js';
-import { useWho } from '../../../ui/WhoFirst.js';
+import { FormField } from '../../../ui/form/FormFields.js';
+import { FormQuantity } from '../../../ui/form/FormQuantity.js';
+import { useWriteForm } from '../../../ui/form/useWriteForm.js';
+import { WriteFormFrame } from '../../../ui/form/WriteFormFrame.js';
 import type { ChosenTool } from './useTool.js';
 
 /** What it is cut with, how fast that goes, and a practice cut on scrap to find out. */
@@ -55,60 +55,43 @@ export function ToolDrawer({ chosen }: { readonly chosen: ChosenTool }): ReactNo
   );
 }
 
-function NewTool({ onAdded }: { readonly onAdded: (id: string) => void }): ReactNode {
-  const personId = useWho();
-  const entry = useWrite('POST tools');
+export function NewTool({ onAdded }: { readonly onAdded: (id: string) => void }): ReactNode {
   const [id] = useState(() => crypto.randomUUID());
-  const [name, setName] = useState('');
-  const [bit, setBit] = useState('');
+  const write = useWriteForm({ route: 'POST tools', place: 'tool.new', initial: { name: '', bit: '' }, id, onDone: () => onAdded(id) });
+  const { control } = write.form;
   return (
-    <form
-      className="flex w-full flex-wrap items-end gap-3"
-      onSubmit={(event) => {
-        event.preventDefault();
-        if (personId === null) return;
-        entry.mutate({ id, personId, name, bit }, { onSuccess: () => onAdded(id) });
-      }}
-    >
-      <Field label="Tool" className="w-60" value={name} placeholder="die grinder" onChange={(event) => setName(event.target.value)} />
-      <Field label="Bit" className="w-60" value={bit} placeholder="6 mm carbide burr" onChange={(event) => setBit(event.target.value)} />
-      <Button type="submit" disabled={personId === null || name.trim() === '' || bit.trim() === '' || entry.isPending}>
-        Into the drawer
-      </Button>
-      {entry.error && <ProblemNotice>{entry.error.message}</ProblemNotice>}
-    </form>
+    <WriteFormFrame write={write} keep="Into the drawer" className="flex w-full flex-wrap items-end gap-3" look="plain" asksWho={false}>
+      <FormField label="Tool" className="w-60" placeholder="die grinder" control={control} name="name" />
+      <FormField label="Bit" className="w-60" placeholder="6 mm carbide burr" control={control} name="bit" />
+    </WriteFormFrame>
   );
 }
 
-function PracticeCut({ toolId, onKept }: { readonly toolId: string; readonly onKept: () => void }): ReactNode {
-  const personId = useWho();
-  const entry = useWrite('POST tools/:toolId/practice-cuts', { toolId });
-  const [typed, setTyped] = useState({ before: '', after: '', seconds: '' });
-  const [before, after, seconds] = [readQuantity(typed.before, 'g'), readQuantity(typed.after, 'g'), readQuantity(typed.seconds, 's')];
-  const numbers = before.kind === 'quantity' && after.kind === 'quantity' && seconds.kind === 'quantity';
-  const grams = numbers ? before.value - after.value : 0;
-  const field = (label: string, unit: Unit, key: keyof typeof typed): ReactNode => (
-    <div className="w-40">
-      <QuantityField label={label} unit={unit} value={typed[key]} onChange={(event) => setTyped({ ...typed, [key]: event.target.value })} />
-    </div>
-  );
+export function PracticeCut({ toolId, onKept }: { readonly toolId: string; readonly onKept: () => void }): ReactNode {
+  const write = useWriteForm({
+    route: 'POST tools/:toolId/practice-cuts',
+    ids: { toolId },
+    place: `practice.${toolId}`,
+    initial: { before: '', after: '', seconds: '' },
+    contentOf: ({ before, after, seconds }) => ({ grams: typedQuantity(before, 'g') - typedQuantity(after, 'g'), seconds }),
+    onDone: onKept,
+  });
+  const { control } = write.form;
+  const { before = '', after = '' } = useWatch({ control });
+  const grams = typedQuantity(before, 'g') - typedQuantity(after, 'g');
   return (
-    <form
+    <WriteFormFrame
+      write={write}
+      keep="Keep the practice cut"
       className="flex w-full flex-wrap items-end gap-3"
-      onSubmit={(event) => {
-        event.preventDefault();
-        if (personId === null || !numbers) return;
-        entry.mutate({ personId, grams, seconds: seconds.value }, { onSuccess: onKept });
-      }}
+      look="plain"
+      isReady={grams > 0}
+      asksWho={false}
     >
-      {field('Scrap before', 'g', 'before')}
-      {field('after the cut', 'g', 'after')}
-      {field('cut for', 's', 'seconds')}
-      <Button type="submit" disabled={personId === null || !numbers || grams <= 0 || entry.isPending}>
-        Keep the practice cut
-      </Button>
-      {numbers && grams <= 0 && <p className="font-semibold text-outside">▲ It has to be lighter after the cut.</p>}
-      {entry.error && <ProblemNotice>{entry.error.message}</ProblemNotice>}
-    </form>
+      <FormQuantity label="Scrap before" unit="g" className="w-40" control={control} name="before" />
+      <FormQuantity label="after the cut" unit="g" className="w-40" control={control} name="after" />
+      <FormQuantity label="cut for" unit="s" className="w-40" control={control} name="seconds" />
+      {grams <= 0 && <p className="font-semibold text-outside">▲ It has to be lighter after the cut.</p>}
+    </WriteFormFrame>
   );
 }

@@ -26,7 +26,7 @@ import { Button } from '../../../ui/Button.js';
 import { Field } from '../../../ui/Field.js';
 import { QuantityField } from '../../../ui/QuantityField.js';
 import { Note, ProblemNotice } from '../../../ui/Notice.js';
-import { readDraft } from '../../../ui/readDraft.js';
+import { readDraft } from '../../../ui/form/readDraft.js';
 import { useDraft } from '../../../ui/useDraft.js';
 import { useWho } from '../../../ui/WhoFirst.js';
 import { RecordingWords, workingWords } from './RecordedSpinForm.js';

@@ -8,7 +8,7 @@ import { AddRow } from '../../../ui/RowButtons.js';
 import { Button } from '../../../ui/Button.js';
 import { QuantityField } from '../../../ui/QuantityField.js';
 import { ProblemNotice } from '../../../ui/Notice.js';
-import { readDraft } from '../../../ui/readDraft.js';
+import { useKept } from '../../../ui/form/useKept.js';
 import { useDraft } from '../../../ui/useDraft.js';
 import { useWho } from '../../../ui/WhoFirst.js';
 import { useCautions } from '../Cautions.js';
@@ -46,16 +46,18 @@ export function TypedSpinForm({ machine, calibration }: { readonly machine: Mach
   const [again, setAgain] = useState<ShownRow | null>(null);
   const [why, setWhy] = useState<WhyTwice>('nothingBefore');
   const place = `typed-spin.${sheet.id}.${machine.id}`;
-  const [draft, setDraft] = useDraft(place);
   const [speed, setSpeed] = useDraft(`${place}.speed`, String(Math.min(600, machine.spec.fastestRpm)));
   const [problem, setProblem] = useState<string | null>(null);
   const usual = machine.spec.scatterGmm === null ? ENOUGH_READINGS : 1;
-  const rows = readDraft<readonly ShownRow[]>(
-    draft,
+  const {
+    value: rows,
+    set,
+    clear,
+  } = useKept<readonly ShownRow[]>(
+    place,
     [BLANK_ROW],
     Array.from({ length: usual }, () => BLANK_ROW),
   );
-  const set = (next: readonly ShownRow[]): void => setDraft(JSON.stringify(next));
   const submit = (): void => {
     const speedRpm = typedQuantity(speed, 'rpm');
     const { slowestRpm, fastestRpm } = machine.spec;
@@ -94,7 +96,7 @@ export function TypedSpinForm({ machine, calibration }: { readonly machine: Mach
     } as const;
     return entry.mutate(spin, {
       onSuccess: () => {
-        setDraft('');
+        clear();
         setAgain(null);
         newSetUp();
         startOver();

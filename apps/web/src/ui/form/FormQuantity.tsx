@@ -1,6 +1,6 @@
 import type { ReactNode } from 'react';
 import { useController, type Control, type FieldPath, type FieldValues } from 'react-hook-form';
-import { QuantityField, type QuantityFieldProps } from './QuantityField.js';
+import { QuantityField, type QuantityFieldProps } from '../QuantityField.js';
 
 type FormQuantityProps<F extends FieldValues> = Omit<QuantityFieldProps, 'value' | 'onChange' | 'onBlur' | 'inputRef' | 'problem' | 'name'> & {
   readonly control: Control<F>;

@@ -1,10 +1,10 @@
 import type { Unit } from '@tare/core';
 import type { ReactNode } from 'react';
-import { get, useFieldArray, type ArrayPath, type FieldArray, type FieldPath, type FieldValues, type UseFormReturn } from 'react-hook-form';
-import { Field } from './Field.js';
+import { useFieldArray, type ArrayPath, type FieldArray, type FieldPath, type FieldValues, type UseFormReturn } from 'react-hook-form';
+import { Field } from '../Field.js';
 import { FormQuantity } from './FormQuantity.js';
-import { AddRow, TakeOff } from './RowButtons.js';
-import { useDisplay } from './useDisplay.js';
+import { AddRow, TakeOff } from '../RowButtons.js';
+import { useDisplay } from '../useDisplay.js';
 
 export interface RowColumn {
   /** Of the row's field; with dots where it lies deeper. */
@@ -17,6 +17,8 @@ export interface RowColumn {
   readonly label?: (number: number) => string;
   /** Holds from the list's beginning: only its other columns can be corrected. */
   readonly isFixed?: boolean;
+  /** A bit may be said by its name. */
+  readonly isBit?: boolean;
   /** The field's list where that is not the table's. */
   readonly of?: string;
 }
@@ -74,7 +76,7 @@ export function RowTable<F extends FieldValues>(props: RowTableProps<F>): ReactN
                   {i + 1}
                 </th>
               )}
-              {columns.map(({ key, title, unit, label, isFixed: holds = false, of = name }) => {
+              {columns.map(({ key, title, unit, label, isFixed: holds = false, isBit = false, of = name }) => {
                 const path = `${of}.${i}.${key}` as FieldPath<F>;
                 const called = label?.(i + 1) ?? `${title} of ${noun} ${i + 1}`;
                 return (
@@ -85,10 +87,10 @@ export function RowTable<F extends FieldValues>(props: RowTableProps<F>): ReactN
                         hideLabel
                         disabled={holds}
                         {...form.register(path)}
-                        problem={(get(form.formState.errors, path) as { message?: string } | undefined)?.message}
+                        problem={form.getFieldState(path, form.formState).error?.message}
                       />
                     ) : (
-                      <FormQuantity label={called} unit={unit} hideUnit hideLabel disabled={holds} control={form.control} name={path} />
+                      <FormQuantity label={called} unit={unit} isBit={isBit} hideUnit hideLabel disabled={holds} control={form.control} name={path} />
                     )}
                   </td>
                 );

@@ -1,0 +1,349 @@
+import { cleanup, fireEvent, render, screen, waitFor } from '@testing-library/react';
+import type { Instrument, Machine, MachineHall, Study } from '@tare/contract';
+import { USUAL_TOOLS } from '@tare/core';
+import type { ReactNode } from 'react';
+import { ask } from './api/client.js';
+import { ProblemError, UNREACHABLE } from './api/problem.js';
+import { BoxEditor } from './benches/bobs/build/BoxEditor.js';
+import { LogOwnCut } from './benches/correct/LogOwnCut.js';
+import { EngineBench } from './benches/engine/EngineBench.js';
+import { AmendForm } from './benches/instruments/AmendStudy.js';
+import { InstrumentForm } from './benches/instruments/InstrumentForm.js';
+import { StudyDialog } from './benches/instruments/StudyDialog.js';
+import { Fittings } from './benches/machines/Fittings.js';
+import { MachineForm } from './benches/machines/MachineForm.js';
+import { NewTool, PracticeCut } from './benches/match/trim/ToolDrawer.js';
+import { TypedSpinForm } from './benches/spin/own/TypedSpinForm.js';
+import { BitsEditor } from './benches/tools/BitsEditor.js';
+import { ToolsPage } from './benches/tools/ToolsPage.js';
+import { NewPerson } from './shell/PersonPicker.js';
+import { sheetOf } from './testing.js';
+import { AtABench, SHOP, WaitingOutbox } from './testingBench.js';
+import { VoidReason } from './ui/VoidButton.js';
+
+jest.mock('./api/client.js', () => ({ ask: jest.fn() }));
+const asked = jest.mocked(ask as unknown as (route: string, given: { readonly body?: { readonly id: string } }) => Promise<unknown>);
+
+const scale: Instrument = {
+  id: 'scale',
+  version: 2,
+  spec: {
+    kind: 'scale',
+    name: 'Long bench',
+    divisionG: 0.1,
+    capacityG: 3000,
+    fixtureG: 0,
+    lastCheck: '',
+    notes: '',
+    source: 'typed',
+    lineTemplate: 'ST,GS,{g} g',
+    baudRate: 9600,
+  },
+};
+const machine: Machine = {
+  id: '5b5dbb6a-7bbd-4a0e-a1c6-f3bd8b0d3f10',
+  version: 1,
+  spec: {
+    name: 'Floor machine',
+    driver: 'typed',
+    unit: 'gAtRadius',
+    convention: { seenFrom: 'front', counts: 'clockwise', zeroAtDeg: 0, shows: 'heavy' },
+    slowestRpm: 250,
+    fastestRpm: 900,
+    supportLimitN: 1000,
+    scatterGmm: 10,
+    gainPercent: null,
+    columns: { time: 'time', rateHz: 5000, left: 'left', right: 'right', tach: 'tach' },
+    channels: { left: 1, right: 2, tach: 3 },
+    notes: '',
+  },
+};
+const study: Study = {
+  id: '0d8b0a5e-33ee-4b5a-9a4c-111111111111',
+  instrumentId: 'scale',
+  kind: 'drift',
+  subject: '500 g check weight',
+  readingsG: [500.2],
+  nominalG: 500,
+  voided: false,
+  personId: 'ottoline',
+  at: '2026-11-25T01:00:00.000Z',
+} as Study;
+const hall: MachineHall = { machines: [machine], calibrations: [], checks: [] };
+const shop = {
+  ...SHOP,
+  bits: [{ bitMm: 12, pointAngleDeg: 118, usableDepthMm: 60 }],
+  fittings: { version: 0, standIns: true, trialPieces: [{ name: 'Putty tin', massG: 24.6, deviationG: 0.1 }] },
+};
+const box = {
+  version: 3,
+  box: {
+    clamps: [{ id: '0d8b0a5e-33ee-4b5a-9a4c-222222222222', name: 'Clamp 46', fromMm: 44, toMm: 50, halfG: 320, studMm: 60, count: 8 }],
+    pieces: [{ id: '0d8b0a5e-33ee-4b5a-9a4c-333333333333', name: 'Disc', massG: 50, thicknessMm: 6, count: 12 }],
+  },
+};
+const READ: Readonly<Record<string, unknown>> = {
+  'GET shop': shop,
+  'GET shop-tools': { version: 1, tools: USUAL_TOOLS },
+  'GET machines': hall,
+  'GET tools': { tools: [], rates: [] },
+};
+const nothing = (): void => undefined;
+
+interface Walked {
+  readonly name: string;
+  readonly form: () => ReactNode;
+  /** What makes it whole, by the label of each field. */
+  readonly whole: Readonly<Record<string, string>>;
+  /** The button that sends it. */
+  readonly keep: string;
+  /** A field of what is sent, for the server to complain about, and the label of the form's. */
+  readonly refused: readonly [field: string, label: string] | null;
+}
+
+const FORMS: readonly Walked[] = [
+  {
+    name: 'a new machine',
+    form: () => <MachineForm machine={null} onDone={nothing} />,
+    whole: { 'What it is called here': 'Old bench', 'Its zero, from crankpin 1': '20 1/2' },
+    keep: 'Keep this machine',
+    refused: ['spec.name', 'What it is called here'],
+  },
+  {
+    name: 'a machine that is changed',
+    form: () => <MachineForm machine={machine} onDone={nothing} />,
+    whole: { 'Slowest speed': '300' },
+    keep: 'Keep this machine',
+    refused: ['spec.slowestRpm', 'Slowest speed'],
+  },
+  {
+    name: 'an instrument',
+    form: () => <InstrumentForm instrument={scale} onDone={nothing} />,
+    whole: { 'Counts in': '0.01 oz' },
+    keep: 'Keep it',
+    refused: ['spec.divisionG', 'Counts in'],
+  },
+  {
+    name: 'the shop’s trial pieces',
+    form: () => <Fittings />,
+    whole: { 'Piece 1 weighs': '2 oz' },
+    keep: 'Keep these',
+    refused: ['trialPieces.0.massG', 'Piece 1 weighs'],
+  },
+  {
+    name: 'the bits',
+    form: () => <BitsEditor />,
+    whole: { 'Reach of bit 1': '2 1/2 in' },
+    keep: 'Keep these bits',
+    refused: ['bits.0.usableDepthMm', 'Reach of bit 1'],
+  },
+  {
+    name: 'the tools',
+    form: () => <ToolsPage />,
+    whole: { 'A pilot hole': '2,5' },
+    keep: 'Keep these',
+    refused: ['tools.minutes.pilot', 'A pilot hole'],
+  },
+  {
+    name: 'the box of bob pieces',
+    form: () => <BoxEditor entry={box} />,
+    whole: { 'Mass of piece 1': '1 oz' },
+    keep: 'Keep the box',
+    refused: ['box.pieces.0.massG', 'Mass of piece 1'],
+  },
+  {
+    name: 'a check weight',
+    form: () => <StudyDialog instrument={scale} kind="drift" onClose={nothing} />,
+    whole: { Shown: '505' },
+    keep: 'Keep it',
+    refused: ['readingsG.0', 'Shown'],
+  },
+  {
+    name: 'ten placements',
+    form: () => <StudyDialog instrument={scale} kind="repeatability" onClose={nothing} />,
+    whole: { 'What stands on it': 'a piston of the eight' },
+    keep: 'Take it',
+    refused: null,
+  },
+  {
+    name: 'a study that is put right',
+    form: () => <AmendForm study={study} onDone={nothing} />,
+    whole: { 'Why is it put right?': 'slip of the finger' },
+    keep: 'This is what was read',
+    refused: ['subject', 'What stood on it'],
+  },
+  {
+    name: 'somebody new',
+    form: () => <NewPerson onDone={nothing} />,
+    whole: { Name: 'Bram Tewitt', 'What they do here': 'machining' },
+    keep: 'Add and put at the bench',
+    refused: ['name', 'Name'],
+  },
+  {
+    name: 'a new tool',
+    form: () => <NewTool onAdded={nothing} />,
+    whole: { Tool: 'die grinder', Bit: '6 mm burr' },
+    keep: 'Into the drawer',
+    refused: ['bit', 'Bit'],
+  },
+  {
+    name: 'a practice cut',
+    form: () => <PracticeCut toolId="tool" onKept={nothing} />,
+    whole: { 'Scrap before': '100', 'after the cut': '98,5', 'cut for': '40' },
+    keep: 'Keep the practice cut',
+    refused: ['seconds', 'cut for'],
+  },
+  {
+    name: 'a void',
+    form: () => <VoidReason entryId="spin" reasons={['wrong job']} onDone={nothing} />,
+    whole: { 'Something else': 'the belt slipped' },
+    keep: 'Void it',
+    refused: null,
+  },
+  {
+    name: 'the engine',
+    form: () => <EngineBench />,
+    whole: { Stroke: '3 1/2 in' },
+    keep: 'Keep these figures',
+    refused: ['spec.strokeMm', 'Stroke'],
+  },
+  {
+    name: 'a cut of one’s own',
+    form: () => <LogOwnCut start={{}} onDone={nothing} />,
+    whole: { 'At, from crankpin 1': '180', Bit: '12', 'Depth measured, to the shoulder': '14' },
+    keep: 'Log this cut',
+    refused: null,
+  },
+  {
+    name: 'a typed spin',
+    form: () => <TypedSpinForm machine={machine} calibration={null} />,
+    whole: { 'Balancing speed': '500' },
+    keep: 'Keep this reading',
+    refused: null,
+  },
+];
+
+const record = { ...sheetOf('inline3'), id: '7d3e1f2a-0000-4000-8000-000000000001' };
+function open({ form }: Walked): void {
+  render(
+    <AtABench record={record} outbox={new WaitingOutbox()} shop={shop}>
+      {form()}
+    </AtABench>,
+  );
+}
+// By the document's own means: roles and names of a form of 120 fields take testing-library seconds each time.
+const boxes = (): HTMLInputElement[] => [...document.querySelectorAll<HTMLInputElement>('input:not([type]):enabled, input[type="text"]:enabled')];
+/** Every field under its label's words. */
+function standingFields(): Map<string, HTMLInputElement> {
+  const fields = new Map(boxes().map((field) => [field.id, field]));
+  return new Map(
+    [...document.querySelectorAll('label')].flatMap(({ htmlFor, textContent }) => {
+      const field = fields.get(htmlFor);
+      return field ? [[textContent, field] as const] : [];
+    }),
+  );
+}
+const labelled = (label: string): HTMLInputElement => standingFields().get(label)!;
+const standing = (): Map<string, string> => new Map([...standingFields()].map(([name, { value }]) => [name, value]));
+async function drawn({ whole }: Walked): Promise<void> {
+  await waitFor(() => expect(labelled(Object.keys(whole)[0]!)).toBeDefined());
+}
+const fill = (whole: Walked['whole']): void => {
+  for (const [label, text] of Object.entries(whole)) fireEvent.change(labelled(label), { target: { value: text } });
+};
+const button = (keep: Walked['keep']): HTMLButtonElement =>
+  [...document.querySelectorAll('button')].findLast(({ textContent }) => textContent.trim() === keep)!;
+/** What was sent: each try’s id and content. */
+const sent = (): { readonly id: string }[] => asked.mock.calls.filter(([route]) => !route.startsWith('GET ')).map(([, { body }]) => body!);
+
+function serverSays(...answers: readonly (unknown | Error)[]): void {
+  const left = [...answers];
+  asked.mockImplementation((route) => {
+    if (route.startsWith('GET ')) return Promise.resolve(READ[route] ?? {});
+    const answer = left.shift();
+    return answer instanceof Error ? Promise.reject(answer) : Promise.resolve(answer ?? { id: 'made', added: true });
+  });
+}
+const fault = new ProblemError(UNREACHABLE, true);
+
+// What Radix measures its boxes with; jsdom measures nothing.
+globalThis.ResizeObserver = class {
+  observe = nothing;
+  unobserve = nothing;
+  disconnect = nothing;
+} as unknown as typeof ResizeObserver;
+
+beforeEach(() => {
+  asked.mockReset();
+  serverSays();
+  localStorage.clear();
+  localStorage.setItem('tare.person', 'ottoline');
+});
+
+/** The engine has a hundred fields more, and they are all alike. */
+const MOST_FIELDS = 40;
+
+describe.each(FORMS)('the form of $name', (walked) => {
+  const { whole, keep, refused } = walked;
+  it('brings back whatever was half typed, after the page was loaded anew', async () => {
+    open(walked);
+    await drawn(walked);
+    const fields = [...standingFields()].slice(0, MOST_FIELDS);
+    fields.forEach(([, field], i) => fireEvent.change(field, { target: { value: `${i + 3} x` } }));
+    const typed = standing();
+    expect(fields.map(([name]) => typed.get(name))).toEqual(fields.map((_, i) => `${i + 3} x`));
+    cleanup();
+    open(walked);
+    await drawn(walked);
+    // What is drawn only for figures that make sense stands behind those.
+    const again = standing();
+    expect(again.size).toBeGreaterThanOrEqual(Math.min(typed.size, Object.keys(whole).length));
+    expect([...again]).toEqual([...typed].filter(([name]) => again.has(name)));
+  });
+  if (refused !== null)
+    it('shows what the server refuses at its field, loses nothing, and sends the mended one as another', async () => {
+      const [field, label] = refused;
+      const refusal = { type: '', title: 'Refused', status: 400, detail: 'One field is wrong.', errors: [{ field, message: 'This is not so.' }] };
+      serverSays(new ProblemError(refusal, false));
+      open(walked);
+      await drawn(walked);
+      fill(whole);
+      const before = standing();
+      fireEvent.click(button(keep));
+      await waitFor(() => expect(labelled(label).getAttribute('aria-invalid')).toBe('true'));
+      expect(screen.getByText('▲ This is not so.')).toBeTruthy();
+      expect(standing()).toEqual(before);
+      fireEvent.click(button(keep));
+      await waitFor(() => expect(sent()).toHaveLength(2));
+      expect(new Set(sent().map(({ id }) => id)).size).toBe(walked.name === 'a new tool' ? 1 : 2);
+    });
+  if (!['ten placements', 'a typed spin'].includes(walked.name))
+    it('says that nobody answered, keeps what was typed, and sends the very same once more', async () => {
+      serverSays(fault, fault, fault);
+      open(walked);
+      await drawn(walked);
+      fill(whole);
+      const before = standing();
+      fireEvent.click(button(keep));
+      expect(await screen.findByText(/does not answer/)).toBeTruthy();
+      expect(standing()).toEqual(before);
+      cleanup();
+      serverSays();
+      open(walked);
+      await drawn(walked);
+      expect(standing()).toEqual(before);
+      fireEvent.click(button(keep));
+      await waitFor(() => expect(sent()).toHaveLength(4));
+      const [first, ...others] = sent().map(({ id: _, ...content }) => content);
+      for (const content of others) expect(content).toEqual(first);
+      expect(
+        new Set(
+          sent()
+            .slice(0, 3)
+            .map(({ id }) => id),
+        ).size,
+      ).toBe(1);
+      // Once it is taken nothing half typed is left.
+      await waitFor(() => expect(Object.keys(localStorage).filter((key) => key.startsWith('tare.draft.') && !/chips/.test(key))).toEqual([]));
+    });
+});
