@@ -1,18 +1,25 @@
+import { readdirSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { takenBy } from '@tare/card';
 import { cleanup, fireEvent, render, screen, waitFor } from '@testing-library/react';
-import type { Instrument, Machine, MachineHall, Study } from '@tare/contract';
-import { USUAL_TOOLS } from '@tare/core';
+import type { Instrument, Machine, MachineHall, PlanEntry, Study } from '@tare/contract';
+import { BALANCED, metalNow, USUAL_TOOLS, type Cut, type WeighedPart } from '@tare/core';
 import type { ReactNode } from 'react';
 import { ask } from './api/client.js';
 import { ProblemError, UNREACHABLE } from './api/problem.js';
 import { BoxEditor } from './benches/bobs/build/BoxEditor.js';
+import { LogHole } from './benches/correct/LogHole.js';
 import { LogOwnCut } from './benches/correct/LogOwnCut.js';
 import { EngineBench } from './benches/engine/EngineBench.js';
 import { AmendForm } from './benches/instruments/AmendStudy.js';
+import { NewJobPage } from './benches/engine/NewJobPage.js';
 import { InstrumentForm } from './benches/instruments/InstrumentForm.js';
 import { StudyDialog } from './benches/instruments/StudyDialog.js';
 import { Fittings } from './benches/machines/Fittings.js';
 import { MachineForm } from './benches/machines/MachineForm.js';
+import { Reweigh } from './benches/match/trim/Reweigh.js';
 import { NewTool, PracticeCut } from './benches/match/trim/ToolDrawer.js';
+import { SpinOrderForm } from './benches/spin/SpinOrderForm.js';
 import { TypedSpinForm } from './benches/spin/own/TypedSpinForm.js';
 import { BitsEditor } from './benches/tools/BitsEditor.js';
 import { ToolsPage } from './benches/tools/ToolsPage.js';
@@ -99,7 +106,29 @@ interface Walked {
   readonly keep: string;
   /** A field of what is sent, for the server to complain about, and the label of the form's. */
   readonly refused: readonly [field: string, label: string] | null;
+  /** So many of its fields are typed into: what comes after follows from them. */
+  readonly most?: number;
 }
+
+const planned: Cut = { kind: 'radial', counterweightId: 'cw1', angleDeg: 180, bitMm: 12, pointAngleDeg: 118, depthMm: 12 };
+const plan: PlanEntry = {
+  id: 'plan',
+  spinId: 'spin',
+  holes: [planned],
+  predicted: BALANCED,
+  personId: 'ottoline',
+  at: '2026-11-25T01:00:00.000Z',
+};
+const record = { ...sheetOf('inline3'), id: '7d3e1f2a-0000-4000-8000-000000000001' };
+const cutPiston: WeighedPart = {
+  part: { id: 'piston1', kind: 'piston', cylinder: 1, damaged: false },
+  lastCutId: 'cut',
+  now: {},
+  asReceived: {},
+  lastPass: null,
+  needsReweighing: true,
+  rod: null,
+};
 
 const FORMS: readonly Walked[] = [
   {
@@ -215,6 +244,43 @@ const FORMS: readonly Walked[] = [
     refused: null,
   },
   {
+    name: 'a new job',
+    form: () => <NewJobPage />,
+    whole: { Customer: 'Odd Hexley', Engine: 'Teal', 'Boat or plant': 'launch Moorhen' },
+    keep: 'Start the job',
+    refused: ['spec.vessel', 'Boat or plant'],
+    most: 3,
+  },
+  {
+    name: 'a weighing after a cut',
+    form: () => <Reweigh weighed={cutPiston} measure="mass" cutId="cut" expectedG={600} isNew={false} />,
+    whole: { 'Piston 1, after the cut': '600.1' },
+    keep: '',
+    refused: null,
+  },
+  {
+    name: 'a planned hole',
+    form: () => (
+      <LogHole
+        plan={plan}
+        hole={planned}
+        metal={takenBy(metalNow(record.spec.crank, []), [planned])[0]!}
+        before={metalNow(record.spec.crank, [])}
+        index={0}
+      />
+    ),
+    whole: { 'Depth measured': '12.1' },
+    keep: 'Drilled',
+    refused: null,
+  },
+  {
+    name: 'a spin on the stand-in',
+    form: () => <SpinOrderForm onStart={nothing} />,
+    whole: { 'Turns to read': '60' },
+    keep: 'Spin as received',
+    refused: null,
+  },
+  {
     name: 'a typed spin',
     form: () => <TypedSpinForm machine={machine} calibration={null} />,
     whole: { 'Balancing speed': '500' },
@@ -223,7 +289,6 @@ const FORMS: readonly Walked[] = [
   },
 ];
 
-const record = { ...sheetOf('inline3'), id: '7d3e1f2a-0000-4000-8000-000000000001' };
 function open({ form }: Walked): void {
   render(
     <AtABench record={record} outbox={new WaitingOutbox()} shop={shop}>
@@ -253,15 +318,20 @@ const fill = (whole: Walked['whole']): void => {
 };
 const button = (keep: Walked['keep']): HTMLButtonElement =>
   [...document.querySelectorAll('button')].findLast(({ textContent }) => textContent.trim() === keep)!;
+/** By its button, or by Enter where it has none. */
+function send({ keep, whole }: Walked): void {
+  if (keep === '') fireEvent.submit(labelled(Object.keys(whole)[0]!).form!);
+  else fireEvent.click(button(keep));
+}
 /** What was sent: each try’s id and content. */
 const sent = (): { readonly id: string }[] => asked.mock.calls.filter(([route]) => !route.startsWith('GET ')).map(([, { body }]) => body!);
 
-function serverSays(...answers: readonly (unknown | Error)[]): void {
+function serverSays(...answers: readonly Error[]): void {
   const left = [...answers];
   asked.mockImplementation((route) => {
     if (route.startsWith('GET ')) return Promise.resolve(READ[route] ?? {});
-    const answer = left.shift();
-    return answer instanceof Error ? Promise.reject(answer) : Promise.resolve(answer ?? { id: 'made', added: true });
+    const fails = left.shift();
+    return fails ? Promise.reject(fails) : Promise.resolve({ id: 'made', added: true });
   });
 }
 const fault = new ProblemError(UNREACHABLE, true);
@@ -271,7 +341,7 @@ globalThis.ResizeObserver = class {
   observe = nothing;
   unobserve = nothing;
   disconnect = nothing;
-} as unknown as typeof ResizeObserver;
+};
 
 beforeEach(() => {
   asked.mockReset();
@@ -280,15 +350,17 @@ beforeEach(() => {
   localStorage.setItem('tare.person', 'ottoline');
 });
 
+/** What they send, journeys in the browser see: cautions to tick, a stream that is read, ten placements before anything is sent. */
+const SENT_ELSEWHERE = ['ten placements', 'a typed spin', 'a spin on the stand-in'];
 /** The engine has a hundred fields more, and they are all alike. */
 const MOST_FIELDS = 40;
 
 describe.each(FORMS)('the form of $name', (walked) => {
-  const { whole, keep, refused } = walked;
+  const { whole, refused } = walked;
   it('brings back whatever was half typed, after the page was loaded anew', async () => {
     open(walked);
     await drawn(walked);
-    const fields = [...standingFields()].slice(0, MOST_FIELDS);
+    const fields = [...standingFields()].slice(0, walked.most ?? MOST_FIELDS);
     fields.forEach(([, field], i) => fireEvent.change(field, { target: { value: `${i + 3} x` } }));
     const typed = standing();
     expect(fields.map(([name]) => typed.get(name))).toEqual(fields.map((_, i) => `${i + 3} x`));
@@ -309,22 +381,22 @@ describe.each(FORMS)('the form of $name', (walked) => {
       await drawn(walked);
       fill(whole);
       const before = standing();
-      fireEvent.click(button(keep));
+      send(walked);
       await waitFor(() => expect(labelled(label).getAttribute('aria-invalid')).toBe('true'));
       expect(screen.getByText('▲ This is not so.')).toBeTruthy();
       expect(standing()).toEqual(before);
-      fireEvent.click(button(keep));
+      send(walked);
       await waitFor(() => expect(sent()).toHaveLength(2));
       expect(new Set(sent().map(({ id }) => id)).size).toBe(walked.name === 'a new tool' ? 1 : 2);
     });
-  if (!['ten placements', 'a typed spin'].includes(walked.name))
+  if (!SENT_ELSEWHERE.includes(walked.name))
     it('says that nobody answered, keeps what was typed, and sends the very same once more', async () => {
       serverSays(fault, fault, fault);
       open(walked);
       await drawn(walked);
       fill(whole);
       const before = standing();
-      fireEvent.click(button(keep));
+      send(walked);
       expect(await screen.findByText(/does not answer/)).toBeTruthy();
       expect(standing()).toEqual(before);
       cleanup();
@@ -332,7 +404,7 @@ describe.each(FORMS)('the form of $name', (walked) => {
       open(walked);
       await drawn(walked);
       expect(standing()).toEqual(before);
-      fireEvent.click(button(keep));
+      send(walked);
       await waitFor(() => expect(sent()).toHaveLength(4));
       const [first, ...others] = sent().map(({ id: _, ...content }) => content);
       for (const content of others) expect(content).toEqual(first);
@@ -346,4 +418,28 @@ describe.each(FORMS)('the form of $name', (walked) => {
       // Once it is taken nothing half typed is left.
       await waitFor(() => expect(Object.keys(localStorage).filter((key) => key.startsWith('tare.draft.') && !/chips/.test(key))).toEqual([]));
     });
+});
+
+/** Forms that this does not walk, and what does. */
+const WALKED_ELSEWHERE: Readonly<Record<string, string>> = {
+  'ui/form/WriteFormFrame.tsx': 'the frame of those above',
+  'ui/form/ReasonForm.tsx': 'the void above',
+  'benches/weigh/ReadingForm.tsx': 'useWeighing.test.tsx, nothingLost.spec.ts',
+  'benches/weigh/ChangedParts.tsx': 'match.spec.ts: one weighing, as after a cut',
+  'benches/weigh/StandinDials.tsx': 'the stand-in’s own dials: nothing of a job',
+  'benches/bobs/build/WeighIn.tsx': 'bobs.spec.ts: every figure has a draft of its own',
+  'benches/match/trim/TargetLine.tsx': 'match.spec.ts: a decision with its reason',
+  'benches/spin/own/RecordedSpinForm.tsx': 'machines.spec.ts: a file, which no browser keeps',
+  'benches/spin/AmendSpin.tsx': 'record.spec.ts, recordByHand.spec.ts: three parts of a spin put right',
+  'shell/JobFinder.tsx': 'a search: it writes nothing',
+  'shell/OutboxStatus.tsx': 'what waits to be sent: nothingLost.spec.ts',
+  'shell/NewDevice.tsx': 'strangers.spec.ts: a code is not kept',
+};
+
+it('walks every form there is, or says what does', () => {
+  const files = readdirSync(__dirname, { recursive: true, encoding: 'utf8' }).filter((file) => file.endsWith('.tsx') && !file.endsWith('.test.tsx'));
+  const walked = readFileSync(__filename, 'utf8');
+  const forms = files.filter((file) => readFileSync(join(__dirname, file), 'utf8').includes('<form'));
+  const unwalked = forms.filter((file) => !walked.includes(`from './${file.replace(/\.tsx$/, '.js')}'`));
+  expect(unwalked.toSorted()).toEqual(Object.keys(WALKED_ELSEWHERE).toSorted());
 });

@@ -34,7 +34,6 @@ export {
   type CrankShape,
   type CrankView,
   type DrawnCrank,
-  type DrawnCut,
   type SeenFrom,
 } from './draw/crankShapes.js';
 export { crankSheet, crankSvg, drawnCrank } from './draw/crankSvg.js';

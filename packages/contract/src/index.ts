@@ -4,7 +4,7 @@ export { newDeviceSchema, type NewDevice, type Reach, type ReachAnswer, type Sho
 export { ROUTE_ROLES, type Role } from './roles.js';
 export type { Said } from './said.js';
 export { displayChangeSchema, type Display, type DisplayChange } from './display.js';
-export { fittingsChangeSchema, type FittingsChange, type ShopFittings, type TrialPiece } from './fittings.js';
+export { fittingsChangeSchema, type FittingsChange, type ShopFittings } from './fittings.js';
 export { bitsChangeSchema, newPersonSchema, pickedSchema, type BitsChange, type Picked } from './shop.js';
 export { ALL_JOBS, JOB_LIST_TABLES, type ChangeWord } from './changes.js';
 export { addressOf } from './address.js';

@@ -111,14 +111,22 @@ function LogForm({
       return;
     }
     if (personId !== null)
-      log.mutate({
-        personId,
-        planId: plan.id,
-        planIndex: index,
-        cut: asMeasured(hole, depthMm),
-        chipsG,
-        ...saidOf({ depthMm: measured, chipsG: chips }),
-      });
+      log.mutate(
+        {
+          personId,
+          planId: plan.id,
+          planIndex: index,
+          cut: asMeasured(hole, depthMm),
+          chipsG,
+          ...saidOf({ depthMm: measured, chipsG: chips }),
+        },
+        {
+          onSuccess: () => {
+            setDepth('');
+            setChips('');
+          },
+        },
+      );
   };
   return (
     <form
