@@ -248,7 +248,7 @@ const FORMS: readonly Walked[] = [
     form: () => <NewJobPage />,
     whole: { Customer: 'Odd Hexley', Engine: 'Teal', 'Boat or plant': 'launch Moorhen' },
     keep: 'Start the job',
-    refused: ['spec.vessel', 'Boat or plant'],
+    refused: ['spec.engineName', 'Engine'],
     most: 3,
   },
   {
@@ -388,6 +388,16 @@ describe.each(FORMS)('the form of $name', (walked) => {
       send(walked);
       await waitFor(() => expect(sent()).toHaveLength(2));
       expect(new Set(sent().map(({ id }) => id)).size).toBe(walked.name === 'a new tool' ? 1 : 2);
+    });
+  if (refused !== null)
+    it('complains at its field before anything is sent, by the words of the schema', async () => {
+      const [, label] = refused;
+      open(walked);
+      await drawn(walked);
+      fill({ ...whole, [label]: '\u00a0' });
+      send(walked);
+      if (!button(walked.keep).disabled) await waitFor(() => expect(labelled(label).getAttribute('aria-invalid')).toBe('true'));
+      expect(sent()).toEqual([]);
     });
   if (!SENT_ELSEWHERE.includes(walked.name))
     it('says that nobody answered, keeps what was typed, and sends the very same once more', async () => {

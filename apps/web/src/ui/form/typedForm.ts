@@ -25,15 +25,6 @@ export function typedOf<T>(kept: T): Typed<T> {
 /** The unit of a figure whose name does not say it, by its path with `*` for a row's number. */
 export type Units = Readonly<Record<string, Unit>>;
 
-/** What a description of a schema has that is of use here. */
-interface Described {
-  readonly type?: string;
-  readonly flags?: { readonly presence?: string };
-  readonly allow?: readonly unknown[];
-  readonly keys?: Readonly<Record<string, Described>>;
-  readonly items?: readonly Described[];
-}
-
 export interface ReadForm {
   /** For its schema to judge: what is no number stays as it was typed. */
   readonly content: unknown;
@@ -47,24 +38,37 @@ export interface ReadForm {
  */
 export function readForm(schema: Joi.Schema, typed: unknown, units: Units = {}): ReadForm {
   const figures: Record<string, string> = {};
-  const read = (described: Described | undefined, value: unknown, path: string): unknown => {
-    if (described?.type === 'number' && typeof value === 'string') return number(described, value, path);
-    if (typeof value === 'string') return described?.type === 'string' || described === undefined ? value.trim() : value;
-    if (Array.isArray(value)) return value.map((row, i) => read(described?.items?.[0], row, `${path}.${i}`));
+  const read = (wanted: Joi.Schema | undefined, value: unknown, path: string): unknown => {
+    if (wanted?.type === 'number' && typeof value === 'string') return number(wanted, value, path);
+    if (typeof value === 'string') return wanted?.type === 'string' || wanted === undefined ? value.trim() : value;
+    if (Array.isArray(value)) return value.map((row, i) => read(rowOf(wanted), row, `${path}.${i}`));
     if (typeof value === 'object' && value !== null)
       return Object.fromEntries(
         Object.entries(value)
-          .map(([key, one]) => [key, read(described?.keys?.[key], one, path === '' ? key : `${path}.${key}`)] as const)
+          .map(([key, one]) => [key, read(keyOf(wanted, key), one, path === '' ? key : `${path}.${key}`)] as const)
           .filter(([, one]) => one !== undefined),
       );
     return value;
   };
-  const number = ({ allow = [], flags }: Described, text: string, path: string): unknown => {
-    if (text.trim() === '') return allow.includes(null) ? null : flags?.presence === 'required' ? text : undefined;
+  const number = (wanted: Joi.Schema, text: string, path: string): unknown => {
+    if (text.trim() === '') return allows(wanted, null) ? null : allows(wanted, undefined) ? undefined : text;
     figures[path] = text;
     // A row of a list of figures is what the list is of.
     const value = typedQuantity(text, units[path.replace(/\.\d+(?=\.|$)/g, '.*')] ?? unitOfName(path.replace(/(\.\d+)+$/, '')) ?? '');
     return Number.isNaN(value) ? text : value;
   };
-  return { content: read(schema.describe(), typed, ''), figures };
+  return { content: read(schema, typed, ''), figures };
 }
+
+// By its terms: a schema in the browser describes itself no more.
+interface Terms {
+  readonly keys?: readonly { readonly key: string; readonly schema: Joi.Schema }[] | null;
+  readonly items?: readonly Joi.Schema[];
+}
+const termsOf = (schema: Joi.Schema | undefined): Terms => (schema?.$_terms ?? {}) as Terms;
+
+/** The schema of a key of an object; undefined where it has none of its own. */
+export const keyOf = (schema: Joi.Schema | undefined, key: string): Joi.Schema | undefined =>
+  termsOf(schema).keys?.find((one) => one.key === key)?.schema;
+const rowOf = (schema: Joi.Schema | undefined): Joi.Schema | undefined => termsOf(schema).items?.[0];
+const allows = (schema: Joi.Schema, value: null | undefined): boolean => schema.validate(value).error === undefined;

@@ -8,7 +8,7 @@ import { useWrite, type Content, type WriteRoute } from '../../api/useWrite.js';
 import { useWho } from '../WhoFirst.js';
 import { readDraft } from './readDraft.js';
 import { saidOf } from './saidOf.js';
-import { readForm, type Units } from './typedForm.js';
+import { keyOf, readForm, type Units } from './typedForm.js';
 
 interface WriteFormOptions<R extends WriteRoute, F extends FieldValues> {
   readonly route: R;
@@ -120,10 +120,9 @@ export function useWriteForm<R extends WriteRoute, F extends FieldValues>(option
   };
 }
 
-const keysOf = (schema: Joi.Schema): readonly string[] => Object.keys((schema.describe() as { keys?: object }).keys ?? {});
-const takesSaid = (schema: Joi.Schema): boolean => keysOf(schema).includes('said');
+const takesSaid = (schema: Joi.Schema): boolean => keyOf(schema, 'said') !== undefined;
 /** Who joins the shop is put in by nobody. */
-const takesPerson = (schema: Joi.Schema): boolean => keysOf(schema).includes('personId');
+const takesPerson = (schema: Joi.Schema): boolean => keyOf(schema, 'personId') !== undefined;
 
 /** The first complaint that is about a whole list, or about what the form has no field for; null where each has its field. */
 function homeless(errors: object, hasField: (path: string) => boolean, path = ''): string | null {
