@@ -14,6 +14,7 @@ import { crowd } from './faults/crowd.js';
 import { faults } from './faults/faults.js';
 import { fuzz } from './faults/fuzz.js';
 import { weighBenchFrames } from './frames.js';
+import { keyToPaint } from './keyToPaint.js';
 import { firstScreenBytes, readingRoundTrip, serverMemory } from './server.js';
 
 /** Three minutes each; in full they are TARE_FAULTS=300 and TARE_FUZZ=50000. */
@@ -42,6 +43,7 @@ const BENCHMARKS: Readonly<Record<string, () => Promise<Figure | readonly Figure
   once: oneReading,
   reading: readingRoundTrip,
   frames: weighBenchFrames,
+  keys: keyToPaint,
   crowd,
   faults: () => faults(Number(process.env['TARE_FAULTS'] ?? FEW_FAULTS)),
   fuzz: () => fuzz(Number(process.env['TARE_FUZZ'] ?? FEW_REQUESTS)),

@@ -1,16 +1,17 @@
 import { fixed } from '@tare/card';
 import { bobsNeeded, firingIntervalsDeg, LAYOUTS, type EngineLayout } from '@tare/core';
 import type { ReactNode } from 'react';
-import { useWatch, type UseFormReturn } from 'react-hook-form';
+import type { UseFormReturn } from 'react-hook-form';
 import { CrankEnd } from '../../draw/CrankEnd.js';
 import { Note } from '../../ui/Notice.js';
+import { useTypedLater } from './useTypedLater.js';
 import { checkedLayout, type SpecForm } from './specForm.js';
 import { useDisplay } from '../../ui/useDisplay.js';
 
 /** The crank as it is typed, drawn from the front, and what follows from its shape. */
 export function LayoutSummary({ form }: { readonly form: UseFormReturn<SpecForm> }): ReactNode {
   const { say } = useDisplay();
-  const values = useWatch({ control: form.control }) as SpecForm;
+  const values = useTypedLater(form.control);
   const layout = checkedLayout(values);
   if (typeof layout === 'string') return <Note>{`The crank cannot be drawn yet: ${layout}`}</Note>;
   const needed = bobsNeeded(layout);

@@ -1,9 +1,9 @@
 import { useState, type ReactNode } from 'react';
-import { useFieldArray, useWatch } from 'react-hook-form';
+import { useFieldArray } from 'react-hook-form';
 import { RimEnd } from '../../../draw/RimEnd.js';
 import { RimMap } from '../../../draw/RimMap.js';
 import { Choice } from '../../../ui/Choice.js';
-import type { SpecForm } from '../specForm.js';
+import { useTypedLater } from '../useTypedLater.js';
 import { checkedCrank, useLastGood } from './useLastGood.js';
 import type { SpecFormState } from '../useSpecForm.js';
 import { blankFound, text } from './metalForm.js';
@@ -25,7 +25,7 @@ const POINTED_AT = { bitMm: '12', depthMm: '15' };
 /** The crank's metal on the rim map and from the front: what may be drilled, what must not, and the holes it came with. */
 export function MetalEditor({ state }: { readonly state: SpecFormState }): ReactNode {
   const { form } = state;
-  const crank = useLastGood(useWatch({ control: form.control }) as SpecForm, checkedCrank);
+  const crank = useLastGood(useTypedLater(form.control), checkedCrank);
   const found = useFieldArray({ control: form.control, name: 'found', keyName: 'rowId' });
   const [selectedId, select] = useState<string | null>(null);
   const [pointing, setPointing] = useState<Pointing>('select');
