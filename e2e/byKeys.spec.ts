@@ -11,7 +11,7 @@ const focused = (page: Page): Promise<string> =>
     const at = document.activeElement;
     if (!(at instanceof HTMLElement)) return '';
     const label = 'labels' in at ? (at as HTMLInputElement).labels?.[0]?.textContent : undefined;
-    return (at.getAttribute('aria-label') ?? label ?? at.textContent ?? '').trim();
+    return (at.getAttribute('aria-label') ?? label ?? at.textContent).trim();
   });
 
 /** Walks on with Tab until the cursor stands on what is called so. */
@@ -59,6 +59,20 @@ async function spin(page: Page, spinsAfter: number): Promise<void> {
   }
   await press(page, /^Spin (as received|again)$/);
   await expect(page.getByRole('table', { name: 'Spins' }).getByRole('row')).toHaveCount(spinsAfter + 1);
+}
+
+/** Takes the plan and logs each of its holes as planned; nothing where drilling would be a guess. */
+async function drill(page: Page): Promise<void> {
+  const logged = page.getByRole('button', { name: 'Measured, as planned' });
+  const near = page.getByText(/more drilling would be a guess|Stop here: by all that is known/);
+  await expect(near.or(page.getByRole('radiogroup', { name: 'Which plan' })).or(logged.first())).toBeVisible();
+  if (await near.isVisible()) return;
+  if ((await logged.count()) === 0) await press(page, /^Take this plan to the drill$/);
+  await expect(logged.first()).toBeVisible();
+  for (let left = await logged.count(); left > 0; left -= 1) {
+    await press(page, /^Measured, as planned$/);
+    await expect(logged).toHaveCount(left - 1);
+  }
 }
 
 test('a four from new job to signature without a mouse', async ({ page, shop }) => {
@@ -128,17 +142,7 @@ test('a four from new job to signature without a mouse', async ({ page, shop }) 
       await spin(page, spins);
       if (await page.getByRole('link', { name: 'On to the sign-off' }).isVisible()) break;
       await walkTo(page, 'Correct');
-      const logged = page.getByRole('button', { name: 'Measured, as planned' });
-      const near = page.getByText(/more drilling would be a guess|Stop here: by all that is known/);
-      await expect(near.or(page.getByRole('radiogroup', { name: 'Which plan' })).or(logged.first())).toBeVisible();
-      if (!(await near.isVisible())) {
-        if ((await logged.count()) === 0) await press(page, /^Take this plan to the drill$/);
-        await expect(logged.first()).toBeVisible();
-        for (let left = await logged.count(); left > 0; left -= 1) {
-          await press(page, /^Measured, as planned$/);
-          await expect(logged).toHaveCount(left - 1);
-        }
-      }
+      await drill(page);
       await page.keyboard.press('[');
       await expect(page.getByRole('heading', { level: 1, name: 'Spin' })).toBeVisible();
     }

@@ -19,6 +19,9 @@ export {
   type System,
   type Systems,
 } from './units/quantity/systems.js';
+export { typedSupports, typedTrial, type TypedSupports, type TypedTrial } from './spin/typedRun.js';
+export { orNull, orSentence } from './units/attempt.js';
+export { sentenceIn } from './units/quantity/sentenceIn.js';
 export { inUnit, isUnit, type Unit } from './units/quantity/unit.js';
 export { checkNumber, CoreError } from './units/check.js';
 export type { Working } from './units/working.js';
@@ -176,7 +179,6 @@ export {
   meanReading,
   unbalanceOf,
   type Influence,
-  type InfluenceResult,
   type SupportReading,
   type TrialRun,
 } from './spin/influence.js';

@@ -58,7 +58,13 @@ export class CardsController {
       isNow && sheet.spins.length > 0
         ? [
             crankSvg(drawnCrank(sheet.spec, sheet.holes)),
-            rimMapSvg({ crank: sheet.spec.crank, tolerance: figures.tolerance, reading: figures.spins.at(-1) ?? null, drilled: sheet.holes }),
+            rimMapSvg({
+              crank: sheet.spec.crank,
+              tolerance: figures.tolerance,
+              reading: figures.spins.at(-1) ?? null,
+              drilled: sheet.holes,
+              printIn: sheet.spec.printIn,
+            }),
           ]
         : [];
     const file = await this.workers.pdf(card, paper, { drawings, photos: await this.#photos(jobId, card.photoIds) });

@@ -1,4 +1,5 @@
 import { useId, type InputHTMLAttributes, type ReactNode, type Ref } from 'react';
+import { useSentence } from './useSentence.js';
 
 interface FieldProps extends InputHTMLAttributes<HTMLInputElement> {
   readonly ref?: Ref<HTMLInputElement> | undefined;
@@ -30,6 +31,7 @@ export function Field({
   ...input
 }: FieldProps): ReactNode {
   const id = useId();
+  const inMyUnits = useSentence();
   const noteId = `${id}-note`;
   const note = problem ?? hint;
   return (
@@ -68,7 +70,7 @@ export function Field({
           role={problem ? 'alert' : undefined}
           className={`mt-1 text-[0.9rem] ${problem ? 'font-semibold text-outside' : 'text-ink-soft'}`}
         >
-          {problem ? `▲ ${problem}` : hint}
+          {problem ? <>▲ {inMyUnits(problem)}</> : hint}
         </p>
       )}
       {below}

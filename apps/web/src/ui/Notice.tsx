@@ -1,22 +1,25 @@
 import { Info, TriangleAlert } from 'lucide-react';
 import type { ReactNode } from 'react';
+import { useSentence } from './useSentence.js';
 
 /** Something went wrong, said where it happened. */
 export function ProblemNotice({ children }: { readonly children: ReactNode }): ReactNode {
+  const inMyUnits = useSentence();
   return (
     <p role="alert" className="flex items-start gap-2 border-l-4 border-outside bg-plate-low px-3 py-2 font-semibold text-outside">
       <TriangleAlert aria-hidden className="mt-0.5 size-5 shrink-0" />
-      <span>{children}</span>
+      <span>{inMyUnits(children)}</span>
     </p>
   );
 }
 
 /** What to know at this step. */
 export function Note({ children }: { readonly children: ReactNode }): ReactNode {
+  const inMyUnits = useSentence();
   return (
     <p className="flex items-start gap-2 border-l-4 border-edge bg-plate-low px-3 py-2 text-ink-soft">
       <Info aria-hidden className="mt-0.5 size-5 shrink-0" />
-      <span>{children}</span>
+      <span>{inMyUnits(children)}</span>
     </p>
   );
 }

@@ -3,15 +3,17 @@ import {
   counterweightOf,
   isBrought,
   isRimCut,
+  METRIC,
   metalNow,
   toPolar,
   type Crank,
   type Cut,
   type KnownCut,
   type PlaneKnown,
+  type System,
   type Tolerance,
 } from '@tare/core';
-import { degrees, fixed, placesKnown } from '../words/numbers.js';
+import { degrees, gramsAt, placesKnown } from '../words/numbers.js';
 import { heap, holeEllipse, LEFT, rimScale, stretches, TOP, TURN_WIDTH, xOf, type RimScale } from './rimLayout.js';
 
 interface RimMapPrint {
@@ -20,10 +22,12 @@ interface RimMapPrint {
   /** What the planes are known to be; null before the first spin. */
   readonly reading: { readonly a: PlaneKnown; readonly b: PlaneKnown } | null;
   readonly drilled: readonly KnownCut[];
+  /** As its customer reads lengths. */
+  readonly printIn?: System | undefined;
 }
 
 /** The crank unrolled, as on the screen, in black on white for paper: counterweights, cuts that stand, and where the planes are heavy. */
-export function rimMapSvg({ crank: asItCame, tolerance, reading, drilled }: RimMapPrint): string {
+export function rimMapSvg({ crank: asItCame, tolerance, reading, drilled, printIn = 'metric' }: RimMapPrint): string {
   const { crank, standing } = metalNow(asItCame, drilled);
   const scale = rimScale(crank);
   const { planes, counterweights } = crank;
@@ -51,7 +55,7 @@ export function rimMapSvg({ crank: asItCame, tolerance, reading, drilled }: RimM
     const leftward = shown.x > LEFT + TURN_WIDTH * 0.68;
     const { amount, angleDeg } = toPolar(plane.meanGmm);
     const places = placesKnown(plane.radius95Gmm, radiusMm);
-    const words = `${fixed(amount / radiusMm, places)} g at ${fixed(radiusMm, 0)} mm @ ${degrees(angleDeg)}`;
+    const words = `${gramsAt(amount, radiusMm, places, { ...METRIC, length: printIn })} @ ${degrees(angleDeg)}`;
     return [
       axis,
       `<path d="${shown.path}" fill="#8a908d" stroke="#18201d"/>`,

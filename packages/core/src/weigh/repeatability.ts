@@ -7,12 +7,14 @@ import { Z95 } from '../units/normal.js';
  * r = 1.96·√2·s (handbook section 2; ISO 5725-6). A mean of n readings has r/√n.
  *
  * @param deviationG standard deviation over placements, g
+ * @param placements of each part
  * @throws CoreError when the deviation is negative or no number
  * @example repeatabilityLimitG(0.1) // 0.277
  */
-export function repeatabilityLimitG(deviationG: number): number {
+export function repeatabilityLimitG(deviationG: number, placements = 1): number {
   checkNumber('The scatter of placements', deviationG, { min: 0, unit: 'g' }, 'deviationG');
-  return Z95 * Math.SQRT2 * deviationG;
+  checkNumber('The number of placements', placements, { min: 1 }, 'placements');
+  return (Z95 * Math.SQRT2 * deviationG) / Math.sqrt(placements);
 }
 
 /**

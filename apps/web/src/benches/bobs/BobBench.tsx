@@ -2,6 +2,7 @@ import { fixed, missingWords } from '@tare/card';
 import { bobCard, CoreError, ONE_BOB_FIGURE_WITHIN_G, type BobCard } from '@tare/core';
 import { Tabs } from 'radix-ui';
 import { useMemo, type ReactNode } from 'react';
+import { Disclosure } from '../../ui/Disclosure.js';
 import { useSearchParams } from 'react-router';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { BenchHead } from '../../ui/BenchHead.js';
@@ -47,10 +48,9 @@ function BobsNotNeeded(): ReactNode {
         Both are zero, so equal masses on the pins add nothing to what the machine reads. Matched sets still matter: unequal ones do not cancel.
       </Note>
       {figures.bobs.kind === 'ready' && (
-        <details>
-          <summary className="min-h-11 py-2 text-lg">What shakes this engine all the same</summary>
+        <Disclosure large title="What shakes this engine all the same">
           <JobFactorEffect card={figures.bobs} factorRatio={sheet.bobChoices.factorRatio} />
-        </details>
+        </Disclosure>
       )}
     </>
   );

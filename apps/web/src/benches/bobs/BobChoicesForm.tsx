@@ -2,6 +2,7 @@ import { fixed } from '@tare/card';
 import { LAYOUTS, type BobCard } from '@tare/core';
 import { Slider } from 'radix-ui';
 import type { ReactNode } from 'react';
+import { DataTable } from '../../ui/DataTable.js';
 import { useShopUsual } from '../../api/shopThings.js';
 import { useShop } from '../../api/queries.js';
 import { useOpenJob } from '../../shell/JobContext.js';
@@ -94,29 +95,26 @@ function OldAndNew({ factor, oil, kept, live }: BobChoicesFormProps): ReactNode 
   const error = factor.error ?? oil.error;
   return (
     <div className="grid gap-3 border-2 border-blue p-3">
-      <table className="w-full max-w-xl text-right figure-type [&_td]:pl-4 [&_th]:pl-4">
-        <caption className="sr-only">Bob weights as kept and as they would be</caption>
-        <thead className="font-sign text-ink-soft">
-          <tr>
-            <td />
-            <th scope="col">{`kept: ${fixed(sheet.bobChoices.factorRatio * 100, 1)} %, ${fixed(sheet.bobChoices.oilG, 1)} g`}</th>
-            <th scope="col">{`new: ${fixed(factor.value * 100, 1)} %, ${fixed(oil.value, 1)} g`}</th>
-            <th scope="col">by</th>
-          </tr>
-        </thead>
-        <tbody>
-          {rows.map((p) => (
-            <tr key={p}>
-              <th scope="row" className="text-left font-sign font-normal">
-                {common ? 'Each bob' : `Bob ${p + 1}`}
-              </th>
-              <td>{fixed(figure(kept, p), 1)}</td>
-              <td className="font-semibold">{fixed(figure(live, p), 1)}</td>
-              <td>{`${figure(live, p) >= figure(kept, p) ? '+' : ''}${fixed(figure(live, p) - figure(kept, p), 1)}`}</td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+      <DataTable
+        caption="Bob weights as kept and as they would be"
+        hideCaption
+        className="w-full max-w-xl"
+        rows={rows}
+        keyOf={(p) => p}
+        columns={[
+          { title: '', is: 'words', className: 'font-normal', cell: (p) => (common ? 'Each bob' : `Bob ${p + 1}`) },
+          {
+            title: `kept: ${fixed(sheet.bobChoices.factorRatio * 100, 1)} %, ${fixed(sheet.bobChoices.oilG, 1)} g`,
+            cell: (p) => fixed(figure(kept, p), 1),
+          },
+          {
+            title: `new: ${fixed(factor.value * 100, 1)} %, ${fixed(oil.value, 1)} g`,
+            className: 'font-semibold',
+            cell: (p) => fixed(figure(live, p), 1),
+          },
+          { title: 'by', cell: (p) => `${figure(live, p) >= figure(kept, p) ? '+' : ''}${fixed(figure(live, p) - figure(kept, p), 1)}` },
+        ]}
+      />
       {error && <ProblemNotice>{error.message}</ProblemNotice>}
       <div className="flex flex-wrap gap-3">
         <Button

@@ -1,6 +1,7 @@
 import { fixed } from '@tare/card';
 import { readQuantity, type ExtraLine } from '@tare/core';
 import { useState, type ReactNode } from 'react';
+import { Disclosure } from '../../ui/Disclosure.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { TakeOff } from '../../ui/RowButtons.js';
 import { Button } from '../../ui/Button.js';
@@ -16,15 +17,18 @@ export function ExtraLines(): ReactNode {
   const { decide, blocked, error } = useDecide();
   const { extras } = sheet.bobChoices;
   return (
-    <details>
-      <summary className="min-h-11 py-2">
-        Lines beside the usual: <span className="text-ink-soft">{extras.length === 0 ? 'none' : extras.map(({ name }) => name).join(', ')}</span>
-      </summary>
+    <Disclosure
+      title={
+        <>
+          Lines beside the usual: <span className="text-ink-soft">{extras.length === 0 ? 'none' : extras.map(({ name }) => name).join(', ')}</span>
+        </>
+      }
+    >
       <div className="grid gap-3">
         <ExtraLineList extras={extras} onChange={(value) => decide({ subject: 'bob.extras', value })} blocked={blocked} />
         {error && <ProblemNotice>{error.message}</ProblemNotice>}
       </div>
-    </details>
+    </Disclosure>
   );
 }
 

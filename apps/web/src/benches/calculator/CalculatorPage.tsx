@@ -18,6 +18,7 @@ import {
 } from '@tare/core';
 import { Link2 } from 'lucide-react';
 import { useMemo, useState, type ReactNode } from 'react';
+import { Disclosure } from '../../ui/Disclosure.js';
 import { useSearchParams } from 'react-router';
 import { Button } from '../../ui/Button.js';
 import { Choice } from '../../ui/Choice.js';
@@ -144,10 +145,9 @@ function Worked({ state, change, card, reciprocatingG }: WorkedProps): ReactNode
         <span className="text-ink-soft">{`, half ${fixed(card.bobWeightG / 2, 2)} g`}</span>
       </p>
       <BobCardTable pins={[{ pin: 1, cylinders, card, standardErrorG: 0 }]} />
-      <details>
-        <summary className="min-h-11 py-2 text-lg">What the factor does</summary>
+      <Disclosure large title="What the factor does">
         <Effect state={state} change={change} reciprocatingG={reciprocatingG} />
-      </details>
+      </Disclosure>
     </>
   );
 }

@@ -1,5 +1,6 @@
 import type { Cut, MetalNow } from '@tare/core';
 import { useState, type ReactNode } from 'react';
+import { Disclosure } from '../../ui/Disclosure.js';
 import { RimEnd } from '../../draw/RimEnd.js';
 
 /** Every rim that the plan touches, seen from the front: where its holes lie among those that are there. */
@@ -7,8 +8,7 @@ export function EndViews({ metal: { crank, standing }, planned }: { readonly met
   const [open, setOpen] = useState(false);
   const touched = crank.counterweights.filter(({ id }) => planned.some(({ counterweightId }) => counterweightId === id));
   return (
-    <details open={open} onToggle={(event) => setOpen(event.currentTarget.open)}>
-      <summary className="min-h-11 py-2">From the front, one rim by one</summary>
+    <Disclosure open={open} onToggle={(event) => setOpen(event.currentTarget.open)} title="From the front, one rim by one">
       {open && (
         <div className="flex flex-wrap gap-4">
           {touched.map((counterweight) => (
@@ -16,6 +16,6 @@ export function EndViews({ metal: { crank, standing }, planned }: { readonly met
           ))}
         </div>
       )}
-    </details>
+    </Disclosure>
   );
 }

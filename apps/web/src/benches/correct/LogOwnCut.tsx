@@ -3,11 +3,11 @@ import { loggedCut, type HoleEntry, type JobSheet } from '@tare/contract';
 import {
   addPlanes,
   BALANCED,
-  CoreError,
   effectOfCuts,
   fromHeavyDeg,
   furtherCut,
   normaliseAngleDeg,
+  orSentence,
   scalePlanes,
   toHeavyDeg,
   toPolar,
@@ -18,6 +18,7 @@ import {
   type Unit,
 } from '@tare/core';
 import { useMemo, useState, type ReactNode } from 'react';
+import { Disclosure } from '../../ui/Disclosure.js';
 import { useWrite, type Content } from '../../api/useWrite.js';
 import { RimEnd } from '../../draw/RimEnd.js';
 import { useOpenJob } from '../../shell/JobContext.js';
@@ -166,8 +167,7 @@ export function LogOwnCut({ start, planned, beforeSpinId, amends, onDone }: LogO
         {draft.kind === 'redrill' && field('deeperMm', 'All of them deeper by', 'mm', 'w-44')}
       </div>
       {!onOld && rim && (
-        <details>
-          <summary className="min-h-11 py-2">{`Point at it: ${rim.name} from the front`}</summary>
+        <Disclosure title={`Point at it: ${rim.name} from the front`}>
           <RimEnd
             crank={before.crank}
             counterweight={rim}
@@ -177,7 +177,7 @@ export function LogOwnCut({ start, planned, beforeSpinId, amends, onDone }: LogO
               set({ angleDeg: String(Math.round(angleDeg)), ...(beside ? { radiusMm: String(Math.round(radiusMm)) } : {}) })
             }
           />
-        </details>
+        </Disclosure>
       )}
       {onOld && (
         <fieldset className="flex flex-wrap gap-x-5">
@@ -294,17 +294,14 @@ function Preview({ cuts, amends }: { readonly cuts: readonly Cut[]; readonly ame
   const { radiusAMm, radiusBMm } = sheet.spec.crank.planes;
   const told = useMemo((): { readonly takes: string; readonly leaves: PlaneUnbalance | null } | string => {
     const before = metalAfter(sheet, cutsBefore(sheet, amends));
-    try {
+    return orSentence(() => {
       const takes = takenBy(before, cuts).map(gramsWords).join(' and ');
       furtherCut(before, cuts);
       const { now } = figures.estimate;
       // What was logged in its place before is not taken as well.
       const instead = amends ? scalePlanes(effectOfCuts(before, [loggedCut(amends)]), -1) : BALANCED;
       return { takes, leaves: now ? addPlanes(now.unbalance, addPlanes(effectOfCuts(before, cuts), instead)) : null };
-    } catch (error) {
-      if (error instanceof CoreError) return error.message;
-      throw error;
-    }
+    });
   }, [sheet, figures, cuts, amends]);
   if (typeof told === 'string') return <ProblemNotice>{told}</ProblemNotice>;
   const words = (vector: PlaneUnbalance['aGmm'], radiusMm: number): string => {

@@ -1,5 +1,6 @@
 import { latestOn, rimKindOf } from '@tare/core';
 import { useState, type ReactNode } from 'react';
+import { Disclosure } from '../../ui/Disclosure.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { Button } from '../../ui/Button.js';
 import { Field } from '../../ui/Field.js';
@@ -31,8 +32,7 @@ export function NeutralRims(): ReactNode {
       </p>
     );
   return (
-    <details>
-      <summary className="min-h-11 py-2">{`${them}: left neutral, so that they can be swapped for ever`}</summary>
+    <Disclosure title={`${them}: left neutral, so that they can be swapped for ever`}>
       <div className="flex flex-wrap items-end gap-3">
         <Field label="Correct them all the same, because" className="w-96" value={typed} onChange={(event) => setTyped(event.target.value)} />
         <Button disabled={blocked || typed.trim() === ''} onClick={() => decide({ subject: 'correct.neutralReason', value: typed.trim() })}>
@@ -40,6 +40,6 @@ export function NeutralRims(): ReactNode {
         </Button>
       </div>
       {error && <ProblemNotice>{error.message}</ProblemNotice>}
-    </details>
+    </Disclosure>
   );
 }

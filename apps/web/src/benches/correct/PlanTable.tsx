@@ -17,7 +17,8 @@ import {
   type PlaneUnbalance,
   sayBit,
 } from '@tare/core';
-import { Fragment, useMemo, type ReactNode } from 'react';
+import { useMemo, type ReactNode } from 'react';
+import { DataTable } from '../../ui/DataTable.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { VerdictMark } from '../../ui/Verdict.js';
 import { Worked } from '../../ui/Worked.js';
@@ -36,67 +37,56 @@ export function PlanTable({ plan }: { readonly plan: HolePlan }): ReactNode {
     return old ? `: ${shortSize(old, systems)} now` : '';
   };
   return (
-    <div className="grid gap-2 overflow-x-auto">
-      <table className="w-full text-right figure-type [&_td]:pl-3 [&_th+th]:pl-3">
-        <caption className="sr-only">Planned holes</caption>
-        <thead className="border-b-2 border-ink font-sign text-ink-soft">
-          <tr>
-            <th scope="col" className="text-left">
-              Hole
-            </th>
-            <th scope="col" className="text-left">
-              Where
-            </th>
-            <th scope="col">At</th>
-            <th scope="col">Width</th>
-            <th scope="col">Depth, length</th>
-            <th scope="col">From tip touch</th>
-            <th scope="col">Takes</th>
-          </tr>
-        </thead>
-        <tbody>
-          {plan.holes.map((hole, i) => {
-            const counterweight = counterweightOf(crank, hole.counterweightId);
-            const word = wordOf(hole);
-            const isTaken = hole.metal.massG >= 0;
-            const amount = isTaken
-              ? `${fixed(hole.metal.massG, 1)} g at ${say(hole.metal.centroidRadiusMm, 'mm', 1)}`
-              : `+${fixed(-hole.metal.massG, 1)} g net`;
-            return (
-              <Fragment key={i}>
-                {isSpunBefore(plan.holes, i) && <SpinRow />}
-                <tr className="border-b border-edge text-blue">
-                  <th scope="row" className="py-1.5 text-left text-lg">
-                    {i + 1}
-                  </th>
-                  <td className="text-left font-sign text-lg font-semibold">
-                    {counterweight.name}
-                    {word !== 'radial' && (
-                      <span className="block text-base font-normal">
-                        {[
-                          `${VERBS[word].toLowerCase()} it${oldWords(hole)}`,
-                          ...(isRimCut(hole) || besideRadiusMm(hole) === null ? [] : [fromWords(hole, systems)]),
-                        ].join(', ')}
-                      </span>
-                    )}
-                  </td>
-                  <td>{degrees(hole.angleDeg, 1)}</td>
-                  <td>{isRimCut(hole) ? '' : sayBit(diameterOf(hole), systems)}</td>
-                  <td className="text-lg font-semibold">{say(toMeasureMm(hole), 'mm', 1)}</td>
-                  <td>{whereWords(hole, say)}</td>
-                  <td>
-                    <Worked
-                      working={cutWorking(hole, { rimRadiusMm: rimAsDrilled(hole), densityGPerCm3: densityOf(crank, counterweight) }, hole.metal)}
-                    >
-                      {amount}
-                    </Worked>
-                  </td>
-                </tr>
-              </Fragment>
-            );
-          })}
-        </tbody>
-      </table>
+    <div className="grid gap-2">
+      <DataTable
+        caption="Planned holes"
+        hideCaption
+        rows={plan.holes}
+        keyOf={(_, i) => i}
+        rowClass={() => 'text-blue'}
+        before={(_, i) => isSpunBefore(plan.holes, i) && <SpinRow key={`spin ${i}`} />}
+        columns={[
+          { title: 'Hole', cell: (_, i) => i + 1 },
+          {
+            title: 'Where',
+            is: 'words',
+            className: 'text-lg font-semibold',
+            cell: (hole) => (
+              <>
+                {counterweightOf(crank, hole.counterweightId).name}
+                {wordOf(hole) !== 'radial' && (
+                  <span className="block text-base font-normal">
+                    {[
+                      `${VERBS[wordOf(hole)].toLowerCase()} it${oldWords(hole)}`,
+                      ...(isRimCut(hole) || besideRadiusMm(hole) === null ? [] : [fromWords(hole, systems)]),
+                    ].join(', ')}
+                  </span>
+                )}
+              </>
+            ),
+          },
+          { title: 'At', cell: ({ angleDeg }) => degrees(angleDeg, 1) },
+          { title: 'Width', cell: (hole) => (isRimCut(hole) ? '' : sayBit(diameterOf(hole), systems)) },
+          { title: 'Depth, length', className: 'text-lg font-semibold', cell: (hole) => say(toMeasureMm(hole), 'mm', 1) },
+          { title: 'From tip touch', cell: (hole) => whereWords(hole, say) },
+          {
+            title: 'Takes',
+            cell: (hole) => (
+              <Worked
+                working={cutWorking(
+                  hole,
+                  { rimRadiusMm: rimAsDrilled(hole), densityGPerCm3: densityOf(crank, counterweightOf(crank, hole.counterweightId)) },
+                  hole.metal,
+                )}
+              >
+                {hole.metal.massG >= 0
+                  ? `${fixed(hole.metal.massG, 1)} g at ${say(hole.metal.centroidRadiusMm, 'mm', 1)}`
+                  : `+${fixed(-hole.metal.massG, 1)} g net`}
+              </Worked>
+            ),
+          },
+        ]}
+      />
       <ResidualLine residual={plan.residual} />
     </div>
   );

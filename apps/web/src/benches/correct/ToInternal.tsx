@@ -11,6 +11,7 @@ import {
   type Tolerance,
 } from '@tare/core';
 import { useState, type ReactNode } from 'react';
+import { Disclosure } from '../../ui/Disclosure.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { QuantityField } from '../../ui/QuantityField.js';
 import { useKept } from '../../ui/form/useKept.js';
@@ -36,8 +37,7 @@ export function ToInternal({ input }: { readonly input: ChoicesInput | null }): 
   if (sheet.spec.balance !== 'external') return null;
   const nameOf = (id: string): string => sheet.spec.crank.counterweights.find((c) => c.id === id)?.name ?? id;
   return (
-    <details open={open} onToggle={(event) => setOpen(event.currentTarget.open)}>
-      <summary className="min-h-11 py-2">What would it take to balance this crank internally?</summary>
+    <Disclosure open={open} onToggle={(event) => setOpen(event.currentTarget.open)} title="What would it take to balance this crank internally?">
       <div className="grid gap-3">
         {boltOns.length === 0 && <p>Put the damper and the flywheel among the counterweights on the engine bench first.</p>}
         {boltOns.map((rim) => (
@@ -57,7 +57,7 @@ export function ToInternal({ input }: { readonly input: ChoicesInput | null }): 
         ))}
         {data && <p role="status">{conversionWords(data.plans, figures.tolerance, nameOf)}</p>}
       </div>
-    </details>
+    </Disclosure>
   );
 }
 

@@ -9,6 +9,7 @@ import {
   evenFiringOrder,
   layOut,
   LAYOUTS,
+  orSentence,
   sizesOf,
   TOLERANCE_UNITS,
   typedQuantity,
@@ -220,13 +221,10 @@ export function layoutOf(form: SpecForm): EngineLayout {
 /** The typed layout, or the sentence that says why it is none. */
 export function checkedLayout(form: SpecForm): EngineLayout | string {
   const layout = layoutOf(form);
-  try {
+  return orSentence(() => {
     checkLayout(layout);
     return layout;
-  } catch (error) {
-    if (error instanceof CoreError) return error.message;
-    throw error;
-  }
+  });
 }
 
 /** The form's fields of a crank's metal. */

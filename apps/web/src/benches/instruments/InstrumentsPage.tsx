@@ -99,5 +99,5 @@ function InstrumentRow({ instrument }: { readonly instrument: Instrument }): Rea
 function repeatsWords(name: string, s: number | null): string {
   if (s === null) return `Nobody has studied how well ${name} repeats yet.`;
   const r = repeatabilityLimitG(s);
-  return `s = ${fixed(s, 3)} g: two single readings of one part differ by more than ${fixed(r, 2)} g only one time in twenty; with 3 placements it tells ${fixed(r / Math.sqrt(3), 2)} g apart.`;
+  return `s = ${fixed(s, 3)} g: two single readings of one part differ by more than ${fixed(r, 2)} g only one time in twenty; with 3 placements it tells ${fixed(repeatabilityLimitG(s, 3), 2)} g apart.`;
 }

@@ -1,5 +1,5 @@
 import { fixed } from '@tare/card';
-import { CoreError, lineReader, USUAL_TEMPLATES, type ScaleLine } from '@tare/core';
+import { lineReader, orSentence, USUAL_TEMPLATES, type ScaleLine } from '@tare/core';
 import { useState, type ReactNode } from 'react';
 import { Choice } from '../../ui/Choice.js';
 import { Field } from '../../ui/Field.js';
@@ -50,14 +50,7 @@ export function LinePatternField({ template, onChange, problem }: LinePatternFie
   );
 }
 
-function readerOf(template: string): ((line: string) => ScaleLine | null) | string {
-  try {
-    return lineReader(template);
-  } catch (error) {
-    if (error instanceof CoreError) return error.message;
-    throw error;
-  }
-}
+const readerOf = (template: string): ((line: string) => ScaleLine | null) | string => orSentence(() => lineReader(template));
 
 function words(line: ScaleLine | null): string {
   if (!line) return '▲ does not fit';

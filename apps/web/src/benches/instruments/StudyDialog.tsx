@@ -102,7 +102,7 @@ const readingsOf = (taken: string): number[] =>
 function verdict(readings: readonly number[], divisionG: number): string {
   const s = Math.max(summariseReadings(readings).deviationG ?? 0, roundingDeviationG(divisionG));
   const r = repeatabilityLimitG(s);
-  return `s ${fixed(s, 3)} g, repeatability limit ${fixed(r, 2)} g: this scale can tell ${fixed(r, 2)} g apart with one placement, ${fixed(r / Math.sqrt(3), 2)} g with three.`;
+  return `s ${fixed(s, 3)} g, repeatability limit ${fixed(r, 2)} g: this scale can tell ${fixed(r, 2)} g apart with one placement, ${fixed(repeatabilityLimitG(s, 3), 2)} g with three.`;
 }
 
 function Drift({ instrument, onDone }: StudyProps): ReactNode {

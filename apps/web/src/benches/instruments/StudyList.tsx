@@ -2,6 +2,7 @@ import { clock, fixed } from '@tare/card';
 import type { Study } from '@tare/contract';
 import { summariseReadings } from '@tare/core';
 import type { ReactNode } from 'react';
+import { Disclosure } from '../../ui/Disclosure.js';
 import { usePersonName } from '../../ui/usePersonName.js';
 import { VoidButton } from '../../ui/VoidButton.js';
 import { AmendStudy } from './AmendStudy.js';
@@ -10,8 +11,7 @@ import { AmendStudy } from './AmendStudy.js';
 export function StudyList({ studies }: { readonly studies: readonly Study[] }): ReactNode {
   const nameOf = usePersonName();
   return (
-    <details>
-      <summary className="min-h-11 py-2">{`Every study (${studies.length})`}</summary>
+    <Disclosure title={`Every study (${studies.length})`}>
       <ul className="grid gap-1">
         {[...studies].reverse().map((study) => (
           <li key={study.id} className="flex flex-wrap items-center gap-x-4">
@@ -21,7 +21,7 @@ export function StudyList({ studies }: { readonly studies: readonly Study[] }): 
           </li>
         ))}
       </ul>
-    </details>
+    </Disclosure>
   );
 }
 

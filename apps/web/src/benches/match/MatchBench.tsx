@@ -2,6 +2,7 @@ import { fixed, KIND_NAMES, missingWords, padsWords } from '@tare/card';
 import { type JobFigures, type KindMatch, type PartKind, type Refused } from '@tare/core';
 import { Printer } from 'lucide-react';
 import { useState, type ReactNode } from 'react';
+import { Disclosure } from '../../ui/Disclosure.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { BenchHead } from '../../ui/BenchHead.js';
 import { Button } from '../../ui/Button.js';
@@ -43,10 +44,9 @@ export function MatchBench(): ReactNode {
           <Note>What is weighed together cannot be swapped apart: weigh every part by itself to look for swaps.</Note>
         )}
         {kinds.length === 0 && sets.kind === 'matched' && (
-          <details>
-            <summary className="min-h-11 py-2">The sets in numbers</summary>
+          <Disclosure title="The sets in numbers">
             <SetTable sets={sets} />
-          </details>
+          </Disclosure>
         )}
         {kinds.map(([kind, match]) =>
           match.kind === 'matched' ? (
@@ -61,10 +61,9 @@ export function MatchBench(): ReactNode {
         )}
         <TrimDesk chosen={chosen} />
         <RodDesk chosen={chosen} />
-        <details>
-          <summary className="min-h-11 py-2">Before, predicted and after, part by part</summary>
+        <Disclosure title="Before, predicted and after, part by part">
           <RecordTable />
-        </details>
+        </Disclosure>
         <Button className="justify-self-start" onClick={() => setPrinting(true)}>
           <Printer aria-hidden className="size-5" /> Print the matching
         </Button>

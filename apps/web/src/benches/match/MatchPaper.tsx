@@ -1,6 +1,7 @@
 import { clock, fixed, KIND_NAMES, MEASURE_NAMES, swappedWords } from '@tare/card';
 import { cylinderOf, kindsWeighed, matchRecords, measuresShown, type MatchRecord } from '@tare/core';
 import type { ReactNode } from 'react';
+import { DataTable } from '../../ui/DataTable.js';
 import { useShop } from '../../api/queries.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { usePersonName } from '../../ui/usePersonName.js';
@@ -43,35 +44,22 @@ export function RecordTable(): ReactNode {
   const columns = kinds.flatMap((kind) => measuresShown(kind).map((measure) => ({ kind, measure })));
   return (
     <div className="overflow-x-auto">
-      <table className="w-full text-right figure-type text-[0.9rem] [&_td]:pl-2 [&_th]:pl-2 [&_th:first-child]:pl-0">
-        <caption className="sr-only">Before, predicted and after, in g</caption>
-        <thead className="border-b-2 border-ink font-sign">
-          <tr>
-            <th scope="col" className="text-left">
-              Cyl.
-            </th>
-            {columns.map(({ kind, measure }) => (
-              <th key={`${kind} ${measure}`} scope="col">
-                {measure === 'mass' ? KIND_NAMES[kind].one : `${KIND_NAMES[kind].one}, ${MEASURE_NAMES[measure].toLowerCase()}`}
-              </th>
-            ))}
-          </tr>
-        </thead>
-        <tbody>
-          {cylinders.map((cylinder) => (
-            <tr key={cylinder} className="border-b border-edge align-top">
-              <th scope="row" className="py-1 text-left text-base">
-                {cylinder}
-              </th>
-              {columns.map(({ kind, measure }) => (
-                <td key={`${kind} ${measure}`} className="py-1">
-                  <RecordCell record={records.find((r) => r.part.kind === kind && r.measure === measure && cylinderOf(r.part) === cylinder)} />
-                </td>
-              ))}
-            </tr>
-          ))}
-        </tbody>
-      </table>
+      <DataTable
+        caption="Before, predicted and after, in g"
+        hideCaption
+        className="w-full text-[0.9rem]"
+        rows={cylinders}
+        keyOf={(cylinder) => cylinder}
+        columns={[
+          { title: 'Cyl.', cell: (cylinder) => cylinder },
+          ...columns.map(({ kind, measure }) => ({
+            title: measure === 'mass' ? KIND_NAMES[kind].one : `${KIND_NAMES[kind].one}, ${MEASURE_NAMES[measure].toLowerCase()}`,
+            cell: (cylinder: number) => (
+              <RecordCell record={records.find((r) => r.part.kind === kind && r.measure === measure && cylinderOf(r.part) === cylinder)} />
+            ),
+          })),
+        ]}
+      />
       <p className="text-[0.9rem]">Of what was cut: before, as predicted, after. A number in brackets is the part’s own, where it was swapped.</p>
     </div>
   );

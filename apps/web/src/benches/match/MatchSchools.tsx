@@ -1,6 +1,7 @@
 import { cylindersWords, fixed } from '@tare/card';
 import { MATCH_SCHOOLS, type MatchBasis, type MatchChoices } from '@tare/core';
 import type { ReactNode } from 'react';
+import { Disclosure } from '../../ui/Disclosure.js';
 import { useWrite } from '../../api/useWrite.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { CheckRow } from '../../ui/CheckRow.js';
@@ -29,14 +30,17 @@ export function MatchSchools(): ReactNode {
   const cylinders = sheet.spec.layout.cylinders.map(({ number }) => number);
   const locked = matchChoices.lockedCylinders;
   return (
-    <details>
-      <summary className="min-h-11 py-2">
-        How this job is matched:{' '}
-        <span className="text-ink-soft">
-          {`${BASES[matchChoices.basis].name} within ${fixed(matchToleranceG, 2)} g`}
-          {locked.length > 0 && `; ${cylindersWords(locked)} locked`}
-        </span>
-      </summary>
+    <Disclosure
+      title={
+        <>
+          How this job is matched:{' '}
+          <span className="text-ink-soft">
+            {`${BASES[matchChoices.basis].name} within ${fixed(matchToleranceG, 2)} g`}
+            {locked.length > 0 && `; ${cylindersWords(locked)} locked`}
+          </span>
+        </>
+      }
+    >
       <div className="grid items-start gap-x-6 gap-y-2 pb-2 lg:grid-cols-3">
         <ToleranceChoice />
         <Choice
@@ -97,7 +101,7 @@ export function MatchSchools(): ReactNode {
         </fieldset>
       </div>
       {error && <ProblemNotice>{error.message}</ProblemNotice>}
-    </details>
+    </Disclosure>
   );
 }
 

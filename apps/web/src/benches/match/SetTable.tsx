@@ -1,6 +1,7 @@
 import { fixed, KIND_NAMES } from '@tare/card';
 import type { CylinderSet, KindMatch, MatchedItem, PartKind, SetMatch } from '@tare/core';
 import type { ReactNode } from 'react';
+import { DataTable } from '../../ui/DataTable.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { VerdictMark } from '../../ui/Verdict.js';
 
@@ -9,46 +10,29 @@ export function SetTable({ sets }: { readonly sets: Extract<SetMatch, { kind: 'm
   const { sheet } = useOpenJob();
   const kinds = Object.keys(sets.cylinders[0]!.parts) as PartKind[];
   return (
-    <div className="overflow-x-auto">
-      <table className="w-full text-right figure-type [&_td]:pl-3 [&_th]:pl-3 [&_th:first-child]:pl-0">
-        <caption className="sr-only">Cylinder sets in g</caption>
-        <thead className="border-b-2 border-ink font-sign text-ink-soft">
-          <tr>
-            <th scope="col" className="text-left">
-              Cyl.
-            </th>
-            {kinds.map((kind) => (
-              <th key={kind} scope="col">
-                {KIND_NAMES[kind].one}
-              </th>
-            ))}
-            <th scope="col">Set</th>
-            <th scope="col">Take off</th>
-            <th scope="col">Bare target</th>
-            <th scope="col" className="pl-3 text-left">
-              State
-            </th>
-          </tr>
-        </thead>
-        <tbody>
-          {sets.cylinders.map((set) => (
-            <tr key={set.cylinder} className="border-b border-edge">
-              <th scope="row" className="py-1.5 text-left text-lg">
-                {set.cylinder}
-              </th>
-              {kinds.map((kind) => (
-                <td key={kind}>{fixed(set.parts[kind] ?? 0, 2)}</td>
-              ))}
-              <td className="font-semibold">{fixed(set.weightG, 2)}</td>
-              <td className={set.inTolerance ? 'text-ink-soft' : 'font-semibold text-blue'}>{fixed(set.removalG, 2)}</td>
-              <td>{fixed(set.bareTargetG, 2)}</td>
-              <td className="pl-3 text-left font-sign">
-                <ItemState item={set} isReference={sheet.fixedTargets.set === undefined && set.id === sets.set.referenceId} />
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+    <div>
+      <DataTable
+        caption="Cylinder sets in g"
+        hideCaption
+        rows={sets.cylinders}
+        keyOf={({ cylinder }) => cylinder}
+        columns={[
+          { title: 'Cyl.', cell: ({ cylinder }) => cylinder },
+          ...kinds.map((kind) => ({ title: KIND_NAMES[kind].one, cell: (set: CylinderSet) => fixed(set.parts[kind] ?? 0, 2) })),
+          { title: 'Set', className: 'font-semibold', cell: ({ weightG }) => fixed(weightG, 2) },
+          {
+            title: 'Take off',
+            className: ({ inTolerance }) => (inTolerance ? 'text-ink-soft' : 'font-semibold text-blue'),
+            cell: ({ removalG }) => fixed(removalG, 2),
+          },
+          { title: 'Bare target', cell: ({ bareTargetG }) => fixed(bareTargetG, 2) },
+          {
+            title: 'State',
+            is: 'words',
+            cell: (set) => <ItemState item={set} isReference={sheet.fixedTargets.set === undefined && set.id === sets.set.referenceId} />,
+          },
+        ]}
+      />
       <SpreadLine spreadG={sets.set.spreadG} inTolerance={sets.set.inTolerance} />
     </div>
   );

@@ -1,5 +1,6 @@
 import { count } from '@tare/card';
 import type { ReactNode } from 'react';
+import { Disclosure } from '../../ui/Disclosure.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { Photos } from './Photos.js';
 
@@ -16,10 +17,9 @@ export function EntryMore({ entryId, title, children }: EntryMoreProps): ReactNo
   const { sheet } = useOpenJob();
   const many = sheet.photos.filter((photo) => photo.entryId === entryId).length;
   return (
-    <details>
-      <summary className="min-h-11 py-2">{many === 0 ? 'Photos, put right, void' : `${count(many, 'photo')}, put right, void`}</summary>
+    <Disclosure title={many === 0 ? 'Photos, put right, void' : `${count(many, 'photo')}, put right, void`}>
       <span className="flex flex-wrap gap-x-5">{children}</span>
       <Photos of={{ entryId }} title={title} />
-    </details>
+    </Disclosure>
   );
 }

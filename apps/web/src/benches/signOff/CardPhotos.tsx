@@ -1,6 +1,7 @@
 import { cardPhotoIds, clock, KIND_NAMES } from '@tare/card';
 import type { PhotoEntry } from '@tare/contract';
 import type { ReactNode } from 'react';
+import { Disclosure } from '../../ui/Disclosure.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { CheckRow } from '../../ui/CheckRow.js';
 import { ProblemNotice } from '../../ui/Notice.js';
@@ -20,8 +21,7 @@ export function CardPhotos(): ReactNode {
     return spin >= 0 ? `spin ${spin + 1}` : 'a cut';
   };
   return (
-    <details>
-      <summary className="min-h-11 py-2">{`Pictures on the card: ${chosen.length} of ${sheet.photos.length}`}</summary>
+    <Disclosure title={`Pictures on the card: ${chosen.length} of ${sheet.photos.length}`}>
       <ul className="flex flex-wrap gap-3">
         {sheet.photos.map((photo) => (
           <li key={photo.id} className="grid gap-1 border-2 border-edge p-1">
@@ -37,6 +37,6 @@ export function CardPhotos(): ReactNode {
         ))}
       </ul>
       {error && <ProblemNotice>{error.message}</ProblemNotice>}
-    </details>
+    </Disclosure>
   );
 }

@@ -2,6 +2,8 @@ import { cardDifferences, clock, count } from '@tare/card';
 import type { JobCard, SignedCard } from '@tare/contract';
 import { useQuery, type UseQueryResult } from '@tanstack/react-query';
 import type { ReactNode } from 'react';
+import { DataTable } from '../../ui/DataTable.js';
+import { Disclosure } from '../../ui/Disclosure.js';
 import { ask } from '../../api/client.js';
 import { jobKey } from '../../api/queries.js';
 import type { ProblemError } from '../../api/problem.js';
@@ -47,27 +49,19 @@ export function SignedCards({ signed, anew, shownId, onShow }: SignedCardsProps)
       {shown && !shown.card && <p>This card was signed before signed cards were kept. Below it is worked out anew.</p>}
       {shown?.card && differences.length === 0 && <p>Worked out anew, the record says the same.</p>}
       {differences.length > 0 && (
-        <details>
-          <summary className="min-h-11 py-2">{`Worked out anew, ${count(differences.length, 'line')} ${differences.length === 1 ? 'says' : 'say'} something else`}</summary>
-          <table aria-label="What differs" className="w-full text-left [&_td]:py-1 [&_td]:pr-3 [&_td]:align-top">
-            <thead className="border-b-2 border-ink text-ink-soft">
-              <tr>
-                <th scope="col">Where</th>
-                <th scope="col">As signed</th>
-                <th scope="col">Worked out anew</th>
-              </tr>
-            </thead>
-            <tbody>
-              {differences.map(({ section, was, is }, i) => (
-                <tr key={i} className="border-b border-edge">
-                  <td>{section}</td>
-                  <td className="figure-type">{was === '' ? 'nothing' : was}</td>
-                  <td className="figure-type">{is === '' ? 'nothing' : is}</td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
-        </details>
+        <Disclosure title={`Worked out anew, ${count(differences.length, 'line')} ${differences.length === 1 ? 'says' : 'say'} something else`}>
+          <DataTable
+            caption="What differs"
+            hideCaption
+            rows={differences}
+            keyOf={(_, i) => i}
+            columns={[
+              { title: 'Where', is: 'words', className: 'font-normal', cell: ({ section }) => section },
+              { title: 'As signed', is: 'words', className: 'figure-type', cell: ({ was }) => (was === '' ? 'nothing' : was) },
+              { title: 'Worked out anew', is: 'words', className: 'figure-type', cell: ({ is }) => (is === '' ? 'nothing' : is) },
+            ]}
+          />
+        </Disclosure>
       )}
     </div>
   );

@@ -11,6 +11,7 @@ import {
   type Vector,
 } from '@tare/core';
 import type { ReactNode } from 'react';
+import { Disclosure } from '../../ui/Disclosure.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { Choice } from '../../ui/Choice.js';
 import { QuantityField } from '../../ui/QuantityField.js';
@@ -46,8 +47,7 @@ export function ReadAs({ spin }: { readonly spin: SpinFigures }): ReactNode {
   };
   const first = figures.spins[0]!;
   return (
-    <details>
-      <summary className="min-h-11 py-2">Read it your way: other units, static and couple, force at any speed, the tolerance by every school</summary>
+    <Disclosure title="Read it your way: other units, static and couple, force at any speed, the tolerance by every school">
       <div className="grid gap-4">
         <div className="flex flex-wrap items-start gap-4">
           <Choice label="Say where to" className="w-36" value={verb} onChange={(event) => setVerb(event.target.value)} options={optionsOf(VERBS)} />
@@ -90,7 +90,7 @@ export function ReadAs({ spin }: { readonly spin: SpinFigures }): ReactNode {
         )}
         <ToleranceTable />
       </div>
-    </details>
+    </Disclosure>
   );
 }
 

@@ -1,6 +1,7 @@
 import { drawnCrank, PART_WORDS, type SeenFrom } from '@tare/card';
-import { checkSetUp, CoreError, latestOn, readQuantity, type SupportLoad, type Supports } from '@tare/core';
+import { checkSetUp, latestOn, orSentence, readQuantity, type SupportLoad, type Supports } from '@tare/core';
 import { useMemo, useState, type ReactNode } from 'react';
+import { Disclosure } from '../../ui/Disclosure.js';
 import { CrankViews } from '../../draw/CrankViews.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { Button } from '../../ui/Button.js';
@@ -24,7 +25,7 @@ export function SetUp({ seenFrom }: { readonly seenFrom: SeenFrom }): ReactNode 
   const [speed, setSpeed] = useState('600');
   const { mains } = drawn.sizes;
   const typed = supportsOf(left, right);
-  const complaint = typed === null ? null : complaintOf(() => checkSetUp(typed, sheet.spec.crank));
+  const complaint = typed === null ? null : (orSentence(() => checkSetUp(typed, sheet.spec.crank)) ?? null);
   const fits = typed !== null && complaint === null;
   const isNew = typed !== null && (kept?.zLeftMm !== typed.zLeftMm || kept.zRightMm !== typed.zRightMm);
   const shown = fits ? typed : kept;
@@ -36,13 +37,18 @@ export function SetUp({ seenFrom }: { readonly seenFrom: SeenFrom }): ReactNode 
     else setRight(String(zMm));
   };
   return (
-    <details open={sheet.spins.length === 0}>
-      <summary className="min-h-11 py-2 text-lg">
-        How it lies in the machine:{' '}
-        <span className="text-ink-soft">
-          {kept ? `supports at ${say(kept.zLeftMm, 'mm', 0)} and ${say(kept.zRightMm, 'mm', 0)}` : 'supports not measured yet'}
-        </span>
-      </summary>
+    <Disclosure
+      open={sheet.spins.length === 0}
+      large
+      title={
+        <>
+          How it lies in the machine:{' '}
+          <span className="text-ink-soft">
+            {kept ? `supports at ${say(kept.zLeftMm, 'mm', 0)} and ${say(kept.zRightMm, 'mm', 0)}` : 'supports not measured yet'}
+          </span>
+        </>
+      }
+    >
       <div className="grid gap-3">
         <CrankViews
           drawn={drawn}
@@ -81,23 +87,13 @@ export function SetUp({ seenFrom }: { readonly seenFrom: SeenFrom }): ReactNode 
         <MassFields />
         {shown && <Loads supports={shown} speed={speed} />}
       </div>
-    </details>
+    </Disclosure>
   );
 }
 
 function supportsOf(left: string, right: string): Supports | null {
   const [l, r] = [readQuantity(left, 'mm'), readQuantity(right, 'mm')];
   return l.kind === 'quantity' && r.kind === 'quantity' ? { zLeftMm: l.value, zRightMm: r.value } : null;
-}
-
-function complaintOf(work: () => void): string | null {
-  try {
-    work();
-    return null;
-  } catch (error) {
-    if (error instanceof CoreError) return error.message;
-    throw error;
-  }
 }
 
 function Loads({ supports, speed }: { readonly supports: Supports; readonly speed: string }): ReactNode {

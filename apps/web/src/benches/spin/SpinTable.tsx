@@ -1,8 +1,9 @@
 import { clock, degrees, fixed, mountedWords, VERDICT_WORDS, placesKnown } from '@tare/card';
 import { useMutation } from '@tanstack/react-query';
 import type { Reprocessed, SpinEntry } from '@tare/contract';
-import { toPolar, type PlaneKnown, type Polar } from '@tare/core';
+import { toPolar, type PlaneKnown } from '@tare/core';
 import type { ReactNode } from 'react';
+import { DataTable } from '../../ui/DataTable.js';
 import { ask } from '../../api/client.js';
 import { useMachines } from '../../api/machines.js';
 import type { ProblemError } from '../../api/problem.js';
@@ -25,79 +26,66 @@ export function SpinTable(): ReactNode {
     machineId === null ? 'stand-in' : (hall?.machines.find(({ id }) => id === machineId)?.spec.name ?? '…');
   const { radiusAMm, radiusBMm } = sheet.spec.crank.planes;
   const received = figures.spins.find(({ quick }) => !quick);
+  const rows = figures.spins.map((spin, i) => ({ spin, entry: sheet.spins[i]!, number: i + 1, counts: !spin.quick && !spin.setAside }));
   return (
-    <div className="overflow-x-auto">
-      <table className="w-full text-right figure-type [&_td]:pl-3 [&_th]:pl-3 [&_th:first-child]:pl-0">
-        <caption className="text-left font-sign text-xl font-semibold">Spins</caption>
-        <thead className="border-b-2 border-ink font-sign text-ink-soft">
-          <tr>
-            <th scope="col" className="text-left">
-              Spin
-            </th>
-            <th scope="col">The machine showed, A</th>
-            <th scope="col">B</th>
-            <th scope="col">Known then, A, g at {say(radiusAMm, 'mm', 0)}</th>
-            <th scope="col">B, g at {say(radiusBMm, 'mm', 0)}</th>
-            <th scope="col">Speed</th>
-            <th scope="col">Turns</th>
-            <th scope="col" className="pl-4 text-left">
-              Verdict
-            </th>
-            <th scope="col" className="pl-4 text-left">
-              On what, who, when
-            </th>
-          </tr>
-        </thead>
-        <tbody>
-          {figures.spins.map((spin, i) => {
-            const entry = sheet.spins[i]!;
-            const [a, b] = [toPolar(spin.alone.a.meanGmm), toPolar(spin.alone.b.meanGmm)];
-            const [knownA, knownB] = [toPolar(spin.a.meanGmm), toPolar(spin.b.meanGmm)];
-            const counts = !spin.quick && !spin.setAside;
-            return (
-              <tr key={spin.spinId} className="border-b border-edge align-top">
-                <th scope="row" className="py-1 text-left font-sign">
-                  {entry.id === received?.spinId ? 'as received' : i + 1}
-                </th>
-                <td className="whitespace-nowrap">{`${fixed(a.amount / radiusAMm, 2)} @ ${degrees(a.angleDeg)}`}</td>
-                <td className="whitespace-nowrap">{`${fixed(b.amount / radiusBMm, 2)} @ ${degrees(b.angleDeg)}`}</td>
-                <td>{counts ? knownWords(knownA, spin.a, radiusAMm) : ''}</td>
-                <td>{counts ? knownWords(knownB, spin.b, radiusBMm) : ''}</td>
-                <td>{fixed(entry.speedRpm, 0)}</td>
-                <td>{spin.alone.a.n}</td>
-                <td className="pl-4 text-left font-sign">
-                  {spin.quick ? (
-                    'a quick look, not counted'
-                  ) : spin.setAside ? (
-                    <VerdictMark verdict="open">does not fit: set aside</VerdictMark>
-                  ) : (
-                    <VerdictMark verdict={spin.verdict === 'cannotYetTell' ? 'open' : spin.verdict}>{VERDICT_WORDS[spin.verdict]}</VerdictMark>
-                  )}
-                </td>
-                <td className="pl-4 text-left font-sign text-ink-soft">
-                  {`${machineOf(entry)}, ${nameOf(entry.personId)}, ${clock(entry.at)}`}
-                  {entry.hung && (
-                    <span className="block">{`${hungWords(entry.hungPieces ?? piecesOfPlanes(entry.hung, sheet.spec.crank), systems)} hung on it`}</span>
-                  )}
-                  {entry.mounted && <span className="block">{mountedWords(entry.mounted)}</span>}
-                  {entry.note !== '' && <span className="block">{entry.note}</span>}
-                  {entry.source !== 'typed' && <Recording spinId={entry.id} />}
-                  <EntryMore entryId={entry.id} title={`spin ${i + 1}`}>
-                    <AmendSpin entry={entry} number={i + 1} />
-                    <VoidButton entryId={entry.id} what={`spin ${i + 1}`} reasons={['misread', 'something was loose', 'another crank lay in it']} />
-                  </EntryMore>
-                </td>
-              </tr>
-            );
-          })}
-        </tbody>
-      </table>
-    </div>
+    <DataTable
+      caption="Spins"
+      rows={rows}
+      keyOf={({ spin }) => spin.spinId}
+      columns={[
+        { title: 'Spin', is: 'words', cell: ({ entry, number }) => (entry.id === received?.spinId ? 'as received' : number) },
+        { title: 'The machine showed, A', className: 'whitespace-nowrap', cell: ({ spin }) => shownWords(spin.alone.a, radiusAMm) },
+        { title: 'B', className: 'whitespace-nowrap', cell: ({ spin }) => shownWords(spin.alone.b, radiusBMm) },
+        { title: `Known then, A, g at ${say(radiusAMm, 'mm', 0)}`, cell: ({ spin, counts }) => (counts ? knownWords(spin.a, radiusAMm) : '') },
+        { title: `B, g at ${say(radiusBMm, 'mm', 0)}`, cell: ({ spin, counts }) => (counts ? knownWords(spin.b, radiusBMm) : '') },
+        { title: 'Speed', cell: ({ entry }) => fixed(entry.speedRpm, 0) },
+        { title: 'Turns', cell: ({ spin }) => spin.alone.a.n },
+        {
+          title: 'Verdict',
+          is: 'words',
+          cell: ({ spin }) =>
+            spin.quick ? (
+              'a quick look, not counted'
+            ) : spin.setAside ? (
+              <VerdictMark verdict="open">does not fit: set aside</VerdictMark>
+            ) : (
+              <VerdictMark verdict={spin.verdict === 'cannotYetTell' ? 'open' : spin.verdict}>{VERDICT_WORDS[spin.verdict]}</VerdictMark>
+            ),
+        },
+        {
+          title: 'On what, who, when',
+          is: 'words',
+          className: 'text-ink-soft',
+          cell: ({ entry, number }) => (
+            <>
+              {`${machineOf(entry)}, ${nameOf(entry.personId)}, ${clock(entry.at)}`}
+              {entry.hung && (
+                <span className="block">{`${hungWords(entry.hungPieces ?? piecesOfPlanes(entry.hung, sheet.spec.crank), systems)} hung on it`}</span>
+              )}
+              {entry.mounted && <span className="block">{mountedWords(entry.mounted)}</span>}
+              {entry.note !== '' && <span className="block">{entry.note}</span>}
+              {entry.source !== 'typed' && <Recording spinId={entry.id} />}
+              <EntryMore entryId={entry.id} title={`spin ${number}`}>
+                <AmendSpin entry={entry} number={number} />
+                <VoidButton entryId={entry.id} what={`spin ${number}`} reasons={['misread', 'something was loose', 'another crank lay in it']} />
+              </EntryMore>
+            </>
+          ),
+        },
+      ]}
+    />
   );
 }
 
+/** "2.40 @ 185°", as the machine showed it. */
+function shownWords({ meanGmm }: Pick<PlaneKnown, 'meanGmm'>, radiusMm: number): string {
+  const { amount, angleDeg } = toPolar(meanGmm);
+  return `${fixed(amount / radiusMm, 2)} @ ${degrees(angleDeg)}`;
+}
+
 /** "2.40 ± 0.31 @ 185°", or what is known of one that was off the scale. */
-function knownWords({ amount, angleDeg }: Polar, { radius95Gmm, atLeastGmm }: PlaneKnown, radiusMm: number): string {
+function knownWords({ meanGmm, radius95Gmm, atLeastGmm }: PlaneKnown, radiusMm: number): string {
+  const { amount, angleDeg } = toPolar(meanGmm);
   if (atLeastGmm !== null) return atLeastGmm > 0 ? `at least ${fixed(atLeastGmm / radiusMm, 1)}` : 'off the scale';
   const places = placesKnown(radius95Gmm, radiusMm);
   const radius = radius95Gmm === null ? '' : ` ± ${fixed(radius95Gmm / radiusMm, places)}`;

@@ -3,6 +3,7 @@ import { useMutation } from '@tanstack/react-query';
 import { AS_IT_SHOULD_BE, type StandinDials } from '@tare/contract';
 import { toPolar, type PlaneUnbalance, type Vector } from '@tare/core';
 import type { ReactNode } from 'react';
+import { Disclosure } from '../../ui/Disclosure.js';
 import { ask } from '../../api/client.js';
 import type { ProblemError } from '../../api/problem.js';
 import { useOpenJob } from '../../shell/JobContext.js';
@@ -61,8 +62,7 @@ export function StandinDrawer({ dials, onChange }: DialsProps): ReactNode {
     return `${fixed(amount / radiusMm, 2)} g at ${say(radiusMm, 'mm', 0)}, ${degrees(angleDeg, 1)}`;
   };
   return (
-    <details className="border-2 border-dashed border-steel px-3">
-      <summary className="min-h-11 py-2 text-ink-soft">The stand-in’s drawer: it stands in for a real machine</summary>
+    <Disclosure className="border-2 border-dashed border-steel px-3" title="The stand-in’s drawer: it stands in for a real machine">
       <div className="flex flex-wrap items-center gap-x-4 gap-y-1 pb-2">
         <StandinTicks dials={dials} onChange={onChange} />
         <Button disabled={truth.isPending} onClick={() => truth.mutate()}>
@@ -73,6 +73,6 @@ export function StandinDrawer({ dials, onChange }: DialsProps): ReactNode {
         )}
         {truth.error && <ProblemNotice>{truth.error.message}</ProblemNotice>}
       </div>
-    </details>
+    </Disclosure>
   );
 }

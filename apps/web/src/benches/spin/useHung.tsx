@@ -1,5 +1,6 @@
 import { type HungPiece } from '@tare/core';
 import { useState, type ReactNode } from 'react';
+import { Disclosure } from '../../ui/Disclosure.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { useDisplay } from '../../ui/useDisplay.js';
 import { useKept } from '../../ui/form/useKept.js';
@@ -31,13 +32,18 @@ export function useHung(): Hung {
     hungPieces,
     whole,
     fields: (
-      <details open={opened} onToggle={(event) => setOpened(event.currentTarget.open)}>
-        <summary className="min-h-11 py-2">
-          Known weights on the crank:{' '}
-          <span className="text-ink-soft">{!whole ? 'not whole yet' : hungPieces.length === 0 ? 'none' : hungWords(hungPieces, systems)}</span>
-        </summary>
+      <Disclosure
+        open={opened}
+        onToggle={(event) => setOpened(event.currentTarget.open)}
+        title={
+          <>
+            Known weights on the crank:{' '}
+            <span className="text-ink-soft">{!whole ? 'not whole yet' : hungPieces.length === 0 ? 'none' : hungWords(hungPieces, systems)}</span>
+          </>
+        }
+      >
         <HungFields crank={crank} rows={rows} onChange={(next) => (next.length === 0 ? clear() : set(next))} />
-      </details>
+      </Disclosure>
     ),
   };
 }

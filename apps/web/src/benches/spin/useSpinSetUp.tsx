@@ -2,6 +2,7 @@ import { mountedWords } from '@tare/card';
 import type { SpinSetUp } from '@tare/contract';
 import { latestOn, supportsMoved, usuallyMounted, type Mounted } from '@tare/core';
 import { useState, type ReactNode } from 'react';
+import { Disclosure } from '../../ui/Disclosure.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { CheckRow } from '../../ui/CheckRow.js';
 import { Field } from '../../ui/Field.js';
@@ -41,11 +42,14 @@ export function useSpinSetUp(): SpinSetUpFields {
       draft.clear();
     },
     fields: (
-      <details>
-        <summary className="min-h-11 py-2">
-          Mounted: <span className={changed ? 'font-semibold' : 'text-ink-soft'}>{`${mountedWords(mounted)}${same}`}</span>
-          {quick && <span className="font-semibold">; a quick look, which does not count</span>}
-        </summary>
+      <Disclosure
+        title={
+          <>
+            Mounted: <span className={changed ? 'font-semibold' : 'text-ink-soft'}>{`${mountedWords(mounted)}${same}`}</span>
+            {quick && <span className="font-semibold">; a quick look, which does not count</span>}
+          </>
+        }
+      >
         <div className="grid gap-3">
           {movedPlanes && (
             <p>The planes moved on the Engine bench since the last spin. What was read before is carried over to where they are now.</p>
@@ -57,7 +61,7 @@ export function useSpinSetUp(): SpinSetUpFields {
           </CheckRow>
           <Field label="A note on this spin" value={note} onChange={(event) => setNote(event.target.value)} />
         </div>
-      </details>
+      </Disclosure>
     ),
   };
 }

@@ -1,6 +1,7 @@
 import { count, KIND_NAMES } from '@tare/card';
 import { latestOf, NO_MARKS, type PartFact, type PartKind } from '@tare/core';
 import { useState, type ReactNode } from 'react';
+import { Disclosure } from '../../ui/Disclosure.js';
 import { useWrite } from '../../api/useWrite.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { CheckRow } from '../../ui/CheckRow.js';
@@ -37,8 +38,7 @@ export function ChangedParts({ kind }: { readonly kind: PartKind }): ReactNode {
     log.mutate({ personId, cuts }, { onSuccess: made });
   };
   return (
-    <details className="border-t-2 border-edge pt-2">
-      <summary className="min-h-11 py-2 text-lg">{`${many} that came back machined, or new ones`}</summary>
+    <Disclosure className="border-t-2 border-edge pt-2" large title={`${many} that came back machined, or new ones`}>
       <form
         aria-label={`${many} that changed`}
         className="grid gap-3"
@@ -89,6 +89,6 @@ export function ChangedParts({ kind }: { readonly kind: PartKind }): ReactNode {
           {chosen.length === 0 ? 'Weigh them anew' : `Weigh ${count(chosen.length, one.toLowerCase(), many.toLowerCase())} anew`}
         </Button>
       </form>
-    </details>
+    </Disclosure>
   );
 }

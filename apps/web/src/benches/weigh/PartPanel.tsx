@@ -1,6 +1,7 @@
 import { clock, fixed, KIND_NAMES, MEASURE_NAMES } from '@tare/card';
 import { Switch } from 'radix-ui';
 import type { ReactNode } from 'react';
+import { Disclosure } from '../../ui/Disclosure.js';
 import { useInstruments } from '../../api/instruments.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { usePersonName } from '../../ui/usePersonName.js';
@@ -30,8 +31,7 @@ export function PartPanel({ partId, onVoid }: PartPanelProps): ReactNode {
   const cylinderOf = (id: string): number | undefined => sheet.parts.find((p) => p.id === id)?.cylinder;
   const title = `${KIND_NAMES[part.kind].one} ${part.cylinder}`;
   return (
-    <details className="border-t-2 border-edge pt-2">
-      <summary className="min-h-11 py-2 text-lg font-semibold">{title}: its ledger, notes and photos</summary>
+    <Disclosure className="border-t-2 border-edge pt-2" large title={<>{title}: its ledger, notes and photos</>}>
       <div className="grid gap-2 pt-1">
         <DamagedSwitch partId={partId} damaged={part.damaged} title={title} />
         <PartMarksForm key={part.id} part={part} />
@@ -70,7 +70,7 @@ export function PartPanel({ partId, onVoid }: PartPanelProps): ReactNode {
           ))}
         </ul>
       </div>
-    </details>
+    </Disclosure>
   );
 }
 

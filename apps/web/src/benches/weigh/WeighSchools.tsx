@@ -1,6 +1,7 @@
 import { KIND_NAMES } from '@tare/card';
 import { hasEnds, PART_SCHOOLS, ROD_SCHOOLS, type PartKind, type PartSchool, type RodSchool } from '@tare/core';
 import type { ReactNode } from 'react';
+import { Disclosure } from '../../ui/Disclosure.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { Choice } from '../../ui/Choice.js';
 import { ProblemNotice } from '../../ui/Notice.js';
@@ -43,10 +44,13 @@ export function WeighSchools({ kind }: { readonly kind: PartKind }): ReactNode {
     reference ? `differences from ${name} ${reference.cylinder}` : 'weights outright',
   ];
   return (
-    <details>
-      <summary className="min-h-11 py-2">
-        How this job is weighed: <span className="text-ink-soft">{said.join('; ')}</span>
-      </summary>
+    <Disclosure
+      title={
+        <>
+          How this job is weighed: <span className="text-ink-soft">{said.join('; ')}</span>
+        </>
+      }
+    >
       <div className="grid items-start gap-x-6 gap-y-2 pb-2 lg:grid-cols-2">
         <Choice
           label="How parts are weighed here"
@@ -83,6 +87,6 @@ export function WeighSchools({ kind }: { readonly kind: PartKind }): ReactNode {
         />
       </div>
       {error && <ProblemNotice>{error.message}</ProblemNotice>}
-    </details>
+    </Disclosure>
   );
 }

@@ -1,6 +1,7 @@
 import { boxWords } from '@tare/card';
 import type { BobBoxEntry } from '@tare/contract';
 import type { ReactNode } from 'react';
+import { Disclosure } from '../../../ui/Disclosure.js';
 import { RowTable } from '../../../ui/form/RowTable.js';
 import { typedOf } from '../../../ui/form/typedForm.js';
 import { useWriteForm } from '../../../ui/form/useWriteForm.js';
@@ -10,13 +11,16 @@ import { WriteFormFrame } from '../../../ui/form/WriteFormFrame.js';
 export function BoxEditor({ entry }: { readonly entry: BobBoxEntry }): ReactNode {
   const { clamps, pieces } = entry.box;
   return (
-    <details>
-      <summary className="min-h-11 py-2">
-        The shop’s box:{' '}
-        <span className="text-ink-soft">{entry.version === 0 ? 'nothing written down yet' : boxWords(clamps.length, pieces.length)}</span>
-      </summary>
+    <Disclosure
+      title={
+        <>
+          The shop’s box:{' '}
+          <span className="text-ink-soft">{entry.version === 0 ? 'nothing written down yet' : boxWords(clamps.length, pieces.length)}</span>
+        </>
+      }
+    >
       <BoxTables key={entry.version} entry={entry} />
-    </details>
+    </Disclosure>
   );
 }
 

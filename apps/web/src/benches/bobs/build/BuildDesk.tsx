@@ -1,6 +1,7 @@
 import { buildWords, fixed } from '@tare/card';
 import { BUILT_WITHIN_G, typedQuantity, pickingList, type BobBox, type BobCard, type BuiltBob } from '@tare/core';
 import type { ReactNode } from 'react';
+import { DataTable } from '../../../ui/DataTable.js';
 import { useBobBox } from '../../../api/shopThings.js';
 import { useOpenJob } from '../../../shell/JobContext.js';
 import { Button } from '../../../ui/Button.js';
@@ -97,34 +98,18 @@ function Bobs({ bobs, box }: { readonly bobs: readonly BuiltBob[]; readonly box:
           </figure>
         ))}
       </div>
-      <table className="w-full max-w-xl text-right figure-type [&_td]:pl-4 [&_th]:pl-4">
-        <caption className="text-left font-sign font-semibold">Take from the box</caption>
-        <thead className="border-b-2 border-ink font-sign text-ink-soft">
-          <tr>
-            <th scope="col" className="text-left">
-              Piece
-            </th>
-            <th scope="col">g</th>
-            <th scope="col">Take</th>
-            <th scope="col">In the box</th>
-          </tr>
-        </thead>
-        <tbody>
-          {pickedInOrder(bobs, box).map(({ pieceId, count }) => {
-            const piece = box.pieces.find(({ id }) => id === pieceId);
-            return (
-              <tr key={pieceId} className="border-b border-edge">
-                <th scope="row" className="py-1 text-left font-sign font-normal">
-                  {piece?.name ?? 'no longer in the box'}
-                </th>
-                <td>{piece ? fixed(piece.massG, 2) : ''}</td>
-                <td className="font-semibold">{count}</td>
-                <td className="text-ink-soft">{piece?.count ?? 0}</td>
-              </tr>
-            );
-          })}
-        </tbody>
-      </table>
+      <DataTable
+        caption="Take from the box"
+        className="w-full max-w-xl"
+        rows={pickedInOrder(bobs, box).map(({ pieceId, count }) => ({ pieceId, count, piece: box.pieces.find(({ id }) => id === pieceId) }))}
+        keyOf={({ pieceId }) => pieceId}
+        columns={[
+          { title: 'Piece', is: 'words', className: 'font-normal', cell: ({ piece }) => piece?.name ?? 'no longer in the box' },
+          { title: 'g', cell: ({ piece }) => (piece ? fixed(piece.massG, 2) : '') },
+          { title: 'Take', className: 'font-semibold', cell: ({ count }) => count },
+          { title: 'In the box', className: 'text-ink-soft', cell: ({ piece }) => piece?.count ?? 0 },
+        ]}
+      />
     </>
   );
 }

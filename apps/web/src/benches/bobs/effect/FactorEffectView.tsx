@@ -2,6 +2,7 @@ import { fixed } from '@tare/card';
 import type { ActualParts, FactorEffect, Planes, ShakingEngine } from '@tare/core';
 import { Slider } from 'radix-ui';
 import { useDeferredValue, useMemo, useState, type ReactNode } from 'react';
+import { DataTable } from '../../../ui/DataTable.js';
 import { Choice } from '../../../ui/Choice.js';
 import { Note, ProblemNotice } from '../../../ui/Notice.js';
 import { Hodograph, SweepChart, TurnChart } from './charts.js';
@@ -109,64 +110,34 @@ function OrderTable({ effect }: { readonly effect: FactorEffect }): ReactNode {
   const cell = ({ amount, angleDeg }: { readonly amount: number; readonly angleDeg: number }): string =>
     amount < NOTHING ? '0' : `${fixed(amount, 1)} ∠ ${Math.round(angleDeg) % 360}°`;
   return (
-    <table className="w-full text-right figure-type [&_td]:pl-3 [&_th]:pl-3">
-      <caption className="text-left font-sign font-semibold">By order, equal parts: with the crank and against it</caption>
-      <thead className="border-b-2 border-ink font-sign text-ink-soft">
-        <tr>
-          <th scope="col" className="text-left">
-            Order
-          </th>
-          <th scope="col">Force with, N</th>
-          <th scope="col">Force against, N</th>
-          <th scope="col">Couple with, N·m</th>
-          <th scope="col">Couple against, N·m</th>
-        </tr>
-      </thead>
-      <tbody>
-        {effect.orders.map(({ order, force, couple }) => (
-          <tr key={order} className="border-b border-edge">
-            <th scope="row" className="py-1 text-left">
-              {order}
-            </th>
-            <td>{cell(force.forward)}</td>
-            <td>{cell(force.backward)}</td>
-            <td>{cell(couple.forward)}</td>
-            <td>{cell(couple.backward)}</td>
-          </tr>
-        ))}
-      </tbody>
-    </table>
+    <DataTable
+      caption="By order, equal parts: with the crank and against it"
+      rows={effect.orders}
+      keyOf={({ order }) => order}
+      columns={[
+        { title: 'Order', cell: ({ order }) => order },
+        { title: 'Force with, N', cell: ({ force }) => cell(force.forward) },
+        { title: 'Force against, N', cell: ({ force }) => cell(force.backward) },
+        { title: 'Couple with, N·m', cell: ({ couple }) => cell(couple.forward) },
+        { title: 'Couple against, N·m', cell: ({ couple }) => cell(couple.backward) },
+      ]}
+    />
   );
 }
 
 function PartsTable({ effect }: { readonly effect: FactorEffect }): ReactNode {
   return (
-    <table className="w-full text-right figure-type [&_td]:pl-3 [&_th]:pl-3">
-      <caption className="text-left font-sign font-semibold">What matching bought: the parts as they are</caption>
-      <thead className="border-b-2 border-ink font-sign text-ink-soft">
-        <tr>
-          <th scope="col" className="text-left">
-            Parts
-          </th>
-          <th scope="col">Force peak, N</th>
-          <th scope="col">root mean square</th>
-          <th scope="col">Couple peak, N·m</th>
-          <th scope="col">root mean square</th>
-        </tr>
-      </thead>
-      <tbody>
-        {effect.shaking.map(({ name, force, couple }) => (
-          <tr key={name} className="border-b border-edge">
-            <th scope="row" className="py-1 text-left font-sign">
-              {name}
-            </th>
-            <td>{fixed(force.peak, 1)}</td>
-            <td>{fixed(force.rms, 1)}</td>
-            <td>{fixed(couple.peak, 2)}</td>
-            <td>{fixed(couple.rms, 2)}</td>
-          </tr>
-        ))}
-      </tbody>
-    </table>
+    <DataTable
+      caption="What matching bought: the parts as they are"
+      rows={effect.shaking}
+      keyOf={({ name }) => name}
+      columns={[
+        { title: 'Parts', is: 'words', cell: ({ name }) => name },
+        { title: 'Force peak, N', cell: ({ force }) => fixed(force.peak, 1) },
+        { title: 'root mean square', cell: ({ force }) => fixed(force.rms, 1) },
+        { title: 'Couple peak, N·m', cell: ({ couple }) => fixed(couple.peak, 2) },
+        { title: 'root mean square', cell: ({ couple }) => fixed(couple.rms, 2) },
+      ]}
+    />
   );
 }

@@ -1,5 +1,6 @@
 import { sizesOf, typedQuantity, usualOilWays, type CrankSizes } from '@tare/core';
 import type { ReactNode } from 'react';
+import { Disclosure } from '../../../ui/Disclosure.js';
 import type { UseFormReturn } from 'react-hook-form';
 import { Button } from '../../../ui/Button.js';
 import { FormQuantity } from '../../../ui/form/FormQuantity.js';
@@ -24,8 +25,7 @@ export function SizesEditor({ form }: { readonly form: UseFormReturn<SpecForm> }
     form.setValue('oilWays', ways.map(oilWayForm), { shouldDirty: true });
   };
   return (
-    <details>
-      <summary className="min-h-11 py-2 text-lg">Mains, webs and oil ways</summary>
+    <Disclosure large title="Mains, webs and oil ways">
       <div className="grid gap-4">
         <p className="text-ink-soft">
           The crank is drawn from these, and nothing is drilled into an oil way. They begin as a guess from stroke, pins and counterweights: measure
@@ -85,6 +85,6 @@ export function SizesEditor({ form }: { readonly form: UseFormReturn<SpecForm> }
           <Button onClick={drill}>Oil ways straight from main to pin</Button>
         </div>
       </div>
-    </details>
+    </Disclosure>
   );
 }

@@ -1,22 +1,13 @@
 import type { DrawnCrank } from '@tare/card';
-import { checkCrank, checkCrankSizes, checkLayout, CoreError, sizesOf, typedQuantity, type Crank } from '@tare/core';
+import { checkCrank, checkCrankSizes, checkLayout, CoreError, orNull, sizesOf, typedQuantity, type Crank } from '@tare/core';
 import { useState } from 'react';
 import { crankOf, layoutOf, type SpecForm } from '../specForm.js';
 
 /** What is typed while it makes sense; after that the last that did, so that a drawing stays while somebody types on. */
 export function useLastGood<T>(typed: SpecForm, read: (typed: SpecForm) => T): T | null {
-  const [last, setLast] = useState(() => ({ typed, good: orNull(read, typed) }));
-  if (last.typed !== typed) setLast({ typed, good: orNull(read, typed) ?? last.good });
+  const [last, setLast] = useState(() => ({ typed, good: orNull(() => read(typed)) }));
+  if (last.typed !== typed) setLast({ typed, good: orNull(() => read(typed)) ?? last.good });
   return last.good;
-}
-
-function orNull<T>(read: (typed: SpecForm) => T, typed: SpecForm): T | null {
-  try {
-    return read(typed);
-  } catch (error) {
-    if (error instanceof CoreError) return null;
-    throw error;
-  }
 }
 
 /** The crank's metal as it is typed. @throws CoreError where it makes no sense yet */

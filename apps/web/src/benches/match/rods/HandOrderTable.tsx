@@ -1,6 +1,7 @@
 import { fixed, handOrderWords } from '@tare/card';
 import type { MatchedItem } from '@tare/core';
 import type { ReactNode } from 'react';
+import { DataTable } from '../../../ui/DataTable.js';
 import { useOpenJob } from '../../../shell/JobContext.js';
 import { VerdictMark } from '../../../ui/Verdict.js';
 import { LogCut } from '../trim/LogCut.js';
@@ -24,44 +25,37 @@ export function HandOrderTable({ work, chosen }: { readonly work: RodWork; reado
       <p className="text-lg">
         {rods.inTolerance ? 'Both ends of every rod are inside.' : `Now the ${name}s: all down to ${fixed(rods[end].targetG, 2)} g.`}
       </p>
-      <table className="w-full max-w-3xl text-right figure-type [&_td]:pl-3">
-        <caption className="sr-only">{`The ${name}s in turn`}</caption>
-        <thead className="border-b-2 border-ink font-sign text-ink-soft">
-          <tr>
-            <th scope="col" className="text-left">
-              Rod
-            </th>
-            <th scope="col" className="first-letter:uppercase">
-              {name}
-            </th>
-            <th scope="col">Take off</th>
-            <td />
-          </tr>
-        </thead>
-        <tbody>
-          {items.map((item) => (
-            <tr key={item.id} className="border-b border-edge">
-              <th scope="row" className="py-1.5 text-left text-lg">
-                {cylinderOfRod(item)}
-              </th>
-              <td>{fixed(item.weightG, 2)}</td>
-              <td className={item.inTolerance ? 'text-ink-soft' : 'font-semibold text-blue'}>{fixed(item.removalG, 2)}</td>
-              <td className="py-1 text-left font-sign">
-                {item.inTolerance ? (
-                  <VerdictMark verdict="inside">inside</VerdictMark>
-                ) : (
-                  <LogCut
-                    short
-                    weighed={weighed.parts.find(({ part }) => part.id === item.id)!}
-                    removal={{ [end]: item.removalG }}
-                    toolId={chosen.tool?.id ?? null}
-                  />
-                )}
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+      <DataTable
+        caption={`The ${name}s in turn`}
+        hideCaption
+        className="w-full max-w-3xl"
+        rows={items}
+        keyOf={({ id }) => id}
+        columns={[
+          { title: 'Rod', cell: cylinderOfRod },
+          { title: name.replace(/^./, (letter) => letter.toUpperCase()), cell: ({ weightG }) => fixed(weightG, 2) },
+          {
+            title: 'Take off',
+            className: ({ inTolerance }) => (inTolerance ? 'text-ink-soft' : 'font-semibold text-blue'),
+            cell: ({ removalG }) => fixed(removalG, 2),
+          },
+          {
+            title: '',
+            is: 'words',
+            cell: (item) =>
+              item.inTolerance ? (
+                <VerdictMark verdict="inside">inside</VerdictMark>
+              ) : (
+                <LogCut
+                  short
+                  weighed={weighed.parts.find(({ part }) => part.id === item.id)!}
+                  removal={{ [end]: item.removalG }}
+                  toolId={chosen.tool?.id ?? null}
+                />
+              ),
+          },
+        ]}
+      />
       {work.hand && <p>{handOrderWords(work.hand, sheet.spec.matchToleranceG, weighed.deviationG['rod.smallEnd'] ?? null)}</p>}
     </div>
   );

@@ -1,4 +1,5 @@
 import type { ReactNode } from 'react';
+import { Disclosure } from '../../../ui/Disclosure.js';
 import { RodSketch } from '../../../draw/PartSketch.js';
 import { useOpenJob } from '../../../shell/JobContext.js';
 import { CommitQuantity } from '../../../ui/form/CommitFields.js';
@@ -13,10 +14,13 @@ export function PadFields({ work }: { readonly work: RodWork }): ReactNode {
   const { padsMm } = work;
   const measured = sheet.matchChoices.bigPadMm !== null && sheet.matchChoices.smallPadMm !== null;
   return (
-    <details>
-      <summary className="min-h-11 py-2">
-        Where the pads are: <span className="text-ink-soft">{measured ? 'as measured' : 'not measured yet; usual places are taken'}</span>
-      </summary>
+    <Disclosure
+      title={
+        <>
+          Where the pads are: <span className="text-ink-soft">{measured ? 'as measured' : 'not measured yet; usual places are taken'}</span>
+        </>
+      }
+    >
       <div className="flex flex-wrap items-start gap-5 pb-2">
         <RodSketch rodLengthMm={sheet.spec.rodLengthMm} {...padsMm} />
         <div className="grid w-64 gap-2">
@@ -45,7 +49,7 @@ export function PadFields({ work }: { readonly work: RodWork }): ReactNode {
           {error && <ProblemNotice>{error.message}</ProblemNotice>}
         </div>
       </div>
-    </details>
+    </Disclosure>
   );
 }
 

@@ -1,6 +1,7 @@
 import { fixed, missingWords } from '@tare/card';
 import { endsOfPads, measuresOf, type RodPlan } from '@tare/core';
 import type { ReactNode } from 'react';
+import { DataTable } from '../../../ui/DataTable.js';
 import { useOpenJob } from '../../../shell/JobContext.js';
 import { Choice } from '../../../ui/Choice.js';
 import { Note, ProblemNotice } from '../../../ui/Notice.js';
@@ -83,56 +84,45 @@ function PlanTable({ work, plan, chosen }: { readonly work: RodWork; readonly pl
     const values = rows.map(({ rod, removal }) => (after ? removal.after[end] : rod[end]));
     return Math.max(...values) - Math.min(...values);
   };
+  const offLook = (grams: number): string => (grams < NOTHING_G ? 'text-ink-soft' : 'font-semibold text-blue');
   const limitOf = (received: number | undefined, now: number): boolean => now < (received ?? now) * (1 - sheet.matchChoices.rodEndLimitRatio);
   return (
-    <div className="overflow-x-auto">
-      <table className="w-full text-right figure-type [&_td]:pl-3 [&_th]:pl-3 [&_th:first-child]:pl-0">
-        <caption className="sr-only">Rods: what comes off at each pad, and what the ends will read</caption>
-        <thead className="border-b-2 border-ink font-sign text-ink-soft">
-          <tr>
-            {['Rod', 'Big end', 'Small end', 'Off at cap pad', 'Off at eye pad', 'Big end then', 'Small end then', ''].map((title) => (
-              <th key={title} scope="col" className={title === 'Rod' ? 'text-left' : ''}>
-                {title}
-              </th>
-            ))}
-          </tr>
-        </thead>
-        <tbody>
-          {rows.map(({ removal, rod, weighed }) => {
-            const none = removal.bigPadG < NOTHING_G && removal.smallPadG < NOTHING_G;
-            const past =
-              limitOf(weighed.asReceived.bigEnd?.meanG, removal.after.bigEndG) ||
-              limitOf(weighed.asReceived.smallEnd?.meanG, removal.after.smallEndG);
-            return (
-              <tr key={removal.id} className="border-b border-edge">
-                <th scope="row" className="py-1.5 text-left text-lg">
-                  {weighed.part.cylinder}
-                </th>
-                <td>{fixed(rod.bigEndG, 2)}</td>
-                <td>{fixed(rod.smallEndG, 2)}</td>
-                <td className={removal.bigPadG < NOTHING_G ? 'text-ink-soft' : 'font-semibold text-blue'}>{fixed(removal.bigPadG, 2)}</td>
-                <td className={removal.smallPadG < NOTHING_G ? 'text-ink-soft' : 'font-semibold text-blue'}>{fixed(removal.smallPadG, 2)}</td>
-                <td>{fixed(removal.after.bigEndG, 2)}</td>
-                <td>{fixed(removal.after.smallEndG, 2)}</td>
-                <td className="py-1 text-left font-sign">
-                  {none ? (
-                    <VerdictMark verdict="inside">stays</VerdictMark>
-                  ) : past ? (
-                    <VerdictMark verdict="outside">past the limit: replace, or widen the tolerance</VerdictMark>
-                  ) : (
-                    <LogCut
-                      short
-                      weighed={weighed}
-                      toolId={chosen.tool?.id ?? null}
-                      removal={{ bigEnd: rod.bigEndG - removal.after.bigEndG, smallEnd: rod.smallEndG - removal.after.smallEndG }}
-                    />
-                  )}
-                </td>
-              </tr>
-            );
-          })}
-        </tbody>
-      </table>
+    <div>
+      <DataTable
+        caption="Rods: what comes off at each pad, and what the ends will read"
+        hideCaption
+        rows={rows}
+        keyOf={({ removal }) => removal.id}
+        columns={[
+          { title: 'Rod', cell: ({ weighed }) => weighed.part.cylinder },
+          { title: 'Big end', cell: ({ rod }) => fixed(rod.bigEndG, 2) },
+          { title: 'Small end', cell: ({ rod }) => fixed(rod.smallEndG, 2) },
+          { title: 'Off at cap pad', className: ({ removal }) => offLook(removal.bigPadG), cell: ({ removal }) => fixed(removal.bigPadG, 2) },
+          { title: 'Off at eye pad', className: ({ removal }) => offLook(removal.smallPadG), cell: ({ removal }) => fixed(removal.smallPadG, 2) },
+          { title: 'Big end then', cell: ({ removal }) => fixed(removal.after.bigEndG, 2) },
+          { title: 'Small end then', cell: ({ removal }) => fixed(removal.after.smallEndG, 2) },
+          {
+            title: '',
+            is: 'words',
+            cell: ({ removal, rod, weighed }) => {
+              if (removal.bigPadG < NOTHING_G && removal.smallPadG < NOTHING_G) return <VerdictMark verdict="inside">stays</VerdictMark>;
+              if (
+                limitOf(weighed.asReceived.bigEnd?.meanG, removal.after.bigEndG) ||
+                limitOf(weighed.asReceived.smallEnd?.meanG, removal.after.smallEndG)
+              )
+                return <VerdictMark verdict="outside">past the limit: replace, or widen the tolerance</VerdictMark>;
+              return (
+                <LogCut
+                  short
+                  weighed={weighed}
+                  toolId={chosen.tool?.id ?? null}
+                  removal={{ bigEnd: rod.bigEndG - removal.after.bigEndG, smallEnd: rod.smallEndG - removal.after.smallEndG }}
+                />
+              );
+            },
+          },
+        ]}
+      />
       <p className="mt-2">
         {`Metal in all ${fixed(plan.metalG, 2)} g. Largest − smallest: big ends ${fixed(spread('bigEndG', false), 2)}, then ${fixed(spread('bigEndG', true), 2)} g; small ends ${fixed(spread('smallEndG', false), 2)}, then ${fixed(spread('smallEndG', true), 2)} g.`}
       </p>

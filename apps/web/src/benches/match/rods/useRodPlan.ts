@@ -1,4 +1,4 @@
-import { equalRods, USUAL_PADS, CoreError, type HandOrder, type PadStations, type RodPlan, type RodToMatch } from '@tare/core';
+import { equalRods, orSentence, USUAL_PADS, type HandOrder, type PadStations, type RodPlan, type RodToMatch } from '@tare/core';
 import { useQuery } from '@tanstack/react-query';
 import { useOpenJob } from '../../../shell/JobContext.js';
 import { useDraft } from '../../../ui/useDraft.js';
@@ -54,15 +54,6 @@ export function useRodPlan(): RodWork | null {
     retry: false,
   });
   if (!known) return null;
-  const plan = way === 'least' ? (least.error ? least.error.message : (least.data ?? null)) : equalOrWhy(rods, stations);
+  const plan = way === 'least' ? (least.error ? least.error.message : (least.data ?? null)) : orSentence(() => equalRods(rods, stations));
   return { way, setWay, rods, padsMm, stations, plan, hand: hand.data ?? null };
-}
-
-function equalOrWhy(rods: readonly RodToMatch[], stations: PadStations): RodPlan | string {
-  try {
-    return equalRods(rods, stations);
-  } catch (error) {
-    if (error instanceof CoreError) return error.message;
-    throw error;
-  }
 }

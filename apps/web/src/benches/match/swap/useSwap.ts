@@ -1,6 +1,6 @@
 import {
   bearingsToRods,
-  CoreError,
+  orSentence,
   cylinderOf,
   jobFigures,
   runsInOf,
@@ -52,8 +52,8 @@ export function useSwap(): Swap {
     const weighed = { ...figures.weighed, parts: figures.weighed.parts.map((one) => ({ ...one, part: parts.find((p) => p.id === one.part.id)! })) };
     const pistonOf = (cylinder: number): string => parts.find((part) => part.kind === 'piston' && part.cylinder === cylinder)?.id ?? '';
     const marks = Object.entries(sheet.partMarks);
-    try {
-      return swapProblemOf(weighed, {
+    return orSentence(() =>
+      swapProblemOf(weighed, {
         rodsToo,
         lockedCylinders: sheet.matchChoices.lockedCylinders,
         toleranceG: sheet.spec.matchToleranceG,
@@ -63,11 +63,8 @@ export function useSwap(): Swap {
           ...marks.flatMap(([id, { pressed }]) => (pressed ? [[id, pistonOf(cylinderOf(parts.find((p) => p.id === id)!))] as const] : [])),
           ...Object.entries(byHand).map(([id, cylinder]) => [id, pistonOf(cylinder)] as const),
         ],
-      });
-    } catch (error) {
-      if (error instanceof CoreError) return error.message;
-      throw error;
-    }
+      }),
+    );
   }, [figures.weighed, parts, sheet, rodsToo, byHand]);
 
   const runsIn = useMemo(

@@ -1,6 +1,7 @@
 import { KIND_NAMES } from '@tare/card';
 import { measuresOf, type Measure, type WeighedPart } from '@tare/core';
 import type { ReactNode } from 'react';
+import { Disclosure } from '../../../ui/Disclosure.js';
 import { useOpenJob } from '../../../shell/JobContext.js';
 import { Caution } from '../../../ui/Notice.js';
 import { CutTicketCard } from './CutTicketCard.js';
@@ -88,9 +89,8 @@ function JustCut(): ReactNode {
   const weighed = figures.weighed.parts.find(({ part }) => part.id === last?.partId);
   if (!weighed || weighed.needsReweighing || weighed.part.kind === 'rod') return null;
   return (
-    <details>
-      <summary className="min-h-11 py-2">{`${KIND_NAMES[weighed.part.kind].one} ${weighed.part.cylinder} was cut last: place it once more`}</summary>
+    <Disclosure title={`${KIND_NAMES[weighed.part.kind].one} ${weighed.part.cylinder} was cut last: place it once more`}>
       <AfterCut weighed={weighed} />
-    </details>
+    </Disclosure>
   );
 }

@@ -13,6 +13,7 @@ import {
   NO_MARKS,
 } from '@tare/core';
 import type { ReactNode } from 'react';
+import { DataTable } from '../../../ui/DataTable.js';
 import { useOpenJob } from '../../../shell/JobContext.js';
 import { Button } from '../../../ui/Button.js';
 import { ProblemNotice } from '../../../ui/Notice.js';
@@ -109,44 +110,30 @@ function WaysOfOne({ light, rate }: { readonly light: TooLight; readonly rate: C
       <p className="text-lg">
         <strong>{`▲ ${name} was taken ${byG}.`}</strong> Nothing else has moved. The ways out:
       </p>
-      <table className="w-full text-left">
-        <caption className="sr-only">{`Ways out for ${name.toLowerCase()}`}</caption>
-        <thead className="border-b-2 border-ink text-ink-soft">
-          <tr>
-            <th scope="col">Way</th>
-            <th scope="col" className="text-right">
-              Still to take off
-            </th>
-            <th scope="col" className="text-right">
-              Parts
-            </th>
-            <th scope="col" className="text-right">
-              Time
-            </th>
-            <td />
-          </tr>
-        </thead>
-        <tbody>
-          {ways.map((way) => (
-            <tr key={way.way} className="border-b border-edge">
-              <th scope="row" className="py-1 font-normal">
-                {wayWords(way, (id) => partName(sheet, id))}
-              </th>
-              <td className="text-right figure-type">{fixed(way.gramsG, 2)} g</td>
-              <td className="text-right figure-type">{way.cuts}</td>
-              <td className="text-right figure-type">{way.minutes === null ? '·' : `${fixed(way.minutes, 1)} min`}</td>
-              <td className="py-1 text-right">
-                <Button
-                  disabled={blocked || (way.way === 'accept' && !way.possible) || (way.way === 'swap' && !way.exchange)}
-                  onClick={() => take(way)}
-                >
-                  {ACTIONS[way.way]}
-                </Button>
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+      <DataTable
+        caption={`Ways out for ${name.toLowerCase()}`}
+        hideCaption
+        rows={ways}
+        keyOf={({ way }) => way}
+        columns={[
+          { title: 'Way', is: 'words', className: 'font-normal', cell: (way) => wayWords(way, (id) => partName(sheet, id)) },
+          { title: 'Still to take off', cell: ({ gramsG }) => `${fixed(gramsG, 2)} g` },
+          { title: 'Parts', cell: ({ cuts }) => cuts },
+          { title: 'Time', cell: ({ minutes }) => (minutes === null ? '·' : `${fixed(minutes, 1)} min`) },
+          {
+            title: '',
+            cell: (way) => (
+              <Button
+                className="font-sign"
+                disabled={blocked || (way.way === 'accept' && !way.possible) || (way.way === 'swap' && !way.exchange)}
+                onClick={() => take(way)}
+              >
+                {ACTIONS[way.way]}
+              </Button>
+            ),
+          },
+        ]}
+      />
       {error && <ProblemNotice>{error.message}</ProblemNotice>}
     </div>
   );

@@ -2,6 +2,7 @@ import { clock, fixed } from '@tare/card';
 import type { Calibration, Machine, MachineCheck } from '@tare/contract';
 import { calibratedWhere, GAIN_BY_TRIALS, latestOn, samePlaces, supportsMoved } from '@tare/core';
 import type { ReactNode } from 'react';
+import { Disclosure } from '../../../ui/Disclosure.js';
 import { useOpenJob } from '../../../shell/JobContext.js';
 import { Choice } from '../../../ui/Choice.js';
 import { Note } from '../../../ui/Notice.js';
@@ -58,10 +59,9 @@ export function OwnSpin({ machine, calibrations, checks }: OwnSpinProps): ReactN
         {(!needs || calibration) && <LastCheck check={checks.find(({ calibrationId }) => calibrationId === (needs ? calibration!.id : null))} />}
       </div>
       {needs && (
-        <details open={calibrations.length === 0}>
-          <summary className="min-h-11 py-2 text-lg">Calibrate with trial weights</summary>
+        <Disclosure open={calibrations.length === 0} large title="Calibrate with trial weights">
           <TrialWeights machine={machine} />
-        </details>
+        </Disclosure>
       )}
       {needs && !calibration && <Note>This machine’s numbers mean nothing until three runs with known weights have told what they are.</Note>}
       {bare && <FirstSpin machine={machine} calibration={calibration!} shown={bare} onDecline={() => decline(calibration!.id)} />}

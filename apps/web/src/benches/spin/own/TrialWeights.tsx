@@ -1,18 +1,17 @@
 import { degrees, fixed, gramsAt } from '@tare/card';
 import type { Machine, RecordingSummary } from '@tare/contract';
 import {
-  CoreError,
-  fromPolar,
   influenceOf,
   latestOn,
-  toHeavyDeg,
+  orSentence,
   toPolar,
   typedQuantity,
-  type InfluenceResult,
+  typedSupports,
+  typedTrial,
   type Planes,
-  type PlaneUnbalance,
-  type SupportReading,
   type TrialRun,
+  type TypedSupports,
+  type TypedTrial,
   type Unit,
   type Systems,
 } from '@tare/core';
@@ -34,15 +33,7 @@ import { StandinBench } from './StandinBench.js';
 import { useDisplay } from '../../../ui/useDisplay.js';
 
 /** A run as it is typed: the weights on the crank, and what the supports said. */
-interface Run {
-  readonly aGrams: string;
-  readonly aDeg: string;
-  readonly bGrams: string;
-  readonly bDeg: string;
-  readonly left: string;
-  readonly leftDeg: string;
-  readonly right: string;
-  readonly rightDeg: string;
+interface Run extends TypedTrial, TypedSupports {
   /** What a recording of this run said. */
   readonly recorded: RecordingSummary | null;
 }
@@ -70,7 +61,7 @@ export function TrialWeights({ machine }: { readonly machine: Machine }): ReactN
   const set = (change: (before: readonly Run[]) => readonly Run[]): void => setDraft((before) => JSON.stringify(change(runsOf(before))));
   const read = runs.map((run) => trialRunOf(run, machine, planes));
   const missing = read.findIndex((run) => run === null);
-  const result = missing === -1 ? worked(read as TrialRun[]) : null;
+  const result = missing === -1 ? orSentence(() => influenceOf(read as TrialRun[])) : null;
   const keep = (): void => {
     if (personId === null || missing !== -1) return;
     entry.mutate(
@@ -137,38 +128,11 @@ function inGrams(vector: Parameters<typeof toPolar>[0], radiusMm: number, system
   return `${gramsAt(amount, radiusMm, 1, systems)}, ${degrees(angleDeg)}`;
 }
 
-function worked(runs: readonly TrialRun[]): InfluenceResult | string {
-  try {
-    return influenceOf(runs);
-  } catch (error) {
-    if (error instanceof CoreError) return error.message;
-    throw error;
-  }
-}
-
-/** The weights of a run, g·mm; null while they are not whole. A weight that is left blank is none. */
-function trialOf(run: Run, { radiusAMm, radiusBMm }: Planes): PlaneUnbalance | null {
-  const weight = (grams: string, deg: string, radiusMm: number): ReturnType<typeof fromPolar> | null => {
-    if (grams.trim() === '') return { re: 0, im: 0 };
-    const [g, at] = [typedQuantity(grams, 'g'), typedQuantity(deg, '°')];
-    return Number.isNaN(g) || Number.isNaN(at) ? null : fromPolar(g * radiusMm, at);
-  };
-  const [a, b] = [weight(run.aGrams, run.aDeg, radiusAMm), weight(run.bGrams, run.bDeg, radiusBMm)];
-  return a && b ? { aGmm: a, bGmm: b } : null;
-}
-
 /** A run in numbers; null while something is missing. */
 function trialRunOf(run: Run, machine: Machine, planes: Planes): TrialRun | null {
-  const trial = trialOf(run, planes);
-  const reading = run.recorded?.mean ?? typedReading(run, machine);
+  const trial = typedTrial(run, planes);
+  const reading = run.recorded?.mean ?? typedSupports(run, machine.spec.convention);
   return trial && reading ? { trial, reading } : null;
-}
-
-function typedReading({ left, leftDeg, right, rightDeg }: Run, { spec }: Machine): SupportReading | null {
-  const [l, r] = [typedQuantity(left, ''), typedQuantity(right, '')];
-  const [lDeg, rDeg] = [typedQuantity(leftDeg, '°'), typedQuantity(rightDeg, '°')];
-  if ([l, lDeg, r, rDeg].some(Number.isNaN)) return null;
-  return { left: fromPolar(l, toHeavyDeg(lDeg, spec.convention)), right: fromPolar(r, toHeavyDeg(rDeg, spec.convention)) };
 }
 
 interface RunRowProps {
@@ -235,7 +199,7 @@ function RunRow({ number, guide, run, machine, onChange, onRemove }: RunRowProps
           <StandinBench
             machine={machine}
             name={`run ${number}`}
-            trial={trialOf(run, sheet.spec.crank.planes)}
+            trial={typedTrial(run, sheet.spec.crank.planes)}
             onRecorded={(file) => void hear(file)}
           />
           {doneRatio !== null && <p role="status">{workingWords(doneRatio)}</p>}
