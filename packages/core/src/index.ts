@@ -1,6 +1,6 @@
 export { normaliseAngleDeg, turnBetweenDeg, degToRad } from './units/angle.js';
 export { over, times } from './units/complex.js';
-export { toPolar, fromPolar, add, subtract, scale, ZERO, type Polar, type Vector } from './units/vector.js';
+export { toPolar, fromPolar, add, subtract, scale, ZERO, type Vector } from './units/vector.js';
 export { gmmToOzin, newtonsToLbf } from './units/convert.js';
 export { unitOfName } from './units/quantity/ofName.js';
 export { readBit, sayBit } from './units/quantity/bit.js';
