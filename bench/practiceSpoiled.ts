@@ -1,3 +1,4 @@
+import { inGrams } from '@tare/core/testing';
 import {
   addPlanes,
   furtherCut,
@@ -97,14 +98,7 @@ class Job {
     this.#chance = chanceFor('slips', seed);
     this.#now = this.#bench.unbalance;
     this.#metal = metalNow(crank, []);
-    this.#by = {
-      unit: 'gAtRadius',
-      convention: { seenFrom: 'front', counts: 'clockwise', zeroAtDeg: 0, shows: 'heavy' },
-      planes: crank.planes,
-      influence: null,
-      amountStep: 0.1,
-      angleStepDeg: 1,
-    };
+    this.#by = inGrams(crank.planes);
   }
 
   get isTrulyInside(): boolean {

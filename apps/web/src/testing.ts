@@ -1,29 +1,16 @@
 import type { JobSheet, ReadingEntry } from '@tare/contract';
-import { USUAL_MATCH_CHOICES, crankTemplate, layOut, LAYOUTS, SINGLE_KINDS, USUAL_DRILL, type LayoutId, type Measure } from '@tare/core';
+import { SINGLE_KINDS, USUAL_DRILL, USUAL_MATCH_CHOICES, type LayoutId, type Measure } from '@tare/core';
+import { madeUpSpec } from '@tare/core/testing';
 
 /** A job sheet for tests, with nothing on record unless `more` says so. */
 export function sheetOf(layoutId: LayoutId, more: Partial<JobSheet> = {}): JobSheet {
-  const template = LAYOUTS[layoutId];
-  const layout = layOut(template, 110, 20);
+  const spec = madeUpSpec(layoutId);
   return {
     id: 'job',
     number: 7,
     personId: 'ottoline',
     at: '2026-11-25T01:00:00.000Z',
-    spec: {
-      customer: 'Marit Dunlavy',
-      vessel: 'launch Saltwren',
-      engineName: 'Dorvell marine',
-      layoutId,
-      layout,
-      strokeMm: 88,
-      rodLengthMm: 150,
-      redlineRpm: 5200,
-      balance: 'internal',
-      tolerance: { school: 'gramsAtRadius', value: 1 },
-      matchToleranceG: 1,
-      crank: crankTemplate(template, layout, 88),
-    },
+    spec,
     specVersion: 1,
     usual: { factorRatio: 0.5, oilG: 4 },
     drill: USUAL_DRILL,
@@ -31,7 +18,9 @@ export function sheetOf(layoutId: LayoutId, more: Partial<JobSheet> = {}): JobSh
     hungWeights: [],
     voids: [],
     putRight: [],
-    parts: layout.cylinders.flatMap(({ number }) => SINGLE_KINDS.map((kind) => ({ id: `${kind}${number}`, kind, cylinder: number, damaged: false }))),
+    parts: spec.layout.cylinders.flatMap(({ number }) =>
+      SINGLE_KINDS.map((kind) => ({ id: `${kind}${number}`, kind, cylinder: number, damaged: false })),
+    ),
     readings: [],
     partCuts: [],
     partMarks: {},

@@ -1,4 +1,4 @@
-import { crankTemplate, layOut, LAYOUTS, type JobSpec } from '@tare/core';
+import { madeUpSpec } from '@tare/core/testing';
 import {
   check,
   computeSchemas,
@@ -13,21 +13,7 @@ import {
 } from './index.js';
 
 const id = '8b1d3c1e-94a8-4b0f-9a52-0c5d4d7f2d11';
-const layout = layOut(LAYOUTS.v8Cross90, 110);
-const spec: JobSpec = {
-  customer: 'Marit Dunlavy',
-  vessel: '',
-  engineName: 'V8',
-  layoutId: 'v8Cross90',
-  layout,
-  strokeMm: 88,
-  rodLengthMm: 150,
-  redlineRpm: 5200,
-  balance: 'internal',
-  tolerance: { school: 'gramsAtRadius', value: 1 },
-  matchToleranceG: 1,
-  crank: crankTemplate(LAYOUTS.v8Cross90, layout, 88),
-};
+const spec = madeUpSpec('v8Cross90', { vessel: '', engineName: 'V8' }, 0);
 const problemsOf = (checked: Checked<unknown>): readonly (readonly [string, string])[] =>
   checked.ok ? [] : checked.problems.map((p) => [p.field, p.message] as const);
 
@@ -45,8 +31,8 @@ describe('newJobSchema', () => {
     ]);
   });
   it('names an angle of 1000° in the pin where it stands', () => {
-    const pins = layout.pins.map((pin, i) => (i === 2 ? { ...pin, angleDeg: 1000 } : pin));
-    expect(problemsOf(check(newJobSchema, { id, spec: { ...spec, layout: { ...layout, pins } } }))).toEqual([
+    const pins = spec.layout.pins.map((pin, i) => (i === 2 ? { ...pin, angleDeg: 1000 } : pin));
+    expect(problemsOf(check(newJobSchema, { id, spec: { ...spec, layout: { ...spec.layout, pins } } }))).toEqual([
       ['spec.layout.pins.2.angleDeg', 'The pin’s angle is 1000; the most that makes sense is 360.'],
     ]);
   });

@@ -92,7 +92,13 @@ export const newStudySchema = Joi.object<NewStudy>({
   amends: amendsSchema,
   kind: named(Joi.string().valid('repeatability', 'drift').required(), 'The kind of study'),
   subject: named(Joi.string().pattern(/\S/).max(120).required(), 'What stood on it'),
-  readingsG: named(Joi.array().items(Joi.number().greater(0).max(500000)).max(50).required(), 'The readings').when('kind', {
+  readingsG: named(
+    Joi.array()
+      .items(named(Joi.number().greater(0).max(500000), 'A reading'))
+      .max(50)
+      .required(),
+    'The readings',
+  ).when('kind', {
     is: 'repeatability',
     then: Joi.array().min(5),
     otherwise: Joi.array().min(1),

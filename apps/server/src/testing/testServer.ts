@@ -1,7 +1,8 @@
 import { randomUUID } from 'node:crypto';
 import type { Server } from 'node:net';
 import type { AddressInfo } from 'node:net';
-import { crankTemplate, layOut, LAYOUTS, type JobSpec, type LayoutId, type Measure, type PartFact } from '@tare/core';
+import type { JobSpec, LayoutId, Measure, PartFact } from '@tare/core';
+import { madeUpSpec } from '@tare/core/testing';
 import { PERSON_HEADER, sentBy, sheetOf, type JobRecord, type JobSheet, type InstrumentSpec, type Machine, type MachineSpec } from '@tare/contract';
 import { listen } from '@tare/standins/listen';
 import { pino } from 'pino';
@@ -264,21 +265,4 @@ function unread(response: unknown, done: (error: Error | null, body: unknown) =>
   stream.on('end', () => done(null, Buffer.concat(chunks)));
 }
 
-export function specOf(layoutId: LayoutId): JobSpec {
-  const template = LAYOUTS[layoutId];
-  const layout = layOut(template, 110, 20);
-  return {
-    customer: 'Marit Dunlavy',
-    vessel: 'launch Saltwren',
-    engineName: 'Dorvell marine',
-    layoutId,
-    layout,
-    strokeMm: 88,
-    rodLengthMm: 150,
-    redlineRpm: 5200,
-    balance: 'internal',
-    tolerance: { school: 'gramsAtRadius', value: 1 },
-    matchToleranceG: 1,
-    crank: crankTemplate(template, layout, 88),
-  };
-}
+export const specOf = (layoutId: LayoutId): JobSpec => madeUpSpec(layoutId);

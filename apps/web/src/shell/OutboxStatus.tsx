@@ -74,21 +74,25 @@ function EntryName({ entry: { reading, path, jobId } }: { readonly entry: Outbox
 /** What the server would not have, and the ways out of that. */
 function Refused({ entry, refusal }: { readonly entry: OutboxEntry; readonly refusal: string }): ReactNode {
   const outbox = useOutbox();
-  const { data: job } = useJob(entry.jobId);
+  const { refetch } = useJob(entry.jobId);
   const [value, setValue] = useState(entry.reading ? String(entry.reading.valueG) : '');
+  const mend = async (): Promise<void> => {
+    const { reading } = entry;
+    if (!reading) return outbox.mend(entry.seq!);
+    const valueG = typedQuantity(value, 'g');
+    if (!Number.isFinite(valueG)) return undefined;
+    // It is of the part as it is now, which this screen may not have heard of yet: whoever mends it has it on the scale.
+    const { data: job } = await refetch();
+    const cutId = job ? (sheetOf(job).partCuts.findLast(({ partId }) => partId === reading.partId)?.id ?? null) : reading.cutId;
+    return outbox.mend(entry.seq!, { valueG, cutId });
+  };
   const save = (): void => saveText(`refused-${entry.body.id}.json`, 'application/json', JSON.stringify(entry, null, 2));
   return (
     <form
       className="grid gap-2"
       onSubmit={(event) => {
         event.preventDefault();
-        const { reading } = entry;
-        if (!reading) return void outbox.mend(entry.seq!);
-        const valueG = typedQuantity(value, 'g');
-        // It is of the part as it is now: whoever mends it has it on the scale.
-        const cutId = job ? (sheetOf(job).partCuts.findLast(({ partId }) => partId === reading.partId)?.id ?? null) : reading.cutId;
-        if (Number.isFinite(valueG)) void outbox.mend(entry.seq!, { valueG, cutId });
-        return undefined;
+        void mend();
       }}
     >
       <p className="font-semibold text-outside">{`▲ ${refusal}`}</p>

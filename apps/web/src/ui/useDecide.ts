@@ -1,5 +1,5 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query';
-import type { DecisionBody, DecisionEntry, NewDecision } from '@tare/contract';
+import type { DecisionBody, DecisionEntry, NewDecision, Said } from '@tare/contract';
 import { ask } from '../api/client.js';
 import type { ProblemError } from '../api/problem.js';
 import { jobKey, putDecision, retryFault } from '../api/queries.js';
@@ -8,7 +8,7 @@ import { useWho } from './WhoFirst.js';
 
 export interface Decide {
   /** Records a person's choice on the open job; does nothing while nobody said who is at the bench. */
-  readonly decide: (body: DecisionBody, onKept?: () => void) => void;
+  readonly decide: (body: DecisionBody & { readonly said?: Said }, onKept?: () => void) => void;
   /** Nobody is at the bench, or the last choice is still on its way. */
   readonly blocked: boolean;
   readonly error: ProblemError | null;

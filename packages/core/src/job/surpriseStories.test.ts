@@ -1,3 +1,4 @@
+import { inGrams } from './testing/inGrams.js';
 import { USUAL_DRILL } from '../cuts/drillErrors.js';
 import { effectOfCuts, metalNow } from '../cuts/metalNow.js';
 import { bar, known, radial } from '../cuts/testing/cuts.js';
@@ -5,7 +6,7 @@ import { crankTemplate } from '../engine/crankTemplate.js';
 import { layOut } from '../engine/layout.js';
 import { LAYOUTS } from '../engine/library.js';
 import { addPlanes, BALANCED, scalePlanes, toPlanes, type PlaneUnbalance } from '../rotor/planes.js';
-import { readShown, type ShownBy, type ShownSpin } from '../spin/shownSpin.js';
+import { readShown, type ShownSpin } from '../spin/shownSpin.js';
 import { summariseTurns } from '../spin/turnSummary.js';
 import { turnBetweenDeg } from '../units/angle.js';
 import { fromPolar, toPolar } from '../units/vector.js';
@@ -17,14 +18,7 @@ import { surpriseStories, type Story } from './surpriseStories.js';
 const crank = crankTemplate(LAYOUTS.v8Cross90, layOut(LAYOUTS.v8Cross90, 110), 88);
 const R = crank.planes.radiusAMm;
 const TOLERANCE = { aGmm: R, bGmm: R };
-const BY: ShownBy = {
-  unit: 'gAtRadius',
-  convention: { seenFrom: 'front', counts: 'clockwise', zeroAtDeg: 0, shows: 'heavy' },
-  planes: crank.planes,
-  influence: null,
-  amountStep: 0.1,
-  angleStepDeg: 1,
-};
+const BY = inGrams(crank.planes);
 
 /** As the display shows an unbalance, to its own division. */
 const shownOf = ({ aGmm, bGmm }: PlaneUnbalance): ShownSpin => {

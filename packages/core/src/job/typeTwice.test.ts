@@ -1,8 +1,9 @@
+import { inGrams } from './testing/inGrams.js';
 import { USUAL_DRILL } from '../cuts/drillErrors.js';
 import { crankTemplate } from '../engine/crankTemplate.js';
 import { layOut } from '../engine/layout.js';
 import { LAYOUTS } from '../engine/library.js';
-import { readShown, type ShownBy, type ShownSpin } from '../spin/shownSpin.js';
+import { readShown, type ShownSpin } from '../spin/shownSpin.js';
 import { summariseTurns } from '../spin/turnSummary.js';
 import type { SpinFact } from './jobFacts.js';
 import type { EstimateFacts } from './recordEvents.js';
@@ -10,14 +11,7 @@ import { whyTypeTwice } from './typeTwice.js';
 
 const crank = crankTemplate(LAYOUTS.v8Cross90, layOut(LAYOUTS.v8Cross90, 110), 88);
 const SCATTER_G = 0.3;
-const by: ShownBy = {
-  unit: 'gAtRadius',
-  convention: { seenFrom: 'front', counts: 'clockwise', zeroAtDeg: 0, shows: 'heavy' },
-  planes: crank.planes,
-  influence: null,
-  amountStep: 0.1,
-  angleStepDeg: 1,
-};
+const by = inGrams(crank.planes);
 const show = (a: number, aDeg: number, b: number, bDeg: number): ShownSpin => ({
   a: { amount: a, angleDeg: aDeg },
   b: { amount: b, angleDeg: bDeg },

@@ -1,3 +1,4 @@
+import { madeUpSpec } from '../job/testing/madeUpSpec.js';
 import fc from 'fast-check';
 import { layOut } from '../engine/layout.js';
 import { LAYOUTS } from '../engine/library.js';
@@ -19,20 +20,7 @@ const crank = crankTemplate(LAYOUTS.inline3, layout, 88);
 const parts: readonly PartFact[] = layout.cylinders.flatMap(({ number }) =>
   SINGLE_KINDS.map((kind) => ({ id: `${kind}${number}`, kind, cylinder: number, damaged: false })),
 );
-const spec: JobFacts['spec'] = {
-  customer: 'Marit Dunlavy',
-  vessel: '',
-  engineName: 'three',
-  layoutId: 'inline3',
-  layout,
-  strokeMm: 88,
-  rodLengthMm: 150,
-  redlineRpm: 5200,
-  balance: 'internal',
-  tolerance: { school: 'gramsAtRadius', value: 1 },
-  matchToleranceG: 1,
-  crank,
-};
+const spec = madeUpSpec('inline3', { vessel: '', engineName: 'three', layout, crank });
 
 type Reading = Omit<ReadingFact, 'voided'>;
 type Spin = Omit<SpinFact, 'hung'>;

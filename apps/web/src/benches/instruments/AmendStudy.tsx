@@ -40,6 +40,8 @@ export function AmendForm({ study, onDone }: { readonly study: Study; readonly o
       readingsG: readings.split(/[\s;]+/).filter((text) => text !== ''),
       nominalG: !isDrift ? null : marked.trim() === '' ? 'blank' : marked,
     }),
+    // All of them are typed in one field.
+    fieldOf: (path) => (path.startsWith('readingsG') ? 'readings' : path),
     onDone,
   });
   const { control } = write.form;

@@ -1,10 +1,12 @@
 import { PART_WORDS } from '@tare/card';
 import { latestOn, typedQuantity } from '@tare/core';
-import { useState, type ReactNode } from 'react';
+import type { ReactNode } from 'react';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { Button } from '../../ui/Button.js';
 import { QuantityField } from '../../ui/QuantityField.js';
 import { ProblemNotice } from '../../ui/Notice.js';
+import { saidOf } from '../../ui/form/saidOf.js';
+import { useKept } from '../../ui/form/useKept.js';
 import { useDecide } from '../../ui/useDecide.js';
 import { useMountedNow } from './useSupportLoads.js';
 
@@ -19,7 +21,7 @@ export function MassFields(): ReactNode {
   const { decide, blocked, error } = useDecide();
   const parts = Object.keys(useMountedNow()).filter((part) => part !== 'crank');
   const kept = latestOn(sheet.decisions, 'spin.masses') ?? {};
-  const [draft, setDraft] = useState<Readonly<Record<string, Typed>>>({});
+  const { value: draft, set: setDraft, clear } = useKept<Readonly<Record<string, Typed>>>(`masses.${sheet.id}`, {}, {});
   const typedOf = (part: string): Typed => draft[part] ?? { massKg: String(kept[part]?.massKg ?? ''), zMm: String(kept[part]?.zMm ?? '') };
   if (parts.length === 0) return null;
   const put = (part: string, more: Partial<Typed>): void => setDraft({ ...draft, [part]: { ...typedOf(part), ...more } });
@@ -52,8 +54,16 @@ export function MassFields(): ReactNode {
           disabled={blocked || whole.length === 0}
           onClick={() =>
             decide(
-              { subject: 'spin.masses', value: { ...kept, ...Object.fromEntries(whole.map(([part, massKg, zMm]) => [part, { massKg, zMm }])) } },
-              () => setDraft({}),
+              {
+                subject: 'spin.masses',
+                value: { ...kept, ...Object.fromEntries(whole.map(([part, massKg, zMm]) => [part, { massKg, zMm }])) },
+                ...saidOf(
+                  Object.fromEntries(
+                    Object.entries(draft).flatMap(([part, typed]) => Object.entries(typed).map(([key, text]) => [`${part}.${key}`, text])),
+                  ),
+                ),
+              },
+              clear,
             )
           }
         >

@@ -8,6 +8,7 @@ import { Button } from '../../ui/Button.js';
 import { QuantityField } from '../../ui/QuantityField.js';
 import { Note, ProblemNotice } from '../../ui/Notice.js';
 import { useDecide } from '../../ui/useDecide.js';
+import { saidOf } from '../../ui/form/saidOf.js';
 import { useDraft } from '../../ui/useDraft.js';
 import { MassFields } from './MassFields.js';
 import { useSupportLoads } from './useSupportLoads.js';
@@ -73,7 +74,11 @@ export function SetUp({ seenFrom }: { readonly seenFrom: SeenFrom }): ReactNode 
             On the end mains
           </Button>
           {isNew && (
-            <Button className="mt-6" disabled={blocked || !fits} onClick={() => decide({ subject: 'spin.supports', value: typed })}>
+            <Button
+              className="mt-6"
+              disabled={blocked || !fits}
+              onClick={() => decide({ subject: 'spin.supports', value: typed, ...saidOf({ zLeftMm: left, zRightMm: right }) })}
+            >
               Keep these distances
             </Button>
           )}

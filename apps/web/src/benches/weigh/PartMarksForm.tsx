@@ -43,7 +43,7 @@ export function PartMarksForm({ part }: { readonly part: PartFact }): ReactNode 
         kept={marks.sizeMm}
         isGood={Number.isFinite}
         complaint="A number of mm, such as 0,25 or −0.5."
-        onCommit={(sizeMm, settled) => keep({ sizeMm }, settled)}
+        onCommit={(sizeMm, settled, said) => decide({ subject: `part.marks.${part.id}`, value: { ...marks, sizeMm }, ...said }, settled)}
       />
       <CommitText
         label="A note on it"

@@ -32,7 +32,7 @@ describe('a field that is kept when the cursor leaves it', () => {
     open();
     fireEvent.change(size(), { target: { value: '20 thou' } });
     fireEvent.keyDown(size(), { key: 'Enter' });
-    expect(onSize).toHaveBeenCalledWith(expect.closeTo(0.508, 9), expect.any(Function));
+    expect(onSize).toHaveBeenCalledWith(expect.closeTo(0.508, 9), expect.any(Function), { said: { Size: '20 thou' } });
     fireEvent.blur(size());
     expect(onSize).toHaveBeenCalledTimes(2);
     const [, settled] = onSize.mock.calls[0] as [number, () => void];

@@ -1,8 +1,10 @@
+import type { Said } from '@tare/contract';
 import { readQuantity, type Unit } from '@tare/core';
 import type { KeyboardEvent, ReactNode } from 'react';
 import { Field } from '../Field.js';
 import { QuantityField } from '../QuantityField.js';
 import { useDraft } from '../useDraft.js';
+import { saidOf } from './saidOf.js';
 
 interface CommitProps {
   readonly label: string;
@@ -19,8 +21,8 @@ interface CommitQuantityProps extends CommitProps {
   readonly isGood: (value: number) => boolean;
   /** Said where it is no good. */
   readonly complaint: string;
-  /** Called with a good figure once the cursor leaves or Enter is pressed; `settled` when it is kept. */
-  readonly onCommit: (value: number, settled: () => void) => void;
+  /** Called with a good figure, and how it was said, once the cursor leaves or Enter is pressed; `settled` when it is kept. */
+  readonly onCommit: (value: number, settled: () => void, said: { readonly said?: Said }) => void;
 }
 
 /** A figure that is kept when the cursor leaves it. What is no figure stays where it was typed, with a sentence, and nothing is kept. */
@@ -35,7 +37,7 @@ export function CommitQuantity({ place, kept, isGood, complaint, onCommit, ...fi
       problem={good ? undefined : complaint}
       onChange={(event) => change(event.target.value)}
       {...leaving(() => {
-        if (isTouched && good) onCommit(parsed.value, settle);
+        if (isTouched && good) onCommit(parsed.value, settle, saidOf({ [field.label]: text }));
       })}
     />
   );

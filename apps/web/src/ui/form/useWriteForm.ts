@@ -2,7 +2,7 @@ import { joiResolver } from '@hookform/resolvers/joi';
 import { CHECK_OPTIONS, ROUTE_BODIES, type Api, type RouteIds } from '@tare/contract';
 import type Joi from 'joi';
 import { useEffect, useState, type SyntheticEvent } from 'react';
-import { get, useForm, type DefaultValues, type FieldPath, type FieldValues, type Resolver, type UseFormReturn } from 'react-hook-form';
+import { get, set, useForm, type DefaultValues, type FieldPath, type FieldValues, type Resolver, type UseFormReturn } from 'react-hook-form';
 import { ProblemError } from '../../api/problem.js';
 import { useWrite, type Content, type WriteRoute } from '../../api/useWrite.js';
 import { useWho } from '../WhoFirst.js';
@@ -27,6 +27,8 @@ interface WriteFormOptions<R extends WriteRoute, F extends FieldValues> {
   readonly contentOf?: (typed: F) => unknown;
   /** The id of what is written, where somebody has to know it; else each content has its own. */
   readonly id?: string;
+  /** The form's field of a place in what is sent, where it has another name. */
+  readonly fieldOf?: (path: string) => string;
   readonly onDone?: (answer: Api[R]['answer']) => void;
 }
 
@@ -52,7 +54,7 @@ const ANY_ID = '00000000-0000-4000-8000-000000000000';
  * under the same id.
  */
 export function useWriteForm<R extends WriteRoute, F extends FieldValues>(options: WriteFormOptions<R, F>): WriteForm<F> {
-  const { route, ids, place, initial, sample, units = {}, beside = {}, contentOf = (typed: F): unknown => typed, id, onDone } = options;
+  const { route, ids, place, initial, sample, units = {}, beside = {}, contentOf = (typed: F): unknown => typed, id, fieldOf, onDone } = options;
   const personId = useWho();
   const write = useWrite(route, ...([ids] as unknown as keyof RouteIds<R> extends never ? [] : [RouteIds<R>]));
   const key = `tare.draft.${place}`;
@@ -63,7 +65,8 @@ export function useWriteForm<R extends WriteRoute, F extends FieldValues>(option
   const resolver: Resolver<F> = (typed, context, how) => {
     const { content, figures } = readForm(schema, contentOf(typed), units);
     const body = { ...(content as object), ...beside, ...(takesSaid(schema) ? saidOf(figures) : {}), id: ANY_ID };
-    return (joiResolver(schema, CHECK_OPTIONS) as unknown as Resolver<F>)(body as unknown as F, context, how);
+    const checked = (joiResolver(schema, CHECK_OPTIONS) as unknown as Resolver<F>)(body as unknown as F, context, how);
+    return fieldOf ? Promise.resolve(checked).then((result) => ({ ...result, errors: renamed(result.errors, fieldOf) }) as typeof result) : checked;
   };
   const form = useForm<F>({ defaultValues: start as DefaultValues<F>, resolver });
   useEffect(
@@ -96,7 +99,8 @@ export function useWriteForm<R extends WriteRoute, F extends FieldValues>(option
         onDone?.(answer);
       } catch (error) {
         if (!(error instanceof ProblemError)) throw error;
-        const placed = error.fields.filter(({ field }) => hasField(field));
+        const fields = error.fields.map((one) => ({ ...one, field: fieldOf?.(one.field) ?? one.field }));
+        const placed = fields.filter(({ field }) => hasField(field));
         for (const { field, message } of placed) form.setError(field as FieldPath<F>, { message }, { shouldFocus: field === placed[0]?.field });
         setComplaint(placed.length > 0 && placed.length === error.fields.length ? null : error.message);
       }
@@ -123,6 +127,21 @@ export function useWriteForm<R extends WriteRoute, F extends FieldValues>(option
 const takesSaid = (schema: Joi.Schema): boolean => keyOf(schema, 'said') !== undefined;
 /** Who joins the shop is put in by nobody. */
 const takesPerson = (schema: Joi.Schema): boolean => keyOf(schema, 'personId') !== undefined;
+
+/** Complaints under the names of the form's own fields. */
+function renamed(errors: object, fieldOf: (path: string) => string): object {
+  const named = {};
+  const walk = (one: object, path: string): void => {
+    for (const [key, value] of Object.entries(one) as [string, unknown][]) {
+      if (typeof value !== 'object' || value === null || key === 'ref') continue;
+      const at = path === '' ? key : `${path}.${key}`;
+      if (typeof (value as { readonly message?: unknown }).message === 'string') set(named, fieldOf(at), value);
+      else walk(value, at);
+    }
+  };
+  walk(errors, '');
+  return named;
+}
 
 /** The first complaint that is about a whole list, or about what the form has no field for; null where each has its field. */
 function homeless(errors: object, hasField: (path: string) => boolean, path = ''): string | null {

@@ -21,6 +21,7 @@ import { QuantityField } from '../../../ui/QuantityField.js';
 import { ProblemNotice } from '../../../ui/Notice.js';
 import { VerdictMark } from '../../../ui/Verdict.js';
 import { useDecide } from '../../../ui/useDecide.js';
+import { saidOf } from '../../../ui/form/saidOf.js';
 import { useDraft } from '../../../ui/useDraft.js';
 import { useLiveScale, type LiveScale } from '../../weigh/useLiveScale.js';
 import { NOT_SAID } from '../../weigh/useInstrumentChoice.js';
@@ -156,7 +157,7 @@ function WeighInField({ pin, name, field, kept, scale }: WeighInFieldProps): Rea
     const valueG = live ?? typedQuantity(typed, 'g');
     if (!(valueG > 0)) return setProblem(`“${typed.trim()}” is not a weight in grams.`);
     setProblem('');
-    decide({ subject: `bob.weighIn.${pin}`, value: { ...kept, [field]: valueG } }, () => setTyped(''));
+    decide({ subject: `bob.weighIn.${pin}`, value: { ...kept, [field]: valueG }, ...saidOf({ [field]: typed }) }, () => setTyped(''));
   };
   return (
     <form

@@ -31,7 +31,7 @@ export function PadFields({ work }: { readonly work: RodWork }): ReactNode {
             kept={Math.round(padsMm.bigPadMm * 10) / 10}
             isGood={isStation}
             complaint="A number of mm."
-            onCommit={(bigPadMm, settled) => decide({ subject: 'match.choices', value: { ...sheet.matchChoices, bigPadMm } }, settled)}
+            onCommit={(bigPadMm, settled, said) => decide({ subject: 'match.choices', value: { ...sheet.matchChoices, bigPadMm }, ...said }, settled)}
           />
           <CommitQuantity
             label="Eye pad"
@@ -40,7 +40,9 @@ export function PadFields({ work }: { readonly work: RodWork }): ReactNode {
             kept={Math.round(padsMm.smallPadMm * 10) / 10}
             isGood={isStation}
             complaint="A number of mm."
-            onCommit={(smallPadMm, settled) => decide({ subject: 'match.choices', value: { ...sheet.matchChoices, smallPadMm } }, settled)}
+            onCommit={(smallPadMm, settled, said) =>
+              decide({ subject: 'match.choices', value: { ...sheet.matchChoices, smallPadMm }, ...said }, settled)
+            }
           />
           <p className="text-ink-soft">
             From the small-end bore’s centre along the rod to the middle of the pad: the cap pad lies beyond the big-end centre, the eye pad before

@@ -1,0 +1,3 @@
+export * from '../cuts/testing/index.js';
+export { inGrams } from '../job/testing/inGrams.js';
+export { madeUpSpec } from '../job/testing/madeUpSpec.js';
