@@ -135,8 +135,10 @@ function renamed(errors: object, fieldOf: (path: string) => string): object {
     for (const [key, value] of Object.entries(one) as [string, unknown][]) {
       if (typeof value !== 'object' || value === null || key === 'ref') continue;
       const at = path === '' ? key : `${path}.${key}`;
-      if (typeof (value as { readonly message?: unknown }).message === 'string') set(named, fieldOf(at), value);
-      else walk(value, at);
+      // Of a list and of one of its rows, the row says more.
+      walk(value, at);
+      const isComplaint = typeof (value as { readonly message?: unknown }).message === 'string';
+      if (isComplaint && get(named, fieldOf(at)) === undefined) set(named, fieldOf(at), value);
     }
   };
   walk(errors, '');
