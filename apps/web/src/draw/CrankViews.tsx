@@ -21,7 +21,7 @@ interface CrankViewsProps {
 
 /** Room round the drawings, and above them for the planes' names, mm. */
 const MARGIN_MM = 26;
-const HEADROOM_MM = 20;
+const HEADROOM_MM = 36;
 /** A drag as long as the crank's own radius turns it by as much, a whole crank's height by half a turn. */
 const HALF_TURN_DEG = 180;
 
@@ -68,10 +68,10 @@ function CrankViewsDrawn({ drawn, supports = null, bobs = false, seenFrom = 'fro
             ] as const
           ).map(([name, zMm, radiusMm]) => (
             <g key={name}>
-              <line x1={zMm} x2={zMm} y1={-reach - 6} y2={reach + 6} className="stroke-blue" strokeWidth={1.5} strokeDasharray="7 4" />
+              <line x1={zMm} x2={zMm} y1={-reach - 20} y2={reach + 6} className="stroke-blue" strokeWidth={1.5} strokeDasharray="7 4" />
               <text
                 x={zMm}
-                y={-reach - 9}
+                y={-reach - 24}
                 textAnchor="middle"
                 fontSize={12}
                 className="fill-blue font-semibold"

@@ -98,6 +98,16 @@ describe('a quantity field', () => {
     fireEvent.click(screen.getByRole('button', { name: 'in', hidden: true }));
     expect([input.value, owner.value]).toEqual(['3.45', '3.45']);
   });
+  it.each([
+    ['12.7', '1/2'],
+    ['5.105', '#7'],
+    ['6', '6 mm'],
+    ['', ''],
+    ['soon', 'soon'],
+  ])('shows a bit of %s mm in an inch shop by what stands on it: %s', (mm, name) => {
+    field(INCH, { isBit: true, value: mm });
+    expect(screen.getByLabelText<HTMLInputElement>('Depth').value).toContain(name);
+  });
   it('knows drills by their names, and angles from a crankpin, and hands on plain figures', () => {
     const bit = field(INCH, { isBit: true });
     bit.type('#7');

@@ -1,4 +1,4 @@
-import { inUnit, METRIC, otherUnit, readBit, readQuantity, sayIn, type ReadQuantity, type Unit } from '@tare/core';
+import { inUnit, METRIC, otherUnit, readBit, readQuantity, sayBit, sayIn, type ReadQuantity, type Systems, type Unit } from '@tare/core';
 import { useState } from 'react';
 import { isPlainNumber } from './form/saidOf.js';
 import { useDisplay, useDisplayChange } from './useDisplay.js';
@@ -67,7 +67,8 @@ export function useQuantityText({ unit, value, onText, isBit = false, pinsDeg, a
     onText(handed);
   };
 
-  const shown = said?.handed === value ? said.raw : inShownUnit(value, unit, shownUnit);
+  const shown =
+    said?.handed === value ? said.raw : isBit && shownUnit !== unit ? bitName(value, display.systems) : inShownUnit(value, unit, shownUnit);
   const found = read(mayExceed ? shown.replace(/^\s*[>≥]/, '') : shown, shownUnit);
   return {
     shown,
@@ -109,6 +110,12 @@ function inShownUnit(value: string, unit: Unit, shownUnit: Unit): string {
   const bare = value.trim().endsWith(` ${shownUnit}`) ? value.trim().slice(0, -shownUnit.length - 1) : value;
   const again = readQuantity(bare, unit, { bare: shownUnit });
   return again.kind === 'quantity' && again.value === read.value ? bare : value;
+}
+
+/** What stands on a bit: "5/16", "#7", "6 mm"; text that is no diameter as it is. */
+function bitName(value: string, systems: Systems): string {
+  const read = readBit(value, 'mm');
+  return read.kind === 'quantity' ? sayBit(read.value, systems) : value;
 }
 
 /** In the unit that is usual here, and in the one it is kept in where that is another. */

@@ -179,8 +179,8 @@ export function crankFromEnd(drawn: DrawnCrank, upDeg: number, seenFrom: SeenFro
         const { x, y } = at(strokeMm / 2, angleDeg);
         return { text: label, x, y: y + 4 };
       }),
-      ...byDirection(cuts.map(({ cut, name }) => ({ angleDeg: cut.angleDeg, label: name }))).map(({ angleDeg, label }) => {
-        const { x, y } = at(reachMm(drawn) + 9, angleDeg);
+      ...inTwoRows(byDirection(cuts.map(({ cut, name }) => ({ angleDeg: cut.angleDeg, label: name })))).map(({ angleDeg, label, row }) => {
+        const { x, y } = at(reachMm(drawn) + 9 + 11 * row, angleDeg);
         return { text: label, x, y: y + 4 };
       }),
     ],
@@ -376,6 +376,22 @@ function sector(centreDeg: number, halfDeg: number, innerMm: number, outerMm: nu
   const along = Array.from({ length: steps + 1 }, (_, i) => centreDeg - halfDeg + (i * 2 * halfDeg) / steps);
   const outer = along.map((deg) => at(outerMm, deg));
   return polygon([...outer, ...(innerMm === 0 ? [at(0, 0)] : along.toReversed().map((deg) => at(innerMm, deg)))]);
+}
+
+/** Names nearer than this would lie on one another, °. */
+const ROOM_FOR_A_NAME_DEG = 8;
+
+/** Names round a rim, each that has no room beside the one before it a row farther out. */
+function inTwoRows<T extends { readonly angleDeg: number }>(names: readonly T[]): (T & { readonly row: 0 | 1 })[] {
+  let before: { readonly angleDeg: number; readonly row: 0 | 1 } | null = null;
+  return names
+    .toSorted((x, y) => x.angleDeg - y.angleDeg)
+    .map((name) => {
+      const isClose = before !== null && Math.abs(turnBetweenDeg(before.angleDeg, name.angleDeg)) < ROOM_FOR_A_NAME_DEG;
+      const placed = { ...name, row: isClose && before!.row === 0 ? (1 as const) : (0 as const) };
+      before = placed;
+      return placed;
+    });
 }
 
 /** What lies this near to one another in direction stands under one label, °. */

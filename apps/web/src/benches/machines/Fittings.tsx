@@ -39,6 +39,7 @@ function FittingsForm({ fittings: { version, standIns, trialPieces } }: { readon
         form={write.form}
         name="trialPieces"
         caption="Trial pieces"
+        hideCaption
         noun="piece"
         isNumbered
         columns={[

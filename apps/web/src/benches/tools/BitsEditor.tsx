@@ -28,6 +28,7 @@ function Bits({ bits, version }: { readonly bits: readonly Bit[]; readonly versi
         form={write.form}
         name="bits"
         caption="Bits"
+        hideCaption
         noun="bit"
         columns={[
           { key: 'bitMm', title: 'Bit', unit: 'mm', isBit: true, label: (number) => `Diameter of bit ${number}` },

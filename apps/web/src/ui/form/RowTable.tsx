@@ -27,6 +27,8 @@ interface RowTableProps<F extends FieldValues> {
   readonly form: UseFormReturn<F>;
   readonly name: ArrayPath<F>;
   readonly caption: string;
+  /** It stands under a title that says it already. */
+  readonly hideCaption?: boolean;
   /** What a row is: "pin". */
   readonly noun: string;
   readonly columns: readonly RowColumn[];
@@ -44,13 +46,13 @@ interface RowTableProps<F extends FieldValues> {
 
 /** A list that is typed as a table: a row a thing, a column a figure, rows added and taken off. */
 export function RowTable<F extends FieldValues>(props: RowTableProps<F>): ReactNode {
-  const { form, name, caption, noun, columns, isNumbered = false, isFixed = false, addWords, blank, onAdded, onTaken } = props;
+  const { form, name, caption, hideCaption = false, noun, columns, isNumbered = false, isFixed = false, addWords, blank, onAdded, onTaken } = props;
   const display = useDisplay();
   const { fields, append, remove } = useFieldArray({ control: form.control, name, keyName: 'rowId' });
   return (
     <div className="relative overflow-x-auto">
       <table className="w-full border-separate border-spacing-x-1.5 border-spacing-y-1 [&_td]:min-w-24">
-        <caption className="text-left font-semibold">{caption}</caption>
+        <caption className={hideCaption ? 'sr-only' : 'text-left font-semibold'}>{caption}</caption>
         <thead className="text-left text-ink-soft">
           <tr>
             {isNumbered && (
