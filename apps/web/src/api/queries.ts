@@ -13,6 +13,9 @@ import type { ProblemError } from './problem.js';
 
 export const jobKey = (jobId: string): readonly string[] => ['job', jobId];
 
+/** What is known of the shop already, without asking for it: the frame asks, and a field that asked again would withdraw its answer. */
+export const useKnownShop = (): Shop | undefined =>
+  useQuery<Shop, ProblemError>({ queryKey: ['shop'], queryFn: () => ask('GET shop', {}), enabled: false }).data;
 export const useShop = (): UseQueryResult<Shop, ProblemError> => useQuery({ queryKey: ['shop'], queryFn: () => ask('GET shop', {}) });
 
 // What queryOptions returns carries the key's and the data's types; written out it would be longer than the rest.

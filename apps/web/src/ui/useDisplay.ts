@@ -3,7 +3,7 @@ import { figureIn, METRIC, sayIn, shownUnit, type Systems, type Unit } from '@ta
 import { useMemo } from 'react';
 import { useAtTheBench } from '../api/person.js';
 import type { ProblemError } from '../api/problem.js';
-import { useShop } from '../api/queries.js';
+import { useKnownShop } from '../api/queries.js';
 import { useWrite } from '../api/useWrite.js';
 
 /** A figure with its unit, as good as so many places of the unit it is kept in. */
@@ -23,7 +23,7 @@ const NOT_SAID: Display = { systems: METRIC, gr: null };
 
 /** In which units whoever is at the bench types and reads; metric until they say otherwise. */
 export function useDisplay(): HowShown {
-  const { data: shop } = useShop();
+  const shop = useKnownShop();
   const { personId } = useAtTheBench();
   const { systems, gr } = (personId === null ? undefined : shop?.displays[personId]) ?? NOT_SAID;
   return useMemo(
@@ -47,7 +47,7 @@ interface DisplayChange {
 
 /** Remembers a choice of units for whoever is at the bench. */
 export function useDisplayChange(): DisplayChange {
-  const { data: shop } = useShop();
+  const shop = useKnownShop();
   const { personId } = useAtTheBench();
   const { mutate, error } = useWrite('PUT shop/display');
   return {

@@ -136,7 +136,20 @@ const VAGUE_GMM = 1e5;
  * reading.
  * @throws CoreError for planes, deviations or events that make no sense
  */
-export function estimate(input: EstimateInput): Estimate {
+export const estimate = (input: EstimateInput): Estimate => worked(input).told;
+
+/** An estimate with the state behind it, for what is asked of parts together. */
+export interface Worked {
+  readonly told: Estimate;
+  readonly groups: readonly Group[];
+  /** What is known of these parts mounted so; null before the first spin. */
+  readonly knownWith: (mounted: Mounted) => KnownUnbalance | null;
+  /** Mean and covariance of several mountings' totals at once, four numbers each, one after the other. */
+  readonly together: (mountings: readonly Mounted[]) => { readonly mean: readonly number[]; readonly covariance: Float64Array };
+}
+
+/** As `estimate`, with the state behind it. @throws CoreError as estimate */
+export function worked(input: EstimateInput): Worked {
   const { planes, events } = input;
   checkInput(input);
   const groups = groupsOf(events);
@@ -184,8 +197,9 @@ export function estimate(input: EstimateInput): Estimate {
     spins.push({ ...told, spinId: event.id, read: event.reading.turns.mean, spins: together.spins, known: known() });
   }
   const mounted = input.mounted ?? last?.spin.mounted ?? null;
-  return {
-    now: mounted && last ? knownOf(states, last, totalOf(groups, mounted, states.size)) : null,
+  const knownWith = (parts: Mounted): KnownUnbalance | null => last && knownOf(states, last, totalOf(groups, parts, states.size));
+  const told: Estimate = {
+    now: mounted && knownWith(mounted),
     spins,
     gains: calibrations.map((calibration, i) => gainKnown(states, calibration, input.gainDeviation[calibration]!, i)),
     parts: groups.map((group, part) => ({
@@ -194,6 +208,21 @@ export function estimate(input: EstimateInput): Estimate {
     })),
     surprise: spins.find(({ setAside }) => setAside) ?? null,
     leansOnOne,
+  };
+  return {
+    told,
+    groups,
+    knownWith,
+    together: (mountings) => {
+      const n = states.size;
+      const rows = Float64Array.from(mountings.flatMap((parts) => [...totalOf(groups, parts, n)]));
+      const m = 4 * mountings.length;
+      const { mean, covariance } = states.known;
+      return {
+        mean: Array.from({ length: m }, (_, i) => mean.reduce((sum, value, j) => sum + rows[i * n + j]! * value, 0)),
+        covariance: sandwich(rows, covariance, m, n),
+      };
+    },
   };
 }
 
@@ -210,7 +239,7 @@ function checkInput({ planes, events, gainDeviation, densityDeviation }: Estimat
 }
 
 /** Parts that every spin had mounted together, turned alike, are one. */
-interface Group {
+export interface Group {
   readonly parts: readonly string[];
   /** How far each is turned against the first. */
   readonly turnedDeg: Readonly<Record<string, number>>;

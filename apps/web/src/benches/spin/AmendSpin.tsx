@@ -195,7 +195,7 @@ function AmendMounted({ entry, onDone }: PartProps): ReactNode {
         decide({ subject: `spin.mounted.${entry.id}`, value: mounted }, onDone);
       }}
     >
-      <MountedFields mounted={mounted} known={usuallyMounted(sheet.spec.crank)} onChange={setMounted} />
+      <MountedFields place={entry.id} mounted={mounted} known={usuallyMounted(sheet.spec.crank)} onChange={setMounted} />
       {error && <ProblemNotice>{error.message}</ProblemNotice>}
       <Button type="submit" className="w-fit" disabled={blocked || same}>
         This is what was mounted

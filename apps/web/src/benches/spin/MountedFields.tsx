@@ -1,6 +1,8 @@
 import { PART_WORDS } from '@tare/card';
-import type { Mounted } from '@tare/core';
+import { normaliseAngleDeg, turnable, type Mounted } from '@tare/core';
 import type { ReactNode } from 'react';
+import { CommitQuantity } from '../../ui/form/CommitFields.js';
+import { useOpenJob } from '../../shell/JobContext.js';
 import { CheckRow } from '../../ui/CheckRow.js';
 import { AddRow } from '../../ui/RowButtons.js';
 import { Field } from '../../ui/Field.js';
@@ -10,6 +12,8 @@ import { useDraft } from '../../ui/useDraft.js';
 const USUAL_PARTS = ['damper', 'gear', 'flywheel', 'clutchCover', 'adapter'];
 
 interface MountedFieldsProps {
+  /** Where what is half typed of it is kept on this machine. */
+  readonly place: string;
   readonly mounted: Mounted;
   /** Parts that were mounted before: they are offered too. */
   readonly known: Mounted;
@@ -17,8 +21,10 @@ interface MountedFieldsProps {
 }
 
 /** What turns with the crank in a spin. */
-export function MountedFields({ mounted, known, onChange }: MountedFieldsProps): ReactNode {
-  const [other, setOther] = useDraft('mounted-other');
+export function MountedFields({ place, mounted, known, onChange }: MountedFieldsProps): ReactNode {
+  const [other, setOther] = useDraft(`mounted-other.${place}`);
+  const { sheet } = useOpenJob();
+  const bolted = turnable(mounted, sheet.spec.crank);
   const parts = [...new Set(['crank', ...USUAL_PARTS, ...Object.keys(known), ...Object.keys(mounted)])];
   return (
     <>
@@ -39,6 +45,26 @@ export function MountedFields({ mounted, known, onChange }: MountedFieldsProps):
           </CheckRow>
         ))}
       </fieldset>
+      {bolted.length > 0 && (
+        <div className="flex flex-wrap items-start gap-3">
+          {bolted.map((part) => (
+            <CommitQuantity
+              key={part}
+              label={`The ${PART_WORDS[part] ?? part} is turned by`}
+              unit="°"
+              className="w-52"
+              place={`turned.${place}.${part}`}
+              kept={mounted[part]!}
+              isGood={(deg) => deg > -360 && deg <= 360}
+              complaint="Degrees from its own mark, clockwise seen from the front."
+              onCommit={(deg, settled) => {
+                onChange({ ...mounted, [part]: normaliseAngleDeg(deg) });
+                settled();
+              }}
+            />
+          ))}
+        </div>
+      )}
       <div className="flex flex-wrap items-end gap-3">
         <Field label="Something else that is mounted" className="w-64" value={other} onChange={(event) => setOther(event.target.value)} />
         <AddRow

@@ -8,6 +8,7 @@ import { CheckRow } from '../../ui/CheckRow.js';
 import { Field } from '../../ui/Field.js';
 import { useKept } from '../../ui/form/useKept.js';
 import { useDraft } from '../../ui/useDraft.js';
+import { IndexPart } from './IndexPart.js';
 import { MountedFields } from './MountedFields.js';
 
 export interface SpinSetUpFields {
@@ -55,7 +56,8 @@ export function useSpinSetUp(): SpinSetUpFields {
             <p>The planes moved on the Engine bench since the last spin. What was read before is carried over to where they are now.</p>
           )}
           {movedSupports && <p>The supports were moved since the last spin: the machine may read by another amount from here on.</p>}
-          <MountedFields mounted={mounted} known={usual} onChange={draft.set} />
+          <MountedFields place={sheet.id} mounted={mounted} known={usual} onChange={draft.set} />
+          <IndexPart mounted={mounted} onChange={draft.set} />
           <CheckRow checked={quick} onChange={(event) => setQuick(event.target.checked)}>
             A quick look: show it, do not count it
           </CheckRow>
