@@ -23,7 +23,7 @@ import { SpinOrderForm } from './benches/spin/SpinOrderForm.js';
 import { TypedSpinForm } from './benches/spin/own/TypedSpinForm.js';
 import { BitsEditor } from './benches/tools/BitsEditor.js';
 import { ToolsPage } from './benches/tools/ToolsPage.js';
-import { NewPerson } from './shell/PersonPicker.js';
+import { NewPerson } from './shell/NewPerson.js';
 import { sheetOf } from './testing.js';
 import { AtABench, SHOP, WaitingOutbox } from './testingBench.js';
 import { VoidReason } from './ui/VoidButton.js';

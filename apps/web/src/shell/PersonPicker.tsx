@@ -1,14 +1,14 @@
 import { ChevronDown, UserRound } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
-import { useState, type ReactNode } from 'react';
+import { lazy, Suspense, useState, type ReactNode } from 'react';
 import { Link } from 'react-router';
 import { useAtTheBench } from '../api/person.js';
 import { useShop } from '../api/queries.js';
-import { FormField } from '../ui/form/FormFields.js';
-import { useWriteForm } from '../ui/form/useWriteForm.js';
-import { WriteFormFrame } from '../ui/form/WriteFormFrame.js';
 import { Modal } from '../ui/Modal.js';
 import { UnitsDialog } from './UnitsDialog.js';
+
+// A form brings its schema along: more than the first screen should carry.
+const NewPerson = lazy(async () => ({ default: (await import('./NewPerson.js')).NewPerson }));
 
 /** Who is at the bench: every entry carries this name. */
 export function PersonPicker(): ReactNode {
@@ -65,24 +65,15 @@ export function PersonPicker(): ReactNode {
       </DropdownMenu.Root>
       <UnitsDialog open={choosingUnits} onOpenChange={setChoosingUnits} />
       <Modal title="Somebody new at the bench" open={adding} onOpenChange={setAdding}>
-        <NewPerson
-          onDone={(id) => {
-            choose(id);
-            setAdding(false);
-          }}
-        />
+        <Suspense>
+          <NewPerson
+            onDone={(id) => {
+              choose(id);
+              setAdding(false);
+            }}
+          />
+        </Suspense>
       </Modal>
     </>
-  );
-}
-
-export function NewPerson({ onDone }: { readonly onDone: (id: string) => void }): ReactNode {
-  const write = useWriteForm({ route: 'POST shop/people', place: 'person', initial: { name: '', role: '' }, onDone: ({ id }) => onDone(id) });
-  const { control } = write.form;
-  return (
-    <WriteFormFrame write={write} keep="Add and put at the bench" asksWho={false}>
-      <FormField label="Name" autoFocus control={control} name="name" />
-      <FormField label="What they do here" control={control} name="role" />
-    </WriteFormFrame>
   );
 }
