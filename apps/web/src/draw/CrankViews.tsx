@@ -1,5 +1,5 @@
 import { byDirection, crankFromEnd, crankFromSide, fixed, lengthMm, reachMm, shaftRadiusMm, type DrawnCrank, type SeenFrom } from '@tare/card';
-import { counterweightOf, normaliseAngleDeg, type Supports } from '@tare/core';
+import { counterweightOf, degToRad, normaliseAngleDeg, type Supports } from '@tare/core';
 import { useId, useRef, useState, type PointerEvent, type ReactNode } from 'react';
 import { drawingSafe } from '../ui/drawingSafe.js';
 import { useDisplay } from '../ui/useDisplay.js';
@@ -146,7 +146,7 @@ const CLAMP_MM = 5;
 function Bobs({ drawn: { layout, strokeMm, sizes }, upDeg }: { readonly drawn: DrawnCrank; readonly upDeg: number }): ReactNode {
   return layout.pins.map((pin, i) => {
     const { widthMm, diameterMm } = sizes.pins[i]!;
-    const y = (-strokeMm / 2) * Math.cos(((pin.angleDeg - upDeg) * Math.PI) / 180);
+    const y = (-strokeMm / 2) * Math.cos(degToRad(pin.angleDeg - upDeg));
     return (
       <rect
         key={i}

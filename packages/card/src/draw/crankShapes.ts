@@ -111,7 +111,7 @@ export function crankFromSide(drawn: DrawnCrank, upDeg: number): CrankView {
     const disc = rimAt(crank, web);
     const span = webSpan(drawn, web, (pin) => pinAt(pin).mm);
     const all = disc ? union(span, rimSpan(disc, turned)) : span;
-    return { z: web.zMm, shape: shape('web', `web ${i + 1}${disc ? `, ${disc.name}` : ''}`, band(web.zMm, web.widthMm, all)) };
+    return shape('web', `web ${i + 1}${disc ? `, ${disc.name}` : ''}`, band(web.zMm, web.widthMm, all));
   });
   const withWeb = new Set(sizes.webs.map((web) => rimAt(crank, web)?.id));
   const rims = crank.counterweights
@@ -131,7 +131,7 @@ export function crankFromSide(drawn: DrawnCrank, upDeg: number): CrankView {
       ...sizes.mains.map((main, i) => shape('journal', `main ${i + 1}`, journal(main.zMm, 0, main))),
       ...rims,
       ...pins,
-      ...webs.map(({ shape: one }) => one),
+      ...webs,
       ...ways,
       ...cuts.flatMap((one) => cutFromSide(one, crank, turned)),
     ],

@@ -34,24 +34,12 @@ import {
   type CounterweightForm,
   type FoundForm,
 } from './metal/metalForm.js';
-import {
-  hasSizes,
-  NO_SIZES,
-  sizesForm,
-  sizesOfForm,
-  type EndForm,
-  type JournalForm,
-  type MainForm,
-  type OilWayForm,
-  type SizesField,
-  type WebForm,
-  wholeNumbers,
-} from './metal/sizesForm.js';
+import { hasSizes, NO_SIZES, sizesForm, sizesOfForm, wholeNumbers, type SizesField, type SizesForm } from './metal/sizesForm.js';
 import { get, set } from 'react-hook-form';
 import { isPlainNumber } from '../../ui/form/saidOf.js';
 
 /** A job's figures as they are typed: every number is text until it is checked. */
-export interface SpecForm {
+export interface SpecForm extends SizesForm {
   readonly customer: string;
   readonly vessel: string;
   readonly engineName: string;
@@ -80,12 +68,6 @@ export interface SpecForm {
   readonly densityGPerCm3: string;
   readonly counterweights: readonly CounterweightForm[];
   readonly found: readonly FoundForm[];
-  readonly mains: readonly MainForm[];
-  readonly pinSizes: readonly JournalForm[];
-  readonly webs: readonly WebForm[];
-  readonly oilWays: readonly OilWayForm[];
-  readonly snout: EndForm;
-  readonly flange: EndForm;
   readonly printIn: System;
 }
 

@@ -10,7 +10,7 @@ import {
   type KnownUnbalance,
   type Mounted,
 } from '@tare/core';
-import type { ReactNode } from 'react';
+import { useState, type ReactNode } from 'react';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { Button } from '../../ui/Button.js';
 import { Choice } from '../../ui/Choice.js';
@@ -31,40 +31,48 @@ const USUAL_POSITIONS = '6';
 
 /** A part that bolts on in several positions: which to read next, and where it sits best. */
 export function IndexPart({ mounted, onChange }: IndexPartProps): ReactNode {
-  const { sheet, facts, figures } = useOpenJob();
+  const { sheet } = useOpenJob();
+  const [open, setOpen] = useState(false);
   const parts = turnable(mounted, sheet.spec.crank);
-  const [chosen, choose] = useDraft(`index-part.${sheet.id}`, parts[0] ?? '');
-  const part = parts.includes(chosen) ? chosen : (parts[0] ?? null);
-  const [positions, setPositions] = useDraft(`index-positions.${sheet.id}.${part ?? ''}`, USUAL_POSITIONS);
-  const { tolerance } = figures;
-  const answer = part === null ? null : orSentence(() => jobIndex(facts, mounted, part, typedPositions(positions), tolerance));
-  if (part === null) return null;
+  if (parts.length === 0) return null;
+  return (
+    <Disclosure open={open} onToggle={(event) => setOpen(event.currentTarget.open)} title="Turn a part until it sits best">
+      {/* Every position is predicted from all spins: not while nobody looks. */}
+      {open && <Positions parts={parts} mounted={mounted} onChange={onChange} />}
+    </Disclosure>
+  );
+}
+
+function Positions({ parts, mounted, onChange }: IndexPartProps & { readonly parts: readonly string[] }): ReactNode {
+  const { sheet, facts, figures } = useOpenJob();
+  const [chosen, choose] = useDraft(`index-part.${sheet.id}`, parts[0]);
+  const part = parts.includes(chosen) ? chosen : parts[0]!;
+  const [positions, setPositions] = useDraft(`index-positions.${sheet.id}.${part}`, USUAL_POSITIONS);
+  const answer = orSentence(() => jobIndex(facts, mounted, part, typedPositions(positions), figures.tolerance));
   const name = PART_WORDS[part] ?? part;
   const turnTo = (deg: number): void => onChange({ ...mounted, [part]: deg });
   return (
-    <Disclosure title="Turn a part until it sits best">
-      <div className="grid gap-3">
-        <div className="flex flex-wrap items-start gap-4">
-          <Choice
-            label="Which part"
-            className="w-56"
-            value={part}
-            onChange={(event) => choose(event.target.value)}
-            options={parts.map((one) => ({ value: one, label: PART_WORDS[one] ?? one }))}
-          />
-          <Field
-            label="Its positions: how many, or their angles"
-            isFigure
-            className="w-80"
-            value={positions}
-            problem={typeof answer === 'string' ? answer : undefined}
-            hint={`It goes on turned by ${degrees(mounted[part]!)} in the next spin`}
-            onChange={(event) => setPositions(event.target.value)}
-          />
-        </div>
-        {answer !== null && typeof answer !== 'string' && <Answer answer={answer} name={name} onTurn={turnTo} />}
+    <div className="grid gap-3">
+      <div className="flex flex-wrap items-start gap-4">
+        <Choice
+          label="Which part"
+          className="w-56"
+          value={part}
+          onChange={(event) => choose(event.target.value)}
+          options={parts.map((one) => ({ value: one, label: PART_WORDS[one] ?? one }))}
+        />
+        <Field
+          label="Its positions: how many, or their angles"
+          isFigure
+          className="w-80"
+          value={positions}
+          problem={typeof answer === 'string' ? answer : undefined}
+          hint={`It goes on turned by ${degrees(mounted[part]!)} in the next spin`}
+          onChange={(event) => setPositions(event.target.value)}
+        />
       </div>
-    </Disclosure>
+      {typeof answer !== 'string' && <Answer answer={answer} name={name} onTurn={turnTo} />}
+    </div>
   );
 }
 
