@@ -112,7 +112,7 @@ interface Walked {
 
 const planned: Cut = { kind: 'radial', counterweightId: 'cw1', angleDeg: 180, bitMm: 12, pointAngleDeg: 118, depthMm: 12 };
 const plan: PlanEntry = {
-  id: 'plan',
+  id: '0d8b0a5e-33ee-4b5a-9a4c-444444444444',
   spinId: 'spin',
   holes: [planned],
   predicted: BALANCED,
@@ -121,8 +121,8 @@ const plan: PlanEntry = {
 };
 const record = { ...sheetOf('inline3'), id: '7d3e1f2a-0000-4000-8000-000000000001' };
 const cutPiston: WeighedPart = {
-  part: { id: 'piston1', kind: 'piston', cylinder: 1, damaged: false },
-  lastCutId: 'cut',
+  part: { id: '0d8b0a5e-33ee-4b5a-9a4c-555555555555', kind: 'piston', cylinder: 1, damaged: false },
+  lastCutId: '0d8b0a5e-33ee-4b5a-9a4c-666666666666',
   now: {},
   asReceived: {},
   lastPass: null,
@@ -253,7 +253,7 @@ const FORMS: readonly Walked[] = [
   },
   {
     name: 'a weighing after a cut',
-    form: () => <Reweigh weighed={cutPiston} measure="mass" cutId="cut" expectedG={600} isNew={false} />,
+    form: () => <Reweigh weighed={cutPiston} measure="mass" cutId="0d8b0a5e-33ee-4b5a-9a4c-666666666666" expectedG={600} isNew={false} />,
     whole: { 'Piston 1, after the cut': '600.1' },
     keep: '',
     refused: null,
@@ -437,12 +437,11 @@ const WALKED_ELSEWHERE: Readonly<Record<string, string>> = {
   'ui/form/WriteFormFrame.tsx': 'the frame of those above',
   'ui/form/ReasonForm.tsx': 'the void above',
   'benches/weigh/ReadingForm.tsx': 'useWeighing.test.tsx, nothingLost.spec.ts',
-  'benches/weigh/ChangedParts.tsx': 'match.spec.ts: one weighing, as after a cut',
+  'benches/weigh/ChangedParts.tsx': 'match.spec.ts: ticks alone',
   'benches/weigh/StandinDials.tsx': 'the stand-in’s own dials: nothing of a job',
-  'benches/bobs/build/WeighIn.tsx': 'bobs.spec.ts: every figure has a draft of its own',
-  'benches/match/trim/TargetLine.tsx': 'match.spec.ts: a decision with its reason',
+  'benches/bobs/build/WeighIn.tsx': 'bobs.spec.ts: a form for each figure',
   'benches/spin/own/RecordedSpinForm.tsx': 'machines.spec.ts: a file, which no browser keeps',
-  'benches/spin/AmendSpin.tsx': 'record.spec.ts, recordByHand.spec.ts: three parts of a spin put right',
+  'benches/spin/AmendSpin.tsx': 'what was mounted: record.spec.ts, recordByHand.spec.ts',
   'shell/JobFinder.tsx': 'a search: it writes nothing',
   'shell/OutboxStatus.tsx': 'what waits to be sent: nothingLost.spec.ts',
   'shell/NewDevice.tsx': 'strangers.spec.ts: a code is not kept',

@@ -13,6 +13,8 @@ interface DataTableProps<R> {
   readonly caption: string;
   /** It stands under a title that says it already. */
   readonly hideCaption?: boolean;
+  /** Its rows say everything: names and figures. */
+  readonly hideHead?: boolean;
   /** The first column names its row. */
   readonly columns: readonly [DataColumn<R>, ...DataColumn<R>[]];
   readonly rows: readonly R[];
@@ -29,6 +31,7 @@ const PLACES = { figure: 'text-right figure-type', words: 'text-left font-sign' 
 export function DataTable<R>({
   caption,
   hideCaption = false,
+  hideHead = false,
   columns,
   rows,
   keyOf,
@@ -42,7 +45,7 @@ export function DataTable<R>({
     <div className="relative overflow-x-auto">
       <table className={`${className} [&_td]:pl-3 [&_th+th]:pl-3`}>
         <caption className={hideCaption ? 'sr-only' : 'text-left text-lg font-semibold'}>{caption}</caption>
-        <thead className="border-b-2 border-ink text-ink-soft">
+        <thead className={hideHead ? 'sr-only' : 'border-b-2 border-ink text-ink-soft'}>
           <tr>
             {columns.map(({ title, is = 'figure' }, i) => (
               <th key={i} scope="col" className={i === 0 || is === 'words' ? 'text-left' : 'text-right'}>

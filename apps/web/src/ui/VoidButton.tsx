@@ -27,7 +27,18 @@ export function VoidButton({ entryId, what, reasons }: VoidButtonProps): ReactNo
   );
 }
 
-export function VoidReason({ entryId, reasons, onDone }: Omit<VoidButtonProps, 'what'> & { readonly onDone: () => void }): ReactNode {
+interface VoidReasonProps extends Omit<VoidButtonProps, 'what'> {
+  /** What is asked of whoever voids it, where it is not the usual. */
+  readonly question?: string;
+  /** The words of its field and its button, likewise. */
+  readonly label?: string;
+  readonly keep?: string;
+  readonly onDone: () => void;
+}
+
+export function VoidReason(props: VoidReasonProps): ReactNode {
+  const { entryId, reasons, label, onDone } = props;
+  const { question = 'Everything is worked out again without it. It stays on record, with the reason. Why?', keep = 'Void it' } = props;
   const queries = useQueryClient();
   const write = useWrite('POST entries/:entryId/void', { entryId });
   const done = (settled: () => void): void => {
@@ -38,9 +49,10 @@ export function VoidReason({ entryId, reasons, onDone }: Omit<VoidButtonProps, '
   };
   return (
     <ReasonForm
-      question="Everything is worked out again without it. It stays on record, with the reason. Why?"
+      question={question}
+      {...(label === undefined ? {} : { label })}
       usual={reasons}
-      keep="Void it"
+      keep={keep}
       place={`void.${entryId}`}
       isUnderWay={write.isPending}
       problem={write.error?.message}

@@ -9,6 +9,8 @@ import { useWho } from './WhoFirst.js';
 export interface Decide {
   /** Records a person's choice on the open job; does nothing while nobody said who is at the bench. */
   readonly decide: (body: DecisionBody & { readonly said?: Said }, onKept?: () => void) => void;
+  /** The same for whoever waits for the answer; throws what the server refuses. */
+  readonly decided: (body: DecisionBody & { readonly said?: Said }) => Promise<DecisionEntry>;
   /** Nobody is at the bench, or the last choice is still on its way. */
   readonly blocked: boolean;
   readonly error: ProblemError | null;
@@ -38,12 +40,17 @@ export function useDecide(): Decide {
     },
     onSettled: () => queries.invalidateQueries({ queryKey: ['jobs'] }),
   });
+  const stamped = (body: DecisionBody, by: string): NewDecision => ({
+    id: crypto.randomUUID(),
+    personId: by,
+    baseVersion: decisions[body.subject]?.version ?? 0,
+    ...body,
+  });
   return {
     decide: (body, onKept) => {
-      if (personId === null) return;
-      const baseVersion = decisions[body.subject]?.version ?? 0;
-      entry.mutate({ id: crypto.randomUUID(), personId, baseVersion, ...body }, { onSuccess: () => onKept?.() });
+      if (personId !== null) entry.mutate(stamped(body, personId), { onSuccess: () => onKept?.() });
     },
+    decided: (body) => (personId === null ? Promise.reject(new Error('Nobody is at the bench.')) : entry.mutateAsync(stamped(body, personId))),
     blocked: personId === null || entry.isPending,
     error: entry.error,
   };

@@ -2,6 +2,7 @@ import { ARRIVAL_WORDS, type ArrivalItem } from '@tare/core';
 import type { ReactNode } from 'react';
 import { useShop } from '../../api/queries.js';
 import { useOpenJob } from '../../shell/JobContext.js';
+import { DataTable } from '../../ui/DataTable.js';
 import { PrintSheet } from '../../ui/PrintSheet.js';
 
 interface SendingInSheetProps {
@@ -22,29 +23,21 @@ export function SendingInSheet({ list, onPrinted }: SendingInSheetProps): ReactN
           {sheet.spec.engineName}; {sheet.spec.customer}. Balanced{' '}
           {sheet.spec.balance === 'internal' ? 'internally' : 'externally: damper and flywheel have to come along'}.
         </p>
-        <table className="w-full border-collapse">
-          <thead>
-            <tr className="border-b-2 border-ink text-left">
-              <th scope="col">Packed</th>
-              <th scope="col">Item</th>
-              <th scope="col">How many</th>
-            </tr>
-          </thead>
-          <tbody>
-            {list.map(({ key, count, needed }) => (
-              <tr key={key} className="border-b border-edge">
-                <td className="py-2">
-                  <span className="inline-block size-5 border-2 border-ink" />
-                </td>
-                <td>
-                  {ARRIVAL_WORDS[key]}
-                  {needed ? '' : ', if it is to be balanced with the crank'}
-                </td>
-                <td className="figure-type">{count}</td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+        <DataTable
+          caption="What to pack"
+          hideCaption
+          columns={[
+            { title: 'Packed', is: 'words', className: 'py-2', cell: () => <span className="inline-block size-5 border-2 border-ink" /> },
+            {
+              title: 'Item',
+              is: 'words',
+              cell: ({ key, needed }) => `${ARRIVAL_WORDS[key]}${needed ? '' : ', if it is to be balanced with the crank'}`,
+            },
+            { title: 'How many', cell: ({ count }) => count },
+          ]}
+          rows={list}
+          keyOf={({ key }) => key}
+        />
         <ul className="mt-4 list-disc pl-6">
           <li>Number every part to its cylinder, and caps to their rods: a mixed cap scraps a rod.</li>
           <li>Bearings, bolts, locks and rings as they will run. Pins that were selected to a piston stay with it.</li>

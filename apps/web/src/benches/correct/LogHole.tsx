@@ -8,7 +8,7 @@ import {
   isWorthMeasuringAgain,
   PRESS_FIT_RATIO,
   barForceN,
-  readQuantity,
+  typedQuantity,
   replacedId,
   sayBit,
   seatOf,
@@ -16,19 +16,18 @@ import {
   type Cut,
   type HoleMetal,
   type MetalNow,
-  type Unit,
 } from '@tare/core';
-import { useState, type ReactNode } from 'react';
+import { useRef, useState, type ReactNode } from 'react';
+import { useWatch } from 'react-hook-form';
 import { useLastMachine } from './useLastMachine.js';
 import { useShop } from '../../api/queries.js';
-import { useWrite } from '../../api/useWrite.js';
 import { useShopTools } from '../../api/shopThings.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { Button } from '../../ui/Button.js';
-import { QuantityField } from '../../ui/QuantityField.js';
-import { useDraft } from '../../ui/useDraft.js';
-import { saidOf } from '../../ui/form/saidOf.js';
-import { useWho } from '../../ui/WhoFirst.js';
+import { ProblemNotice } from '../../ui/Notice.js';
+import { FormQuantity } from '../../ui/form/FormQuantity.js';
+import type { Complaints } from '../../ui/form/useTypedForm.js';
+import { useWriteForm } from '../../ui/form/useWriteForm.js';
 import { LogOwnCut } from './LogOwnCut.js';
 import { draftOf } from './ownCut.js';
 import { useDisplay } from '../../ui/useDisplay.js';
@@ -88,102 +87,71 @@ function LogForm({
 }: Pick<LogHoleProps, 'plan' | 'hole' | 'index'> & { readonly takes: boolean; readonly onOtherwise: (() => void) | null }): ReactNode {
   const { figure, say, unit } = useDisplay();
   const { sheet } = useOpenJob();
-  const personId = useWho();
-  const log = useWrite('POST jobs/:jobId/holes', { jobId: sheet.id });
-  const [depth, setDepth] = useDraft(`hole.${plan.id}.${index}`);
-  const [chips, setChips] = useDraft(`chips.${plan.id}.${index}`);
-  const [complaint, setComplaint] = useState<{ readonly depth?: string; readonly chips?: string }>({});
   const words = LOGGED[wordOf(hole)];
   const plannedMm = Number(fixed(toMeasureMm(hole), 1));
   /** A depth far from its plan that is to be looked at once more; said again, it is so. */
-  const [doubtedMm, setDoubtedMm] = useState<number | null>(null);
-  const send = (measured: string): void => {
-    const [depthMm, chipsG] = [aboveZero(measured, 'mm'), chips.trim() === '' ? null : aboveZero(chips, 'g')];
-    const wrong = {
-      ...(typeof depthMm === 'string' ? { depth: `The depth ${depthMm} ${unit('mm')}.` } : {}),
-      ...(typeof chipsG === 'string' ? { chips: `The chips ${chipsG} g.` } : {}),
-    };
-    setComplaint(wrong);
-    if (typeof depthMm === 'string' || typeof chipsG === 'string') return;
-    if (depthMm !== doubtedMm && isWorthMeasuringAgain(plannedMm, depthMm, sheet.drill)) {
-      setDoubtedMm(depthMm);
-      setComplaint({ depth: `Planned ${say(plannedMm, 'mm', 1)}, said ${say(depthMm, 'mm', 1)}. Measure once more; if it is so, press again.` });
-      return;
-    }
-    if (personId !== null)
-      log.mutate(
-        {
-          personId,
-          planId: plan.id,
-          planIndex: index,
-          cut: asMeasured(hole, depthMm),
-          chipsG,
-          ...saidOf({ depthMm: measured, chipsG: chips }),
-        },
-        {
-          onSuccess: () => {
-            setDepth('');
-            setChips('');
-          },
-        },
-      );
-  };
+  const doubtedMm = useRef<number | null>(null);
+  const log = useWriteForm({
+    route: 'POST jobs/:jobId/holes',
+    ids: { jobId: sheet.id },
+    place: `hole.${plan.id}.${index}`,
+    initial: { depthMm: '', chipsG: '' },
+    wrong: ({ depthMm, chipsG }) => ({
+      ...aboveZero('depthMm', `The depth has to be a number of ${unit('mm')} above 0.`, typedQuantity(depthMm, 'mm')),
+      ...(chipsG.trim() === '' ? {} : aboveZero('chipsG', 'The chips have to be a number of g above 0.', typedQuantity(chipsG, 'g'))),
+    }),
+    doubt: (typed) => {
+      const depthMm = typedQuantity(typed.depthMm, 'mm');
+      if (depthMm === doubtedMm.current || !isWorthMeasuringAgain(plannedMm, depthMm, sheet.drill)) return null;
+      doubtedMm.current = depthMm;
+      return { depthMm: `Planned ${say(plannedMm, 'mm', 1)}, said ${say(depthMm, 'mm', 1)}. Measure once more; if it is so, press again.` };
+    },
+    contentOf: ({ depthMm, chipsG }) => ({ cut: asMeasured(hole, typedQuantity(depthMm, 'mm')), chipsG }),
+    figuresOf: (typed) => typed,
+    fieldOf: (path) => path.replace(/^cut\.(depthMm|lengthMm)$/, 'depthMm'),
+    beside: { planId: plan.id, planIndex: index },
+    onDone: () => log.startOver(),
+  });
+  const { control } = log.form;
+  const isTyped = useWatch({ control, name: 'depthMm' }).trim() !== '';
   return (
-    <form
-      className="flex flex-wrap items-start gap-3"
-      onSubmit={(event) => {
-        event.preventDefault();
-        send(depth);
-      }}
-    >
-      <QuantityField
-        label={words.label}
-        hint={`Planned ${figure(plannedMm, 'mm', 1)}`}
-        unit="mm"
-        className="w-44"
-        value={depth}
-        onChange={(event) => {
-          setComplaint({});
-          setDepth(event.target.value);
-        }}
-        problem={complaint.depth ?? log.error?.message}
-      />
-      {takes && (
-        <QuantityField
-          label="Chips, if weighed"
-          unit="g"
-          className="w-36"
-          value={chips}
-          onChange={(event) => {
-            setComplaint({});
-            setChips(event.target.value);
-          }}
-          problem={complaint.chips}
+    <form className="grid gap-2" noValidate onSubmit={log.submit}>
+      <div className="flex flex-wrap items-start gap-3">
+        <FormQuantity
+          control={control}
+          name="depthMm"
+          label={words.label}
+          hint={`Planned ${figure(plannedMm, 'mm', 1)}`}
+          unit="mm"
+          className="w-44"
         />
-      )}
-      <div className="mt-6 flex flex-wrap gap-2">
-        <Button type="submit" disabled={personId === null || log.isPending || depth.trim() === ''}>
-          {words.done}
-        </Button>
-        <Button disabled={personId === null || log.isPending || depth.trim() !== ''} onClick={() => send(String(plannedMm))}>
-          Measured, as planned
-        </Button>
-        {onOtherwise && (
-          <Button disabled={personId === null} onClick={onOtherwise}>
-            Made otherwise
+        {takes && <FormQuantity control={control} name="chipsG" label="Chips, if weighed" unit="g" className="w-36" />}
+        <div className="mt-6 flex flex-wrap gap-2">
+          <Button type="submit" disabled={log.isBlocked || !isTyped}>
+            {words.done}
           </Button>
-        )}
+          <Button
+            disabled={log.isBlocked || isTyped}
+            onClick={() => {
+              log.form.setValue('depthMm', String(plannedMm));
+              log.submit();
+            }}
+          >
+            Measured, as planned
+          </Button>
+          {onOtherwise && (
+            <Button disabled={log.isBlocked} onClick={onOtherwise}>
+              Made otherwise
+            </Button>
+          )}
+        </div>
       </div>
+      {log.complaint !== null && <ProblemNotice>{log.complaint}</ProblemNotice>}
     </form>
   );
 }
 
-/** The number, or what it has to be. */
-function aboveZero(typed: string, unit: Unit): number | string {
-  const parsed = readQuantity(typed, unit);
-  if (parsed.kind !== 'quantity') return 'has to be a number of';
-  return parsed.value <= 0 ? 'has to be above 0' : parsed.value;
-}
+const aboveZero = (field: string, complaint: string, value: number): Complaints => (value > 0 ? {} : { [field]: complaint });
 
 /** The machine's own angle of a place on the crank: what its scale says there, whatever spot its display points to. */
 const shownDeg = ({ spec }: Machine, angleDeg: number): number => fromHeavyDeg(angleDeg, { ...spec.convention, shows: 'heavy' });

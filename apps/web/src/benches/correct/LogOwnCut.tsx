@@ -1,5 +1,5 @@
 import { degrees, fixed, gramsWords, metalAfter, shortSize, takenBy } from '@tare/card';
-import { loggedCut, type HoleEntry, type JobSheet } from '@tare/contract';
+import { loggedCut, newHoleSchema, type HoleEntry, type JobSheet } from '@tare/contract';
 import {
   addPlanes,
   BALANCED,
@@ -15,9 +15,11 @@ import {
   type Cut,
   type MachineConvention,
   type PlaneUnbalance,
+  type StandingCut,
   type Unit,
 } from '@tare/core';
-import { useMemo, useState, type ReactNode } from 'react';
+import { useEffect, useMemo, useState, type ReactNode } from 'react';
+import { useWatch } from 'react-hook-form';
 import { Disclosure } from '../../ui/Disclosure.js';
 import { useWrite, type Content } from '../../api/useWrite.js';
 import { RimEnd } from '../../draw/RimEnd.js';
@@ -26,11 +28,11 @@ import { CheckRow } from '../../ui/CheckRow.js';
 import { AskAnother } from '../../ui/AskAnother.js';
 import { Button } from '../../ui/Button.js';
 import { Choice } from '../../ui/Choice.js';
-import { Field } from '../../ui/Field.js';
 import { QuantityField } from '../../ui/QuantityField.js';
 import { Note, ProblemNotice } from '../../ui/Notice.js';
-import { useKept } from '../../ui/form/useKept.js';
-import { saidOf } from '../../ui/form/saidOf.js';
+import { FormField } from '../../ui/form/FormFields.js';
+import { FormQuantity } from '../../ui/form/FormQuantity.js';
+import { useTypedForm, type Complaints } from '../../ui/form/useTypedForm.js';
 import { useWho } from '../../ui/WhoFirst.js';
 import { useLastMachine } from './useLastMachine.js';
 import { cutsOf, Incomplete, NO_CUT, OWN_KINDS, type OwnCutDraft } from './ownCut.js';
@@ -48,6 +50,13 @@ interface LogOwnCutProps {
   readonly onDone: () => void;
 }
 
+interface TypedCut {
+  readonly cut: OwnCutDraft;
+  readonly chipsG: string;
+  readonly note: string;
+  readonly reason: string;
+}
+
 /** Any cut, planned or not, as it really is: what it takes and leaves is shown before it is kept. */
 export function LogOwnCut({ start, planned, beforeSpinId, amends, onDone }: LogOwnCutProps): ReactNode {
   const { systems } = useDisplay();
@@ -55,28 +64,58 @@ export function LogOwnCut({ start, planned, beforeSpinId, amends, onDone }: LogO
   const { crank } = sheet.spec;
   const personId = useWho();
   const log = useWrite('POST jobs/:jobId/holes', { jobId: sheet.id });
-  const blank = { cut: { ...NO_CUT, counterweightId: crank.counterweights[0]?.id ?? '' }, chips: '', note: '', reason: '' };
-  const place = `own-cut.${sheet.id}.${amends?.id ?? planned?.planIndex ?? ''}`;
-  const kept = useKept(place, { ...blank, cut: { ...blank.cut, replacesIds: [''] } }, blank);
-  // What was pointed at, or is put right, stands over what was half typed.
-  const [begun, setBegun] = useState(false);
-  const typed =
-    begun || (kept.isChanged && (amends ?? planned) !== undefined)
-      ? kept.value
-      : { ...kept.value, ...startOf(amends, kept.value), cut: { ...kept.value.cut, ...start } };
-  const { cut: draft, chips, note, reason } = typed;
-  const put = (more: Partial<typeof typed>): void => {
-    setBegun(true);
-    kept.set({ ...typed, ...more });
+  const before = useMemo(() => metalAfter(sheet, cutsBefore(sheet, amends)), [sheet, amends]);
+  const understood = useMemo(() => understoodFrom(before.standing), [before]);
+  const blank = { ...NO_CUT, counterweightId: crank.counterweights[0]?.id ?? '' };
+  const initial: TypedCut = {
+    cut: { ...blank, ...start },
+    chipsG: amends?.chipsG == null ? '' : String(amends.chipsG),
+    note: amends?.note ?? '',
+    reason: '',
   };
+  const { planId, planIndex } = planned ?? amends ?? { planId: null, planIndex: null };
+  const { form, submit, isBlocked, complaint, startOver } = useTypedForm<TypedCut, null>({
+    schema: newHoleSchema,
+    place: `own-cut.${sheet.id}.${amends?.id ?? planned?.planIndex ?? ''}`,
+    initial,
+    sample: { ...initial, cut: { ...initial.cut, replacesIds: [''] } },
+    wrong: (typed): Complaints => {
+      const cuts = understood(typed.cut);
+      return typeof cuts === 'string' ? { '': `Still to say: ${cuts}.` } : {};
+    },
+    contentOf: ({ cut, chipsG, note, reason }) => ({
+      cut: understood(cut)[0],
+      chipsG,
+      note,
+      ...(amends ? { amends: { entryId: amends.id, reason } } : {}),
+    }),
+    figuresOf: ({ cut, chipsG }) => ({ ...figuresOf(cut), chipsG }),
+    fieldOf: (path) => path.replace(/^amends\./, ''),
+    beside: { planId, planIndex, ...(beforeSpinId ? { beforeSpinId } : {}) },
+    isBlocked: personId === null || log.isPending,
+    send: async (content) => {
+      const [first, ...others] = understood(form.getValues('cut')) as readonly Cut[];
+      await log.mutateAsync({ ...content, personId: personId!, cut: first! } as Content<'POST jobs/:jobId/holes'>);
+      // What was weighed of the chips is of all of them together, and stands with the first.
+      for (const cut of others) await log.mutateAsync({ ...content, personId: personId!, cut, chipsG: null } as Content<'POST jobs/:jobId/holes'>);
+      return null;
+    },
+    onSent: onDone,
+  });
+  const { control, setValue } = form;
+  useEffect(() => {
+    // What was just pointed at stands over what was half typed; what was half typed of a cut that is put right stands.
+    if (planId === null && amends === undefined) for (const [key, value] of Object.entries(start)) setValue(`cut.${key as keyof OwnCutDraft}`, value);
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- as it begins
+  }, []);
+  const [draft, reason] = useWatch({ control, name: ['cut', 'reason'] });
   const leave = (): void => {
-    kept.clear();
+    startOver();
     onDone();
   };
-  const before = useMemo(() => metalAfter(sheet, cutsBefore(sheet, amends)), [sheet, amends]);
-  const said = useMemo(() => understood(() => cutsOf(draft, before.standing)), [draft, before]);
+  const said = useMemo(() => understood(draft), [draft, understood]);
   const cuts = typeof said === 'string' ? [] : said;
-  const set = (more: Partial<OwnCutDraft>): void => put({ cut: { ...draft, ...more } });
+  const set = (more: Partial<OwnCutDraft>): void => setValue('cut', { ...form.getValues('cut'), ...more });
   const field = (key: keyof OwnCutDraft, label: string, unit: Unit, className = 'w-36'): ReactNode => (
     <QuantityField
       label={label}
@@ -91,34 +130,8 @@ export function LogOwnCut({ start, planned, beforeSpinId, amends, onDone }: LogO
   const onOld = draft.kind === 'redrill' || draft.kind === 'weld';
   const beside = draft.kind === 'face' || draft.kind === 'bar';
   const rim = before.crank.counterweights.find(({ id }) => id === draft.counterweightId);
-  const send = async (): Promise<void> => {
-    if (personId === null) return;
-    const chipsG = chips.trim() === '' ? null : typedQuantity(chips, 'g');
-    for (const [i, cut] of cuts.entries()) {
-      const content: Content<'POST jobs/:jobId/holes'> = {
-        personId,
-        cut,
-        planId: planned?.planId ?? amends?.planId ?? null,
-        planIndex: planned?.planIndex ?? amends?.planIndex ?? null,
-        chipsG: i === 0 ? chipsG : null,
-        note: note.trim(),
-        ...saidOf({ ...figuresOf(draft), chipsG: i === 0 ? chips : '' }),
-        ...(beforeSpinId ? { beforeSpinId } : {}),
-        ...(amends ? { amends: { entryId: amends.id, reason } } : {}),
-      };
-      await log.mutateAsync(content);
-    }
-    leave();
-  };
   return (
-    <form
-      aria-label="A cut as it really is"
-      className="grid gap-3 border-2 border-edge bg-plate-low p-4"
-      onSubmit={(event) => {
-        event.preventDefault();
-        void send().catch(() => undefined);
-      }}
-    >
+    <form aria-label="A cut as it really is" noValidate className="grid gap-3 border-2 border-edge bg-plate-low p-4" onSubmit={submit}>
       <h2 className="text-xl font-semibold">{planned || amends ? 'This cut as it really was made' : 'A cut of your own'}</h2>
       <div className="flex flex-wrap items-start gap-3">
         <Choice
@@ -197,21 +210,17 @@ export function LogOwnCut({ start, planned, beforeSpinId, amends, onDone }: LogO
         </fieldset>
       )}
       <div className="flex flex-wrap items-start gap-3">
-        <QuantityField label="Chips, if weighed" unit="g" className="w-36" value={chips} onChange={(event) => put({ chips: event.target.value })} />
-        <Field label="A note" className="w-72" value={note} onChange={(event) => put({ note: event.target.value })} />
-        {amends && <Field label="Why is it put right?" className="w-72" value={reason} onChange={(event) => put({ reason: event.target.value })} />}
+        <FormQuantity control={control} name="chipsG" label="Chips, if weighed" unit="g" className="w-36" />
+        <FormField control={control} name="note" label="A note" className="w-72" />
+        {amends && <FormField control={control} name="reason" label="Why is it put right?" className="w-72" />}
       </div>
       {typeof said === 'string' ? <p className="text-ink-soft">{`Still to say: ${said}.`}</p> : <Preview cuts={cuts} amends={amends} />}
-      {log.error && log.error.problem.ask !== 'another' && <ProblemNotice>{log.error.message}</ProblemNotice>}
+      {complaint !== null && typeof said !== 'string' && log.error?.problem.ask !== 'another' && <ProblemNotice>{complaint}</ProblemNotice>}
       <AskAnother write={log} onMade={leave}>
         It is another one: log it
       </AskAnother>
       <div className="flex flex-wrap gap-3">
-        <Button
-          type="submit"
-          look="primary"
-          disabled={personId === null || cuts.length === 0 || log.isPending || (amends !== undefined && reason.trim() === '')}
-        >
+        <Button type="submit" look="primary" disabled={isBlocked || cuts.length === 0 || (amends !== undefined && reason.trim() === '')}>
           {amends ? 'This is how it was made' : cuts.length > 1 ? `Log these ${cuts.length} cuts` : 'Log this cut'}
         </Button>
         <Button onClick={leave}>Leave it</Button>
@@ -219,13 +228,6 @@ export function LogOwnCut({ start, planned, beforeSpinId, amends, onDone }: LogO
     </form>
   );
 }
-
-/** What is kept beside the cut of one that is put right, until somebody types something else. */
-const startOf = (
-  amends: HoleEntry | undefined,
-  { chips, note }: { readonly chips: string; readonly note: string },
-): { readonly chips: string; readonly note: string } =>
-  amends ? { chips: amends.chipsG == null ? '' : String(amends.chipsG), note: amends.note } : { chips, note };
 
 /** What is in the metal before a cut: all that is logged, or what came before the one that is put right. */
 const cutsBefore = ({ holes }: JobSheet, amends: HoleEntry | undefined): readonly HoleEntry[] =>
@@ -236,19 +238,21 @@ const cutsBefore = ({ holes }: JobSheet, amends: HoleEntry | undefined): readonl
       )
     : holes;
 
-/** The cuts, or what is still to be said. */
 /** What of a draft is typed as a figure. */
 const figuresOf = (draft: OwnCutDraft): Record<string, string> =>
   Object.fromEntries(Object.entries(draft).filter((entry): entry is [string, string] => /(?:Mm|Deg|Cm3)$/.test(entry[0])));
 
-function understood(work: () => Cut[]): Cut[] | string {
-  try {
-    return work();
-  } catch (error) {
-    if (error instanceof Incomplete) return error.message;
-    throw error;
-  }
-}
+/** The cuts that a draft says, or what is still to be said of them. */
+const understoodFrom =
+  (standing: readonly StandingCut[]) =>
+  (draft: OwnCutDraft): readonly Cut[] | string => {
+    try {
+      return cutsOf(draft, standing);
+    } catch (error) {
+      if (error instanceof Incomplete) return error.message;
+      throw error;
+    }
+  };
 
 /** Tare's own angle, or what the machine that the crank was last spun on calls it. */
 function AngleFields({ value, onChange }: { readonly value: string; readonly onChange: (angleDeg: string) => void }): ReactNode {

@@ -1,6 +1,7 @@
 import { clock } from '@tare/card';
 import type { CardLine, CardSection, CardTable, JobCard } from '@tare/contract';
 import { Fragment, type ReactNode } from 'react';
+import { DataTable, type DataColumn } from '../../ui/DataTable.js';
 import { Worked } from '../../ui/Worked.js';
 import { ChosenPhotos } from './ChosenPhotos.js';
 
@@ -56,37 +57,15 @@ function Section({ section: { title, lines, table } }: { readonly section: CardS
 }
 
 function Table({ title, table: { columns, rows } }: { readonly title: string; readonly table: CardTable }): ReactNode {
-  const look = (i: number): string => (columns[i]?.isFigure ? 'text-right figure-type' : 'text-left');
-  return (
-    <table aria-label={title} className="w-full text-[0.9rem] [&_td]:px-2 [&_td]:py-1 [&_th]:px-2">
-      <thead className="border-b-2 border-ink text-ink-soft">
-        <tr>
-          {columns.map((column, i) => (
-            <th key={column.title} scope="col" className={columns[i]?.isFigure ? 'text-right' : 'text-left'}>
-              {column.title}
-            </th>
-          ))}
-        </tr>
-      </thead>
-      <tbody>
-        {rows.map((row, r) => (
-          <tr key={r} className="border-b border-edge">
-            {row.map((cell, i) =>
-              i === 0 ? (
-                <th key={i} scope="row" className={`font-normal ${look(i)}`}>
-                  <Line line={cell} />
-                </th>
-              ) : (
-                <td key={i} className={look(i)}>
-                  <Line line={cell} />
-                </td>
-              ),
-            )}
-          </tr>
-        ))}
-      </tbody>
-    </table>
-  );
+  const [first, ...others] = columns.map((column, i): DataColumn<readonly CardLine[]> => ({
+    title: column.title,
+    is: column.isFigure ? 'figure' : 'words',
+    ...(i === 0 ? { className: 'text-[0.9rem] font-normal' } : {}),
+    cell: (row) => <Line line={row[i]!} />,
+  }));
+  return first ? (
+    <DataTable caption={title} hideCaption className="w-full text-[0.9rem]" columns={[first, ...others]} rows={rows} keyOf={(_, r) => r} />
+  ) : null;
 }
 
 const Line = ({ line }: { readonly line: CardLine }): ReactNode =>

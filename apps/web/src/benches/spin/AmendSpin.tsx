@@ -1,23 +1,24 @@
 import type { Machine, SpinEntry } from '@tare/contract';
-import { usuallyMounted } from '@tare/core';
-import { useMutation, useQueryClient } from '@tanstack/react-query';
+import { usuallyMounted, type HungPiece } from '@tare/core';
+import { useQueryClient } from '@tanstack/react-query';
 import { useState, type ReactNode } from 'react';
-import { ask } from '../../api/client.js';
+import { useWatch } from 'react-hook-form';
 import { useMachines } from '../../api/machines.js';
-import type { ProblemError } from '../../api/problem.js';
 import { useOpenJob } from '../../shell/JobContext.js';
-import { CheckRow } from '../../ui/CheckRow.js';
 import { Button } from '../../ui/Button.js';
-import { Field } from '../../ui/Field.js';
 import { Modal } from '../../ui/Modal.js';
 import { ProblemNotice } from '../../ui/Notice.js';
-import { useKept } from '../../ui/form/useKept.js';
+import { FormCheck, FormField } from '../../ui/form/FormFields.js';
+import type { Complaints } from '../../ui/form/useTypedForm.js';
+import { useWriteForm } from '../../ui/form/useWriteForm.js';
+import { WriteFormFrame } from '../../ui/form/WriteFormFrame.js';
 import { useDecide } from '../../ui/useDecide.js';
-import { useWho, WhoFirst } from '../../ui/WhoFirst.js';
+import { VoidReason } from '../../ui/VoidButton.js';
+import { WhoFirst } from '../../ui/WhoFirst.js';
 import { HungFields } from './HungFields.js';
 import { blankRow, hungEntryOf, pieceOf, piecesOfPlanes, rowOf, type HungRow } from './hungRows.js';
 import { MountedFields } from './MountedFields.js';
-import { readRows, rowOfShown, ShownRows, type ShownRow } from './own/ShownRows.js';
+import { readRows, rowOfShown, ShownRows } from './own/ShownRows.js';
 
 interface AmendSpinProps {
   readonly entry: SpinEntry;
@@ -49,31 +50,14 @@ interface PartProps {
   readonly onDone: () => void;
 }
 
-interface Amendment {
-  readonly mutate: () => void;
-  readonly blocked: boolean;
-  readonly error: ProblemError | null;
-}
-
-/** A write about a spin that everything follows from. */
-function useAmendment(write: (personId: string) => Promise<unknown>, onDone: () => void): Amendment {
-  const personId = useWho();
+/** Everything follows from a spin: all of it is read again. */
+function useReadAllAgain(then: () => void): () => void {
   const queries = useQueryClient();
-  const mutation = useMutation<unknown, ProblemError>({
-    mutationFn: () => write(personId!),
-    onSuccess: async () => {
-      await queries.invalidateQueries();
-      onDone();
-    },
-  });
-  return { mutate: () => mutation.mutate(), error: mutation.error, blocked: personId === null || mutation.isPending };
+  return () => {
+    void queries.invalidateQueries();
+    then();
+  };
 }
-
-/** Once it is taken, nothing half typed is left of it. */
-const afterClearing = (clear: () => void, then: () => void) => (): void => {
-  clear();
-  then();
-};
 
 function AmendShown({ entry, onDone }: PartProps): ReactNode {
   const { data: hall } = useMachines();
@@ -83,101 +67,101 @@ function AmendShown({ entry, onDone }: PartProps): ReactNode {
 
 function ShownForm({ entry, machine, onDone }: PartProps & { readonly machine: Machine }): ReactNode {
   const { sheet } = useOpenJob();
-  const was = { rows: entry.shown!.map(rowOfShown) as readonly ShownRow[], note: entry.note, quick: entry.quick === true, reason: '' };
-  const { value: typed, set, clear } = useKept(`amend-spin.${entry.id}`, was, was);
-  const { rows, note, quick, reason } = typed;
-  const repeats = readRows(rows, machine);
-  const { mutate, blocked, error } = useAmendment(
-    (personId) => {
-      if (typeof repeats === 'string') return Promise.reject(new Error(repeats));
-      const { calibrationId, speedRpm, mounted, hungPieces, hung } = entry;
-      return ask('POST jobs/:jobId/spins/typed', {
-        ids: { jobId: sheet.id },
-        body: {
-          id: crypto.randomUUID(),
-          personId,
-          machineId: machine.id,
-          calibrationId,
-          speedRpm,
-          repeats,
-          enteredTwice: true,
-          cautionsConfirmed: true,
-          note,
-          quick,
-          ...(mounted ? { mounted } : {}),
-          ...(hungPieces ? { hungPieces } : { hung }),
-          amends: { entryId: entry.id, reason },
-        },
-      });
+  const readAgain = useReadAllAgain(onDone);
+  const { calibrationId, speedRpm, mounted, hungPieces, hung } = entry;
+  const write = useWriteForm({
+    route: 'POST jobs/:jobId/spins/typed',
+    ids: { jobId: sheet.id },
+    place: `amend-spin.${entry.id}`,
+    initial: { rows: entry.shown!.map(rowOfShown), note: entry.note, quick: entry.quick === true, reason: '' },
+    wrong: ({ rows }): Complaints => {
+      const repeats = readRows(rows, machine);
+      return typeof repeats === 'string' ? { '': repeats } : {};
     },
-    afterClearing(clear, onDone),
-  );
+    contentOf: ({ rows, note, quick, reason }) => ({ repeats: readRows(rows, machine), note, quick, amends: { entryId: entry.id, reason } }),
+    fieldOf: (path) => path.replace(/^amends\./, ''),
+    beside: {
+      machineId: machine.id,
+      calibrationId,
+      speedRpm,
+      enteredTwice: true,
+      cautionsConfirmed: true,
+      ...(mounted ? { mounted } : {}),
+      ...(hungPieces ? { hungPieces } : { hung }),
+    },
+    onDone: readAgain,
+  });
+  const { control, setValue } = write.form;
+  const [rows, reason] = useWatch({ control, name: ['rows', 'reason'] });
   return (
-    <form
-      className="grid gap-3"
-      onSubmit={(event) => {
-        event.preventDefault();
-        mutate();
-      }}
-    >
-      <ShownRows machine={machine} caption={`What ${machine.spec.name} showed`} rows={rows} onChange={(next) => set({ ...typed, rows: next })} />
-      <CheckRow checked={quick} onChange={(event) => set({ ...typed, quick: event.target.checked })}>
+    <WriteFormFrame write={write} keep="This is what it showed" asksWho={false} isReady={reason.trim() !== ''}>
+      <ShownRows machine={machine} caption={`What ${machine.spec.name} showed`} rows={rows} onChange={(next) => setValue('rows', [...next])} />
+      <FormCheck control={control} name="quick">
         A quick look: show it, do not count it
-      </CheckRow>
-      <Field label="A note on this spin" value={note} onChange={(event) => set({ ...typed, note: event.target.value })} />
-      <Field label="Why is it put right?" value={reason} onChange={(event) => set({ ...typed, reason: event.target.value })} />
-      {(typeof repeats === 'string' ? repeats : error?.message) !== undefined && (
-        <ProblemNotice>{typeof repeats === 'string' ? repeats : error!.message}</ProblemNotice>
-      )}
-      <Button type="submit" look="primary" className="w-fit" disabled={blocked || reason.trim() === '' || typeof repeats === 'string'}>
-        This is what it showed
-      </Button>
-    </form>
+      </FormCheck>
+      <FormField control={control} name="note" label="A note on this spin" />
+      <FormField control={control} name="reason" label="Why is it put right?" />
+    </WriteFormFrame>
   );
 }
 
 function AmendHung({ entry, onDone }: PartProps): ReactNode {
   const { sheet } = useOpenJob();
+  const readAgain = useReadAllAgain(onDone);
   const { crank } = sheet.spec;
   const hung = entry.hungPieces ?? (entry.hung ? piecesOfPlanes(entry.hung, crank) : []);
-  const was = { rows: hung.map((piece) => rowOf(piece, crank)) as readonly HungRow[], reason: '' };
-  const { value: typed, set, clear } = useKept(`amend-hung.${entry.id}`, { ...was, rows: [blankRow(crank)] }, was);
-  const { rows, reason } = typed;
-  const pieces = rows.map((row) => pieceOf(row, crank));
-  const whole = pieces.every((piece) => piece !== null);
+  const initial = { rows: hung.map((piece) => rowOf(piece, crank)) as readonly HungRow[], reason: '' };
   const said = hungEntryOf(sheet, entry.id);
-  const { mutate, blocked, error } = useAmendment(
-    (personId) => {
-      const [id, ids] = [crypto.randomUUID(), { jobId: sheet.id }];
-      if (pieces.length === 0) return ask('POST entries/:entryId/void', { ids: { entryId: said!.id }, body: { id, personId, reason } });
-      const amends = said ? { amends: { entryId: said.id, reason } } : {};
-      return ask('POST jobs/:jobId/hung-weights', {
-        ids,
-        body: { id, personId, spinId: entry.id, pieces: pieces.filter((piece) => piece !== null), ...amends },
-      });
-    },
-    afterClearing(clear, onDone),
-  );
-  return (
-    <form
-      className="grid gap-3"
-      onSubmit={(event) => {
-        event.preventDefault();
-        mutate();
-      }}
-    >
+  const piecesOf = (rows: readonly HungRow[]): readonly (HungPiece | null)[] => rows.map((row) => pieceOf(row, crank));
+  const write = useWriteForm({
+    route: 'POST jobs/:jobId/hung-weights',
+    ids: { jobId: sheet.id },
+    place: `amend-hung.${entry.id}`,
+    initial,
+    sample: { ...initial, rows: [blankRow(crank)] },
+    contentOf: ({ rows, reason }) => ({ pieces: piecesOf(rows), ...(said ? { amends: { entryId: said.id, reason } } : {}) }),
+    fieldOf: (path) => path.replace(/^amends\./, ''),
+    beside: { spinId: entry.id },
+    onDone: readAgain,
+  });
+  const { control, setValue } = write.form;
+  const [rows, reason] = useWatch({ control, name: ['rows', 'reason'] });
+  const fields = (
+    <>
       <h3 className="text-lg font-semibold">Known weights that hung on the crank</h3>
-      <HungFields crank={crank} rows={rows} onChange={(next) => set({ ...typed, rows: next })} />
-      {said && <Field label="Why are the weights put right?" value={reason} onChange={(event) => set({ ...typed, reason: event.target.value })} />}
-      {error && <ProblemNotice>{error.message}</ProblemNotice>}
-      <Button
-        type="submit"
-        className="w-fit"
-        disabled={blocked || !whole || (said !== undefined && reason.trim() === '') || (said === undefined && rows.length === 0)}
-      >
-        {rows.length === 0 ? 'Nothing hung on it' : 'This is what hung on it'}
-      </Button>
-    </form>
+      <HungFields crank={crank} rows={rows} onChange={(next) => setValue('rows', next)} />
+    </>
+  );
+  if (rows.length === 0)
+    return (
+      <div className="grid gap-3">
+        {fields}
+        {said && (
+          <VoidReason
+            entryId={said.id}
+            question="What was said of weights on it stays on record, with the reason."
+            label="Why are the weights put right?"
+            keep="Nothing hung on it"
+            reasons={[]}
+            onDone={() => {
+              write.startOver();
+              onDone();
+            }}
+          />
+        )}
+      </div>
+    );
+  return (
+    <WriteFormFrame
+      write={write}
+      keep="This is what hung on it"
+      look="plain"
+      asksWho={false}
+      isReady={!piecesOf(rows).includes(null) && (!said || reason.trim() !== '')}
+    >
+      {fields}
+      {said && <FormField control={control} name="reason" label="Why are the weights put right?" />}
+    </WriteFormFrame>
   );
 }
 

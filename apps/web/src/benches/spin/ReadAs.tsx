@@ -14,6 +14,7 @@ import type { ReactNode } from 'react';
 import { Disclosure } from '../../ui/Disclosure.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { Choice } from '../../ui/Choice.js';
+import { DataTable } from '../../ui/DataTable.js';
 import { QuantityField } from '../../ui/QuantityField.js';
 import { useDisplay } from '../../ui/useDisplay.js';
 import { useDraft } from '../../ui/useDraft.js';
@@ -64,29 +65,30 @@ export function ReadAs({ spin }: { readonly spin: SpinFigures }): ReactNode {
           )}
           <QuantityField label="Force at" unit="rpm" className="w-36" value={speed} onChange={(event) => setSpeed(event.target.value)} />
         </div>
-        <table className="w-full max-w-2xl text-right figure-type [&_td]:pl-4 [&_th]:pl-4">
-          <caption className="sr-only">{`Where to ${verb}`}</caption>
-          <tbody>
-            <Row name={`Plane A: ${verb}`} value={say(spin.a.meanGmm, planes.radiusAMm)} />
-            <Row name={`Plane B: ${verb}`} value={say(spin.b.meanGmm, planes.radiusBMm)} />
-            <Row name="Static, both planes together" value={say(staticGmm, planes.radiusAMm)} />
-            <Row name="Couple: in B, and opposite in A" value={say(coupleInBGmm, planes.radiusBMm)} />
-          </tbody>
-        </table>
+        <Said
+          caption={`Where to ${verb}`}
+          hideCaption
+          rows={[
+            [`Plane A: ${verb}`, say(spin.a.meanGmm, planes.radiusAMm)],
+            [`Plane B: ${verb}`, say(spin.b.meanGmm, planes.radiusBMm)],
+            ['Static, both planes together', say(staticGmm, planes.radiusAMm)],
+            ['Couple: in B, and opposite in A', say(coupleInBGmm, planes.radiusBMm)],
+          ]}
+        />
         {rpm !== null && (
-          <table className="w-full max-w-2xl text-right figure-type [&_td]:pl-4 [&_th]:pl-4">
-            <caption className="text-left font-sign font-semibold">{`Force at ${fixed(rpm, 0)} rpm`}</caption>
-            <tbody>
-              <Row name="As received, plane A" value={forceWords(first.a.meanGmm, rpm)} />
-              <Row name="As received, plane B" value={forceWords(first.b.meanGmm, rpm)} />
-              {spin.spinId !== first.spinId && (
-                <>
-                  <Row name="Last spin, plane A" value={forceWords(spin.a.meanGmm, rpm)} />
-                  <Row name="Last spin, plane B" value={forceWords(spin.b.meanGmm, rpm)} />
-                </>
-              )}
-            </tbody>
-          </table>
+          <Said
+            caption={`Force at ${fixed(rpm, 0)} rpm`}
+            rows={[
+              ['As received, plane A', forceWords(first.a.meanGmm, rpm)],
+              ['As received, plane B', forceWords(first.b.meanGmm, rpm)],
+              ...(spin.spinId === first.spinId
+                ? []
+                : ([
+                    ['Last spin, plane A', forceWords(spin.a.meanGmm, rpm)],
+                    ['Last spin, plane B', forceWords(spin.b.meanGmm, rpm)],
+                  ] as const)),
+            ]}
+          />
         )}
         <ToleranceTable />
       </div>
@@ -101,31 +103,40 @@ function ToleranceTable(): ReactNode {
   const { radiusAMm, radiusBMm } = sheet.spec.crank.planes;
   const share = (100 * aGmm) / (aGmm + bGmm);
   return (
-    <table className="w-full max-w-2xl text-right figure-type [&_td]:pl-4 [&_th]:pl-4">
-      <caption className="text-left font-sign font-semibold">{`The tolerance by every school; A has ${fixed(share, 0)} % of it, B ${fixed(100 - share, 0)} %`}</caption>
-      <tbody>
-        <Row
-          name="Grams at the correction radius"
-          value={`A ${fixed(gramsAtRadiusA, 2)} at ${say(radiusAMm, 'mm', 0)}, B ${fixed(gramsAtRadiusB, 2)} at ${say(radiusBMm, 'mm', 0)}`}
-        />
-        <Row name="g·mm in each plane" value={`A ${fixed(aGmm, 0)}, B ${fixed(bGmm, 0)}`} />
-        <Row name="oz·in in each plane" value={`A ${fixed(aOzin, 3)}, B ${fixed(bOzin, 3)}`} />
-        <Row name={`Grade G at ${fixed(sheet.spec.redlineRpm, 0)} rpm`} value={`G ${fixed(gradeMmPerS, 1)}`} />
-      </tbody>
-    </table>
+    <Said
+      caption={`The tolerance by every school; A has ${fixed(share, 0)} % of it, B ${fixed(100 - share, 0)} %`}
+      rows={[
+        [
+          'Grams at the correction radius',
+          `A ${fixed(gramsAtRadiusA, 2)} at ${say(radiusAMm, 'mm', 0)}, B ${fixed(gramsAtRadiusB, 2)} at ${say(radiusBMm, 'mm', 0)}`,
+        ],
+        ['g·mm in each plane', `A ${fixed(aGmm, 0)}, B ${fixed(bGmm, 0)}`],
+        ['oz·in in each plane', `A ${fixed(aOzin, 3)}, B ${fixed(bOzin, 3)}`],
+        [`Grade G at ${fixed(sheet.spec.redlineRpm, 0)} rpm`, `G ${fixed(gradeMmPerS, 1)}`],
+      ]}
+    />
   );
 }
 
-function Row({ name, value }: { readonly name: string; readonly value: string }): ReactNode {
-  return (
-    <tr className="border-b border-edge">
-      <th scope="row" className="py-1 text-left font-sign font-normal">
-        {name}
-      </th>
-      <td>{value}</td>
-    </tr>
-  );
+interface SaidProps {
+  readonly caption: string;
+  readonly hideCaption?: boolean;
+  readonly rows: readonly (readonly [name: string, figure: string])[];
 }
+
+/** Names, and what each comes to. */
+const Said = (props: SaidProps): ReactNode => (
+  <DataTable
+    {...props}
+    hideHead
+    className="w-full max-w-2xl"
+    columns={[
+      { title: 'What', is: 'words', className: 'font-normal', cell: ([name]) => name },
+      { title: 'Figure', cell: ([, figure]) => figure },
+    ]}
+    keyOf={([name]) => name}
+  />
+);
 
 const optionsOf = (words: Readonly<Record<string, string>>): { value: string; label: string }[] =>
   Object.entries(words).map(([value, label]) => ({ value, label }));

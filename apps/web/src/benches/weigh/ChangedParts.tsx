@@ -1,26 +1,28 @@
 import { count, KIND_NAMES } from '@tare/card';
 import { latestOf, NO_MARKS, type PartFact, type PartKind } from '@tare/core';
-import { useState, type ReactNode } from 'react';
+import type { ReactNode } from 'react';
+import { useWatch } from 'react-hook-form';
 import { Disclosure } from '../../ui/Disclosure.js';
-import { useWrite } from '../../api/useWrite.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { CheckRow } from '../../ui/CheckRow.js';
 import { AskAnother } from '../../ui/AskAnother.js';
 import { Button } from '../../ui/Button.js';
 import { ProblemNotice } from '../../ui/Notice.js';
 import { useDecide } from '../../ui/useDecide.js';
-import { useWho } from '../../ui/WhoFirst.js';
+import { useWriteForm } from '../../ui/form/useWriteForm.js';
+
+interface Changed {
+  /** A cut for each part, under an id of its own from when it was ticked. */
+  readonly cuts: readonly { readonly id: string; readonly partId: string }[];
+  readonly replaced: boolean;
+}
+const NOTHING_CHANGED: Changed = { cuts: [], replaced: false };
 
 /** Parts of a kind that came back machined, or for which new ones came: their old weights end there, all in one step. */
 export function ChangedParts({ kind }: { readonly kind: PartKind }): ReactNode {
   const { sheet } = useOpenJob();
-  const personId = useWho();
-  const log = useWrite('POST jobs/:jobId/part-cuts/batch', { jobId: sheet.id });
   const { decide } = useDecide();
   const parts = sheet.parts.filter((part) => part.kind === kind).sort((x, y) => x.cylinder - y.cylinder);
-  const [picked, pick] = useState<ReadonlySet<string>>(new Set());
-  const [replaced, setReplaced] = useState(false);
-  const chosen = parts.filter(({ id }) => picked.has(id));
   const { one, many } = KIND_NAMES[kind];
   /** A new part is neither damaged nor waits to be replaced. */
   const sound = (part: PartFact): void => {
@@ -29,34 +31,40 @@ export function ChangedParts({ kind }: { readonly kind: PartKind }): ReactNode {
     if (latestOf(sheet.decisions, 'part.damaged.*', part.id) === true) decide({ subject: `part.damaged.${part.id}`, value: false });
   };
   const made = (): void => {
-    if (replaced) chosen.forEach(sound);
-    pick(new Set());
+    const { cuts, replaced } = write.form.getValues();
+    if (replaced) parts.filter(({ id }) => cuts.some(({ partId }) => partId === id)).forEach(sound);
+    write.startOver();
   };
-  const send = (): void => {
-    if (personId === null) return;
-    const cuts = chosen.map(({ id: partId }) => ({ id: crypto.randomUUID(), personId, partId, ...(replaced ? { replaced } : {}) }));
-    log.mutate({ personId, cuts }, { onSuccess: made });
-  };
+  const write = useWriteForm({
+    route: 'POST jobs/:jobId/part-cuts/batch',
+    ids: { jobId: sheet.id },
+    place: `changed.${sheet.id}.${kind}`,
+    initial: NOTHING_CHANGED,
+    sample: { ...NOTHING_CHANGED, cuts: [{ id: '', partId: '' }] },
+    contentOf: ({ cuts, replaced }) => ({ cuts: cuts.map((cut) => ({ ...cut, ...(replaced ? { replaced } : {}) })) }),
+    onDone: made,
+  });
+  const { control, setValue } = write.form;
+  const [cuts, replaced] = useWatch({ control, name: ['cuts', 'replaced'] });
+  const isPicked = (id: string): boolean => cuts.some(({ partId }) => partId === id);
+  const pick = (ids: readonly string[]): void =>
+    setValue(
+      'cuts',
+      ids.map((partId) => cuts.find((cut) => cut.partId === partId) ?? { id: crypto.randomUUID(), partId }),
+    );
   return (
     <Disclosure className="border-t-2 border-edge pt-2" large title={`${many} that came back machined, or new ones`}>
-      <form
-        aria-label={`${many} that changed`}
-        className="grid gap-3"
-        onSubmit={(event) => {
-          event.preventDefault();
-          send();
-        }}
-      >
+      <form aria-label={`${many} that changed`} noValidate className="grid gap-3" onSubmit={write.submit}>
         <fieldset className="flex flex-wrap gap-x-5">
           <legend className="font-semibold">Which</legend>
           {parts.map(({ id, cylinder }) => (
             <CheckRow
               key={id}
-              checked={picked.has(id)}
-              onChange={(event) => pick(new Set(event.target.checked ? [...picked, id] : [...picked].filter((other) => other !== id)))}
+              checked={isPicked(id)}
+              onChange={() => pick(parts.map((part) => part.id).filter((other) => isPicked(other) !== (other === id)))}
             >{`${one} ${cylinder}`}</CheckRow>
           ))}
-          <Button look="quiet" onClick={() => pick(new Set(parts.map(({ id }) => id)))}>
+          <Button look="quiet" onClick={() => pick(parts.map(({ id }) => id))}>
             All of them
           </Button>
         </fieldset>
@@ -74,19 +82,19 @@ export function ChangedParts({ kind }: { readonly kind: PartKind }): ReactNode {
                 className="size-5 accent-ink"
                 name={`changed-${kind}`}
                 checked={replaced === value}
-                onChange={() => setReplaced(value)}
+                onChange={() => setValue('replaced', value)}
               />
               {words}
             </label>
           ))}
         </fieldset>
         <p className="text-ink-soft">What was weighed before stays on record. From here on only what is weighed anew counts.</p>
-        {log.error && log.error.problem.ask === undefined && <ProblemNotice>{log.error.message}</ProblemNotice>}
-        <AskAnother write={log} onMade={made}>
+        {write.complaint !== null && write.write.error?.problem.ask === undefined && <ProblemNotice>{write.complaint}</ProblemNotice>}
+        <AskAnother write={write.write} onMade={made}>
           They were cut once more
         </AskAnother>
-        <Button type="submit" className="w-fit" disabled={personId === null || chosen.length === 0 || log.isPending}>
-          {chosen.length === 0 ? 'Weigh them anew' : `Weigh ${count(chosen.length, one.toLowerCase(), many.toLowerCase())} anew`}
+        <Button type="submit" className="w-fit" disabled={write.isBlocked || cuts.length === 0}>
+          {cuts.length === 0 ? 'Weigh them anew' : `Weigh ${count(cuts.length, one.toLowerCase(), many.toLowerCase())} anew`}
         </Button>
       </form>
     </Disclosure>

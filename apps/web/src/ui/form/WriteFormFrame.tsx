@@ -3,10 +3,10 @@ import type { FieldValues } from 'react-hook-form';
 import { Button } from '../Button.js';
 import { ProblemNotice } from '../Notice.js';
 import { WhoFirst } from '../WhoFirst.js';
-import type { WriteForm } from './useWriteForm.js';
+import type { TypedForm } from './useTypedForm.js';
 
 interface WriteFormFrameProps<F extends FieldValues> {
-  readonly write: WriteForm<F>;
+  readonly write: TypedForm<F>;
   /** What the button says. */
   readonly keep: string;
   readonly label?: string;

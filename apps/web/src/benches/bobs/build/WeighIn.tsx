@@ -17,11 +17,11 @@ import { useOpenJob } from '../../../shell/JobContext.js';
 import { Button } from '../../../ui/Button.js';
 import { Choice } from '../../../ui/Choice.js';
 import { useDisplay } from '../../../ui/useDisplay.js';
-import { QuantityField } from '../../../ui/QuantityField.js';
 import { ProblemNotice } from '../../../ui/Notice.js';
 import { VerdictMark } from '../../../ui/Verdict.js';
-import { useDecide } from '../../../ui/useDecide.js';
-import { saidOf } from '../../../ui/form/saidOf.js';
+import { FormQuantity } from '../../../ui/form/FormQuantity.js';
+import { useDecideForm } from '../../../ui/form/useDecideForm.js';
+import type { Complaints } from '../../../ui/form/useTypedForm.js';
 import { useDraft } from '../../../ui/useDraft.js';
 import { useLiveScale, type LiveScale } from '../../weigh/useLiveScale.js';
 import { NOT_SAID } from '../../weigh/useInstrumentChoice.js';
@@ -147,37 +147,33 @@ interface WeighInFieldProps {
 /** Enter keeps what is typed, or what a settled scale shows. */
 function WeighInField({ pin, name, field, kept, scale }: WeighInFieldProps): ReactNode {
   const { sheet } = useOpenJob();
-  const { decide, error } = useDecide();
   const { figure } = useDisplay();
-  const [typed, setTyped] = useDraft(`bob-in.${sheet.id}.${pin}.${field}`);
-  const [problem, setProblem] = useDraft(`bob-in-problem.${sheet.id}.${pin}.${field}`);
-  const keep = (): void => {
-    const live = typed.trim() === '' && scale.shown?.stable ? scale.shown.valueG : null;
-    if (typed.trim() === '' && live === null) return;
-    const valueG = live ?? typedQuantity(typed, 'g');
-    if (!(valueG > 0)) return setProblem(`“${typed.trim()}” is not a weight in grams.`);
-    setProblem('');
-    decide({ subject: `bob.weighIn.${pin}`, value: { ...kept, [field]: valueG }, ...saidOf({ [field]: typed }) }, () => setTyped(''));
-  };
+  const read = ({ massG }: { readonly massG: string }): number =>
+    massG.trim() === '' && scale.shown?.stable ? scale.shown.valueG : typedQuantity(massG, 'g');
+  const write = useDecideForm({
+    subject: `bob.weighIn.${pin}`,
+    place: `bob-in.${sheet.id}.${pin}.${field}`,
+    initial: { massG: '' },
+    wrong: (typed): Complaints =>
+      read(typed) > 0
+        ? {}
+        : { massG: typed.massG.trim() === '' ? 'Type what the scale shows.' : `“${typed.massG.trim()}” is not a weight in grams.` },
+    valueOf: (typed) => ({ ...kept, [field]: read(typed) }),
+    figuresOf: ({ massG }) => ({ [field]: massG }),
+    // The choice is the whole weigh-in; what is wrong with this one figure belongs here.
+    fieldOf: () => 'massG',
+    onKept: () => write.startOver(),
+  });
   return (
-    <form
-      className="w-36"
-      onSubmit={(event) => {
-        event.preventDefault();
-        keep();
-      }}
-    >
-      <QuantityField
+    <form className="w-36" noValidate onSubmit={write.submit}>
+      <FormQuantity
+        control={write.form.control}
+        name="massG"
         label={`Bob ${pin}, ${name}`}
         unit="g"
-        value={typed}
         placeholder={kept[field] === null ? '' : figure(kept[field], 'g', 1)}
-        problem={problem === '' ? error?.message : problem}
-        onChange={(event) => {
-          setProblem('');
-          setTyped(event.target.value);
-        }}
       />
+      {write.complaint !== null && <ProblemNotice>{write.complaint}</ProblemNotice>}
     </form>
   );
 }

@@ -4,6 +4,7 @@ import { useState, type ReactNode } from 'react';
 import { useOpenJob } from '../../../shell/JobContext.js';
 import { CheckRow } from '../../../ui/CheckRow.js';
 import { Button } from '../../../ui/Button.js';
+import { DataTable } from '../../../ui/DataTable.js';
 import { Note, ProblemNotice } from '../../../ui/Notice.js';
 import { useDecide } from '../../../ui/useDecide.js';
 import type { ExchangeRing } from './exchanges.js';
@@ -84,38 +85,27 @@ function Proposal({ swap, best, now, blocked, onTake }: ProposalProps): ReactNod
   const taken = swap.rings.filter((_, i) => !left.has(i));
   const withTaken = swap.setsOf(swap.parts.map((part) => ({ ...part, runsIn: swap.wouldRunIn(taken)[part.id] ?? part.cylinder })));
   const { after } = best;
-  const row = (title: string, before: string, then: string): ReactNode => (
-    <tr className="border-b border-edge">
-      <th scope="row" className="py-1 pr-4 text-left font-normal text-ink-soft">
-        {title}
-      </th>
-      <td className="px-3 text-right figure-type">{before}</td>
-      <td className="px-3 text-right figure-type font-semibold">{then}</td>
-    </tr>
-  );
+  const gains = [
+    { title: 'Largest − smallest', before: `${fixed(now.spreadG, 2)} g`, then: `${fixed(after.spreadG, 2)} g` },
+    { title: 'Sets to cut', before: String(now.cuts), then: String(after.cuts) },
+    { title: 'Metal to take off', before: `${fixed(now.metalG, 2)} g`, then: `${fixed(after.metalG, 2)} g` },
+    { title: 'Parts that move', before: '', then: String(after.moves) },
+  ];
   return (
     <div className="grid items-start gap-x-8 gap-y-3 border-2 border-blue p-3 lg:grid-cols-2">
       <div>
-        <table>
-          <caption className="sr-only">What the swaps bring</caption>
-          <thead className="border-b-2 border-ink text-right">
-            <tr>
-              <td />
-              <th scope="col" className="px-3">
-                as they are
-              </th>
-              <th scope="col" className="px-3">
-                swapped
-              </th>
-            </tr>
-          </thead>
-          <tbody>
-            {row('Largest − smallest', `${fixed(now.spreadG, 2)} g`, `${fixed(after.spreadG, 2)} g`)}
-            {row('Sets to cut', String(now.cuts), String(after.cuts))}
-            {row('Metal to take off', `${fixed(now.metalG, 2)} g`, `${fixed(after.metalG, 2)} g`)}
-            {row('Parts that move', '', String(after.moves))}
-          </tbody>
-        </table>
+        <DataTable
+          caption="What the swaps bring"
+          hideCaption
+          className="w-fit"
+          columns={[
+            { title: '', is: 'words', className: 'font-normal text-ink-soft', cell: ({ title }) => title },
+            { title: 'as they are', cell: ({ before }) => before },
+            { title: 'swapped', className: 'font-semibold', cell: ({ then }) => then },
+          ]}
+          rows={gains}
+          keyOf={({ title }) => title}
+        />
         <p className="mt-2 text-ink-soft">{provenWords(best, swap.search.state)}</p>
       </div>
       <div className="grid gap-2">

@@ -1,13 +1,14 @@
 import { fixed, KIND_NAMES } from '@tare/card';
-import { readQuantity, type FixedTarget, type TargetGroup } from '@tare/core';
+import { typedQuantity, type FixedTarget, type TargetGroup } from '@tare/core';
 import { useState, type ReactNode } from 'react';
 import { useOpenJob } from '../../../shell/JobContext.js';
 import { Button } from '../../../ui/Button.js';
-import { Field } from '../../../ui/Field.js';
-import { QuantityField } from '../../../ui/QuantityField.js';
+import { FormField } from '../../../ui/form/FormFields.js';
+import { FormQuantity } from '../../../ui/form/FormQuantity.js';
+import { WriteFormFrame } from '../../../ui/form/WriteFormFrame.js';
+import { useDecideForm } from '../../../ui/form/useDecideForm.js';
 import { Modal } from '../../../ui/Modal.js';
 import { ProblemNotice } from '../../../ui/Notice.js';
-import { useDraft } from '../../../ui/useDraft.js';
 import { useDecide } from '../../../ui/useDecide.js';
 
 interface Target {
@@ -51,46 +52,35 @@ export function TargetLine(): ReactNode {
 
 function TargetDialog({ target, onClose }: { readonly target: Target; readonly onClose: () => void }): ReactNode {
   const { sheet } = useOpenJob();
+  const subject = `match.target.${target.group}` as const;
   const { decide, blocked, error } = useDecide();
-  const [typed, setTyped] = useDraft(`target.${sheet.id}.${target.group}`, fixed(target.targetG, 2));
-  const [reason, setReason] = useDraft(`target-why.${sheet.id}.${target.group}`);
-  const done = (): void => {
-    setTyped('');
-    setReason('');
-    onClose();
-  };
-  const parsed = readQuantity(typed, 'g');
-  const valid = parsed.kind === 'quantity' && parsed.value > 0 && reason.trim() !== '';
-  const keep = (value: FixedTarget | null): void => decide({ subject: `match.target.${target.group}`, value }, done);
+  const write = useDecideForm({
+    subject,
+    place: `target.${sheet.id}.${target.group}`,
+    initial: { targetG: fixed(target.targetG, 2), reason: '' },
+    valueOf: ({ targetG, reason }) => ({ targetG: typedQuantity(targetG, 'g'), reason: reason.trim() }),
+    figuresOf: ({ targetG }) => ({ targetG }),
+    onKept: onClose,
+  });
+  const { control } = write.form;
   return (
     <Modal title={`${target.name}: another target`} open onOpenChange={onClose}>
-      <form
-        className="grid gap-3"
-        onSubmit={(event) => {
-          event.preventDefault();
-          if (valid) keep({ targetG: parsed.value, reason: reason.trim() });
-        }}
-      >
-        <QuantityField
-          label="Target"
-          unit="g"
-          value={typed}
-          problem={parsed.kind === 'quantity' ? undefined : 'A number of grams.'}
-          onChange={(event) => setTyped(event.target.value)}
-        />
-        <Field label="Why" value={reason} placeholder="to match the spare set" onChange={(event) => setReason(event.target.value)} />
-        <div className="flex flex-wrap gap-3">
-          <Button type="submit" look="primary" disabled={blocked || !valid}>
-            Fix this target
-          </Button>
-          {target.fixed && (
-            <Button disabled={blocked} onClick={() => keep(null)}>
+      <WriteFormFrame
+        write={write}
+        keep="Fix this target"
+        asksWho={false}
+        more={
+          target.fixed && (
+            <Button disabled={blocked} onClick={() => decide({ subject, value: null }, onClose)}>
               Follow the lightest again
             </Button>
-          )}
-        </div>
+          )
+        }
+      >
+        <FormQuantity control={control} name="targetG" label="Target" unit="g" />
+        <FormField control={control} name="reason" label="Why" placeholder="to match the spare set" />
         {error && <ProblemNotice>{error.message}</ProblemNotice>}
-      </form>
+      </WriteFormFrame>
     </Modal>
   );
 }

@@ -5,7 +5,6 @@ import {
   latestOn,
   orSentence,
   toPolar,
-  typedQuantity,
   typedSupports,
   typedTrial,
   type Planes,
@@ -16,18 +15,17 @@ import {
   type Systems,
 } from '@tare/core';
 import { useState, type ReactNode } from 'react';
+import { useWatch } from 'react-hook-form';
 import { processRecording } from '../../../api/machines.js';
-import { useWrite } from '../../../api/useWrite.js';
 import { ProblemError } from '../../../api/problem.js';
 import { useOpenJob } from '../../../shell/JobContext.js';
 import { AddRow, TakeOff } from '../../../ui/RowButtons.js';
-import { Button } from '../../../ui/Button.js';
-import { Field } from '../../../ui/Field.js';
 import { QuantityField } from '../../../ui/QuantityField.js';
 import { Note, ProblemNotice } from '../../../ui/Notice.js';
-import { readDraft } from '../../../ui/form/readDraft.js';
-import { useDraft } from '../../../ui/useDraft.js';
-import { useWho } from '../../../ui/WhoFirst.js';
+import { FormField } from '../../../ui/form/FormFields.js';
+import { FormQuantity } from '../../../ui/form/FormQuantity.js';
+import { useWriteForm } from '../../../ui/form/useWriteForm.js';
+import { WriteFormFrame } from '../../../ui/form/WriteFormFrame.js';
 import { RecordingWords, workingWords } from './RecordedSpinForm.js';
 import { StandinBench } from './StandinBench.js';
 import { useDisplay } from '../../../ui/useDisplay.js';
@@ -39,45 +37,29 @@ interface Run extends TypedTrial, TypedSupports {
 }
 const BLANK: Run = { aGrams: '', aDeg: '', bGrams: '', bDeg: '', left: '', leftDeg: '', right: '', rightDeg: '', recorded: null };
 const GUIDE = ['as it is', 'a weight in plane A', 'a weight in plane B'];
-const runsOf = (draft: string): readonly Run[] =>
-  readDraft<readonly Run[]>(
-    draft,
-    [BLANK],
-    GUIDE.map(() => BLANK),
-  );
-
 /** Three runs or more with known weights: what this set-up's numbers mean. */
 export function TrialWeights({ machine }: { readonly machine: Machine }): ReactNode {
   const { systems } = useDisplay();
   const { sheet } = useOpenJob();
-  const personId = useWho();
-  const entry = useWrite('POST machines/calibrations');
   const { planes } = sheet.spec.crank;
-  const [draft, setDraft] = useDraft(`trial-runs.${sheet.id}.${machine.id}`);
-  const [rotorClass, setRotorClass] = useDraft(`trial-class.${machine.id}`, sheet.spec.engineName);
-  const [speed, setSpeed] = useDraft(`trial-speed.${machine.id}`, '600');
-  const runs = runsOf(draft);
+  const initial = { runs: GUIDE.map(() => BLANK), rotorClass: sheet.spec.engineName, speedRpm: '600' };
+  const readRuns = (runs: readonly Run[]): readonly (TrialRun | null)[] => runs.map((run) => trialRunOf(run, machine, planes));
+  const write = useWriteForm({
+    route: 'POST machines/calibrations',
+    place: `trial-runs.${sheet.id}.${machine.id}`,
+    initial,
+    sample: { ...initial, runs: [BLANK] },
+    contentOf: ({ runs, ...typed }) => ({ ...typed, runs: readRuns(runs) }),
+    beside: { machineId: machine.id, planes, jobId: sheet.id, supports: latestOn(sheet.decisions, 'spin.supports') ?? null },
+    onDone: () => write.startOver(),
+  });
+  const { control, getValues, setValue } = write.form;
+  const runs = useWatch({ control, name: 'runs' });
   // A recording may come back while somebody types at another run.
-  const set = (change: (before: readonly Run[]) => readonly Run[]): void => setDraft((before) => JSON.stringify(change(runsOf(before))));
-  const read = runs.map((run) => trialRunOf(run, machine, planes));
-  const missing = read.findIndex((run) => run === null);
-  const result = missing === -1 ? orSentence(() => influenceOf(read as TrialRun[])) : null;
-  const keep = (): void => {
-    if (personId === null || missing !== -1) return;
-    entry.mutate(
-      {
-        personId,
-        machineId: machine.id,
-        rotorClass,
-        planes,
-        speedRpm: typedQuantity(speed, 'rpm'),
-        runs: read as TrialRun[],
-        jobId: sheet.id,
-        supports: latestOn(sheet.decisions, 'spin.supports') ?? null,
-      },
-      { onSuccess: () => setDraft('') },
-    );
-  };
+  const set = (change: (before: Run[]) => Run[]): void => setValue('runs', change(getValues('runs')));
+  const read = readRuns(runs);
+  const missing = read.indexOf(null);
+  const result = missing === -1 ? orSentence(() => influenceOf(read as readonly TrialRun[])) : null;
   return (
     <div className="grid gap-4">
       <p className="text-ink-soft">
@@ -109,16 +91,14 @@ export function TrialWeights({ machine }: { readonly machine: Machine }): ReactN
             {`The crank itself, as these runs have it: A ${inGrams(result.unbalance.aGmm, planes.radiusAMm, systems)}, B ${inGrams(result.unbalance.bGmm, planes.radiusBMm, systems)}, there too heavy.`}
             {result.misfitRatio !== null && ` The runs miss one another by ${fixed(100 * result.misfitRatio, 1)} % of the largest reading.`}
           </p>
-          <div className="flex flex-wrap items-end gap-3">
-            <Field label="For which kind of rotor" className="w-72" value={rotorClass} onChange={(event) => setRotorClass(event.target.value)} />
-            <QuantityField label="At the speed" unit="rpm" className="w-36" value={speed} onChange={(event) => setSpeed(event.target.value)} />
-            <Button disabled={personId === null || entry.isPending} onClick={keep}>
-              Keep this calibration
-            </Button>
-          </div>
+          <WriteFormFrame write={write} keep="Keep this calibration" look="plain" asksWho={false}>
+            <div className="flex flex-wrap items-end gap-3">
+              <FormField control={control} name="rotorClass" label="For which kind of rotor" className="w-72" />
+              <FormQuantity control={control} name="speedRpm" label="At the speed" unit="rpm" className="w-36" />
+            </div>
+          </WriteFormFrame>
         </div>
       )}
-      {entry.error && <ProblemNotice>{entry.error.message}</ProblemNotice>}
     </div>
   );
 }

@@ -1,16 +1,16 @@
 import type { Calibration, Machine, ShownPair } from '@tare/contract';
 import { hungUnbalance, typedQuantity, usuallyMounted, whyTypeTwice, type WhyTwice } from '@tare/core';
 import { useState, type ReactNode } from 'react';
+import { useWatch } from 'react-hook-form';
 import { useRereadMachines } from '../../../api/machines.js';
-import { useWrite } from '../../../api/useWrite.js';
 import { useOpenJob } from '../../../shell/JobContext.js';
 import { AddRow } from '../../../ui/RowButtons.js';
 import { Button } from '../../../ui/Button.js';
 import { QuantityField } from '../../../ui/QuantityField.js';
 import { ProblemNotice } from '../../../ui/Notice.js';
-import { useKept } from '../../../ui/form/useKept.js';
-import { useDraft } from '../../../ui/useDraft.js';
-import { useWho } from '../../../ui/WhoFirst.js';
+import { FormQuantity } from '../../../ui/form/FormQuantity.js';
+import type { Complaints } from '../../../ui/form/useTypedForm.js';
+import { useWriteForm } from '../../../ui/form/useWriteForm.js';
 import { useCautions } from '../Cautions.js';
 import { useHung } from '../useHung.js';
 import { useSpinSetUp } from '../useSpinSetUp.js';
@@ -34,95 +34,87 @@ function firstDifference(one: ShownPair, other: ShownPair): string | null {
   return one.b.angleDeg === other.b.angleDeg ? null : 'The angle in B';
 }
 
+/** What is typed of a reading: every spin, and the first once more where a slip would not show. */
+interface TypedReading {
+  readonly speedRpm: string;
+  readonly rows: readonly ShownRow[];
+  readonly again: ShownRow;
+}
+
 /** What the machine showed, spin after spin. */
 export function TypedSpinForm({ machine, calibration }: { readonly machine: Machine; readonly calibration: Calibration | null }): ReactNode {
   const { sheet } = useOpenJob();
-  const personId = useWho();
-  const entry = useWrite('POST jobs/:jobId/spins/typed', { jobId: sheet.id });
   const rereadMachines = useRereadMachines();
   const { cautions, allConfirmed, startOver } = useCautions();
   const { hungPieces, whole, fields } = useHung();
   const { setUp, isAnother, fields: setUpFields, startOver: newSetUp } = useSpinSetUp();
-  const [again, setAgain] = useState<ShownRow | null>(null);
-  const [why, setWhy] = useState<WhyTwice>('nothingBefore');
-  const place = `typed-spin.${sheet.id}.${machine.id}`;
-  const [speed, setSpeed] = useDraft(`${place}.speed`, String(Math.min(600, machine.spec.fastestRpm)));
-  const [problem, setProblem] = useState<string | null>(null);
+  /** Why it is asked for once more; null while nobody asks. */
+  const [why, setWhy] = useState<WhyTwice | null>(null);
   const usual = machine.spec.scatterGmm === null ? ENOUGH_READINGS : 1;
-  const {
-    value: rows,
-    set,
-    clear,
-  } = useKept<readonly ShownRow[]>(
-    place,
-    [BLANK_ROW],
-    Array.from({ length: usual }, () => BLANK_ROW),
-  );
-  const submit = (): void => {
-    const speedRpm = typedQuantity(speed, 'rpm');
-    const { slowestRpm, fastestRpm } = machine.spec;
-    if (!(speedRpm >= slowestRpm && speedRpm <= fastestRpm))
-      return setProblem(`${machine.spec.name} spins between ${slowestRpm} and ${fastestRpm} rpm.`);
-    const repeats = readRows(rows, machine);
-    if (typeof repeats === 'string') return setProblem(repeats);
-    setProblem(null);
-    if (personId === null) return undefined;
-    const whyTwice = (): WhyTwice | null => {
-      if (isAnother) return 'nothingBefore';
-      const mounted = setUp.mounted ?? usuallyMounted(sheet.spec.crank);
-      const hung = hungPieces.length === 0 ? null : hungUnbalance(hungPieces, sheet.spec.crank.planes);
-      return whyTypeTwice(sheet, { shown: repeats, machineId: machine.id, calibrationId: calibration?.id ?? null, mounted, hung, hungPieces });
-    };
-    const asked = repeats.length === 1 && again === null ? whyTwice() : null;
-    if (asked !== null) {
-      setWhy(asked);
-      return setAgain(BLANK_ROW);
-    }
-    if (repeats.length === 1 && again !== null) {
-      const differs = firstDifference(repeats[0]!, shownOf(again, machine));
-      if (differs !== null)
-        return setProblem(`${differs} is not the same both times. Look at the machine once more and put right whichever is wrong.`);
-    }
-    const spin = {
-      personId,
-      machineId: machine.id,
-      calibrationId: calibration?.id ?? null,
-      speedRpm,
-      repeats,
-      cautionsConfirmed: true,
-      hungPieces,
-      enteredTwice: again !== null,
-      ...setUp,
-    } as const;
-    return entry.mutate(spin, {
-      onSuccess: () => {
-        clear();
-        setAgain(null);
-        newSetUp();
-        startOver();
-        void rereadMachines();
-      },
-    });
+  const calibrationId = calibration?.id ?? null;
+  const whyTwice = (repeats: readonly ShownPair[]): WhyTwice | null => {
+    if (repeats.length > 1) return null;
+    if (isAnother) return 'nothingBefore';
+    const mounted = setUp.mounted ?? usuallyMounted(sheet.spec.crank);
+    const hung = hungPieces.length === 0 ? null : hungUnbalance(hungPieces, sheet.spec.crank.planes);
+    return whyTypeTwice(sheet, { shown: repeats, machineId: machine.id, calibrationId, mounted, hung, hungPieces });
   };
+  const initial: TypedReading = {
+    speedRpm: String(sheet.spins.findLast(({ machineId }) => machineId === machine.id)?.speedRpm ?? Math.min(600, machine.spec.fastestRpm)),
+    rows: Array.from({ length: usual }, () => BLANK_ROW),
+    again: BLANK_ROW,
+  };
+  const write = useWriteForm({
+    route: 'POST jobs/:jobId/spins/typed',
+    ids: { jobId: sheet.id },
+    place: `typed-spin.${sheet.id}.${machine.id}`,
+    initial,
+    sample: { ...initial, rows: [BLANK_ROW] },
+    wrong: ({ speedRpm, rows }): Complaints => {
+      const { slowestRpm, fastestRpm } = machine.spec;
+      const [rpm, repeats] = [typedQuantity(speedRpm, 'rpm'), readRows(rows, machine)];
+      return {
+        ...(rpm >= slowestRpm && rpm <= fastestRpm ? {} : { speedRpm: `${machine.spec.name} spins between ${slowestRpm} and ${fastestRpm} rpm.` }),
+        ...(typeof repeats === 'string' ? { '': repeats } : {}),
+      };
+    },
+    doubt: ({ rows, again }) => {
+      const repeats = readRows(rows, machine) as readonly ShownPair[];
+      if (why === null) {
+        const asked = whyTwice(repeats);
+        setWhy(asked);
+        return asked === null ? null : {};
+      }
+      const differs = repeats.length === 1 ? firstDifference(repeats[0]!, shownOf(again, machine)) : null;
+      return differs === null
+        ? null
+        : { '': `${differs} is not the same both times. Look at the machine once more and put right whichever is wrong.` };
+    },
+    contentOf: ({ speedRpm, rows }) => ({ speedRpm, repeats: readRows(rows, machine) }),
+    beside: { machineId: machine.id, calibrationId, cautionsConfirmed: true, hungPieces, enteredTwice: why !== null, ...setUp },
+    onDone: () => {
+      write.startOver();
+      setWhy(null);
+      newSetUp();
+      startOver();
+      void rereadMachines();
+    },
+  });
+  const { control, setValue } = write.form;
+  const [rows, again] = useWatch({ control, name: ['rows', 'again'] });
   return (
-    <form
-      className="grid gap-4"
-      onSubmit={(event) => {
-        event.preventDefault();
-        submit();
-      }}
-    >
+    <form className="grid gap-4" noValidate onSubmit={write.submit}>
       <div className="grid items-start gap-4 xl:grid-cols-[minmax(0,1fr)_36rem]">
         {cautions}
         <div className="grid gap-2">
-          <QuantityField label="Balancing speed" unit="rpm" className="w-44" value={speed} onChange={(event) => setSpeed(event.target.value)} />
+          <FormQuantity control={control} name="speedRpm" label="Balancing speed" unit="rpm" className="w-44" />
           <ShownRows
             machine={machine}
             caption={`What ${machine.spec.name} shows, ${usual === 1 ? 'once or of repeated spins' : 'of four spins or more, so that its scatter is known'}`}
             rows={rows}
-            onChange={set}
+            onChange={(next) => setValue('rows', next)}
           />
-          {again && (
+          {why && (
             <fieldset className="grid w-fit max-w-full gap-2 border-l-8 border-brass bg-plate-low px-4 py-2">
               <legend className="sr-only">The same reading once more</legend>
               <p className="font-semibold">{`${WHY_TWICE[why]} Look at the machine and type it once more.`}</p>
@@ -136,16 +128,16 @@ export function TypedSpinForm({ machine, calibration }: { readonly machine: Mach
                     asShown
                     mayExceed={key.endsWith('Amount')}
                     value={again[key]}
-                    onChange={(event) => setAgain({ ...again, [key]: event.target.value })}
+                    onChange={(event) => setValue('again', { ...again, [key]: event.target.value })}
                   />
                 ))}
               </div>
             </fieldset>
           )}
-          {(problem ?? entry.error) && <ProblemNotice>{problem ?? entry.error!.message}</ProblemNotice>}
+          {write.complaint !== null && <ProblemNotice>{write.complaint}</ProblemNotice>}
           <div className="flex flex-wrap gap-3">
-            <AddRow onClick={() => set([...rows, BLANK_ROW])}>Another spin</AddRow>
-            <Button type="submit" look="primary" disabled={personId === null || !allConfirmed || !whole || entry.isPending}>
+            <AddRow onClick={() => setValue('rows', [...rows, BLANK_ROW])}>Another spin</AddRow>
+            <Button type="submit" look="primary" disabled={write.isBlocked || !allConfirmed || !whole}>
               Keep this reading
             </Button>
           </div>
