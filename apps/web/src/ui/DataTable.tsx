@@ -57,7 +57,7 @@ export function DataTable<R>({
         <tbody>
           {rows.map((row, r) => [
             before?.(row, r),
-            <tr key={keyOf(row, r)} className={`border-b border-edge align-top ${rowClass(row)}`}>
+            <tr key={keyOf(row, r)} className={`border-b border-edge align-baseline ${rowClass(row)}`}>
               <th scope="row" className={`py-1.5 text-left ${head.is === 'words' ? 'font-sign' : 'figure-type text-lg'} ${look(head, row)}`}>
                 {head.cell(row, r)}
               </th>
