@@ -18,6 +18,7 @@ import Joi from 'joi';
 import { bobBuildSchema, bobsMountedSchema, bobWeighInSchema, extraLinesSchema, factorSchema, oilSchema } from './bobs.js';
 import { change, type Change } from './byPerson.js';
 import { named } from './ids.js';
+import { setUpsSchema } from './setUps.js';
 import { mountedSchema, supportsSchema } from './spins.js';
 
 /** A decision on one subject, with what is decided. */
@@ -80,6 +81,8 @@ const SCHEMAS: { readonly [K in DecisionKind]: DecisionSchema<K> } = {
   // Bobs are numbered to their pins.
   'bob.weighIn.*': { member: 'pin', members: /^([1-9]|1[0-6])$/, value: bobWeighInSchema },
   'bob.mounted': { value: bobsMountedSchema },
+  setUps: { value: setUpsSchema },
+  'setUps.current': { value: named(Joi.string().uuid().required(), 'The set-up') },
   'spin.supports': { value: supportsSchema },
   'spin.masses': {
     value: named(

@@ -55,6 +55,10 @@ export {
 } from './entries.js';
 export {
   factsOf,
+  everyHoleOf,
+  everySpinOf,
+  keptSpecOf,
+  sheetIn,
   sheetOf,
   type BarePart,
   type HungWeightEntry,
@@ -123,6 +127,8 @@ export {
   type ShownReading,
   type StandinRecording,
 } from './machines.js';
+export { planesSchema } from './planes.js';
+export { setUpSchema, setUpsSchema } from './setUps.js';
 export { readRecording, writeRecording } from './recordingCsv.js';
 export {
   CARD_PAPERS,

@@ -1,5 +1,10 @@
 import {
   choicesOf,
+  inSetUp,
+  latestOn,
+  massOf,
+  NO_SET_UPS,
+  ownRecord,
   decidedSpins,
   decidedParts,
   openLedgers,
@@ -11,6 +16,9 @@ import {
   type HoleFact,
   type KnownCut,
   type HungFact,
+  type InSetUp,
+  type SetUp,
+  type SetUps,
   type HungPiece,
   type JobChoices,
   type JobFacts,
@@ -127,6 +135,7 @@ export function loggedCut({
   planIndex: _index,
   chipsG: _chips,
   note: _note,
+  turnedDeg: _turned,
   personId: _by,
   at: _at,
   ...cut
@@ -207,10 +216,54 @@ export interface JobSheet extends Omit<JobRecord, AsItCounts>, JobChoices {
   readonly readings: readonly ReadingEntry[];
   readonly spins: readonly SpinEntry[];
   readonly putRight: readonly PutRight[];
+  /** What the job spins, in order; empty where it spins one thing. */
+  readonly setUps: SetUps;
+  /** The set-up that is spun now: `spec`, `spins` and `holes` are as they stand in it. Left out where there is none. */
+  readonly setUp?: SheetInSetUp;
+}
+
+/** A job in one of its set-ups, with the record as it was kept. */
+export interface SheetInSetUp extends InSetUp {
+  readonly kept: { readonly spec: JobSpec; readonly spins: readonly SpinEntry[]; readonly holes: readonly HoleEntry[] };
 }
 
 /** The one reading of a record, for server and screen alike. */
 export function sheetOf(record: JobRecord): JobSheet {
+  const sheet = keptSheetOf(record);
+  const { list } = sheet.setUps;
+  const current = list.find(({ id }) => id === latestOn(record.decisions, 'setUps.current')) ?? list[0];
+  return current ? sheetIn(sheet, current) : sheet;
+}
+
+/** A job's sheet in a set-up of its own, as it would be if that were spun now. */
+export function sheetIn(sheet: JobSheet, current: SetUp): JobSheet {
+  const kept = sheet.setUp?.kept ?? { spec: sheet.spec, spins: sheet.spins, holes: sheet.holes };
+  const masses = latestOn(sheet.decisions, 'spin.masses') ?? {};
+  return {
+    ...sheet,
+    ...inSetUp(kept, current, sheet.setUps.list),
+    setUp: {
+      current,
+      setUps: sheet.setUps,
+      mounted: current.mounted,
+      masses,
+      kept,
+      whole: ownRecord(kept, current),
+      rotor: massOf(kept.spec.crank, current, masses),
+    },
+  };
+}
+
+/** What the job's crank is described with, whatever set-up is spun now. */
+export const keptSpecOf = ({ setUp, spec }: Pick<JobSheet, 'setUp' | 'spec'>): JobSpec => setUp?.kept.spec ?? spec;
+
+/** Every spin of a job, whatever set-up it was made in. */
+export const everySpinOf = ({ setUp, spins }: Pick<JobSheet, 'setUp' | 'spins'>): readonly SpinEntry[] => setUp?.kept.spins ?? spins;
+
+/** Every cut of a job, each as it was kept, whatever is mounted now. */
+export const everyHoleOf = ({ setUp, holes }: Pick<JobSheet, 'setUp' | 'holes'>): readonly HoleEntry[] => setUp?.kept.holes ?? holes;
+
+function keptSheetOf(record: JobRecord): JobSheet {
   const { standing, readings, ...ledgers } = openLedgers<WrittenReading, PartCutEntry, BareSpin, HoleEntry>(record);
   const voids = new Map(record.voids.map((word) => [word.id, word]));
   return {
@@ -218,6 +271,7 @@ export function sheetOf(record: JobRecord): JobSheet {
     ...ledgers,
     spins: decidedSpins(ledgers.spins, record.decisions),
     ...choicesOf(record.decisions, record.usual),
+    setUps: latestOn(record.decisions, 'setUps') ?? NO_SET_UPS,
     parts: decidedParts(record.parts, record.decisions),
     putRight: putRightIn(record, standing),
     readings: readings.map((reading) => {
@@ -260,8 +314,11 @@ export function factsOf(sheet: JobSheet): JobFacts {
     signOffs,
     drill,
     spinsThatAreSo,
+    setUp,
   } = sheet;
-  const signedOffSpinId = signOffs.at(-1)?.figures.spins.at(-1)?.spinId ?? null;
+  const signed = signOffs.at(-1)?.figures;
+  // Signed before jobs had set-ups, a job had one last spin.
+  const signedOffSpinId = signed?.lastSpinId ?? signed?.spins.at(-1)?.spinId ?? null;
   return {
     spec,
     parts,
@@ -277,6 +334,7 @@ export function factsOf(sheet: JobSheet): JobFacts {
     drill,
     spinsThatAreSo,
     signedOffSpinId,
+    ...(setUp ? { setUp } : {}),
   };
 }
 

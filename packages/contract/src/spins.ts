@@ -40,6 +40,10 @@ export const supportsSchema = Joi.object<Supports, true>({
 export interface SpinSetUp {
   /** What was mounted, each part with how far it is turned from its own zero; left out for all that the crank is described with. */
   readonly mounted?: Mounted;
+  /** The set-up in which it is made; left out where the job has none. */
+  readonly setUpId?: string;
+  /** Parts that were taken off and bolted on again since the last spin. */
+  readonly rebolted?: readonly string[];
   /** A quick look, which does not count. */
   readonly quick?: boolean;
   readonly note?: string;
@@ -68,6 +72,8 @@ export const mountedSchema = named(
 );
 export const spinSetUpSchema = {
   mounted: mountedSchema,
+  setUpId: named(Joi.string().uuid(), 'The set-up'),
+  rebolted: named(Joi.array().items(Joi.string().trim().pattern(/\S/).max(40)).unique().max(20), 'What was bolted on again'),
   quick: named(Joi.boolean(), 'A quick look'),
   note: named(Joi.string().max(500).allow(''), 'The note'),
   hungPieces: hungPiecesSchema,

@@ -203,7 +203,25 @@ export { meantBy } from './estimate/slips.js';
 export { whyTypeTwice, type WhyTwice } from './job/typeTwice.js';
 export { jobEstimate, trackedPlane, type JobEstimate } from './job/jobEstimate.js';
 export { chanceInside, verdictBy, type Verdict } from './estimate/verdict.js';
-export { usuallyMounted, type EstimateFacts } from './job/recordEvents.js';
+export { boltedSpins, type EstimateFacts } from './job/recordEvents.js';
+export { partOfRim, usuallyMounted } from './job/usuallyMounted.js';
+export {
+  checkSetUps,
+  CRANK_PART,
+  NO_SET_UPS,
+  removedWithSpins,
+  sameMounting,
+  sameParts,
+  turnedTo,
+  type PartReason,
+  type SetUp,
+  type SetUps,
+} from './setups/setUp.js';
+export { SET_UP_TEMPLATES, setUpLike, setUpsFrom, STAGE_PARTS, type SetUpTemplate } from './setups/templates.js';
+export { inSetUp, massOf, ownRecord, setUpOfSpin } from './setups/inSetUp.js';
+export { mountingScatter, type MountingScatter } from './setups/mountingScatter.js';
+export { usualPartPlace } from './setups/usualPlace.js';
+export { partsTold, setUpSteps, type PartTold, type SetUpStep } from './setups/steps.js';
 export { surpriseStories, type Story, type StoryEntry, type UnloggedCut } from './job/surpriseStories.js';
 export {
   estimate,
@@ -231,7 +249,7 @@ export type { HolePlan, PlanInput, PlannedCut } from './correct/planInput.js';
 
 export { CORE_VERSION } from './version.js';
 
-export type { HoleFact, JobFacts, JobSpec, SpinFact } from './job/jobFacts.js';
+export type { HoleFact, InSetUp, JobFacts, JobSpec, SpinFact } from './job/jobFacts.js';
 export { openLedgers, type HungFact } from './record/openLedgers.js';
 export { standingEntries, standingOf, standingReference, type VoidFact, type WhatStands } from './record/standing.js';
 export {

@@ -1,5 +1,7 @@
 import { Controller, Param, Post } from '@nestjs/common';
 import {
+  everyHoleOf,
+  everySpinOf,
   factsOf,
   newHoleSchema,
   newHungWeightSchema,
@@ -27,6 +29,7 @@ import {
   metalNow,
   metalsOf,
   replacedId,
+  partOfRim,
   RIM_KIND_WORDS,
   rimKindOf,
   type JobFigures,
@@ -111,11 +114,13 @@ export class CorrectionsController {
     await insertOnce(this.jobs.db, { id, kind: 'hole', shopId, jobId, personId, content: hole }, async (trx) => {
       await lockJob(trx, jobId);
       const sheet = await this.jobs.sheet(jobId, trx);
-      const afterSpinId = amends ? (sheet.holes.find((h) => h.id === amends.entryId)?.afterSpinId ?? null) : spinBefore(sheet, hole.beforeSpinId);
+      const afterSpinId = amends ? (everyHoleOf(sheet).find((h) => h.id === amends.entryId)?.afterSpinId ?? null) : spinBefore(sheet, hole.beforeSpinId);
       if (afterSpinId === null && !amends) throw new ProblemException(422, 'Spin the crank before drilling: there is no reading to correct.');
       const taken = sheet.holes.find((h) => h.planId !== null && h.planId === planId && h.planIndex === planIndex && h.id !== amends?.entryId);
       if (taken) throw new ProblemException(409, 'That hole of the plan is logged already. Reload to see who drilled it.');
       requireCounterweight(sheet, cut, 'cut.counterweightId');
+      const frozen = amends ? null : refusalInSetUp(sheet, cut);
+      if (frozen) throw fieldProblem('cut.counterweightId', frozen);
       checkBelieved(sheet, cut);
       const before = metalNow(
         sheet.spec.crank,
@@ -143,6 +148,7 @@ export class CorrectionsController {
         plan_index: planIndex,
         cut: JSON.stringify(cut),
         chips_g: hole.chipsG ?? null,
+        turned_deg: turnedDegOf(sheet, cut),
         note: hole.note ?? '',
         person_id: personId,
       });
@@ -159,8 +165,9 @@ export class CorrectionsController {
     const { id, personId, spinId, pieces = null, amends } = weight;
     await insertOnce(this.jobs.db, { id, kind: 'hungWeight', shopId, jobId, personId, content: weight }, async (trx) => {
       await lockJob(trx, jobId);
-      const { spins, hungWeights } = await this.jobs.sheet(jobId, trx);
-      const spin = spins.find((s) => s.id === spinId);
+      const sheet = await this.jobs.sheet(jobId, trx);
+      const { hungWeights } = sheet;
+      const spin = everySpinOf(sheet).find((s) => s.id === spinId);
       if (!spin) throw fieldProblem('spinId', 'That spin is not in this job, or was voided.');
       const before = hungWeights.find((w) => w.id === amends?.entryId);
       if (spin.hung !== null && before?.spinId !== spinId)
@@ -190,7 +197,9 @@ function planned({ estimate }: JobFigures): KnownUnbalance {
 }
 
 /** The spin that a cut follows: the last, or the one before the spin that it was made before. @throws ProblemException 400 for a spin that is not there */
-function spinBefore({ spins }: JobSheet, beforeSpinId: string | undefined): string | null {
+function spinBefore(sheet: JobSheet, beforeSpinId: string | undefined): string | null {
+  // What was spun last in whatever set-up came before it.
+  const spins = everySpinOf(sheet);
   if (beforeSpinId === undefined) return spins.at(-1)?.id ?? null;
   const index = spins.findIndex(({ id }) => id === beforeSpinId);
   if (index < 0) throw fieldProblem('beforeSpinId', 'The spin that it was made before is not in this job, or was voided.');
@@ -219,8 +228,25 @@ function requireCounterweight({ spec }: JobSheet, { counterweightId }: Cut, fiel
     throw fieldProblem(field, `This crank has no counterweight ${counterweightId}.`);
 }
 
-/** Why a part that should be neutral is not corrected; null where it may be. */
-function refusalOfNeutral({ spec, decisions }: JobSheet, cut: Cut): string | null {
+/** Why the job's set-up leaves a part alone; null where it may be corrected, or the job has no set-ups. */
+function refusalInSetUp({ spec, setUp }: JobSheet, cut: Cut): string | null {
+  if (!setUp) return null;
+  const rim = counterweightOf(spec.crank, cut.counterweightId);
+  if (setUp.current.corrects.includes(partOfRim(rim))) return null;
+  const earlier = setUp.setUps.list.find(({ corrects }) => corrects.includes(partOfRim(rim)));
+  return `${rim.name} is left alone in “${setUp.current.name}”. ${earlier ? `Go back to “${earlier.name}”, or open it again here with a reason` : 'Say in the set-up that it is corrected'}.`;
+}
+
+/** How far the part that a cut goes into is turned now, degrees; null for not at all. */
+function turnedDegOf({ spec, setUp }: JobSheet, cut: Cut): number | null {
+  const deg = setUp?.mounted[partOfRim(counterweightOf(spec.crank, cut.counterweightId))] ?? 0;
+  return deg === 0 ? null : deg;
+}
+
+/** Why a part that should be neutral is not corrected; null where it may be. A set-up says itself what is corrected in it. */
+function refusalOfNeutral(sheet: JobSheet, cut: Cut): string | null {
+  if (sheet.setUp) return refusalInSetUp(sheet, cut);
+  const { spec, decisions } = sheet;
   const counterweight = counterweightOf(spec.crank, cut.counterweightId);
   const reason = latestOn(decisions, 'correct.neutralReason') ?? null;
   return isCorrectable(counterweight, spec.balance, reason)

@@ -1,6 +1,6 @@
 import { Controller, Param, Post } from '@nestjs/common';
-import { newDecisionSchema, type DecisionEntry, type NewDecision } from '@tare/contract';
-import { arrangementComplaint } from '@tare/core';
+import { everySpinOf, keptSpecOf, newDecisionSchema, type DecisionEntry, type NewDecision } from '@tare/contract';
+import { arrangementComplaint, checkSetUps, removedWithSpins, setUpOfSpin } from '@tare/core';
 import type { Knex } from 'knex';
 import { CheckedBody } from '../http/checkedBody.js';
 import { Describe } from '../http/describe.js';
@@ -30,6 +30,18 @@ export class DecisionsController {
     if (subject.startsWith('part.')) {
       const partId = subject.slice(subject.lastIndexOf('.') + 1);
       if (!(await trx('part').where({ id: partId, job_id: jobId }).first('id'))) throw fieldProblem('subject', 'That part is not in this job.');
+    }
+    if (decision.subject === 'setUps') {
+      const sheet = await this.jobs.sheet(jobId, trx);
+      const { crank } = keptSpecOf(sheet);
+      checkSetUps(decision.value, crank);
+      const spins = everySpinOf(sheet).map((spin) => setUpOfSpin(spin, sheet.setUps.list, crank)?.id ?? null);
+      const removed = removedWithSpins(sheet.setUps.list, decision.value.list, spins);
+      if (removed !== null) throw fieldProblem('value.list', removed);
+    }
+    if (decision.subject === 'setUps.current') {
+      const { setUps } = await this.jobs.sheet(jobId, trx);
+      if (!setUps.list.some(({ id }) => id === decision.value)) throw fieldProblem('value', 'That set-up is not in this job.');
     }
     if (decision.subject === 'match.arrangement') {
       const { parts } = await this.jobs.sheet(jobId, trx);

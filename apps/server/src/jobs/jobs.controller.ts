@@ -1,6 +1,8 @@
 import { randomUUID } from 'node:crypto';
 import { Controller, Get, Param, Post, Put, Query } from '@nestjs/common';
 import {
+  everyHoleOf,
+  keptSpecOf,
   newJobSchema,
   removalSchema,
   specChangeSchema,
@@ -63,7 +65,8 @@ export class JobsController {
     await putVersion(this.jobs.db, { table: 'job_spec', column: 'spec', key: { job_id: jobId } }, write, async (trx) => {
       // Nobody may drill into a counterweight while it is taken off the list.
       await lockJob(trx, jobId);
-      checkFollows(await this.jobs.sheet(jobId, trx), spec);
+      const sheet = await this.jobs.sheet(jobId, trx);
+      checkFollows(keptSpecOf(sheet), everyHoleOf(sheet), spec);
     });
     return this.jobs.record(jobId);
   }
@@ -81,7 +84,7 @@ export class JobsController {
 }
 
 /** What was begun with a job's figures has to fit the new ones. @throws ProblemException 400 */
-function checkFollows({ spec: before, holes }: JobSheet, spec: JobSpec): void {
+function checkFollows(before: JobSpec, holes: JobSheet['holes'], spec: JobSpec): void {
   const cylindersBefore = before.layout.cylinders.length;
   if (spec.layout.cylinders.length !== cylindersBefore) {
     throw fieldProblem(

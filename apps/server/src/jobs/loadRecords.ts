@@ -158,6 +158,8 @@ const selectSpins = (db: Knex, jobIds: readonly string[]): Promise<SpinRow[]> =>
       'spread',
       'warnings',
       'mounted',
+      'set_up_id',
+      'rebolted',
       'supports',
       'quick',
       'entered_twice',

@@ -44,10 +44,11 @@ describe('a row and back', () => {
       plan_index: 3,
       cut,
       chips_g: 17.2,
+      turned_deg: 120,
       note: 'by eye',
     };
     const entry = holeFromRow(row);
-    expect(entry).toEqual({ ...cut, id, afterSpinId: null, planId: partId, planIndex: 3, chipsG: 17.2, note: 'by eye', ...by });
+    expect(entry).toEqual({ ...cut, id, afterSpinId: null, planId: partId, planIndex: 3, chipsG: 17.2, turnedDeg: 120, note: 'by eye', ...by });
     expect(loggedCut(entry)).toEqual({ ...cut, id });
   });
   it('of a study', () => {

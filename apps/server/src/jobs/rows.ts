@@ -120,6 +120,8 @@ export interface SpinRow extends AttributedRow {
   spread: SpinEntry['spread'];
   warnings: string[];
   mounted: NonNullable<SpinEntry['mounted']> | null;
+  set_up_id: string | null;
+  rebolted: readonly string[] | null;
   supports: NonNullable<SpinEntry['supports']> | null;
   quick: boolean;
   entered_twice: boolean;
@@ -143,6 +145,8 @@ export const spinFromRow = (row: SpinRow): BareSpin => ({
   source: row.source,
   calibrationId: row.calibration_id,
   mounted: row.mounted,
+  ...(row.set_up_id ? { setUpId: row.set_up_id } : {}),
+  ...(row.rebolted ? { rebolted: row.rebolted } : {}),
   supports: row.supports,
   quick: row.quick,
   enteredTwice: row.entered_twice,
@@ -180,6 +184,7 @@ export interface HoleRow extends AttributedRow {
   plan_index: number | null;
   cut: Cut;
   chips_g: number | null;
+  turned_deg: number | null;
   note: string;
 }
 export const holeFromRow = (row: HoleRow): HoleEntry => ({
@@ -189,6 +194,7 @@ export const holeFromRow = (row: HoleRow): HoleEntry => ({
   planId: row.plan_id,
   planIndex: row.plan_index,
   chipsG: row.chips_g,
+  ...(row.turned_deg ? { turnedDeg: row.turned_deg } : {}),
   note: row.note,
   ...attribution(row),
 });

@@ -1,6 +1,7 @@
 import { createHash } from 'node:crypto';
 import { Controller, Get, HttpCode, Inject, Param, Post, Query, Req, Res } from '@nestjs/common';
 import {
+  everySpinOf,
   newRecordedSpinSchema,
   newTypedSpinSchema,
   standinRecordingSchema,
@@ -40,6 +41,7 @@ import { fieldProblem, ProblemException } from '../http/problem.js';
 import { ProblemFilter } from '../http/problemFilter.js';
 import { JobAccess } from '../jobs/jobAccess.js';
 import { BALANCING_MACHINE, type BalancingMachine } from '../spins/balancingMachine.js';
+import { askedSetUp, inItsSetUp } from '../spins/askedSetUp.js';
 import { hungIn } from '../spins/hungIn.js';
 import { mountedOf } from '../spins/mounted.js';
 import { setUpOf, SpinLedger, supportsOf } from '../spins/spinLedger.js';
@@ -61,10 +63,11 @@ export class OwnSpinsController {
   @Post('jobs/:jobId/spins/typed')
   @Describe('Enter what a machine showed: one reading of each plane, or several of repeated spins', newTypedSpinSchema)
   async typed(@Param('jobId', IdPipe) jobId: string, @CheckedBody(newTypedSpinSchema) spin: NewTypedSpin): Promise<{ id: string }> {
-    const sheet = await this.jobs.sheet(jobId);
+    const whole = await this.jobs.sheet(jobId);
     const machine = await this.machines.machine(spin.machineId);
     // What stands in for another spin was read where that one was.
-    const before = sheet.spins.find(({ id }) => id === spin.amends?.entryId);
+    const before = everySpinOf(whole).find(({ id }) => id === spin.amends?.entryId);
+    const sheet = before ? inItsSetUp(whole, before) : askedSetUp(whole, spin, spin.speedRpm);
     const planes = before?.planes ?? sheet.spec.crank.planes;
     const calibration = spin.calibrationId === null ? null : await this.machines.calibration(spin.calibrationId, machine.id);
     if (machine.spec.unit === 'none' && !calibration)
@@ -103,7 +106,7 @@ export class OwnSpinsController {
         atLeastGmm: read.atLeastGmm.a === null && read.atLeastGmm.b === null ? null : read.atLeastGmm,
         gainEpoch: machine.spec.gainEpoch ?? 0,
         enteredTwice: spin.enteredTwice ?? false,
-        ...setUpOf(spin),
+        ...setUpOf(spin, sheet),
         supports: before ? (before.supports ?? null) : supportsOf(sheet),
         amends: spin.amends,
       },
@@ -136,14 +139,16 @@ export class OwnSpinsController {
       amends: jsonOf(query['amends'], undefined),
       mounted: jsonOf(query['mounted'], undefined),
       hungPieces: jsonOf(query['hungPieces'], undefined),
+      rebolted: jsonOf(query['rebolted'], undefined),
       ...(query['quick'] === undefined ? {} : { quick: query['quick'] === 'true' }),
     };
     const spin = checked<NewRecordedSpin>(newRecordedSpinSchema, said, makerOf(request));
-    const sheet = await this.jobs.sheet(jobId);
+    const whole = await this.jobs.sheet(jobId);
     const machine = await this.machines.machine(spin.machineId);
     const { spec } = machine;
     const calibration = await this.machines.calibration(spin.calibrationId, machine.id);
     const { processed, format } = await this.workers.recording(request.body, spec, onProgress);
+    const sheet = askedSetUp(whole, spin, processed.speedRpm);
     const turns = processed.turns.map((turn) => unbalanceOf(turn, calibration.influence));
     const mean = planeMeans(turns);
     const gainDeviation = trialsDeviation(calibration, sheet, processed.speedRpm);
@@ -170,7 +175,7 @@ export class OwnSpinsController {
         recording: { bytes: request.body as Buffer, format, columns: spec.columns, channels: spec.channels },
         gainDeviation: gainOf(gainDeviation, calibrationDeviation(machine, calibration, mean), mean),
         gainEpoch: spec.gainEpoch ?? 0,
-        ...setUpOf(spin),
+        ...setUpOf(spin, sheet),
         supports: supportsOf(sheet),
         amends: spin.amends,
       },

@@ -1,5 +1,5 @@
 import type { SpinEvent, StandinDials } from '@tare/contract';
-import type { Crank, Influence, KnownCut, PlaneUnbalance, SpinSignal } from '@tare/core';
+import type { Crank, Influence, KnownCut, Planes, PlaneUnbalance, SpinSignal } from '@tare/core';
 
 /** Token of the machine that this shop's spins run on. */
 export const BALANCING_MACHINE = Symbol('BALANCING_MACHINE');
@@ -10,6 +10,12 @@ export interface Mounted {
   readonly rotor: string;
   readonly crank: Crank;
   readonly holes: readonly KnownCut[];
+  /** Places of the holes in the order in which the job drilled them. */
+  readonly places?: readonly number[];
+  /** What bolts on, in a job that says so; each sits a little otherwise each time it is bolted on. */
+  readonly parts?: readonly { readonly name: string; readonly turnedDeg: number; readonly zMm: number; readonly bolted: number }[];
+  /** The planes in which the crank was laid out, where it is spun in others. */
+  readonly bornIn?: Planes;
   /** Each counterweight is too light by so much at its rim, as heavier pistons leave it: the stand-in's to act on. */
   readonly lightG?: number;
 }

@@ -51,6 +51,8 @@ export interface SpinToKeep {
   readonly gainEpoch?: number;
   readonly enteredTwice?: boolean;
   readonly mounted: Mounted | null;
+  readonly setUpId: string | null;
+  readonly rebolted: readonly string[] | null;
   readonly supports: Supports | null;
   readonly quick: boolean;
   readonly note: string;
@@ -100,12 +102,18 @@ export class SpinLedger {
 }
 
 /** Where a job’s crank lies in the machine now; null where nobody measured. */
-export const supportsOf = ({ decisions }: Pick<JobSheet, 'decisions'>): Supports | null => latestOn(decisions, 'spin.supports') ?? null;
+export const supportsOf = ({ decisions, setUp }: Pick<JobSheet, 'decisions' | 'setUp'>): Supports | null =>
+  setUp?.current.supports ?? latestOn(decisions, 'spin.supports') ?? null;
 
-/** What was said of how a spin was set up. */
-export const setUpOf = ({ mounted, quick, note, hungPieces }: SpinSetUp): Pick<SpinToKeep, 'mounted' | 'quick' | 'note' | 'hungPieces'> => ({
+/** What was said of how a spin was set up, in the set-up that the sheet stands in. */
+export const setUpOf = (
+  { mounted, quick, note, hungPieces, rebolted }: SpinSetUp,
+  { setUp }: Pick<JobSheet, 'setUp'>,
+): Pick<SpinToKeep, 'mounted' | 'setUpId' | 'rebolted' | 'quick' | 'note' | 'hungPieces'> => ({
   hungPieces: hungPieces && hungPieces.length > 0 ? hungPieces : null,
-  mounted: mounted ?? null,
+  mounted: mounted ?? setUp?.mounted ?? null,
+  setUpId: setUp?.current.id ?? null,
+  rebolted: rebolted && rebolted.length > 0 ? rebolted : null,
   quick: quick ?? false,
   note: note ?? '',
 });
@@ -135,6 +143,8 @@ async function insertSpin(trx: Knex.Transaction, shopId: string, jobId: string, 
     columns: json(spin.recording?.columns),
     channels: json(spin.recording?.channels),
     mounted: json(spin.mounted),
+    set_up_id: spin.setUpId,
+    rebolted: json(spin.rebolted),
     supports: json(spin.supports),
     quick: spin.quick,
     entered_twice: spin.enteredTwice ?? false,

@@ -1,5 +1,5 @@
 import { Controller, Get, Inject, Param, Post, Query, Res } from '@nestjs/common';
-import { AS_IT_SHOULD_BE, LINES, spinRequestSchema, type JobSheet, type SpinEvent, type SpinRequest } from '@tare/contract';
+import { AS_IT_SHOULD_BE, everySpinOf, LINES, spinRequestSchema, type JobSheet, type SpinEvent, type SpinRequest } from '@tare/contract';
 import { BALANCED, meanReading, sensorSpread, unbalanceOf, type PlaneSpread, type PlaneUnbalance } from '@tare/core';
 import type { Response } from 'express';
 import { Workers } from '../compute/workers.js';
@@ -8,6 +8,7 @@ import { Describe } from '../http/describe.js';
 import { IdPipe } from '../http/idPipe.js';
 import { ProblemFilter } from '../http/problemFilter.js';
 import { JobAccess } from '../jobs/jobAccess.js';
+import { askedSetUp } from './askedSetUp.js';
 import { BALANCING_MACHINE, type BalancingMachine, type KnowsTheTruth, type MachineSpin } from './balancingMachine.js';
 import { hungIn } from './hungIn.js';
 import { mountedOf } from './mounted.js';
@@ -30,7 +31,7 @@ export class SpinsController {
   @Post('spins')
   @Describe('Spin the crank; progress and outcome come as lines of JSON (application/x-ndjson)', spinRequestSchema)
   async spin(@Param('jobId', IdPipe) jobId: string, @CheckedBody(spinRequestSchema) request: SpinRequest, @Res() response: Response): Promise<void> {
-    const sheet = await this.jobs.sheet(jobId);
+    const sheet = askedSetUp(await this.jobs.sheet(jobId), request, request.speedRpm);
     const known = await this.ledger.isKnown(jobId, request, request);
 
     const stop = new AbortController();
@@ -46,8 +47,8 @@ export class SpinsController {
         const { speedRpm, turns, dials = AS_IT_SHOULD_BE } = request;
         const { planes } = sheet.spec.crank;
         const { lightG, ...setUp } = dials;
-        const order = { speedRpm, turns, run: sheet.spins.length + 1, hung: hungIn(request, planes, planes) ?? BALANCED, ...setUp };
-        const spun = await this.machine.spin(mountedOf(sheet, lightG), order, send, stop.signal);
+        const order = { speedRpm, turns, run: everySpinOf(sheet).length + 1, hung: hungIn(request, planes, planes) ?? BALANCED, ...setUp };
+        const spun = await this.machine.spin(mountedOf(sheet, lightG, request), order, send, stop.signal);
         await this.ledger.keep(jobId, await this.standinSpin(request, sheet, spun), request);
       }
       send({ type: 'done', spinId: request.id });
@@ -85,7 +86,7 @@ export class SpinsController {
       spread: { aGmm: spread('aGmm'), bGmm: spread('bGmm') },
       hung: hungIn(request, planes, planes),
       calibrationId: null,
-      ...setUpOf(request),
+      ...setUpOf(request, sheet),
       supports: supportsOf(sheet),
       influence: own.influence,
       warnings: processed.warnings.map(({ sentence }) => sentence),

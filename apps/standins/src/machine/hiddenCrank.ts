@@ -5,6 +5,7 @@ import {
   fromPolar,
   LATHE_TO_DRILL,
   metalNow,
+  movePlanes,
   replacedId,
   rimKindOf,
   scalePlanes,
@@ -14,7 +15,7 @@ import {
   type KnownCut,
   type PlaneUnbalance,
 } from '@tare/core';
-import type { Mount } from './mount.js';
+import type { Mount, MountedPart } from './mount.js';
 import { chanceFor } from '../chance.js';
 
 /** How the stand-in's drill misses: deviations of depth and place, and of the metal's density as a ratio. */
@@ -31,16 +32,43 @@ const OFF_MIDDLE_DEG = 25;
  * True unbalance of a mounted crank: what it came with, less what its holes really took.
  * The interface never sees this; it is here for the stand-in and for tests of it.
  */
-export function trueUnbalance({ rotor, crank, holes, lightG = 0 }: Mount): PlaneUnbalance {
+export function trueUnbalance({ rotor, crank, holes, places, parts = [], bornIn = crank.planes, lightG = 0 }: Mount): PlaneUnbalance {
   // A hole that is deepened or filled later is there as it really turned out, not as somebody measured it.
   const really = new Map<string, KnownCut>();
   holes.forEach((cut, i) => {
     const old = replacedId(cut);
-    really.set(cut.id, reallyCut(rotor, crank, cut, i, old === null ? null : (really.get(old) ?? null)));
+    really.set(cut.id, reallyCut(rotor, crank, cut, places?.[i] ?? i, old === null ? null : (really.get(old) ?? null)));
   });
   const density = 1 + chanceFor(rotor, 'density').normal(DENSITY_RATIO);
-  const came = lightG === 0 ? asReceived(rotor, crank) : addPlanes(asReceived(rotor, crank), lacking(crank, lightG));
-  return addPlanes(came, scalePlanes(effectOfCuts(metalNow(crank, []), [...really.values()]), density));
+  const own = movePlanes(asReceived(rotor, { ...crank, planes: bornIn }), bornIn, crank.planes);
+  const came = lightG === 0 ? own : addPlanes(own, lacking(crank, lightG));
+  const bolted = parts.map((part) => partUnbalance(rotor, part, crank)).reduce(addPlanes, came);
+  return addPlanes(bolted, scalePlanes(effectOfCuts(metalNow(crank, []), [...really.values()]), density));
+}
+
+/** What a part that bolts on has of its own, grams at 80 mm: a damper or a cover as they come. */
+const PART_G = { least: 3, most: 12 };
+const PART_RADIUS_MM = 80;
+/** A face that runs out tilts the part: a couple, as grams at the same radius a hand's breadth apart. */
+const RUN_OUT_G = 1.5;
+const RUN_OUT_APART_MM = 100;
+/** How far a part sits otherwise each time it is bolted on: play on its spigot, g·mm in each component. */
+export const PLAY_GMM = 12;
+
+/** A part's own hidden unbalance as it is bolted on now. */
+export function partUnbalance(rotor: string, { name, turnedDeg, zMm, bolted }: MountedPart, { planes }: Pick<Crank, 'planes'>): PlaneUnbalance {
+  const own = chanceFor(rotor, 'part', name);
+  const heavy = fromPolar(own.between(PART_G.least, PART_G.most) * PART_RADIUS_MM, own.between(0, 360) + turnedDeg);
+  const couple = fromPolar(own.between(0, RUN_OUT_G) * PART_RADIUS_MM, own.between(0, 360) + turnedDeg);
+  const sits = chanceFor(rotor, 'bolted on', name, bolted);
+  // Where it sits on the spigot turns with the part as it was bolted on.
+  const play = { re: sits.normal(PLAY_GMM), im: sits.normal(PLAY_GMM) };
+  return [
+    toPlanes(heavy, zMm, planes),
+    toPlanes(couple, zMm - RUN_OUT_APART_MM / 2, planes),
+    scalePlanes(toPlanes(couple, zMm + RUN_OUT_APART_MM / 2, planes), -1),
+    toPlanes(play, zMm, planes),
+  ].reduce(addPlanes, BALANCED);
 }
 
 const counterweightsOf = (crank: Crank): Crank['counterweights'] => crank.counterweights.filter((rim) => rimKindOf(rim) === 'counterweight');

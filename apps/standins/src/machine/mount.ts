@@ -1,5 +1,5 @@
-import type { Crank, KnownCut, PlaneUnbalance } from '@tare/core';
-import { crankSchema, knownCutSchema } from '@tare/contract';
+import type { Crank, KnownCut, Planes, PlaneUnbalance } from '@tare/core';
+import { crankSchema, knownCutSchema, planesSchema } from '@tare/contract';
 import Joi from 'joi';
 
 /**
@@ -12,8 +12,23 @@ export interface Mount {
   readonly rotor: string;
   readonly crank: Crank;
   readonly holes: readonly KnownCut[];
+  /** Places of the holes in the order in which the job drilled them, which seed how they turned out; left out: as they stand. */
+  readonly places?: readonly number[];
+  /** What bolts on with an unbalance of its own; left out, everything that does is neutral. */
+  readonly parts?: readonly MountedPart[];
+  /** The planes in which the crank was laid out; left out for its present ones. */
+  readonly bornIn?: Planes;
   /** Each counterweight is too light by so many grams at its rim, as heavier pistons leave them. */
   readonly lightG?: number;
+}
+
+/** Something that bolts on. */
+export interface MountedPart {
+  readonly name: string;
+  readonly turnedDeg: number;
+  readonly zMm: number;
+  /** How often it was bolted on so far: each time its spigot's play lets it sit otherwise. */
+  readonly bolted: number;
 }
 
 /** A spin, with what is hung on the crank for it and what is wrong with the set-up. */
@@ -34,6 +49,18 @@ export const mountSchema = Joi.object<Mount>({
   crank: crankSchema.required(),
   holes: Joi.array().items(knownCutSchema).max(200).required(),
   lightG: Joi.number().min(0).max(500),
+  places: Joi.array().items(Joi.number().integer().min(0)).max(400),
+  parts: Joi.array()
+    .items(
+      Joi.object<MountedPart>({
+        name: Joi.string().min(1).max(40).required(),
+        turnedDeg: Joi.number().min(-360).max(360).required(),
+        zMm: Joi.number().min(-5000).max(5000).required(),
+        bolted: Joi.number().integer().min(1).max(1000).required(),
+      }),
+    )
+    .max(20),
+  bornIn: planesSchema,
 });
 
 const vectorSchema = Joi.object({ re: Joi.number().required(), im: Joi.number().required() }).required();

@@ -5,6 +5,7 @@ import type { ExtraLine } from '../bob/bobWeight.js';
 import type { FixedTarget, MatchChoices } from '../match/matchChoices.js';
 import type { Mounted } from '../estimate/estimate.js';
 import type { Supports } from '../rotor/supports.js';
+import type { SetUps } from '../setups/setUp.js';
 import type { PartMasses } from '../job/turningMasses.js';
 import type { Arrival } from '../job/arrivals.js';
 import type { PartSchool, RodSchool } from '../parts/facts.js';
@@ -50,6 +51,9 @@ export interface DecisionValues {
   /** A finished bob on the scale, by its pin counted from 1. */
   'bob.weighIn.*': BobWeighIn;
   'bob.mounted': BobsMounted;
+  /** What the job spins, in order; and what of it is spun now, by its id. */
+  setUps: SetUps;
+  'setUps.current': string;
   /** Where the crank lies in the machine. */
   'spin.supports': Supports;
   /** What bolts on weighs, and where it acts along the crank, by the part’s name. */

@@ -2,7 +2,7 @@ import { arrivalList, missingFor, type Arrival, type ArrivalKey } from './arriva
 import { kindsWeighed, measuresOf, SINGLE_KINDS, type PartKind } from '../parts/facts.js';
 import type { BenchId } from './benchNames.js';
 import type { JobFacts } from './jobFacts.js';
-import { isInsideNow, type JobFigures } from './jobFigures.js';
+import { isInsideNow, isInsideThroughout, type JobFigures } from './jobFigures.js';
 
 export type BenchState = 'waiting' | 'ready' | 'underWay' | 'done' | 'reopened';
 
@@ -25,6 +25,7 @@ export function benchStatuses(facts: JobFacts, figures: JobFigures): BenchStatus
   const last = figures.spins.at(-1);
   const inside = isInsideNow(figures);
   const canSpin = bobs.state === 'done' && spinWaits === null;
+  const step = stepWords(facts);
   return [
     status('engine', 'done', 'figures are in'),
     status('checkIn', ...pair(checkInStatus(facts))),
@@ -32,11 +33,11 @@ export function benchStatuses(facts: JobFacts, figures: JobFigures): BenchStatus
     status('match', ...pair(waitingFor('match', facts) ?? matchStatus(figures))),
     status('bobs', ...pair(bobs)),
     !last
-      ? status('spin', canSpin ? 'ready' : 'waiting', canSpin ? 'not spun yet' : (spinWaits?.why ?? 'waits for bob weights'))
+      ? status('spin', canSpin ? 'ready' : 'waiting', canSpin ? `${step}not spun yet` : (spinWaits?.why ?? 'waits for bob weights'))
       : status(
           'spin',
-          inside ? 'done' : figures.holesSinceLastSpin > 0 ? 'reopened' : 'underWay',
-          figures.holesSinceLastSpin > 0 ? 'spin again: drilled since' : `${figures.spins.length} ${figures.spins.length === 1 ? 'spin' : 'spins'}`,
+          inside ? 'done' : figures.holesSinceLastSpin > 0 || figures.isTurnedSince ? 'reopened' : 'underWay',
+          `${step}${againWords(figures) ?? `${figures.spins.length} ${figures.spins.length === 1 ? 'spin' : 'spins'}`}`,
         ),
     !last
       ? status('correct', 'waiting', 'waits for a spin')
@@ -44,16 +45,25 @@ export function benchStatuses(facts: JobFacts, figures: JobFigures): BenchStatus
         ? status(
             'correct',
             'done',
-            facts.holes.length === 0 ? 'nothing to drill' : `${facts.holes.length} ${facts.holes.length === 1 ? 'cut' : 'cuts'}`,
+            facts.holes.length === 0 ? `${step}nothing to drill` : `${step}${facts.holes.length} ${facts.holes.length === 1 ? 'cut' : 'cuts'}`,
           )
         : status(
             'correct',
             facts.holes.length === 0 ? 'ready' : 'underWay',
-            facts.holes.length === 0 ? 'nothing drilled yet' : `${facts.holes.length} ${facts.holes.length === 1 ? 'cut' : 'cuts'} so far`,
+            `${step}${facts.holes.length === 0 ? 'nothing drilled yet' : `${facts.holes.length} ${facts.holes.length === 1 ? 'cut' : 'cuts'} so far`}`,
           ),
-    status('signOff', ...pair(signOffStatus(facts, inside, [weigh, bobs]))),
+    status('signOff', ...pair(signOffStatus(facts, figures, [weigh, bobs]))),
   ];
 }
+
+/** Which set-up is looked at, where there is more than one: "2 of 4: ". */
+function stepWords({ setUp }: JobFacts): string {
+  const list = setUp?.setUps.list ?? [];
+  return list.length < 2 ? '' : `${list.findIndex(({ id }) => id === setUp!.current.id) + 1} of ${list.length}: `;
+}
+
+const againWords = ({ holesSinceLastSpin, isTurnedSince }: JobFigures): string | null =>
+  holesSinceLastSpin > 0 ? 'spin again: drilled since' : isTurnedSince ? 'spin again: turned since' : null;
 
 type Status = Pick<BenchStatus, 'state' | 'why'>;
 const pair = ({ state, why }: Status): [BenchState, string] => [state, why];
@@ -122,12 +132,13 @@ function seenOf({ arrivals, parts, readings, spins }: JobFacts): Partial<Record<
 }
 
 /** @param before what a signature stands on: what was opened again there ends it */
-function signOffStatus({ signedOffSpinId, spins }: JobFacts, inside: boolean, before: readonly Status[]): Status {
+function signOffStatus({ signedOffSpinId }: JobFacts, figures: JobFigures, before: readonly Status[]): Status {
+  const inside = isInsideThroughout(figures);
   const open = before.find(({ state }) => state === 'reopened');
   if (open) return { state: signedOffSpinId === null ? 'waiting' : 'reopened', why: open.why };
   if (signedOffSpinId === null) return inside ? { state: 'ready', why: 'inside: sign' } : { state: 'waiting', why: 'waits for the tolerance' };
   // Whatever was spun or drilled after the signature is not what was signed.
-  if (inside && spins.at(-1)?.id === signedOffSpinId) return { state: 'done', why: 'signed' };
+  if (inside && figures.lastSpinId === signedOffSpinId) return { state: 'done', why: 'signed' };
   return { state: 'reopened', why: inside ? 'changed since: sign again' : 'changed since' };
 }
 

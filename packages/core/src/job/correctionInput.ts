@@ -1,7 +1,7 @@
 import type { CutShares } from '../correct/cutShare.js';
 import type { ChoicesInput } from '../correct/planChoices.js';
 import type { ShopTools } from '../correct/shopTools.js';
-import { isCorrectable, onlyRims } from '../cuts/correctable.js';
+import { isCorrectable, isCorrectedIn, onlyRims } from '../cuts/correctable.js';
 import type { Bit } from '../rotor/cut.js';
 import type { Tolerance } from '../rotor/tolerance.js';
 import type { JobFacts } from './jobFacts.js';
@@ -28,7 +28,7 @@ export interface CorrectionShop {
  * @returns null before the first spin
  */
 export function correctionInput(
-  facts: Pick<JobFacts, 'spec' | 'holes'>,
+  facts: Pick<JobFacts, 'spec' | 'holes' | 'setUp'>,
   estimate: JobEstimate,
   { aGmm, bGmm }: Tolerance,
   { bits, tools }: CorrectionShop,
@@ -37,7 +37,8 @@ export function correctionInput(
   const [a, b] = [trackedPlane(estimate, 'a'), trackedPlane(estimate, 'b')];
   if (!a || !b || !estimate.received) return null;
   const { crank, balance } = facts.spec;
-  const rims = onlyRims({ crank, existing: facts.holes }, (counterweight) => isCorrectable(counterweight, balance, neutralReason));
+  const { setUp } = facts;
+  const rims = onlyRims({ crank, existing: facts.holes }, (rim) => (setUp ? isCorrectedIn(rim, setUp.current) : isCorrectable(rim, balance, neutralReason)));
   return {
     ...rims,
     bits,

@@ -29,7 +29,7 @@ export function jobEstimate(facts: EstimateFacts, tolerance: Pick<Tolerance, 'aG
   const inside = told.surprise || !told.now ? null : chanceInside(told.now, tolerance);
   return {
     ...told,
-    received: receivedOf(input),
+    received: receivedOf(input, facts.spins),
     inside,
     verdict: verdictBy(inside),
     leansOnOne: told.leansOnOne && isTypedOnce(facts),
@@ -44,9 +44,10 @@ function isTypedOnce({ spins }: EstimateFacts): boolean {
   return last?.source === 'typed' && last.enteredTwice !== true;
 }
 
-function receivedOf({ events, planes }: EstimateInput): PlaneUnbalance | null {
-  const first = events.find((event) => event.kind === 'spin');
-  if (!first) return null;
+/** By the first spin of what is looked at: of a set-up its own. */
+function receivedOf({ events, planes }: EstimateInput, spins: EstimateFacts['spins']): PlaneUnbalance | null {
+  const first = events.find((event) => event.kind === 'spin' && spins.some(({ id }) => id === event.id));
+  if (first?.kind !== 'spin') return null;
   const { mean } = first.reading.turns;
   const less = { aGmm: subtract(mean.aGmm, first.hung.aGmm), bGmm: subtract(mean.bGmm, first.hung.bGmm) };
   return movePlanes(less, first.planes, planes);

@@ -15,6 +15,8 @@ import type { ShownBy, ShownSpin } from '../spin/shownSpin.js';
 import type { TurnSummary } from '../spin/turnSummary.js';
 import type { System } from '../units/quantity/systems.js';
 import type { FixedTarget, MatchChoices, TargetGroup } from '../match/matchChoices.js';
+import type { PartMasses } from './turningMasses.js';
+import type { SetUp, SetUps } from '../setups/setUp.js';
 import type { Arrival, ArrivalKey } from './arrivals.js';
 import type { Balance, PartKind, PartSchool, RodSchool, WeighFacts } from '../parts/facts.js';
 
@@ -68,6 +70,10 @@ export interface SpinFact {
   readonly atLeastGmm?: SpinReading['atLeastGmm'];
   /** What was mounted; left out for all that the crank is described with. */
   readonly mounted?: Mounted | null;
+  /** The set-up in which it was made; left out where the job had none. */
+  readonly setUpId?: string | null;
+  /** Parts that were taken off and bolted on again since the spin before; left out for none. */
+  readonly rebolted?: readonly string[];
   /** Where the supports stood; left out where nobody had measured. */
   readonly supports?: Supports | null;
   /** A quick look, which does not count. */
@@ -84,7 +90,24 @@ export interface SpinFact {
 export type HoleFact = KnownCut & {
   /** The last spin before it; null where none stands. */
   readonly afterSpinId: string | null;
+  /** How far its rim's part was turned from its own zero when it was made, degrees; left out for not at all. */
+  readonly turnedDeg?: number | null;
 };
+
+/** A job's facts as they stand in one of its set-ups, with all that its estimate is made of. */
+export interface InSetUp {
+  readonly current: SetUp;
+  readonly setUps: SetUps;
+  readonly mounted: Mounted;
+  /** What bolts on weighs, by its name. */
+  readonly masses: PartMasses;
+  /** Everything on record, each cut in its part's own angles, in this set-up's planes. */
+  readonly whole: { readonly spec: JobSpec; readonly spins: readonly SpinFact[]; readonly holes: readonly HoleFact[] };
+  /** The record as it was kept, for looking at it in another set-up. */
+  readonly kept: { readonly spec: JobSpec; readonly spins: readonly SpinFact[]; readonly holes: readonly HoleFact[] };
+  /** Mass and mass centre of what is mounted, as far as they are known. */
+  readonly rotor: { readonly massKg: number; readonly massCentreZMm: number };
+}
 
 /** What the job chose for its weighing. */
 export interface WeighChoices {
@@ -108,6 +131,8 @@ export interface JobFacts extends WeighFacts {
   readonly holes: readonly HoleFact[];
   /** How far the shop's drill misses. */
   readonly drill: DrillErrors;
+  /** Left out where the job has no set-ups: then it spins one thing, with whatever its crank is described with. */
+  readonly setUp?: InSetUp;
   /** Spins that do not fit what was known, and of which somebody said that it is so. */
   readonly spinsThatAreSo: readonly string[];
   /** The last spin when the job was last signed off; null while it never was. */

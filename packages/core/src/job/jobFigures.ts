@@ -16,7 +16,11 @@ import { subtract, toPolar, type Vector } from '../units/vector.js';
 import { kindsWeighed, PART_KINDS, type PartKind } from '../parts/facts.js';
 import { jobEstimate, type JobEstimate } from './jobEstimate.js';
 import type { JobFacts, JobSpec, SpinFact } from './jobFacts.js';
+import { wholeOf } from './recordEvents.js';
 import { settledBy, type Settled } from './settledBy.js';
+import { setUpSteps, type SetUpStep } from '../setups/steps.js';
+import { sameMounting } from '../setups/setUp.js';
+import { usuallyMounted } from './usuallyMounted.js';
 import { requireAgreement } from '../parts/agreement.js';
 import { weighParts, type WeighedJob } from '../parts/weighParts.js';
 
@@ -77,14 +81,29 @@ export interface JobFigures {
   readonly spins: readonly SpinFigures[];
   /** Holes drilled since the last spin that counts: the last reading does not know them. */
   readonly holesSinceLastSpin: number;
+  /** A part was turned to another position since the last spin: what is known of it is a prediction. */
+  readonly isTurnedSince: boolean;
+  /** Each set-up and how far it is; empty where the job spins one thing. */
+  readonly setUps: readonly SetUpStep[];
+  /** The last spin on record, in whatever set-up; null before the first. */
+  readonly lastSpinId: string | null;
 }
 
 /** What makes up a set, however it is weighed. */
 const SET_PARTS: readonly PartKind[] = [...SET_KINDS, 'cylinderSet', 'pressedAssembly'];
 
-/** The one rule for done: inside by all that is known, and nothing cut that no spin has seen. */
-export const isInsideNow = ({ estimate, holesSinceLastSpin }: Pick<JobFigures, 'estimate' | 'holesSinceLastSpin'>): boolean =>
-  estimate.verdict === 'inside' && holesSinceLastSpin === 0;
+/** The one rule for done: inside by all that is known, spun so, and nothing cut or turned that no spin has seen. */
+export const isInsideNow = ({
+  estimate,
+  holesSinceLastSpin,
+  isTurnedSince,
+  spins,
+}: Pick<JobFigures, 'estimate' | 'holesSinceLastSpin' | 'isTurnedSince' | 'spins'>): boolean =>
+  estimate.verdict === 'inside' && holesSinceLastSpin === 0 && !isTurnedSince && spins.length > 0;
+
+/** Inside in every set-up that is not closed; where there are none, as it is spun. */
+export const isInsideThroughout = (figures: JobFigures): boolean =>
+  figures.setUps.length === 0 ? isInsideNow(figures) : figures.setUps.some(({ closed }) => closed === null) && figures.setUps.every(({ isDone }) => isDone);
 
 /** Bob weights are built to half a gram (handbook section 4), so one figure serves pins that agree within one. */
 export const ONE_BOB_FIGURE_WITHIN_G = 1;
@@ -96,11 +115,8 @@ export const ONE_BOB_FIGURE_WITHIN_G = 1;
 export function jobFigures(facts: JobFacts): JobFigures {
   const { spec, bobChoices, weighChoices, matchChoices, fixedTargets } = facts;
   const weighed = weighParts(facts);
-  const allowed = tolerance(spec.tolerance, spec.crank.planes, {
-    massKg: spec.crank.massKg,
-    massCentreZMm: spec.crank.massCentreZMm,
-    redlineRpm: spec.redlineRpm,
-  });
+  const { massKg, massCentreZMm } = facts.setUp?.rotor ?? spec.crank;
+  const allowed = tolerance(spec.tolerance, spec.crank.planes, { massKg, massCentreZMm, redlineRpm: spec.redlineRpm });
   const known = jobEstimate(facts, allowed);
   const agreed = agreedOr(weighed, spec);
   return {
@@ -114,6 +130,9 @@ export function jobFigures(facts: JobFacts): JobFigures {
     estimate: known,
     spins: facts.spins.map((_, i) => spinFigures(i, facts, known, allowed)),
     holesSinceLastSpin: holesSince(facts),
+    isTurnedSince: isTurnedSince(facts),
+    setUps: facts.setUp ? setUpSteps(facts, facts.setUp) : [],
+    lastSpinId: wholeOf(facts).spins.at(-1)?.id ?? null,
   };
 }
 
@@ -165,11 +184,19 @@ function spinFigures(index: number, facts: JobFacts, estimate: JobEstimate, allo
 }
 
 /** Cuts since the last spin that counts: a quick look does not know them. */
-function holesSince({ spins, holes }: JobFacts): number {
-  const counted = spins.findLastIndex(({ quick }) => quick !== true);
-  if (counted < 0) return 0;
-  const since = new Set(spins.slice(counted).map(({ id }) => id));
+function holesSince(facts: JobFacts): number {
+  const { holes } = facts;
+  const last = facts.spins.findLast(({ quick }) => quick !== true);
+  if (!last) return 0;
+  // A cut that followed a spin of another set-up came after this one's last as well.
+  const { spins } = wholeOf(facts);
+  const since = new Set(spins.slice(spins.findIndex(({ id }) => id === last.id)).map(({ id }) => id));
   return holes.filter(({ afterSpinId }) => afterSpinId !== null && since.has(afterSpinId)).length;
+}
+
+function isTurnedSince({ setUp, spins, spec }: JobFacts): boolean {
+  const last = spins.findLast(({ quick }) => quick !== true);
+  return setUp !== undefined && last !== undefined && !sameMounting(last.mounted ?? usuallyMounted(spec.crank), setUp.mounted);
 }
 
 const NOT_SETTLED: Settled = { byTurns: null, bySpins: null };

@@ -1,25 +1,19 @@
 import { cutDoubts, type DrillErrors } from '../cuts/drillErrors.js';
 import { furtherCut, metalNow } from '../cuts/metalNow.js';
-import type { EstimateInput, Mounted, RecordEvent, SpinEvent } from '../estimate/estimate.js';
+import type { EstimateInput, RecordEvent, SpinEvent } from '../estimate/estimate.js';
 import { hungCovariance } from '../estimate/hungPieces.js';
-import { rimKindOf, type Crank, type RimKind } from '../rotor/crank.js';
+import type { Crank } from '../rotor/crank.js';
 import { BALANCED } from '../rotor/planes.js';
 import { supportsMoved } from '../rotor/supports.js';
 import { toPolar } from '../units/vector.js';
+import { boltedAnew, mountingScatter, type BoltedSpin, type MountingScatter } from '../setups/mountingScatter.js';
+import { CRANK_PART } from '../setups/setUp.js';
 import type { HoleFact, JobFacts, SpinFact } from './jobFacts.js';
+import { partOfRim, usuallyMounted } from './usuallyMounted.js';
 
 /** What of a job the estimate is made of. */
-export type EstimateFacts = Pick<JobFacts, 'spec' | 'spins' | 'holes' | 'drill' | 'spinsThatAreSo'>;
+export type EstimateFacts = Pick<JobFacts, 'spec' | 'spins' | 'holes' | 'drill' | 'spinsThatAreSo' | 'setUp'>;
 
-/** The crank itself, as a part that is mounted. */
-const CRANK = 'crank';
-
-const partOf = (kind: RimKind): string => (kind === 'counterweight' ? CRANK : kind);
-
-/** What is mounted where nobody said: the crank with every damper, flywheel and clutch cover that it is described with. */
-export function usuallyMounted({ counterweights }: Pick<Crank, 'counterweights'>): Mounted {
-  return Object.fromEntries([CRANK, ...counterweights.map((c) => partOf(rimKindOf(c)))].map((part) => [part, 0]));
-}
 
 /** A calibration of which nobody says how good it is. */
 const GAIN_OF_NOBODY_KNOWS = 0.05;
@@ -39,30 +33,65 @@ function gainsOf(spins: readonly SpinFact[]): ReadonlyMap<string, string> {
 }
 
 /** A job's spins that count and its cuts, in the order they happened, as the estimate takes them. */
-export function recordEvents({ spec: { crank }, spins, holes, drill, spinsThatAreSo }: EstimateFacts): EstimateInput {
+export function recordEvents(facts: EstimateFacts): EstimateInput {
+  const { setUp, drill, spinsThatAreSo } = facts;
+  const { spins, holes } = wholeOf(facts);
+  const { crank } = wholeOf(facts).spec;
   const before = holes.filter(({ afterSpinId }) => !spins.some(({ id }) => id === afterSpinId));
   let metal = metalNow(crank, before);
   const gains = gainsOf(spins);
   const events: RecordEvent[] = [];
+  const bolted = boltedSpins(facts, gains);
+  const scatter = mountingScatter(bolted);
   for (const spin of spins) {
-    if (spin.quick !== true) events.push(spinEvent(spin, gains.get(spin.id)!, crank, spinsThatAreSo.includes(spin.id)));
+    const index = bolted.findIndex(({ event }) => event.id === spin.id);
+    if (index >= 0) {
+      for (const part of boltedAnew(bolted, index)) events.push(satOtherwise(part, spin.id, scatter));
+      events.push({ ...bolted[index]!.event, isSo: spinsThatAreSo.includes(spin.id) });
+    }
     for (const hole of holes.filter(({ afterSpinId }) => afterSpinId === spin.id)) {
       events.push({ kind: 'cut', id: hole.id, part: partOfCut(crank, hole), ...cutDoubts(metal, hole, drill) });
       metal = furtherCut(metal, [hole]);
     }
   }
-  return { planes: crank.planes, gainDeviation: gainDeviations(spins, gains), densityDeviation: densityDeviationOf(drill), events };
+  const input = { planes: crank.planes, gainDeviation: gainDeviations(spins, gains), densityDeviation: densityDeviationOf(drill), events };
+  return setUp ? { ...input, mounted: setUp.mounted } : input;
+}
+
+/** The record that the estimate is made of: everything that was spun and cut, whatever set-up is looked at. */
+export const wholeOf = (facts: EstimateFacts): Pick<EstimateFacts, 'spec' | 'spins' | 'holes'> => facts.setUp?.whole ?? facts;
+
+/** A part that was bolted on again sits a little otherwise, nobody knows where to. */
+function satOtherwise(part: string, spinId: string, scatter: readonly MountingScatter[]): RecordEvent {
+  const { aGmm, bGmm } = scatter.find((one) => one.part === part) ?? USUAL_PLAY;
+  const covariance = Array.from({ length: 16 }, (_, i) => (i % 5 === 0 ? (i < 10 ? aGmm : bGmm) ** 2 : 0));
+  return { kind: 'cut', id: `bolted on for ${spinId}: ${part}`, part, change: BALANCED, perDensity: BALANCED, covariance };
+}
+
+/** Play of a part that was never seen before and after it was bolted on again, g·mm. */
+const USUAL_PLAY = { aGmm: 5, bGmm: 5 };
+
+/** The spins that count, with what was bolted on for each. */
+export function boltedSpins(facts: EstimateFacts, gains = gainsOf(wholeOf(facts).spins)): BoltedSpin[] {
+  const { spec, spins, holes } = wholeOf(facts);
+  let since = false;
+  return spins.flatMap((spin) => {
+    const one = { event: spinEvent(spin, gains.get(spin.id)!, spec.crank), rebolted: spin.rebolted ?? [], cutSince: since };
+    if (spin.quick !== true) since = false;
+    since ||= holes.some(({ afterSpinId }) => afterSpinId === spin.id);
+    return spin.quick === true ? [] : [one];
+  });
 }
 
 const partOfCut = (crank: Crank, { counterweightId }: HoleFact): string => {
   const found = crank.counterweights.find(({ id }) => id === counterweightId);
-  return found ? partOf(rimKindOf(found)) : CRANK;
+  return found ? partOfRim(found) : CRANK_PART;
 };
 
 /** A gain that is known to a hair would leave nothing to learn from. */
 const densityDeviationOf = ({ densityRatio }: DrillErrors): number => Math.max(1e-4, densityRatio);
 
-function spinEvent(spin: SpinFact, gain: string, crank: Crank, isSo: boolean): SpinEvent {
+function spinEvent(spin: SpinFact, gain: string, crank: Crank): SpinEvent {
   const { source, spread, knownDeviationGmm, turns } = spin;
   // A machine that says one number a spin, however often it was asked.
   const of = source === 'typed' || (source === undefined && spread == null) ? 'spins' : 'turns';
@@ -78,7 +107,6 @@ function spinEvent(spin: SpinFact, gain: string, crank: Crank, isSo: boolean): S
     hungCovariance: spin.hungPieces ? hungCovariance(spin.hungPieces, spin.planes) : null,
     reading: { turns, of, display: spin.display ?? null, atLeastGmm: spin.atLeastGmm ?? { a: null, b: null } },
     scatterGmm: of === 'spins' ? known : run.a === null || run.b === null ? null : { a: run.a, b: run.b },
-    isSo,
   };
 }
 

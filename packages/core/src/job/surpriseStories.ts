@@ -12,7 +12,7 @@ import { turnBetweenDeg } from '../units/angle.js';
 import { absolute, over } from '../units/complex.js';
 import { scale, toPolar, type Vector } from '../units/vector.js';
 import type { HoleFact, SpinFact } from './jobFacts.js';
-import { recordEvents, type EstimateFacts } from './recordEvents.js';
+import { recordEvents, wholeOf, type EstimateFacts } from './recordEvents.js';
 
 /** A place where metal may have gone, unlogged. */
 export interface UnloggedCut {
@@ -76,7 +76,8 @@ const SHOWN_ABOVE = 0.01;
  * of four (`./tare bench estimate`).
  * @returns nothing where every spin fits
  */
-export function surpriseStories(facts: EstimateFacts, surprise: SpinTold | null): Story[] {
+export function surpriseStories(looked: EstimateFacts, surprise: SpinTold | null): Story[] {
+  const { setUp: _, ...facts } = { ...looked, ...wholeOf(looked) };
   const index = facts.spins.findIndex(({ id }) => id === surprise?.spinId);
   if (!surprise || index < 0) return [];
   const told = { ...facts, spins: facts.spins.slice(0, index + 1) };

@@ -1,7 +1,7 @@
 import { estimate, type Mounted } from '../estimate/estimate.js';
 import { readShown, type ShownSpin } from '../spin/shownSpin.js';
 import { summariseTurns } from '../spin/turnSummary.js';
-import { recordEvents, type EstimateFacts } from './recordEvents.js';
+import { recordEvents, wholeOf, type EstimateFacts } from './recordEvents.js';
 import type { SpinFact } from './jobFacts.js';
 
 /** What a machine shows of a spin that has not been kept yet. */
@@ -25,7 +25,8 @@ export type WhyTwice = 'nothingBefore' | 'aSlipWouldHide' | 'seldomSoFar';
  * machine once more costs seconds. Practice with slips (`docs/practice.md`) chose the two bounds.
  * @throws CoreError as readShown
  */
-export function whyTypeTwice(facts: EstimateFacts, { shown, ...now }: ShownNow): WhyTwice | null {
+export function whyTypeTwice(looked: EstimateFacts, { shown, ...now }: ShownNow): WhyTwice | null {
+  const { setUp: _, ...facts } = { ...looked, ...wholeOf(looked) };
   const before = facts.spins.findLast(
     ({ shownBy, machineId, calibrationId }) =>
       shownBy != null && (machineId ?? null) === (now.machineId ?? null) && (calibrationId ?? null) === (now.calibrationId ?? null),

@@ -1,6 +1,6 @@
 import type { BenchStatus } from './benches.js';
 import type { BenchId } from './benchNames.js';
-import { isInsideNow, type JobFigures } from './jobFigures.js';
+import { isInsideNow, isInsideThroughout, type JobFigures } from './jobFigures.js';
 
 /** What a signature stands on, and what to do where it was opened again. */
 const STANDS_ON: readonly (readonly [BenchId, string])[] = [
@@ -10,8 +10,14 @@ const STANDS_ON: readonly (readonly [BenchId, string])[] = [
 
 /** Why a job cannot be signed off as it is, in sentences for whoever would sign; null where it can. */
 export function whyNotToSign(statuses: readonly BenchStatus[], figures: JobFigures): string | null {
-  if (!isInsideNow(figures))
+  if (figures.setUps.length === 0 && !isInsideNow(figures))
     return 'This crank is not shown to be inside its tolerance yet: both planes have to be inside at least 98 times in 100, with nothing drilled since the last spin.';
+  if (!isInsideThroughout(figures)) {
+    const open = figures.setUps.filter(({ isDone }) => !isDone).map(({ name }) => name);
+    return open.length === 0
+      ? 'Every set-up of this job is closed: nothing of it was brought inside.'
+      : `Not every set-up is shown to be inside: ${open.join(', ')}. Spin them, or close them with a reason.`;
+  }
   if (figures.estimate.gainsToCheck.length > 0)
     return 'The cuts say that the machine shows another amount than is there. Hang a known weight on and spin once more, so that it is checked before anybody signs.';
   for (const [bench, todo] of STANDS_ON) {

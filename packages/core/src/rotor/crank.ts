@@ -4,7 +4,7 @@ import { diameterOf, isRimCut, seatOf, type Cut, type KnownCut } from './cut.js'
 import { checkPlanes, type Planes } from './planes.js';
 
 /** What a rim belongs to. Damper, flywheel and clutch cover turn with the crank of an externally balanced engine. */
-export const RIM_KINDS = ['counterweight', 'damper', 'flywheel', 'clutchCover'] as const;
+export const RIM_KINDS = ['counterweight', 'damper', 'flywheel', 'clutchCover', 'adapter'] as const;
 export type RimKind = (typeof RIM_KINDS)[number];
 
 /** The words for what a rim belongs to. */
@@ -13,6 +13,7 @@ export const RIM_KIND_WORDS: Readonly<Record<RimKind, string>> = {
   damper: 'damper',
   flywheel: 'flywheel',
   clutchCover: 'clutch cover',
+  adapter: 'adapter',
 };
 
 /** From where metal may be taken: radially from the rim, parallel to the shaft from the side face, both, or only ground off the rim. */

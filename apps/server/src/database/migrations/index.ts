@@ -14,6 +14,7 @@ import * as hungAndFittings from './0013_hung_and_fittings.js';
 import * as signedCards from './0014_signed_cards.js';
 import * as whoAndWhere from './0015_who_and_where.js';
 import * as display from './0016_display.js';
+import * as setUps from './0017_set_ups.js';
 import * as togetherAndPhotos from './0003_together_and_photos.js';
 
 const MIGRATIONS: Readonly<Record<string, Knex.Migration>> = {
@@ -33,6 +34,7 @@ const MIGRATIONS: Readonly<Record<string, Knex.Migration>> = {
   '0014_signed_cards': signedCards,
   '0015_who_and_where': whoAndWhere,
   '0016_display': display,
+  '0017_set_ups': setUps,
 };
 
 /** The migrations as code, so that they run the same compiled, in tests and from any folder. */

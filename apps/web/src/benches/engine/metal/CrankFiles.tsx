@@ -26,7 +26,7 @@ import { crankOf, layoutOf } from '../specForm.js';
 import type { SpecFormState } from '../useSpecForm.js';
 import { boltOn } from './metalForm.js';
 
-const BOLT_ON_KINDS: readonly Exclude<RimKind, 'counterweight'>[] = ['damper', 'flywheel', 'clutchCover'];
+const BOLT_ON_KINDS: readonly Exclude<RimKind, 'counterweight'>[] = ['damper', 'flywheel', 'clutchCover', 'adapter'];
 
 /** A crank from a file for this layout. @throws CoreError where its journals are another crank's */
 function fitting(crank: Crank, layout: EngineLayout): Crank {

@@ -215,6 +215,7 @@ export function boltOn(kind: Exclude<RimKind, 'counterweight'>, rims: readonly C
 }
 
 const BOLT_ONS = {
+  adapter: { name: 'Adapter', beyondMm: 30, overRimMm: 0, widthMm: 14, depthLimitMm: 8, densityGPerCm3: 7.85, drillFrom: 'face', edgeMarginMm: 3 },
   damper: { name: 'Damper', beyondMm: 46, overRimMm: 0, widthMm: 30, depthLimitMm: 12, densityGPerCm3: 7.1, drillFrom: 'rim', edgeMarginMm: 3 },
   flywheel: { name: 'Flywheel', beyondMm: 60, overRimMm: 50, widthMm: 26, depthLimitMm: 30, densityGPerCm3: 7.1, drillFrom: 'face', edgeMarginMm: 4 },
   clutchCover: {

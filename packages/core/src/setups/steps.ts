@@ -1,0 +1,110 @@
+import { worked, type KnownUnbalance, type Mounted, type Worked } from '../estimate/estimate.js';
+import { chanceInside, verdictBy, type Verdict } from '../estimate/verdict.js';
+import { recordEvents, type EstimateFacts } from '../job/recordEvents.js';
+import type { InSetUp } from '../job/jobFacts.js';
+import { usuallyMounted } from '../job/usuallyMounted.js';
+import { tolerance, type Tolerance } from '../rotor/tolerance.js';
+import { unbalanceForceN } from '../rotor/force.js';
+import type { PlaneUnbalance } from '../rotor/planes.js';
+import { toPolar } from '../units/vector.js';
+import { massOf, ownRecord, setUpOfSpin } from './inSetUp.js';
+import { sameMounting, type SetUp } from './setUp.js';
+
+/** How far a set-up is. */
+export interface SetUpStep {
+  readonly setUpId: string;
+  readonly name: string;
+  /** Spins that count in it, in their order. */
+  readonly spinIds: readonly string[];
+  readonly closed: string | null;
+  /** What is known of it as it is mounted now, in its own planes; null before the first spin of the job. */
+  readonly known: KnownUnbalance | null;
+  readonly tolerance: Tolerance;
+  readonly inside: number | null;
+  /** By everything on record; `cannotYetTell` too where nothing was spun in it, or something changed since. */
+  readonly verdict: Verdict;
+  /** Cut, or turned to another position, since it was last spun. */
+  readonly changedSince: boolean;
+  /** Nothing is left to do in it: inside as it was last spun, corrected nowhere (a survey) and spun, or closed. */
+  readonly isDone: boolean;
+}
+
+const asked = (setUp: SetUp, facts: EstimateFacts, setUpFacts: InSetUp): EstimateFacts => ({
+  ...facts,
+  setUp: { ...setUpFacts, current: setUp, mounted: setUp.mounted, whole: ownRecord(setUpFacts.kept, setUp) },
+});
+
+/** Every set-up of a job with what is known of it by all spins together. @throws CoreError as estimate */
+export function setUpSteps(facts: EstimateFacts, setUpFacts: InSetUp): SetUpStep[] {
+  const { setUps, kept, masses } = setUpFacts;
+  const { crank } = kept.spec;
+  const states = new Map<string, Worked>();
+  const stateOf = (setUp: SetUp): Worked => {
+    // Set-ups of one pair of planes are read off one estimate.
+    const key = JSON.stringify(setUp.planes ?? crank.planes);
+    const state = states.get(key) ?? worked(recordEvents(asked(setUp, facts, setUpFacts)));
+    states.set(key, state);
+    return state;
+  };
+  return setUps.list.map((setUp): SetUpStep => {
+    const own = kept.spins.filter((spin) => spin.quick !== true && setUpOfSpin(spin, setUps.list, crank)?.id === setUp.id);
+    const state = stateOf(setUp);
+    const known = state.knownWith(setUp.mounted);
+    const allowed = tolerance(setUp.tolerance ?? kept.spec.tolerance, setUp.planes ?? crank.planes, {
+      ...massOf(crank, setUp, masses),
+      redlineRpm: kept.spec.redlineRpm,
+    });
+    const inside = known && !state.told.surprise && own.length > 0 ? chanceInside(known, allowed) : null;
+    const last = own.at(-1);
+    const lastAt = kept.spins.findIndex(({ id }) => id === last?.id);
+    const since = new Set(kept.spins.slice(Math.max(0, lastAt)).map(({ id }) => id));
+    const partOf = new Map(crank.counterweights.map((rim) => [rim.id, rim.kind ?? 'crank']));
+    const isCut = kept.holes.some(
+      ({ afterSpinId, counterweightId }) => afterSpinId !== null && since.has(afterSpinId) && (partOf.get(counterweightId) ?? 'crank') in setUp.mounted,
+    );
+    const isTurned = last !== undefined && !sameMounting(last.mounted ?? usuallyMounted(crank), setUp.mounted);
+    const verdict = verdictBy(inside);
+    const changedSince = last !== undefined && (isCut || isTurned);
+    return {
+      setUpId: setUp.id,
+      name: setUp.name,
+      spinIds: own.map(({ id }) => id),
+      closed: setUp.closed,
+      known,
+      tolerance: allowed,
+      inside,
+      verdict,
+      changedSince,
+      isDone: setUp.closed !== null || (last !== undefined && !changedSince && (verdict === 'inside' || setUp.corrects.length === 0)),
+    };
+  });
+}
+
+/** What one part has of its own, or what several have that were never seen apart. */
+export interface PartTold {
+  readonly parts: readonly string[];
+  /** In its own angles, in the planes of the set-up that is looked at. */
+  readonly known: KnownUnbalance;
+  /** It was spun with and without it, or in more positions than one. */
+  readonly isApart: boolean;
+  /** Pull of each plane's amount at a speed, N. */
+  readonly forceN: { readonly a: number; readonly b: number };
+}
+
+const force = ({ aGmm, bGmm }: PlaneUnbalance, rpm: number): PartTold['forceN'] => ({
+  a: unbalanceForceN(toPolar(aGmm).amount, rpm),
+  b: unbalanceForceN(toPolar(bGmm).amount, rpm),
+});
+
+/**
+ * Each part's own unbalance with its region, from all spins of all set-ups together: the difference of two set-ups in common planes,
+ * errors that both share and neighbouring differences that share a reading taken as they are, since all stands in one estimate.
+ * @param rpm at which the pull is said
+ */
+export function partsTold(facts: EstimateFacts, rpm: number): PartTold[] {
+  const { told, groups } = worked(recordEvents(facts));
+  return told.parts.map(({ parts, known }, i) => ({ parts, known, isApart: groups[i]!.parts.length === 1, forceN: force(known.unbalance, rpm) }));
+}
+
+/** What a mounting comes to by everything on record; null before the first spin. */
+export const mountingKnown = (facts: EstimateFacts, mounted: Mounted): KnownUnbalance | null => worked(recordEvents(facts)).knownWith(mounted);
