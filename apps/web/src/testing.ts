@@ -1,5 +1,5 @@
 import type { JobSheet, ReadingEntry } from '@tare/contract';
-import { SINGLE_KINDS, USUAL_DRILL, USUAL_MATCH_CHOICES, type LayoutId, type Measure } from '@tare/core';
+import { NO_SET_UPS, SINGLE_KINDS, USUAL_DRILL, USUAL_MATCH_CHOICES, type LayoutId, type Measure } from '@tare/core';
 import { madeUpSpec } from '@tare/core/testing';
 
 /** A job sheet for tests, with nothing on record unless `more` says so. */
@@ -26,6 +26,7 @@ export function sheetOf(layoutId: LayoutId, more: Partial<JobSheet> = {}): JobSh
     partMarks: {},
     arrivals: {},
     decisions: {},
+    setUps: NO_SET_UPS,
     weighChoices: { rodSchool: 'endsAndTotal', partSchool: 'eachPart', references: {} },
     matchChoices: USUAL_MATCH_CHOICES,
     fixedTargets: {},

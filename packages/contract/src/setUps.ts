@@ -9,7 +9,9 @@ const part = (name: string): Joi.StringSchema => named(Joi.string().trim().patte
 const reasons = (name: string): Joi.ArraySchema =>
   named(
     Joi.array()
-      .items(Joi.object<PartReason, true>({ part: part('The part'), why: named(Joi.string().trim().pattern(/\S/).max(300).required(), 'The reason') }))
+      .items(
+        Joi.object<PartReason, true>({ part: part('The part'), why: named(Joi.string().trim().pattern(/\S/).max(300).required(), 'The reason') }),
+      )
       .max(20)
       .required(),
     name,
@@ -37,7 +39,9 @@ export const setUpsSchema = Joi.object<SetUps>({
     Joi.object()
       .pattern(
         Joi.string().trim().pattern(/\S/).max(40),
-        Joi.array().items(named(Joi.number().min(-360).max(360), 'A position')).max(36),
+        Joi.array()
+          .items(named(Joi.number().min(-360).max(360), 'A position'))
+          .max(36),
       )
       .max(20)
       .required(),

@@ -171,7 +171,7 @@ export { rawPiece, type Piece } from './cuts/piece.js';
 export { rimArcOf, type FilledSolid, type RimSolid, type RoundSolid } from './cuts/solid.js';
 export { cutInto, metalOf } from './cuts/taken.js';
 export { loggedBreaches } from './cuts/loggedBreaches.js';
-export { isCorrectable } from './cuts/correctable.js';
+export { isCorrectable, isCorrectedIn } from './cuts/correctable.js';
 
 export { checkConvention, fromHeavyDeg, toHeavyDeg, type ConventionCheck, type MachineConvention } from './spin/convention.js';
 export {

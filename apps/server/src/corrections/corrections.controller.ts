@@ -114,7 +114,9 @@ export class CorrectionsController {
     await insertOnce(this.jobs.db, { id, kind: 'hole', shopId, jobId, personId, content: hole }, async (trx) => {
       await lockJob(trx, jobId);
       const sheet = await this.jobs.sheet(jobId, trx);
-      const afterSpinId = amends ? (everyHoleOf(sheet).find((h) => h.id === amends.entryId)?.afterSpinId ?? null) : spinBefore(sheet, hole.beforeSpinId);
+      const afterSpinId = amends
+        ? (everyHoleOf(sheet).find((h) => h.id === amends.entryId)?.afterSpinId ?? null)
+        : spinBefore(sheet, hole.beforeSpinId);
       if (afterSpinId === null && !amends) throw new ProblemException(422, 'Spin the crank before drilling: there is no reading to correct.');
       const taken = sheet.holes.find((h) => h.planId !== null && h.planId === planId && h.planIndex === planIndex && h.id !== amends?.entryId);
       if (taken) throw new ProblemException(409, 'That hole of the plan is logged already. Reload to see who drilled it.');

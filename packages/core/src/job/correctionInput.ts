@@ -38,7 +38,9 @@ export function correctionInput(
   if (!a || !b || !estimate.received) return null;
   const { crank, balance } = facts.spec;
   const { setUp } = facts;
-  const rims = onlyRims({ crank, existing: facts.holes }, (rim) => (setUp ? isCorrectedIn(rim, setUp.current) : isCorrectable(rim, balance, neutralReason)));
+  const rims = onlyRims({ crank, existing: facts.holes }, (rim) =>
+    setUp ? isCorrectedIn(rim, setUp.current) : isCorrectable(rim, balance, neutralReason),
+  );
   return {
     ...rims,
     bits,

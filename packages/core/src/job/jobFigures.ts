@@ -103,7 +103,9 @@ export const isInsideNow = ({
 
 /** Inside in every set-up that is not closed; where there are none, as it is spun. */
 export const isInsideThroughout = (figures: JobFigures): boolean =>
-  figures.setUps.length === 0 ? isInsideNow(figures) : figures.setUps.some(({ closed }) => closed === null) && figures.setUps.every(({ isDone }) => isDone);
+  figures.setUps.length === 0
+    ? isInsideNow(figures)
+    : figures.setUps.some(({ closed }) => closed === null) && figures.setUps.every(({ isDone }) => isDone);
 
 /** Bob weights are built to half a gram (handbook section 4), so one figure serves pins that agree within one. */
 export const ONE_BOB_FIGURE_WITHIN_G = 1;

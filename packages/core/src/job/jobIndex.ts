@@ -5,6 +5,7 @@ import type { Tolerance } from '../rotor/tolerance.js';
 import { checkNumber, CoreError } from '../units/check.js';
 import { normaliseAngleDeg } from '../units/angle.js';
 import { typedQuantity } from '../units/quantity/read.js';
+import { CRANK_PART } from '../setups/setUp.js';
 import { recordEvents, type EstimateFacts } from './recordEvents.js';
 
 /** Where a part of a job's rotor that can be turned sits best, by everything on record. @throws CoreError as indexPart */
@@ -17,11 +18,11 @@ export const jobIndex = (
 ): IndexAnswer => indexPart(recordEvents(facts), mounted, part, allowedDeg, tolerance);
 
 /**
- * Parts of a mounting that may be turned. One that has a rim among the crank's may not yet: its holes and what is planned for it stand
- * in the crank's angles.
+ * Parts of a mounting that may be turned. In a job without set-ups one that has a rim among the crank's may not: its holes and what is
+ * planned for it stand in the crank's angles there.
  */
-export const turnable = (mounted: Mounted, { counterweights }: Pick<Crank, 'counterweights'>): string[] =>
-  Object.keys(mounted).filter((part) => part !== 'crank' && !counterweights.some(({ kind }) => kind === part));
+export const turnable = (mounted: Mounted, { counterweights }: Pick<Crank, 'counterweights'>, inSetUp = false): string[] =>
+  Object.keys(mounted).filter((part) => part !== CRANK_PART && (inSetUp || !counterweights.some(({ kind }) => kind === part)));
 
 const MOST_POSITIONS = 36;
 

@@ -14,7 +14,6 @@ import { partOfRim, usuallyMounted } from './usuallyMounted.js';
 /** What of a job the estimate is made of. */
 export type EstimateFacts = Pick<JobFacts, 'spec' | 'spins' | 'holes' | 'drill' | 'spinsThatAreSo' | 'setUp'>;
 
-
 /** A calibration of which nobody says how good it is. */
 const GAIN_OF_NOBODY_KNOWS = 0.05;
 

@@ -13,7 +13,11 @@ export interface KeptRecord<S extends SpinFact, H extends HoleFact> {
 }
 
 /** The set-up that a spin belongs to: the one it was made in, else the first that has its parts; null for none. */
-export function setUpOfSpin({ setUpId, mounted }: Pick<SpinFact, 'setUpId' | 'mounted'>, list: readonly SetUp[], crank: Pick<Crank, 'counterweights'>): SetUp | null {
+export function setUpOfSpin(
+  { setUpId, mounted }: Pick<SpinFact, 'setUpId' | 'mounted'>,
+  list: readonly SetUp[],
+  crank: Pick<Crank, 'counterweights'>,
+): SetUp | null {
   const said = list.find(({ id }) => id === setUpId);
   if (said) return said;
   const parts = mounted ?? usuallyMounted(crank);
@@ -30,17 +34,14 @@ export function ownRecord<S extends SpinFact, H extends HoleFact>({ spec, spins,
  * A job as it stands in one of its set-ups: what is mounted and nothing else, each rim and the cuts in it turned as its part is; planes,
  * tolerance, mass and spins of that set-up.
  */
-export function inSetUp<S extends SpinFact, H extends HoleFact>(
-  kept: KeptRecord<S, H>,
-  setUp: SetUp,
-  list: readonly SetUp[],
-): KeptRecord<S, H> {
+export function inSetUp<S extends SpinFact, H extends HoleFact>(kept: KeptRecord<S, H>, setUp: SetUp, list: readonly SetUp[]): KeptRecord<S, H> {
   const { spec, spins } = kept;
   const own = ownRecord(kept, setUp);
   const turnOf = (rim: Counterweight): number | undefined => setUp.mounted[partOfRim(rim)];
   const turns = new Map(spec.crank.counterweights.map((rim) => [rim.id, turnOf(rim)]));
   const isOn = (counterweightId: string): boolean => !turns.has(counterweightId) || turns.get(counterweightId) !== undefined;
-  const turned = <C extends { readonly counterweightId: string; readonly angleDeg: number }>(cut: C): C => turnedBy(cut, turns.get(cut.counterweightId) ?? 0);
+  const turned = <C extends { readonly counterweightId: string; readonly angleDeg: number }>(cut: C): C =>
+    turnedBy(cut, turns.get(cut.counterweightId) ?? 0);
   const { found } = spec.crank;
   const crank: Crank = {
     ...own.spec.crank,
@@ -69,7 +70,11 @@ function turnedRim(rim: Counterweight, deg: number): Counterweight {
 }
 
 /** Mass and mass centre of what is mounted, as far as its masses are known. */
-export function massOf({ massKg, massCentreZMm }: Crank, { mounted }: Pick<SetUp, 'mounted'>, masses: PartMasses): Pick<Crank, 'massKg' | 'massCentreZMm'> {
+export function massOf(
+  { massKg, massCentreZMm }: Crank,
+  { mounted }: Pick<SetUp, 'mounted'>,
+  masses: PartMasses,
+): Pick<Crank, 'massKg' | 'massCentreZMm'> {
   const parts = Object.keys(mounted).flatMap((part) => (masses[part] ? [masses[part]] : []));
   const total = parts.reduce((sum, part) => sum + part.massKg, massKg);
   const moment = parts.reduce((sum, part) => sum + part.massKg * part.zMm, massKg * massCentreZMm);

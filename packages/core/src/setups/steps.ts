@@ -60,7 +60,8 @@ export function setUpSteps(facts: EstimateFacts, setUpFacts: InSetUp): SetUpStep
     const since = new Set(kept.spins.slice(Math.max(0, lastAt)).map(({ id }) => id));
     const partOf = new Map(crank.counterweights.map((rim) => [rim.id, rim.kind ?? 'crank']));
     const isCut = kept.holes.some(
-      ({ afterSpinId, counterweightId }) => afterSpinId !== null && since.has(afterSpinId) && (partOf.get(counterweightId) ?? 'crank') in setUp.mounted,
+      ({ afterSpinId, counterweightId }) =>
+        afterSpinId !== null && since.has(afterSpinId) && (partOf.get(counterweightId) ?? 'crank') in setUp.mounted,
     );
     const isTurned = last !== undefined && !sameMounting(last.mounted ?? usuallyMounted(crank), setUp.mounted);
     const verdict = verdictBy(inside);

@@ -32,7 +32,10 @@ const blank = (id: string, name: string, mounted: Mounted, corrects: readonly st
  * @param newId makes an id for each
  */
 export function setUpsFrom(template: SetUpTemplate, needsBobs: boolean, parts: readonly string[], newId: () => string): SetUp[] {
-  const order = [...STAGE_PARTS.filter((part) => parts.includes(part)), ...parts.filter((part) => !(STAGE_PARTS as readonly string[]).includes(part))];
+  const order = [
+    ...STAGE_PARTS.filter((part) => parts.includes(part)),
+    ...parts.filter((part) => !(STAGE_PARTS as readonly string[]).includes(part)),
+  ];
   const crank = needsBobs ? 'Crank with bobs' : 'Bare crank';
   const everything: Mounted = Object.fromEntries([CRANK_PART, ...order].map((part) => [part, 0]));
   switch (template) {
@@ -52,6 +55,4 @@ export function setUpsFrom(template: SetUpTemplate, needsBobs: boolean, parts: r
 
 /** A set-up made by hand: what the one before has. */
 export const setUpLike = (before: SetUp | undefined, id: string, name: string): SetUp =>
-  before
-    ? { ...before, id, name, corrects: [], reopened: [], closed: null }
-    : blank(id, name, { [CRANK_PART]: 0 }, [CRANK_PART]);
+  before ? { ...before, id, name, corrects: [], reopened: [], closed: null } : blank(id, name, { [CRANK_PART]: 0 }, [CRANK_PART]);

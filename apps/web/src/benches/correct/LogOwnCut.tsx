@@ -6,6 +6,7 @@ import {
   effectOfCuts,
   fromHeavyDeg,
   furtherCut,
+  isCorrectedIn,
   normaliseAngleDeg,
   orSentence,
   scalePlanes,
@@ -66,7 +67,9 @@ export function LogOwnCut({ start, planned, beforeSpinId, amends, onDone }: LogO
   const log = useWrite('POST jobs/:jobId/holes', { jobId: sheet.id });
   const before = useMemo(() => metalAfter(sheet, cutsBefore(sheet, amends)), [sheet, amends]);
   const understood = useMemo(() => understoodFrom(before.standing), [before]);
-  const blank = { ...NO_CUT, counterweightId: crank.counterweights[0]?.id ?? '' };
+  // A set-up says what is corrected in it; what was made is put right wherever it is.
+  const rims = sheet.setUp && !amends ? crank.counterweights.filter((one) => isCorrectedIn(one, sheet.setUp!.current)) : crank.counterweights;
+  const blank = { ...NO_CUT, counterweightId: rims[0]?.id ?? '' };
   const initial: TypedCut = {
     cut: { ...blank, ...start },
     chipsG: amends?.chipsG == null ? '' : String(amends.chipsG),
@@ -147,7 +150,7 @@ export function LogOwnCut({ start, planned, beforeSpinId, amends, onDone }: LogO
             className="w-44"
             value={draft.counterweightId}
             onChange={(event) => set({ counterweightId: event.target.value })}
-            options={crank.counterweights.map(({ id, name }) => ({ value: id, label: name }))}
+            options={rims.map(({ id, name }) => ({ value: id, label: name }))}
           />
         )}
         {!onOld && <AngleFields value={draft.angleDeg} onChange={(angleDeg) => set({ angleDeg })} />}

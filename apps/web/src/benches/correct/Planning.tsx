@@ -98,7 +98,7 @@ export function Planning({ map, children }: { readonly map: (planned: readonly C
           <EndViews metal={metal} planned={plan.holes} />
         </>
       )}
-      <NeutralRims />
+      {!sheet.setUp && <NeutralRims />}
       <ToInternal input={input} />
       {children}
     </CorrectFrame>

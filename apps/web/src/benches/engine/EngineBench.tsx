@@ -1,3 +1,4 @@
+import { keptSpecOf } from '@tare/contract';
 import { useState, type ReactNode } from 'react';
 import { useNavigate } from 'react-router';
 import { useWrite } from '../../api/useWrite.js';
@@ -21,7 +22,7 @@ export function EngineBench(): ReactNode {
   const change = useWrite('PUT jobs/:jobId/spec', { jobId: sheet.id });
   const state = useSpecForm(
     `spec.${sheet.id}.${sheet.specVersion}`,
-    () => formOf(sheet.spec),
+    () => formOf(keptSpecOf(sheet)),
     false,
     async (spec) => {
       setSaved(false);

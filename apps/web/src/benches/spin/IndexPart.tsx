@@ -23,34 +23,35 @@ import { useDraft } from '../../ui/useDraft.js';
 interface IndexPartProps {
   /** What the next spin has mounted. */
   readonly mounted: Mounted;
-  readonly onChange: (mounted: Mounted) => void;
+  readonly onTurn: (part: string, deg: number) => void;
 }
 
 /** A usual bolt circle, until somebody counts. */
 const USUAL_POSITIONS = '6';
 
 /** A part that bolts on in several positions: which to read next, and where it sits best. */
-export function IndexPart({ mounted, onChange }: IndexPartProps): ReactNode {
+export function IndexPart({ mounted, onTurn }: IndexPartProps): ReactNode {
   const { sheet } = useOpenJob();
   const [open, setOpen] = useState(false);
-  const parts = turnable(mounted, sheet.spec.crank);
+  const parts = turnable(mounted, sheet.spec.crank, sheet.setUp !== undefined);
   if (parts.length === 0) return null;
   return (
     <Disclosure open={open} onToggle={(event) => setOpen(event.currentTarget.open)} title="Turn a part until it sits best">
       {/* Every position is predicted from all spins: not while nobody looks. */}
-      {open && <Positions parts={parts} mounted={mounted} onChange={onChange} />}
+      {open && <Positions parts={parts} mounted={mounted} onTurn={onTurn} />}
     </Disclosure>
   );
 }
 
-function Positions({ parts, mounted, onChange }: IndexPartProps & { readonly parts: readonly string[] }): ReactNode {
+function Positions({ parts, mounted, onTurn }: IndexPartProps & { readonly parts: readonly string[] }): ReactNode {
   const { sheet, facts, figures } = useOpenJob();
   const [chosen, choose] = useDraft(`index-part.${sheet.id}`, parts[0]);
   const part = parts.includes(chosen) ? chosen : parts[0]!;
-  const [positions, setPositions] = useDraft(`index-positions.${sheet.id}.${part}`, USUAL_POSITIONS);
+  const said = sheet.setUps.positions[part];
+  const [positions, setPositions] = useDraft(`index-positions.${sheet.id}.${part}`, said ? said.join(' ') : USUAL_POSITIONS);
   const answer = orSentence(() => jobIndex(facts, mounted, part, typedPositions(positions), figures.tolerance));
   const name = PART_WORDS[part] ?? part;
-  const turnTo = (deg: number): void => onChange({ ...mounted, [part]: deg });
+  const turnTo = (deg: number): void => onTurn(part, deg);
   return (
     <div className="grid gap-3">
       <div className="flex flex-wrap items-start gap-4">

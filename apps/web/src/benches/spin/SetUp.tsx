@@ -20,7 +20,7 @@ export function SetUp({ seenFrom }: { readonly seenFrom: SeenFrom }): ReactNode 
   const { sheet, figures } = useOpenJob();
   const drawn = useMemo(() => drawnCrank(sheet.spec, sheet.holes), [sheet]);
   const { decide, blocked, error } = useDecide();
-  const kept = latestOn(sheet.decisions, 'spin.supports') ?? null;
+  const kept = sheet.setUp?.current.supports ?? latestOn(sheet.decisions, 'spin.supports') ?? null;
   const [left, setLeft] = useDraft(`support-left.${sheet.id}`, kept ? String(kept.zLeftMm) : '');
   const [right, setRight] = useDraft(`support-right.${sheet.id}`, kept ? String(kept.zRightMm) : '');
   const [speed, setSpeed] = useState('600');

@@ -19,6 +19,8 @@ import { Choice } from '../../ui/Choice.js';
 import { OwnSpin } from './own/OwnSpin.js';
 import { STANDIN, useOwnMachine, type OwnMachine } from './own/useOwnMachine.js';
 import { ReadAs } from './ReadAs.js';
+import { PartsTold } from '../setups/PartsTold.js';
+import { SetUpSteps } from '../setups/SetUpSteps.js';
 import { SetUp } from './SetUp.js';
 import { SpinOrderForm } from './SpinOrderForm.js';
 import { SpinTable } from './SpinTable.js';
@@ -59,6 +61,7 @@ export function SpinBench(): ReactNode {
         )}
       </BenchHead>
       <WhoFirst />
+      <SetUpSteps />
       {figures.estimate.surprise && <Surprise told={figures.estimate.surprise} />}
       {!resultsFirst && machine}
       {spin.problem && <ProblemNotice>{spin.problem}</ProblemNotice>}
@@ -83,6 +86,7 @@ export function SpinBench(): ReactNode {
           <SpinTable />
         </>
       )}
+      <PartsTold />
     </div>
   );
 }

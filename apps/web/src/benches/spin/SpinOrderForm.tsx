@@ -23,8 +23,8 @@ export function SpinOrderForm({ onStart }: { readonly onStart: Spin['start'] }):
   const [dials, setDials] = useStandinDials();
   const order = useTypedForm({
     schema: spinRequestSchema,
-    place: `spin-order.${sheet.id}`,
-    initial: { speedRpm: first ? '450' : '600', turns: '60' },
+    place: `spin-order.${sheet.id}.${sheet.setUp?.current.id ?? ''}`,
+    initial: { speedRpm: String(sheet.setUp?.current.speedRpm ?? (first ? 450 : 600)), turns: '60' },
     beside: { cautionsConfirmed: true, hungPieces, dials, ...setUp },
     isBlocked: personId === null,
     holdsOn: true,

@@ -21,7 +21,7 @@ export interface Loads {
 /** What is mounted now: as in the last spin, else all that the crank is described with. */
 export function useMountedNow(): Mounted {
   const { sheet } = useOpenJob();
-  return sheet.spins.findLast(({ quick }) => quick !== true)?.mounted ?? usuallyMounted(sheet.spec.crank);
+  return sheet.setUp?.mounted ?? sheet.spins.findLast(({ quick }) => quick !== true)?.mounted ?? usuallyMounted(sheet.spec.crank);
 }
 
 /** What the supports carry at a speed, with everything that is mounted and the pull that is known; null where they cannot lie so. */

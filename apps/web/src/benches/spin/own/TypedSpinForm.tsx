@@ -60,14 +60,18 @@ export function TypedSpinForm({ machine, calibration }: { readonly machine: Mach
     return whyTypeTwice(sheet, { shown: repeats, machineId: machine.id, calibrationId, mounted, hung, hungPieces });
   };
   const initial: TypedReading = {
-    speedRpm: String(sheet.spins.findLast(({ machineId }) => machineId === machine.id)?.speedRpm ?? Math.min(600, machine.spec.fastestRpm)),
+    speedRpm: String(
+      sheet.setUp?.current.speedRpm ??
+        sheet.spins.findLast(({ machineId }) => machineId === machine.id)?.speedRpm ??
+        Math.min(600, machine.spec.fastestRpm),
+    ),
     rows: Array.from({ length: usual }, () => BLANK_ROW),
     again: BLANK_ROW,
   };
   const write = useWriteForm({
     route: 'POST jobs/:jobId/spins/typed',
     ids: { jobId: sheet.id },
-    place: `typed-spin.${sheet.id}.${machine.id}`,
+    place: `typed-spin.${sheet.id}.${machine.id}.${sheet.setUp?.current.id ?? ''}`,
     initial,
     sample: { ...initial, rows: [BLANK_ROW] },
     wrong: ({ speedRpm, rows }): Complaints => {
