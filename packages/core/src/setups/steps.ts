@@ -81,6 +81,14 @@ export function setUpSteps(facts: EstimateFacts, setUpFacts: InSetUp): SetUpStep
   });
 }
 
+/** Set-ups before the one that is spun now which all spins together show outside: they come first, nothing later is corrected for them. */
+export function earlierOutside(steps: readonly SetUpStep[], currentId: string | undefined): SetUpStep[] {
+  const at = steps.findIndex(({ setUpId }) => setUpId === currentId);
+  return steps
+    .slice(0, Math.max(0, at))
+    .filter(({ verdict, closed, spinIds, isDone }) => closed === null && !isDone && spinIds.length > 0 && verdict === 'outside');
+}
+
 /** What one part has of its own, or what several have that were never seen apart. */
 export interface PartTold {
   readonly parts: readonly string[];

@@ -1,5 +1,5 @@
 import { loggedCut, type HoleEntry } from '@tare/contract';
-import { isInsideNow } from '@tare/core';
+import { earlierOutside, isInsideNow } from '@tare/core';
 import { useState, type ReactNode } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { RimMap } from '../../draw/RimMap.js';
@@ -63,6 +63,15 @@ export function CorrectBench(): ReactNode {
     return (
       <CorrectFrame next="The last spins contradict what was known before: say what happened first.">
         <Surprise told={estimate.surprise} />
+        {ownCut}
+        <CutTable onAmend={amend} />
+      </CorrectFrame>
+    );
+  if (earlierOutside(figures.setUps, sheet.setUp?.current.id).length > 0)
+    return (
+      <CorrectFrame next="An earlier set-up is outside: what is left there would be corrected on the wrong part.">
+        <Known estimate={estimate} />
+        {map([])}
         {ownCut}
         <CutTable onAmend={amend} />
       </CorrectFrame>

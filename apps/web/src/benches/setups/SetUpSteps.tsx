@@ -1,5 +1,5 @@
 import { timesIn100 } from '@tare/card';
-import type { SetUpStep } from '@tare/core';
+import { earlierOutside, type SetUpStep } from '@tare/core';
 import { useState, type ReactNode } from 'react';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { Button } from '../../ui/Button.js';
@@ -70,18 +70,11 @@ function StepMark({ step }: { readonly step: SetUpStep }): ReactNode {
 /** An earlier set-up that later spins show outside after all is said, and is not quietly corrected through another. */
 function OpenAgain(): ReactNode {
   const { sheet, figures } = useOpenJob();
-  const at = figures.setUps.findIndex(({ setUpId }) => setUpId === sheet.setUp?.current.id);
-  const open = figures.setUps
-    .slice(0, Math.max(0, at))
-    .filter(({ verdict, closed, spinIds }) => closed === null && spinIds.length > 0 && verdict === 'outside');
+  const open = earlierOutside(figures.setUps, sheet.setUp?.current.id);
   if (open.length === 0) return null;
   return (
-    <>
-      {open.map(({ setUpId, name, inside }) => (
-        <ProblemNotice key={setUpId}>
-          {`By all spins together “${name}” is outside after all, inside ${timesIn100(inside ?? 0)}. Go back to it, or open its parts again in this set-up with a reason.`}
-        </ProblemNotice>
-      ))}
-    </>
+    <ProblemNotice>
+      {`By all spins together ${open.map(({ name, inside }) => `“${name}” is outside (inside ${timesIn100(inside ?? 0)})`).join(', ')}. Go back to it first, or open its parts again in this set-up with a reason.`}
+    </ProblemNotice>
   );
 }

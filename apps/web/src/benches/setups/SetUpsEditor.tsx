@@ -144,7 +144,8 @@ function complaintOf(work: () => void): Complaints {
     return {};
   } catch (error) {
     if (!(error instanceof CoreError)) throw error;
-    return { [/^list\.\d+\.(name|speedRpm|tolerance)/.test(error.field ?? '') ? fieldOfSetUps(error.field) : '']: error.message };
+    const { field, message } = error;
+    return { [/^list\.\d+\.(name|speedRpm|tolerance)/.test(field) ? fieldOfSetUps(field) : '']: message };
   }
 }
 
@@ -200,7 +201,9 @@ function Fields({ control, at }: { readonly control: Control<TypedSetUps>; reado
                 <FormField
                   control={control}
                   name={`list.${at}.parts.${p}.missing`}
+                  hideLabel
                   label={`The ${name(part)} is missing, because`}
+                  placeholder="missing, because …"
                   className="w-72"
                 />
               )

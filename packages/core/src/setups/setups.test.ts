@@ -1,0 +1,292 @@
+import fc from 'fast-check';
+import { USUAL_DRILL } from '../cuts/drillErrors.js';
+import { effectOfCuts, metalNow } from '../cuts/metalNow.js';
+import { known } from '../cuts/testing/cuts.js';
+import { jobEstimate } from '../job/jobEstimate.js';
+import type { HoleFact, InSetUp, SpinFact } from '../job/jobFacts.js';
+import { boltedSpins, type EstimateFacts } from '../job/recordEvents.js';
+import { madeUpSpec } from '../job/testing/madeUpSpec.js';
+import type { Mounted } from '../estimate/estimate.js';
+import type { Counterweight, Crank } from '../rotor/crank.js';
+import { addPlanes, BALANCED, movePlanes, toPlanes, type PlaneUnbalance } from '../rotor/planes.js';
+import { summariseTurns } from '../spin/turnSummary.js';
+import { degToRad } from '../units/angle.js';
+import { absolute, times } from '../units/complex.js';
+import { fromPolar, subtract, type Vector } from '../units/vector.js';
+import { inSetUp, massOf, ownRecord } from './inSetUp.js';
+import { mountingScatter } from './mountingScatter.js';
+import { checkSetUps, removedWithSpins, turnedTo, type SetUp, type SetUps } from './setUp.js';
+import { earlierOutside, partsTold, setUpSteps } from './steps.js';
+import { setUpLike, setUpsFrom } from './templates.js';
+
+const rim = (kind: 'damper' | 'flywheel' | 'clutchCover', zMm: number): Counterweight => ({
+  id: kind,
+  name: kind,
+  zMm,
+  widthMm: 24,
+  rimRadiusMm: 110,
+  arcCentreDeg: 0,
+  arcHalfWidthDeg: 180,
+  depthLimitMm: 20,
+  kind,
+});
+const bare = madeUpSpec('inline4');
+const spec = {
+  ...bare,
+  crank: { ...bare.crank, counterweights: [...bare.crank.counterweights, rim('damper', -240), rim('flywheel', 260), rim('clutchCover', 290)] },
+};
+const { planes } = spec.crank;
+const PARTS = ['crank', 'damper', 'flywheel', 'clutchCover'];
+let ids = 0;
+const stages = setUpsFrom('stages', false, PARTS.slice(1), () => `set-up ${(ids += 1)}`);
+const SET_UPS: SetUps = { list: stages, positions: {} };
+
+const turn = (vector: Vector, deg: number): Vector => times(vector, { re: Math.cos(degToRad(deg)), im: Math.sin(degToRad(deg)) });
+const turnPlanes = ({ aGmm, bGmm }: PlaneUnbalance, deg: number): PlaneUnbalance => ({ aGmm: turn(aGmm, deg), bGmm: turn(bGmm, deg) });
+const OWN: Readonly<Record<string, PlaneUnbalance>> = {
+  crank: { aGmm: fromPolar(400, 20), bGmm: fromPolar(250, 200) },
+  damper: toPlanes(fromPolar(500, 120), -240, planes),
+  flywheel: toPlanes(fromPolar(700, 300), 260, planes),
+  clutchCover: toPlanes(fromPolar(620, 75), 290, planes),
+};
+const totalOf = (mounted: Mounted, own = OWN): PlaneUnbalance =>
+  Object.entries(mounted)
+    .map(([part, deg]) => turnPlanes(own[part]!, deg))
+    .reduce(addPlanes, BALANCED);
+const spinOf = (id: string, setUp: SetUp, total: PlaneUnbalance, more: Partial<SpinFact> = {}): SpinFact => ({
+  id,
+  speedRpm: 600,
+  planes: setUp.planes ?? planes,
+  turns: summariseTurns([movePlanes(total, planes, setUp.planes ?? planes)]),
+  source: 'typed',
+  knownDeviationGmm: 4,
+  gainDeviation: 0.001,
+  mounted: setUp.mounted,
+  setUpId: setUp.id,
+  ...more,
+});
+function factsIn(current: SetUp, spins: readonly SpinFact[], holes: readonly HoleFact[] = [], setUps = SET_UPS): EstimateFacts {
+  const kept = { spec, spins, holes };
+  const setUp: InSetUp = {
+    current,
+    setUps,
+    mounted: current.mounted,
+    masses: {},
+    kept,
+    whole: ownRecord(kept, current),
+    rotor: massOf(spec.crank, current, {}),
+  };
+  return { ...inSetUp(kept, current, setUps.list), drill: USUAL_DRILL, spinsThatAreSo: [], setUp };
+}
+
+/** Least squares by the normal equations, one plane at a time: nothing of the estimate's. */
+function leastSquares(rows: readonly { readonly mounted: Mounted; readonly read: Vector }[]): Vector[] {
+  const n = PARTS.length;
+  const coefficient = (mounted: Mounted, part: string): Vector => (part in mounted ? turn({ re: 1, im: 0 }, mounted[part]!) : { re: 0, im: 0 });
+  const conjugate = ({ re, im }: Vector): Vector => ({ re, im: -im });
+  const plus = (x: Vector, y: Vector): Vector => ({ re: x.re + y.re, im: x.im + y.im });
+  const system = PARTS.map((row) => [
+    ...PARTS.map((column) => rows.map(({ mounted }) => times(conjugate(coefficient(mounted, row)), coefficient(mounted, column))).reduce(plus)),
+    rows.map(({ mounted, read }) => times(conjugate(coefficient(mounted, row)), read)).reduce(plus),
+  ]);
+  const divide = (x: Vector, y: Vector): Vector => {
+    const { re, im } = times(x, conjugate(y));
+    const size = y.re ** 2 + y.im ** 2;
+    return { re: re / size, im: im / size };
+  };
+  for (let i = 0; i < n; i += 1) {
+    const pivot = system[i]![i]!;
+    system[i] = system[i]!.map((value) => divide(value, pivot));
+    for (let k = 0; k < n; k += 1) {
+      if (k === i) continue;
+      const factor = system[k]![i]!;
+      system[k] = system[k]!.map((value, c) => subtract(value, times(factor, system[i]![c]!)));
+    }
+  }
+  return system.map((row) => row[n]!);
+}
+
+describe('each part by itself', () => {
+  // Five spins: every stage, and the whole with flywheel and cover turned; noise that any least squares has to share out.
+  const noise = [3, -5, 2, 4, -3].map((amount, i) => ({ aGmm: fromPolar(amount, 70 * i), bGmm: fromPolar(2 * amount, 40 * i) }));
+  const turnedAll = { ...turnedTo(turnedTo(stages[3]!, 'clutchCover', 120), 'flywheel', 60), id: 'turned' };
+  const spun = [...stages, turnedAll].map((setUp, i) => spinOf(`s${i}`, setUp, addPlanes(totalOf(setUp.mounted), noise[i]!)));
+  const setUps = { ...SET_UPS, list: [...stages, turnedAll] };
+
+  it('agrees with a least squares worked by another route', () => {
+    const told = partsTold(factsIn(stages[3]!, spun, [], setUps), 3000);
+    expect(told.map(({ parts }) => parts)).toEqual(PARTS.map((part) => [part]));
+    for (const plane of ['aGmm', 'bGmm'] as const) {
+      const by = leastSquares(spun.map(({ mounted, turns }) => ({ mounted: mounted!, read: turns.mean[plane] })));
+      // A gain known to a thousandth and play of nothing: what is left is rounding and the gain's own thousandth.
+      told.forEach(({ known }, i) => expect(absolute(subtract(known.unbalance[plane], by[i]!))).toBeLessThan(0.6));
+    }
+  });
+
+  it('narrows the crank’s own region by a later set-up’s spin, and tells parts never spun apart together', () => {
+    const radius = (spins: readonly SpinFact[]): number => partsTold(factsIn(stages[0]!, spins), 3000)[0]!.known.radius95Gmm!.aGmm;
+    const twice = [spun[0]!, spun[1]!, spinOf('again', stages[1]!, totalOf(stages[1]!.mounted))];
+    const known1 = partsTold(factsIn(stages[0]!, [spun[0]!, spun[3]!]), 3000);
+    expect(known1.map(({ parts, isApart }) => [parts.length, isApart])).toEqual([
+      [1, true],
+      [3, false],
+    ]);
+    // With the damper known from elsewhere (off and on again) the crank is read once more through it.
+    const off = [...twice, spinOf('off', stages[0]!, totalOf(stages[0]!.mounted))];
+    expect(radius(off)).toBeLessThan(radius(twice));
+  });
+
+  it('is the same whatever planes a set-up is read in, and whichever way the zero is turned', () => {
+    const outward = { ...stages[2]!, planes: { ...planes, zBMm: planes.zBMm + 70 } };
+    const list = [stages[0]!, stages[1]!, outward, stages[3]!];
+    const spins = list.map((setUp, i) => spinOf(`s${i}`, setUp, totalOf(setUp.mounted)));
+    const told = partsTold(factsIn(stages[0]!, spins, [], { ...SET_UPS, list }), 3000);
+    told.forEach(({ parts, known }) => {
+      expect(absolute(subtract(known.unbalance.aGmm, OWN[parts[0]!]!.aGmm))).toBeLessThan(1);
+      expect(absolute(subtract(known.unbalance.bGmm, OWN[parts[0]!]!.bGmm))).toBeLessThan(1);
+    });
+    fc.assert(
+      fc.property(fc.integer({ min: 0, max: 359 }), (deg) => {
+        const turned = list.map((setUp, i) => spinOf(`s${i}`, setUp, turnPlanes(totalOf(setUp.mounted), deg)));
+        const again = partsTold(factsIn(stages[0]!, turned, [], { ...SET_UPS, list }), 3000);
+        again.forEach(({ known }, i) =>
+          expect(absolute(subtract(known.unbalance.aGmm, turn(told[i]!.known.unbalance.aGmm, deg)))).toBeLessThan(1e-3),
+        );
+      }),
+      { numRuns: 20 },
+    );
+  });
+});
+
+describe('a job in one of its set-ups', () => {
+  it('has what is mounted and nothing else, each rim turned as its part is, each cut with it', () => {
+    const stage = turnedTo(stages[2]!, 'flywheel', 120);
+    const hole: HoleFact = {
+      ...known('h', { kind: 'radial', counterweightId: 'flywheel', angleDeg: 40, bitMm: 10, pointAngleDeg: 118, depthMm: 12 }),
+      afterSpinId: null,
+      turnedDeg: 30,
+    };
+    const arcs = [{ fromDeg: 350, toDeg: 20, why: 'the key' }];
+    const withArc: Crank = {
+      ...spec.crank,
+      counterweights: spec.crank.counterweights.map((one) => (one.id === 'flywheel' ? { ...one, noDrill: arcs } : one)),
+    };
+    const at = inSetUp({ spec: { ...spec, crank: withArc }, spins: [], holes: [hole] }, stage, [stage]);
+    expect(at.spec.crank.counterweights.map(({ id }) => id)).not.toContain('clutchCover');
+    const flywheel = at.spec.crank.counterweights.find(({ id }) => id === 'flywheel')!;
+    expect([flywheel.arcCentreDeg, flywheel.noDrill![0]!.fromDeg, flywheel.noDrill![0]!.toDeg]).toEqual([120, 110, 140]);
+    // Drilled at 40° while the part was turned by 30°: at 10° of its own, now at 130°.
+    expect(at.holes[0]!.angleDeg).toBeCloseTo(130, 9);
+    expect(ownRecord({ spec, spins: [], holes: [hole] }, stage).holes[0]!.angleDeg).toBeCloseTo(10, 9);
+    // Taken off, its holes go with it.
+    expect(inSetUp({ spec, spins: [], holes: [hole] }, stages[0]!, stages).holes).toEqual([]);
+  });
+
+  it('takes what was cut from a part with that part, whichever way it is turned later', () => {
+    const [one, other] = [stages[2]!, { ...turnedTo(stages[2]!, 'flywheel', 90), id: 'turned', name: 'Turned' }];
+    const setUps = { ...SET_UPS, list: [...stages, other] };
+    const hole: HoleFact = {
+      ...known('h', { kind: 'radial', counterweightId: 'flywheel', angleDeg: 200, bitMm: 14, pointAngleDeg: 118, depthMm: 15 }),
+      afterSpinId: 's2',
+    };
+    const change = effectOfCuts(metalNow(spec.crank, []), [hole]);
+    const own = { ...OWN, flywheel: addPlanes(OWN['flywheel']!, change) };
+    const spins = [stages[0]!, stages[1]!, one].map((setUp, i) => spinOf(`s${i}`, setUp, totalOf(setUp.mounted)));
+    const facts = factsIn(other, [...spins, spinOf('s3', other, totalOf(other.mounted, own))], [hole], setUps);
+    const told = jobEstimate(facts, { aGmm: 100, bGmm: 100 });
+    expect(told.surprise).toBeNull();
+    expect(absolute(subtract(told.now!.unbalance.bGmm, totalOf(other.mounted, own).bGmm))).toBeLessThan(6);
+  });
+
+  it('says how far each is, and that an earlier one is outside', () => {
+    const inside = { crank: BALANCED, damper: OWN['damper']!, flywheel: BALANCED, clutchCover: BALANCED };
+    const spins = stages.slice(0, 2).map((setUp, i) => spinOf(`s${i}`, setUp, totalOf(setUp.mounted, inside)));
+    const facts = factsIn(stages[2]!, spins);
+    const steps = setUpSteps(facts, facts.setUp!);
+    expect(steps.map(({ verdict, isDone, spinIds }) => [verdict, isDone, spinIds.length])).toEqual([
+      ['inside', true, 1],
+      ['outside', false, 1],
+      ['cannotYetTell', false, 0],
+      ['cannotYetTell', false, 0],
+    ]);
+    expect(earlierOutside(steps, stages[2]!.id).map(({ name }) => name)).toEqual(['With the damper']);
+    expect(earlierOutside(steps, stages[1]!.id)).toEqual([]);
+    const turned = { ...SET_UPS, list: stages.map((setUp) => (setUp.id === stages[1]!.id ? turnedTo(setUp, 'damper', 90) : setUp)) };
+    expect(setUpSteps(facts, { ...facts.setUp!, setUps: turned })[1]).toMatchObject({ changedSince: true, isDone: false });
+  });
+});
+
+describe('the mounting’s own scatter', () => {
+  it('is what two readings differ by beyond the machine’s own scatter, and none while nothing was bolted on again', () => {
+    const total = totalOf(stages[3]!.mounted);
+    const moved = { aGmm: { re: total.aGmm.re + 30, im: total.aGmm.im }, bGmm: { re: total.bGmm.re, im: total.bGmm.im + 50 } };
+    const pair = [spinOf('s0', stages[3]!, total), spinOf('s1', stages[3]!, moved, { rebolted: ['clutchCover'] })];
+    const [told] = mountingScatter(boltedSpins(factsIn(stages[3]!, pair)));
+    // |d|²/2 less twice 4².
+    expect(told).toEqual({ part: 'clutchCover', aGmm: Math.sqrt(900 / 2 - 32), bGmm: Math.sqrt(2500 / 2 - 32), repeats: 1 });
+    expect(mountingScatter(boltedSpins(factsIn(stages[3]!, [pair[0]!, { ...pair[1]!, rebolted: [] }])))).toEqual([]);
+    // It is no surprise: nobody knows where to the part sits when it is bolted on again.
+    expect(jobEstimate(factsIn(stages[3]!, pair), { aGmm: 90, bGmm: 90 }).surprise).toBeNull();
+    expect(jobEstimate(factsIn(stages[3]!, [pair[0]!, { ...pair[1]!, rebolted: [] }]), { aGmm: 90, bGmm: 90 }).surprise).not.toBeNull();
+  });
+
+  it('changes nothing where a part that was off and on again reads as it did', () => {
+    const spins = [stages[3]!, stages[2]!, stages[3]!].map((setUp, i) => spinOf(`s${i}`, setUp, totalOf(setUp.mounted)));
+    const told = jobEstimate(factsIn(stages[3]!, spins), { aGmm: 90, bGmm: 90 });
+    expect(told.surprise).toBeNull();
+    expect(absolute(subtract(told.now!.unbalance.aGmm, totalOf(stages[3]!.mounted).aGmm))).toBeLessThan(0.1);
+  });
+});
+
+describe('set-ups that cannot be', () => {
+  const refused =
+    (list: readonly SetUp[], positions: SetUps['positions'] = {}): (() => void) =>
+    () =>
+      checkSetUps({ list, positions }, spec.crank);
+  it.each<readonly [string, () => void, string]>([
+    ['no crank', refused([{ ...stages[0]!, mounted: { damper: 0 } }]), 'Bare crank has no crank'],
+    ['a part twice', refused([{ ...stages[0]!, mounted: { crank: 0, damper: 0, Damper: 0 } }]), 'has the Damper twice'],
+    ['planes at one place', refused([{ ...stages[0]!, planes: { ...planes, zBMm: planes.zAMm } }]), 'are both at'],
+    [
+      'a position that its holes do not allow',
+      refused([turnedTo(stages[1]!, 'damper', 45)], { damper: [0, 120, 240] }),
+      'turned by 45°, which its holes do not allow: 0°, 120°, 240°',
+    ],
+    [
+      'a part corrected twice',
+      refused([stages[0]!, { ...stages[1]!, corrects: ['damper', 'crank'] }]),
+      'The crank is corrected in Bare crank and left alone from then on',
+    ],
+    ['a part that is not on it', refused([{ ...stages[0]!, corrects: ['flywheel'] }]), 'corrects a part that is not mounted in it: flywheel'],
+    ['one name twice', refused([stages[0]!, { ...stages[1]!, name: 'bare crank ' }]), 'are both called'],
+    ['too fast for itself', refused([{ ...stages[0]!, speedRpm: 900, limitRpm: 700 }]), 'above its own limit of 700'],
+    ['mounted and missing', refused([{ ...stages[1]!, missing: [{ part: 'damper', why: 'at the maker' }] }]), 'both mounted and missing'],
+  ])('%s is refused by name', (_, work, words) => expect(work).toThrow(words));
+
+  it('lets a part be opened again with a reason, and one be taken off the list only while it has no spins', () => {
+    const reopened = { ...stages[1]!, corrects: ['damper', 'crank'], reopened: [{ part: 'crank', why: 'a later spin shows it outside' }] };
+    expect(refused([stages[0]!, reopened])).not.toThrow();
+    expect(removedWithSpins(stages, stages.slice(1), [stages[0]!.id])).toContain('Bare crank has spins on record');
+    expect(removedWithSpins(stages, stages.slice(1), [stages[1]!.id])).toBeNull();
+    expect(() => turnedTo(stages[0]!, 'damper', 30)).toThrow('cannot be turned in Bare crank');
+  });
+
+  it('begins by stages, all together, as a survey, or like the one before', () => {
+    expect(stages.map(({ name, corrects }) => [name, corrects])).toEqual([
+      ['Bare crank', ['crank']],
+      ['With the damper', ['damper']],
+      ['With the flywheel', ['flywheel']],
+      ['With the clutch cover', ['clutchCover']],
+    ]);
+    const of = (template: 'together' | 'survey', parts: string[]): (readonly [string, number])[] =>
+      setUpsFrom(template, true, parts, () => 'x').map(({ mounted, corrects }) => [Object.keys(mounted).join(' '), corrects.length]);
+    expect(of('together', ['flywheel', 'damper'])).toEqual([['crank damper flywheel', 3]]);
+    expect(of('survey', ['damper'])).toEqual([
+      ['crank', 0],
+      ['crank damper', 0],
+    ]);
+    expect(of('survey', [])).toEqual([['crank', 0]]);
+    expect(setUpLike(stages[3], 'new', 'Once more')).toMatchObject({ mounted: stages[3]!.mounted, corrects: [], name: 'Once more' });
+    expect(setUpLike(undefined, 'new', 'First')).toMatchObject({ mounted: { crank: 0 }, corrects: ['crank'] });
+  });
+});
