@@ -30,6 +30,7 @@ export type CardSectionId =
   | 'changed'
   | 'bobs'
   | 'unbalance'
+  | 'parts'
   | 'cuts'
   | 'machine'
   | 'putRight'

@@ -224,7 +224,14 @@ export interface JobSheet extends Omit<JobRecord, AsItCounts>, JobChoices {
 
 /** A job in one of its set-ups, with the record as it was kept. */
 export interface SheetInSetUp extends InSetUp {
-  readonly kept: { readonly spec: JobSpec; readonly spins: readonly SpinEntry[]; readonly holes: readonly HoleEntry[] };
+  readonly kept: WholeRecord;
+  readonly whole: WholeRecord;
+}
+
+interface WholeRecord {
+  readonly spec: JobSpec;
+  readonly spins: readonly SpinEntry[];
+  readonly holes: readonly HoleEntry[];
 }
 
 /** The one reading of a record, for server and screen alike. */

@@ -9,6 +9,7 @@ import { changed } from './sections/changed.js';
 import { cuts } from './sections/cuts.js';
 import { machine } from './sections/machine.js';
 import { holdsWhile, index, notDone, putRight } from './sections/record.js';
+import { parts } from './sections/parts.js';
 import { unbalance } from './sections/unbalance.js';
 import { weighing } from './sections/weighing.js';
 import { weights } from './sections/weights.js';
@@ -35,7 +36,8 @@ export function jobCard(sheet: JobSheet, figures: JobFigures, statuses: readonly
       ...changed(sheet, figures, names),
       bobs(sheet, figures),
       unbalance(sheet, figures),
-      cuts(sheet, names),
+      ...parts(sheet),
+      cuts(inOwnAngles(sheet), names),
       machine(sheet, figures, names),
       ...putRight(sheet, names),
       index(sheet),
@@ -44,3 +46,6 @@ export function jobCard(sheet: JobSheet, figures: JobFigures, statuses: readonly
     ],
   };
 }
+
+/** Every cut of the job where it is in its own part, whatever set-up is looked at. */
+const inOwnAngles = (sheet: JobSheet): JobSheet => (sheet.setUp ? { ...sheet, ...sheet.setUp.whole } : sheet);

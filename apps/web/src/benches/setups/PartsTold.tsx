@@ -38,7 +38,7 @@ function Parts(): ReactNode {
   return (
     <div className="grid gap-3">
       <DataTable<PartTold>
-        caption="Each part's own unbalance"
+        caption="Each part’s own unbalance"
         hideCaption
         rows={parts}
         keyOf={({ parts: names }) => names.join(' ')}

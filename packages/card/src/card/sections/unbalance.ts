@@ -1,6 +1,6 @@
-import type { CardLine, CardSection, JobSheet, SpinEntry } from '@tare/contract';
-import { isInsideNow, newtonsToLbf, gmmToOzin, spinWorking, supportsMoved, toPolar, type JobFigures, type SpinFigures } from '@tare/core';
-import { mountedWords } from '../../words/mountedWords.js';
+import { factsOf, sheetIn, type CardLine, type CardSection, type JobSheet, type SpinEntry } from '@tare/contract';
+import { isInsideNow, jobFigures, newtonsToLbf, gmmToOzin, spinWorking, supportsMoved, toPolar, type JobFigures, type SpinFigures } from '@tare/core';
+import { mountedWords, PART_WORDS } from '../../words/mountedWords.js';
 import { placesKnown } from '../../words/numbers.js';
 import { count, timesIn100, VERDICT_WORDS } from '../../words/names.js';
 import { angle, figure, line } from '../cardDocument.js';
@@ -16,15 +16,20 @@ interface SetUp {
 export function unbalance(sheet: JobSheet, figures: JobFigures): CardSection {
   const { spec } = sheet;
   const head = { id: 'unbalance', title: 'Unbalance: where the crank is too heavy' } as const;
-  const setUps = setUpsOf(sheet, figures);
+  const setUps = sheet.setUp
+    ? namedSetUps(sheet)
+    : setUpsOf(sheet, figures).map((one) => ({ ...one, sheet, isLeft: figures.holesSinceLastSpin === 0 }));
   if (setUps.length === 0) return { ...head, table: null, lines: [line`Not spun.`] };
-  const rows = setUps.flatMap(({ name, first, last }, i) => [
-    ...planeRows(name, i === 0 ? 'as received' : 'first', first, sheet),
-    ...(first === last ? [] : planeRows(name, i === setUps.length - 1 && figures.holesSinceLastSpin === 0 ? 'as left' : 'last', last, sheet)),
+  const rows = setUps.flatMap(({ name, first, last, sheet: own, isLeft }, i) => [
+    ...planeRows(name, i === 0 ? 'as received' : 'first', first, own),
+    ...(first === last ? [] : planeRows(name, isLeft && (sheet.setUp !== undefined || i === setUps.length - 1) ? 'as left' : 'last', last, own)),
   ]);
   return {
     ...head,
-    lines: [verdictLine(figures), line`Force is at the redline of ${figure(spec.redlineRpm, 0, 'rpm')}. ± holds the truth 95 times in 100.`],
+    lines: [
+      ...(sheet.setUp ? setUpLines(sheet, figures) : [verdictLine(figures)]),
+      line`Force is at the redline of ${figure(spec.redlineRpm, 0, 'rpm')}. ± holds the truth 95 times in 100.`,
+    ],
     table: {
       columns: ['Set-up', 'Spin', 'Plane']
         .map((title) => ({ title, isFigure: false }))
@@ -52,6 +57,38 @@ function setUpsOf({ spins }: JobSheet, figures: JobFigures): SetUp[] {
     else setUps.push({ name, spins: [told], entry });
   }
   return setUps.map(({ name, spins: own }) => ({ name, first: own[0]!, last: own.at(-1)! }));
+}
+
+/** Each set-up that was spun, in its own planes. */
+function namedSetUps(sheet: JobSheet): (SetUp & { readonly sheet: JobSheet; readonly isLeft: boolean })[] {
+  return sheet.setUps.list.flatMap((setUp) => {
+    const own = sheetIn(sheet, setUp);
+    const { spins, holesSinceLastSpin, isTurnedSince } = jobFigures(factsOf(own));
+    const counted = spins.filter(({ quick, setAside }) => !quick && !setAside);
+    const [first, last] = [counted[0], counted.at(-1)];
+    return first && last ? [{ name: setUp.name, first, last, sheet: own, isLeft: holesSinceLastSpin === 0 && !isTurnedSince }] : [];
+  });
+}
+
+/** What each set-up has on it, what was not there, and how it ended. */
+function setUpLines({ setUps: { list } }: JobSheet, { setUps }: JobFigures): CardLine[] {
+  return list.map(({ id, name, mounted, missing, reopened, closed }) => {
+    const step = setUps.find(({ setUpId }) => setUpId === id)!;
+    const how =
+      closed !== null
+        ? `closed: ${closed}`
+        : step.spinIds.length === 0
+          ? 'not spun'
+          : step.changedSince
+            ? 'changed since it was spun'
+            : `${VERDICT_WORDS[step.verdict]}${step.inside === null ? '' : `, inside ${timesIn100(step.inside)}`}`;
+    const part = (one: string): string => PART_WORDS[one] ?? one;
+    const more = [
+      ...missing.map((one) => ` Without the ${part(one.part)}: ${one.why}.`),
+      ...reopened.map((one) => ` The ${part(one.part)} was opened again: ${one.why}.`),
+    ].join('');
+    return [`${name}: ${mountedWords(mounted)}; ${how}.${more}`];
+  });
 }
 
 function planeRows(setUp: string, which: string, spin: SpinFigures, { spec }: JobSheet): (readonly CardLine[])[] {

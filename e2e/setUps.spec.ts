@@ -1,0 +1,190 @@
+import {
+  addPlanes,
+  effectOfCuts,
+  fromPolar,
+  metalNow,
+  scalePlanes,
+  setUpsFrom,
+  toPlanes,
+  toPolar,
+  type Counterweight,
+  type Crank,
+  type Cut,
+  type Mounted,
+  type PlaneUnbalance,
+} from '@tare/core';
+import { randomUUID } from 'node:crypto';
+import { expect, test } from './app.js';
+import { bench, openJob } from './bench.js';
+
+/** What bolts on has rims of its own: iron all the way round, drilled from the rim; a cover is ground. */
+const rim = (kind: 'damper' | 'flywheel' | 'clutchCover', name: string, zMm: number): Counterweight => ({
+  id: kind,
+  name,
+  zMm,
+  widthMm: 24,
+  rimRadiusMm: 110,
+  arcCentreDeg: 0,
+  arcHalfWidthDeg: 180,
+  depthLimitMm: 20,
+  kind,
+  ...(kind === 'clutchCover' ? { drillFrom: 'grind' as const } : {}),
+});
+const withBoltOns = (crank: Crank): Crank => {
+  const zs = crank.counterweights.map(({ zMm }) => zMm);
+  const [front, rear] = [Math.min(...zs), Math.max(...zs)];
+  return {
+    ...crank,
+    counterweights: [
+      ...crank.counterweights,
+      rim('damper', 'Damper', front - 46),
+      rim('flywheel', 'Flywheel', rear + 60),
+      rim('clutchCover', 'Clutch cover', rear + 88),
+    ],
+  };
+};
+const TOLERANCE = { school: 'gramsAtRadius', value: 1.5 } as const;
+
+test('an inline four goes through four stages: each part corrected on itself, the crank left alone, to its card', async ({ page, shop }) => {
+  const job = await shop.ready('inline4', { tolerance: TOLERANCE });
+  await shop.changeCrank(job.id, withBoltOns);
+  const machineId = await shop.gramMachine();
+  await openJob(page, job.id, 'spin');
+
+  await test.step('set-ups from a template, one slip refused by name', async () => {
+    await page.getByRole('button', { name: /Spin it in stages/ }).click();
+    await page.getByRole('button', { name: /In stages: the crank/ }).click();
+    const form = page.getByRole('form', { name: 'The set-ups of this job' });
+    await form.getByRole('button', { name: '2. With the damper' }).click();
+    await form.getByLabel('corrected here').first().check();
+    await form.getByRole('button', { name: 'Keep these set-ups' }).click();
+    await expect(form.getByText(/The crank is corrected in Bare crank and left alone from then on/)).toBeVisible();
+    await form.getByLabel('corrected here').first().uncheck();
+    await form.getByRole('button', { name: 'Keep these set-ups' }).click();
+    await expect(form).toHaveCount(0);
+  });
+  const steps = page.getByRole('list', { name: 'Set-ups' });
+  await expect(steps.getByRole('button')).toHaveCount(4);
+  const { setUps } = await shop.sheet(job.id);
+  const [bare, damped, wheeled] = setUps.list.map(({ id }) => id) as [string, string, string, string];
+  const { crank } = (await shop.sheet(job.id)).setUp!.kept.spec;
+
+  const small: PlaneUnbalance = { aGmm: fromPolar(20, 40), bGmm: fromPolar(25, 200) };
+  const hole: Cut = { kind: 'radial', counterweightId: 'damper', angleDeg: 200, bitMm: 12, pointAngleDeg: 118, depthMm: 14 };
+  // The damper is too heavy by just what a hole takes.
+  const damper = scalePlanes(effectOfCuts(metalNow(crank, []), [{ ...hole, id: 'hole' }]), -1);
+  const read = (setUpId: string, total: PlaneUnbalance): Promise<string> =>
+    shop.readOff(job.id, machineId, total, { setUpId, mounted: setUps.list.find(({ id }) => id === setUpId)!.mounted });
+
+  await test.step('the crank is inside as it came, and left alone from then on', async () => {
+    await read(bare, small);
+    await expect(steps.getByRole('button', { name: /Bare crank.*inside, 1 spin/ })).toBeVisible();
+    await expect(shop.readOff(job.id, machineId, small, { setUpId: bare, mounted: { crank: 0, damper: 0 } })).rejects.toThrow(
+      'Bare crank has crank mounted, and this spin was said to have crank, damper or pulley',
+    );
+    await steps.getByRole('button', { name: /With the damper/ }).click();
+    await expect(page.getByText('2 of 4: not spun yet')).toBeVisible();
+    await read(damped, addPlanes(small, damper));
+    await expect(steps.getByRole('button', { name: /With the damper.*outside, 1 spin/ })).toBeVisible();
+    const onCrank: Cut = { ...hole, counterweightId: crank.counterweights[0]!.id };
+    await expect(shop.logCut(job.id, onCrank)).rejects.toThrow(/left alone in “With the damper”\. Go back to “Bare crank”/);
+  });
+
+  await test.step('the damper answers for itself, and is drilled by itself', async () => {
+    await page.getByText('How much of it is whose').click();
+    const whose = page.getByRole('table', { name: 'Each part’s own unbalance' });
+    const row = whose.getByRole('row', { name: /damper/ });
+    await expect(row).toBeVisible();
+    const [a] = await row.getByRole('cell').allTextContents();
+    const { planes } = crank;
+    expect(Math.abs(Number(/^[\d.]+/.exec(a!)![0]) - toPolar(damper.aGmm).amount / planes.radiusAMm)).toBeLessThan(0.5);
+    await bench(page, 'Correct');
+    await page.getByRole('button', { name: 'Log a cut of your own' }).click();
+    const form = page.getByRole('form', { name: 'A cut as it really is' });
+    await expect(form.getByLabel('In', { exact: true }).getByRole('option')).toHaveText(['Damper']);
+    await form.getByLabel('At, from crankpin 1').fill('200');
+    await form.getByLabel('Bit').fill('12');
+    await form.getByLabel('Depth measured, to the shoulder').fill('14');
+    await form.getByRole('button', { name: 'Log this cut' }).click();
+    await expect(steps.getByRole('button', { name: /With the damper.*changed since 1 spin/ })).toBeVisible();
+    await read(damped, small);
+    await expect(steps.getByRole('button', { name: /With the damper.*inside, 2 spins/ })).toBeVisible();
+  });
+
+  await test.step('a set-up that has spins is closed, not taken off; the rest is said to be missing', async () => {
+    await read(wheeled, addPlanes(small, toPlanes(fromPolar(900, 30), 260, crank.planes)));
+    await steps.getByRole('button', { name: /With the flywheel/ }).click();
+    await expect(page.getByText('3 of 4: 1 spin')).toBeVisible();
+    await bench(page, 'Spin');
+    await page.getByRole('button', { name: /Change the set-ups/ }).click();
+    const form = page.getByRole('form', { name: 'The set-ups of this job' });
+    await form.getByLabel(/Closed, because/).fill('the flywheel is exchanged by its owner');
+    await form.getByRole('button', { name: '4. With the clutch cover' }).click();
+    await form.getByRole('button', { name: /Take “With the clutch cover” off the list/ }).click();
+    await form.getByRole('button', { name: 'Keep these set-ups' }).click();
+    await expect(steps.getByRole('button', { name: /With the flywheel.*closed/ })).toBeVisible();
+    await expect(read(wheeled, small)).rejects.toThrow('With the flywheel is closed: the flywheel is exchanged by its owner');
+    const withoutFirst = { ...(await shop.sheet(job.id)).setUps };
+    await expect(shop.decide(job, { subject: 'setUps', value: { ...withoutFirst, list: withoutFirst.list.slice(1) } })).rejects.toThrow(
+      'Bare crank has spins on record: it cannot be taken off the list. Close it instead',
+    );
+  });
+
+  await test.step('signed, each set-up with its first and last spin, each part by itself', async () => {
+    await bench(page, 'Sign off');
+    await page.getByRole('button', { name: 'Sign off' }).click();
+    await expect(
+      page.getByText(/With the flywheel: crank, damper or pulley, flywheel; closed: the flywheel is exchanged by its owner/),
+    ).toBeVisible();
+    const spins = page.getByRole('table', { name: /Unbalance: where the crank is too heavy/ });
+    await expect(spins.getByRole('row', { name: /^Bare crank/ })).toHaveCount(2);
+    await expect(spins.getByRole('row', { name: /^With the damper/ })).toHaveCount(4);
+    await expect(page.getByRole('table', { name: 'Each part by itself' }).getByRole('row')).toHaveCount(4);
+  });
+});
+
+test('a flywheel is turned to where it sits best, its holes with it, and an earlier set-up that is outside holds up the rest', async ({
+  page,
+  shop,
+}) => {
+  const job = await shop.ready('inline4', { tolerance: TOLERANCE });
+  await shop.changeCrank(job.id, withBoltOns);
+  const machineId = await shop.gramMachine();
+  const list = setUpsFrom('stages', false, ['flywheel'], randomUUID);
+  await shop.decide(job, { subject: 'setUps', value: { list, positions: { flywheel: [0, 60, 120, 180, 240, 300] } } });
+  const { crank } = (await shop.sheet(job.id)).setUp!.kept.spec;
+  const own: PlaneUnbalance = { aGmm: fromPolar(60, 10), bGmm: fromPolar(180, 60) };
+  const wheel = toPlanes(fromPolar(260, 30), 260, crank.planes);
+  const turned = (deg: number): PlaneUnbalance => ({
+    aGmm: fromPolar(toPolar(wheel.aGmm).amount, toPolar(wheel.aGmm).angleDeg + deg),
+    bGmm: fromPolar(toPolar(wheel.bGmm).amount, toPolar(wheel.bGmm).angleDeg + deg),
+  });
+  const at = (deg: number): Mounted => ({ crank: 0, flywheel: deg });
+  const spin = (setUpId: string, mounted: Mounted, total: PlaneUnbalance): Promise<string> =>
+    shop.readOff(job.id, machineId, total, { setUpId, mounted });
+  await spin(list[0]!.id, { crank: 0 }, own);
+  await spin(list[1]!.id, at(0), addPlanes(own, turned(0)));
+  await openJob(page, job.id, 'correct');
+  const steps = page.getByRole('list', { name: 'Set-ups' });
+  await steps.getByRole('button', { name: /With the flywheel/ }).click();
+  await expect(page.getByText(/By all spins together “Bare crank” is outside/)).toBeVisible();
+  await expect(page.getByText('An earlier set-up is outside: what is left there would be corrected on the wrong part.')).toBeVisible();
+
+  await bench(page, 'Spin');
+  await page.getByText(/^With the flywheel: crank, flywheel/).click();
+  await page.getByText('Turn a part until it sits best').click();
+  await expect(page.getByText('Turn the flywheel to 180° from its mark, and spin.')).toBeVisible();
+  await page.getByRole('button', { name: 'It goes on so' }).click();
+  await expect(page.getByText('2 of 2: spin again: turned since')).toBeVisible();
+  await spin(list[1]!.id, at(180), addPlanes(own, turned(180)));
+  const best = [0, 60, 120, 180, 240, 300].reduce((x, y) => (worst(y) < worst(x) ? y : x));
+  await expect(page.getByText(`The flywheel sits best at ${best}°`)).toBeVisible();
+  await expect(
+    shop.decide(job, { subject: 'setUps', value: { list: [list[0]!, { ...list[1]!, mounted: at(45) }], positions: { flywheel: [0, 180] } } }),
+  ).rejects.toThrow('turned by 45°, which its holes do not allow');
+
+  function worst(deg: number): number {
+    const { aGmm, bGmm } = addPlanes(own, turned(deg));
+    return Math.max(toPolar(aGmm).amount / crank.planes.radiusAMm, toPolar(bGmm).amount / crank.planes.radiusBMm);
+  }
+});
