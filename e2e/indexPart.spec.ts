@@ -40,7 +40,7 @@ test('a clutch cover is read in two positions, and put where it sits best', asyn
     // The display rounds to a tenth of a gram and to a degree.
     expect(Math.abs(Number(/^[\d.]+/.exec(b!)![0]) - toPolar(totalAt(deg).bGmm).amount / planes.radiusBMm)).toBeLessThan(0.5);
   }
-  await expect(page.getByText('Two leave nothing to check with')).toBeVisible();
+  await expect(page.getByText('That leaves nothing to check with')).toBeVisible();
   await page.getByRole('button', { name: 'It goes on so' }).click();
   await expect(page.getByLabel('The clutch cover is turned by')).toHaveValue(String(best));
   // What it reads there is what was said of it: it counts, and nothing is asked.

@@ -19,8 +19,8 @@ export {
   type System,
   type Systems,
 } from './units/quantity/systems.js';
-export { jobIndex, turnable, typedPositions } from './job/jobIndex.js';
-export type { IndexAnswer, IndexedPosition } from './estimate/indexPart.js';
+export { jobIndex, jobIndexPair, turnable, typedPositions } from './job/jobIndex.js';
+export type { IndexAnswer, IndexedPair, IndexedPosition, PairAnswer } from './estimate/indexPart.js';
 export { typedSupports, typedTrial, type TypedSupports, type TypedTrial } from './spin/typedRun.js';
 export { orNull, orSentence } from './units/attempt.js';
 export { sentenceIn } from './units/quantity/sentenceIn.js';

@@ -5,7 +5,7 @@ import { absolute, times } from '../units/complex.js';
 import { add, fromPolar, scale, subtract, type Vector } from '../units/vector.js';
 import { BALANCED } from '../rotor/planes.js';
 import type { EstimateInput, SpinEvent } from './estimate.js';
-import { indexPart, type IndexAnswer } from './indexPart.js';
+import { indexPair, indexPart, type IndexAnswer, type PairAnswer } from './indexPart.js';
 
 const PLANES = { zAMm: 0, zBMm: 400, radiusAMm: 85, radiusBMm: 85 };
 const TOLERANCE = { aGmm: 85, bGmm: 85 };
@@ -102,8 +102,82 @@ describe('a part that can be turned', () => {
     expect(Math.abs(said - right) / 200).toBeLessThan(0.06);
     expect(right / 200).toBeGreaterThan(0.6);
   });
+  it('is predicted from one position and a spin without it: P = r − B', () => {
+    const [withIt] = spins([60], 0.01).events;
+    const without = {
+      ...withIt!,
+      id: 'without',
+      mounted: { crank: 0 },
+      reading: { ...(withIt as SpinEvent).reading, turns: { n: 1, mean: REST, covariance: NONE } },
+    };
+    const input = { ...spins([60], 0.01), events: [without as SpinEvent, withIt!] };
+    const { best, positions } = predicted(input);
+    expect(best.deg).toBe(trulyBest());
+    for (const { deg, known } of positions) expect(absolute(subtract(known.unbalance.bGmm, totalAt(deg).bGmm))).toBeLessThan(1.5);
+  });
   it('is refused where it is not mounted, and without positions', () => {
     expect(() => indexPart(spins([0], 2), { crank: 0 }, 'cover', SIX, TOLERANCE)).toThrow('not mounted');
     expect(() => asked(spins([0], 2), [])).toThrow('no position');
+  });
+});
+
+describe('two parts that can be turned', () => {
+  const WHEEL: PlaneUnbalance = { aGmm: fromPolar(70, 250), bGmm: fromPolar(310, 150) };
+  const three = (cover: number, wheel: number): PlaneUnbalance => ({
+    aGmm: add(totalAt(cover).aGmm, turn(WHEEL.aGmm, wheel)),
+    bGmm: add(totalAt(cover).bGmm, turn(WHEEL.bGmm, wheel)),
+  });
+  const read = (settings: readonly (readonly [number, number])[]): EstimateInput => {
+    const one = spins([0], 0.01);
+    const [event] = one.events as [SpinEvent];
+    const events = settings.map(([cover, wheel], i) => ({
+      ...event,
+      id: `spin ${i}`,
+      mounted: { crank: 0, cover, wheel },
+      reading: { ...event.reading, turns: { n: 1, mean: three(cover, wheel), covariance: NONE } },
+    }));
+    return { ...one, events };
+  };
+  const pairOf = (input: EstimateInput): PairAnswer =>
+    indexPair(
+      input,
+      { crank: 0, cover: 0, wheel: 0 },
+      [
+        { part: 'cover', allowedDeg: SIX },
+        { part: 'wheel', allowedDeg: [0, 90, 180, 270] },
+      ],
+      TOLERANCE,
+    );
+  it('are predicted in every pair of positions once each is known by itself; the best is what trying all of them finds', () => {
+    const answer = pairOf(
+      read([
+        [0, 0],
+        [180, 0],
+        [0, 180],
+      ]),
+    );
+    if (answer.kind !== 'predicted') throw new Error('Nothing is predicted.');
+    expect(answer.pairs).toHaveLength(24);
+    const share = ([cover, wheel]: readonly [number, number]): number => {
+      const { aGmm, bGmm } = three(cover, wheel);
+      return Math.max(absolute(aGmm), absolute(bGmm)) / 85;
+    };
+    for (const { degs, worstShare } of answer.pairs) expect(worstShare).toBeCloseTo(share(degs), 1);
+    const best = answer.pairs.map(({ degs }) => degs).reduce((x, y) => (share(y) < share(x) ? y : x));
+    expect(answer.best.degs).toEqual(best);
+    expect(answer.best.bestChance).toBeGreaterThan(0.95);
+    expect(answer.pairs.reduce((sum, { bestChance }) => sum + bestChance, 0)).toBeCloseTo(1, 9);
+  });
+  it('ask for the one that is not known yet, and are two different ones', () => {
+    expect(
+      pairOf(
+        read([
+          [0, 0],
+          [180, 0],
+        ]),
+      ),
+    ).toEqual({ kind: 'turn', part: 'wheel', toDeg: 180, turnDeg: 180 });
+    const twice = { part: 'cover', allowedDeg: SIX };
+    expect(() => indexPair(read([[0, 0]]), { crank: 0, cover: 0, wheel: 0 }, [twice, twice], TOLERANCE)).toThrow('name another one');
   });
 });

@@ -48,8 +48,8 @@ const SEED = 0.36;
  * Where a part that can be turned sits best.
  *
  * The total is B + R(φ)·P in both planes, P of what turns with the part and B of everything else. Both come from the estimate over all
- * spins, so that more readings than two are a least squares by themselves. Every allowed position is predicted with its region; the
- * best has the smallest worst share of the tolerance; how likely it truly is the best is counted over draws of B and P together, since
+ * spins, so that more readings than two are a least squares by themselves. A spin without
+ * the part tells as much as a second position. Every allowed position is predicted with its region; the best has the smallest worst share of the tolerance; how likely it truly is the best is counted over draws of B and P together, since
  * the positions' predictions share them.
  *
  * @param mounted what the next spin has mounted, the part among it
@@ -69,10 +69,17 @@ export function indexPart(
   const read = readPositions(input, part);
   const group = state.groups.find(({ parts }) => parts.includes(part));
   // A part that was always turned with something else is not known apart from it.
-  const isKnown =
-    group?.parts.length === 1 && read.some((one) => read.some((other) => Math.abs(turnBetweenDeg(one, other)) >= LEAST_TURN_DEG - 1e-6));
+  const isFarApart = read.some((one) => read.some((other) => Math.abs(turnBetweenDeg(one, other)) >= LEAST_TURN_DEG - 1e-6));
+  const isKnown = group?.parts.length === 1 && (isFarApart || (isReadWithout(input, part) && isTold(state, part)));
   if (!isKnown) return nextTurn(read, allowedDeg);
-  const chances = bestChances(state, mounted, part, allowedDeg, tolerance);
+  const chances = bestChances(
+    state,
+    mounted,
+    [part],
+    allowedDeg.map((deg) => [deg]),
+    tolerance,
+    DRAWS,
+  );
   const positions = allowedDeg.map((deg, i): IndexedPosition => {
     const known = state.knownWith({ ...mounted, [part]: deg })!;
     return {
@@ -86,6 +93,17 @@ export function indexPart(
   });
   const best = positions.reduce((x, y) => (y.worstShare < x.worstShare ? y : x));
   return { kind: 'predicted', positions, best, read: read.length };
+}
+
+/** A spin that counts had everything but the part: what it added is known without turning it. */
+const isReadWithout = ({ events }: EstimateInput, part: string): boolean => events.some((event) => event.kind === 'spin' && !(part in event.mounted));
+
+/** A part that no reading told apart is known no better than this, g·mm. */
+const TOLD_WITHIN_GMM = 5000;
+
+function isTold({ knownWith }: Worked, part: string): boolean {
+  const { covariance } = knownWith({ [part]: 0 })!;
+  return Math.sqrt(Math.max(covariance[0]!, covariance[10]!)) < TOLD_WITHIN_GMM;
 }
 
 /** Positions nearer than this are one, °. */
@@ -111,16 +129,73 @@ function nextTurn(read: readonly number[], allowedDeg: readonly number[]): Index
 const worstShareOf = ([a, b]: readonly [number, number], tolerance: Pick<Tolerance, 'aGmm' | 'bGmm'>): number =>
   Math.max(a / tolerance.aGmm, b / tolerance.bGmm);
 
-/** How often each position is the best, over draws of what turns with the part and of everything else, together. */
+/** Parts turned together, each to one of its positions. */
+export interface IndexedPair {
+  readonly degs: readonly [number, number];
+  readonly known: KnownUnbalance;
+  readonly worstShare: number;
+  readonly inside: number | null;
+  readonly bestChance: number;
+}
+
+export type PairAnswer =
+  | { readonly kind: 'turn'; readonly part: string; readonly toDeg: number; readonly turnDeg: number }
+  | { readonly kind: 'predicted'; readonly pairs: readonly IndexedPair[]; readonly best: IndexedPair };
+
+/** Draws behind the chance of a pair: there are as many pairs as positions times positions. */
+const PAIR_DRAWS = 1000;
+
+/**
+ * Where two parts that can both be turned sit best, together: the total is B + R(φ)·P + R(ψ)·Q in both planes, and every pair of
+ * positions is predicted as for one part. Each has to be known by itself: two readings of it at least 60° apart, the other as it was or
+ * turned otherwise. What is asked for next is the part of which less is known.
+ *
+ * @param parts each with the positions that its holes allow
+ * @throws CoreError for a part that is not mounted, twice the same one, or no positions
+ */
+export function indexPair(
+  input: EstimateInput,
+  mounted: Mounted,
+  parts: readonly [IndexedPart, IndexedPart],
+  tolerance: Pick<Tolerance, 'aGmm' | 'bGmm'>,
+): PairAnswer {
+  const [one, other] = parts;
+  if (one.part === other.part) throw new CoreError('Two parts are turned against one another: name another one.', 'part');
+  const answers = parts.map(({ part, allowedDeg }) => [part, indexPart(input, mounted, part, allowedDeg, tolerance)] as const);
+  for (const [part, answer] of answers) if (answer.kind === 'turn') return { ...answer, part };
+  const state = worked(input);
+  const degs = one.allowedDeg.flatMap((x) => other.allowedDeg.map((y) => [x, y] as const));
+  const chances = bestChances(state, mounted, [one.part, other.part], degs, tolerance, PAIR_DRAWS);
+  const pairs = degs.map(([x, y], i): IndexedPair => {
+    const known = state.knownWith({ ...mounted, [one.part]: x, [other.part]: y })!;
+    return {
+      degs: [x, y],
+      known,
+      worstShare: worstShareOf([absolute(known.unbalance.aGmm), absolute(known.unbalance.bGmm)], tolerance),
+      inside: chanceInside(known, tolerance),
+      bestChance: chances[i]!,
+    };
+  });
+  return { kind: 'predicted', pairs, best: pairs.reduce((x, y) => (y.worstShare < x.worstShare ? y : x)) };
+}
+
+/** A part that can be turned, and to where. */
+export interface IndexedPart {
+  readonly part: string;
+  readonly allowedDeg: readonly number[];
+}
+
+/** How often each setting of some parts is the best, over draws of what turns with each and of everything else, together. */
 function bestChances(
   { together }: Worked,
   mounted: Mounted,
-  part: string,
-  allowedDeg: readonly number[],
+  parts: readonly string[],
+  settings: readonly (readonly number[])[],
   tolerance: Pick<Tolerance, 'aGmm' | 'bGmm'>,
+  draws: number,
 ): number[] {
-  const { [part]: _, ...rest } = mounted;
-  const { mean, covariance } = together([rest, { [part]: 0 }]);
+  const rest = Object.fromEntries(Object.entries(mounted).filter(([part]) => !parts.includes(part)));
+  const { mean, covariance } = together([rest, ...parts.map((part) => ({ [part]: 0 }))]);
   const m = mean.length;
   const hair = 1e-9 * mean.reduce((sum, _value, i) => sum + covariance[i * m + i]!, 0) + 1e-9;
   const l = cholesky(
@@ -128,24 +203,31 @@ function bestChances(
     m,
   );
   const normal = randomNormal.source(randomLcg(SEED))();
-  const turns = allowedDeg.map((deg) => [Math.cos(degToRad(deg)), Math.sin(degToRad(deg))] as const);
-  const wins = allowedDeg.map(() => 0);
+  const turns = settings.map((degs) => degs.map((deg) => [Math.cos(degToRad(deg)), Math.sin(degToRad(deg))] as const));
+  const wins = settings.map(() => 0);
   const [z, x] = [new Float64Array(m), new Float64Array(m)];
-  for (let draw = 0; draw < DRAWS; draw += 1) {
+  for (let draw = 0; draw < draws; draw += 1) {
     for (let i = 0; i < m; i += 1) {
       z[i] = normal();
       x[i] = mean[i]!;
       for (let j = 0; j <= i; j += 1) x[i]! += l[i * m + j]! * z[j]!;
     }
     let [best, least] = [0, Infinity];
-    for (const [k, [cos, sin]] of turns.entries()) {
-      // B + R(φ)·P in each plane.
-      const amount = (at: 0 | 2): number =>
-        Math.hypot(x[at]! + cos * x[4 + at]! - sin * x[5 + at]!, x[at + 1]! + sin * x[4 + at]! + cos * x[5 + at]!);
+    for (const [k, setting] of turns.entries()) {
+      // B + ΣR(φ)·P in each plane.
+      const amount = (at: 0 | 2): number => {
+        let [re, im] = [x[at]!, x[at + 1]!];
+        for (const [i, [cos, sin]] of setting.entries()) {
+          const from = 4 * (i + 1) + at;
+          re += cos * x[from]! - sin * x[from + 1]!;
+          im += sin * x[from]! + cos * x[from + 1]!;
+        }
+        return Math.hypot(re, im);
+      };
       const share = worstShareOf([amount(0), amount(2)], tolerance);
       if (share < least) [best, least] = [k, share];
     }
     wins[best]! += 1;
   }
-  return wins.map((n) => n / DRAWS);
+  return wins.map((n) => n / draws);
 }

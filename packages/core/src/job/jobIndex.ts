@@ -1,5 +1,5 @@
 import type { Mounted } from '../estimate/estimate.js';
-import { indexPart, type IndexAnswer } from '../estimate/indexPart.js';
+import { indexPair, indexPart, type IndexAnswer, type IndexedPart, type PairAnswer } from '../estimate/indexPart.js';
 import type { Crank } from '../rotor/crank.js';
 import type { Tolerance } from '../rotor/tolerance.js';
 import { checkNumber, CoreError } from '../units/check.js';
@@ -16,6 +16,14 @@ export const jobIndex = (
   allowedDeg: readonly number[],
   tolerance: Pick<Tolerance, 'aGmm' | 'bGmm'>,
 ): IndexAnswer => indexPart(recordEvents(facts), mounted, part, allowedDeg, tolerance);
+
+/** Where two of them sit best together. @throws CoreError as indexPair */
+export const jobIndexPair = (
+  facts: EstimateFacts,
+  mounted: Mounted,
+  parts: readonly [IndexedPart, IndexedPart],
+  tolerance: Pick<Tolerance, 'aGmm' | 'bGmm'>,
+): PairAnswer => indexPair(recordEvents(facts), mounted, parts, tolerance);
 
 /**
  * Parts of a mounting that may be turned. In a job without set-ups one that has a rim among the crank's may not: its holes and what is

@@ -1,14 +1,17 @@
 import { timesIn100, count, degrees, fixed, PART_WORDS, placesKnown } from '@tare/card';
 import {
   jobIndex,
+  jobIndexPair,
   orSentence,
   toPolar,
   turnable,
   typedPositions,
   type IndexAnswer,
+  type IndexedPair,
   type IndexedPosition,
   type KnownUnbalance,
   type Mounted,
+  type PairAnswer,
 } from '@tare/core';
 import { useState, type ReactNode } from 'react';
 import { useOpenJob } from '../../shell/JobContext.js';
@@ -23,7 +26,8 @@ import { useDraft } from '../../ui/useDraft.js';
 interface IndexPartProps {
   /** What the next spin has mounted. */
   readonly mounted: Mounted;
-  readonly onTurn: (part: string, deg: number) => void;
+  /** Parts, and how far each goes on turned. */
+  readonly onTurn: (turned: Mounted) => void;
 }
 
 /** A usual bolt circle, until somebody counts. */
@@ -46,33 +50,118 @@ export function IndexPart({ mounted, onTurn }: IndexPartProps): ReactNode {
 function Positions({ parts, mounted, onTurn }: IndexPartProps & { readonly parts: readonly string[] }): ReactNode {
   const { sheet, facts, figures } = useOpenJob();
   const [chosen, choose] = useDraft(`index-part.${sheet.id}`, parts[0]);
+  const [second, chooseSecond] = useDraft(`index-with.${sheet.id}`, '');
   const part = parts.includes(chosen) ? chosen : parts[0]!;
-  const said = sheet.setUps.positions[part];
-  const [positions, setPositions] = useDraft(`index-positions.${sheet.id}.${part}`, said ? said.join(' ') : USUAL_POSITIONS);
-  const answer = orSentence(() => jobIndex(facts, mounted, part, typedPositions(positions), figures.tolerance));
-  const name = PART_WORDS[part] ?? part;
-  const turnTo = (deg: number): void => onTurn(part, deg);
+  const other = parts.includes(second) && second !== part ? second : null;
+  const [positions, setPositions] = usePositions(part);
+  const [otherPositions, setOtherPositions] = usePositions(other ?? part);
+  const option = (one: string): { value: string; label: string } => ({ value: one, label: nameOf(one) });
+  const field = (one: string, text: string, set: (text: string) => void, problem: string | undefined): ReactNode => (
+    <Field
+      label={one === part ? 'Its positions: how many, or their angles' : `Positions of the ${nameOf(one)}`}
+      isFigure
+      className="w-80"
+      value={text}
+      problem={problem}
+      hint={`It goes on turned by ${degrees(mounted[one]!)} in the next spin`}
+      onChange={(event) => set(event.target.value)}
+    />
+  );
+  const answer = other === null ? orSentence(() => jobIndex(facts, mounted, part, typedPositions(positions), figures.tolerance)) : null;
+  const pair =
+    other === null
+      ? null
+      : orSentence(() =>
+          jobIndexPair(
+            facts,
+            mounted,
+            [
+              { part, allowedDeg: typedPositions(positions) },
+              { part: other, allowedDeg: typedPositions(otherPositions) },
+            ],
+            figures.tolerance,
+          ),
+        );
   return (
     <div className="grid gap-3">
       <div className="flex flex-wrap items-start gap-4">
-        <Choice
-          label="Which part"
-          className="w-56"
-          value={part}
-          onChange={(event) => choose(event.target.value)}
-          options={parts.map((one) => ({ value: one, label: PART_WORDS[one] ?? one }))}
-        />
-        <Field
-          label="Its positions: how many, or their angles"
-          isFigure
-          className="w-80"
-          value={positions}
-          problem={typeof answer === 'string' ? answer : undefined}
-          hint={`It goes on turned by ${degrees(mounted[part]!)} in the next spin`}
-          onChange={(event) => setPositions(event.target.value)}
-        />
+        <Choice label="Which part" className="w-56" value={part} onChange={(event) => choose(event.target.value)} options={parts.map(option)} />
+        {field(part, positions, setPositions, typeof answer === 'string' ? answer : typeof pair === 'string' ? pair : undefined)}
+        {parts.length > 1 && (
+          <Choice
+            label="Together with"
+            className="w-56"
+            value={other ?? ''}
+            onChange={(event) => chooseSecond(event.target.value)}
+            options={[{ value: '', label: 'by itself' }, ...parts.filter((one) => one !== part).map(option)]}
+          />
+        )}
+        {other !== null && field(other, otherPositions, setOtherPositions, undefined)}
       </div>
-      {typeof answer !== 'string' && <Answer answer={answer} name={name} onTurn={turnTo} />}
+      {answer !== null && typeof answer !== 'string' && <Answer answer={answer} name={nameOf(part)} onTurn={(deg) => onTurn({ [part]: deg })} />}
+      {other !== null && pair !== null && typeof pair !== 'string' && <Pair answer={pair} parts={[part, other]} onTurn={onTurn} />}
+    </div>
+  );
+}
+
+const nameOf = (part: string): string => PART_WORDS[part] ?? part;
+
+/** A part's positions as they are typed: as its set-ups have them until somebody says otherwise. */
+function usePositions(part: string): readonly [string, (text: string) => void] {
+  const { sheet } = useOpenJob();
+  const said = sheet.setUps.positions[part];
+  const [text, set] = useDraft(`index-positions.${sheet.id}.${part}`, said ? said.join(' ') : USUAL_POSITIONS);
+  return [text, set];
+}
+
+interface PairProps {
+  readonly answer: PairAnswer;
+  readonly parts: readonly [string, string];
+  readonly onTurn: (turned: Mounted) => void;
+}
+
+/** So many of the pairs are shown, the best first. */
+const SHOWN_PAIRS = 8;
+
+/** Two parts at once: every pair of positions is predicted, the best ones are shown. */
+function Pair({ answer, parts: [one, other], onTurn }: PairProps): ReactNode {
+  const { say } = useDisplay();
+  const { sheet } = useOpenJob();
+  const { radiusAMm, radiusBMm } = sheet.spec.crank.planes;
+  if (answer.kind === 'turn')
+    return (
+      <div className="flex flex-wrap items-center gap-4">
+        <p>{`First turn the ${nameOf(answer.part)} to ${degrees(answer.toDeg)} and spin: what turns with it is not known by itself yet.`}</p>
+        <Button onClick={() => onTurn({ [answer.part]: answer.toDeg })}>It goes on so</Button>
+      </div>
+    );
+  const { best, pairs } = answer;
+  const grams = ({ known }: IndexedPair, plane: 'aGmm' | 'bGmm', radiusMm: number): string =>
+    fixed(toPolar(known.unbalance[plane]).amount / radiusMm, 2);
+  const first = pairs.toSorted((x, y) => x.worstShare - y.worstShare).slice(0, SHOWN_PAIRS);
+  return (
+    <div className="grid gap-2">
+      <div className="flex flex-wrap items-center gap-4">
+        <p className="text-lg">
+          {`Together they sit best with the ${nameOf(one)} at ${degrees(best.degs[0])} and the ${nameOf(other)} at ${degrees(best.degs[1])}: `}
+          <strong className="figure-type">{`${grams(best, 'aGmm', radiusAMm)} g in A, ${grams(best, 'bGmm', radiusBMm)} g in B`}</strong>
+          {`. It truly is the best of ${pairs.length} ${timesIn100(best.bestChance)}.`}
+        </p>
+        <Button onClick={() => onTurn({ [one]: best.degs[0], [other]: best.degs[1] })}>They go on so</Button>
+      </div>
+      <DataTable<IndexedPair>
+        caption={`Positions of both, the best ${first.length} of ${pairs.length}`}
+        rows={first}
+        keyOf={({ degs }) => degs.join(' ')}
+        columns={[
+          { title: `The ${nameOf(one)}`, cell: ({ degs }) => degrees(degs[0]) },
+          { title: `The ${nameOf(other)}`, cell: ({ degs }) => degrees(degs[1]) },
+          { title: `A, g at ${say(radiusAMm, 'mm', 0)}`, cell: (pair) => grams(pair, 'aGmm', radiusAMm) },
+          { title: `B, g at ${say(radiusBMm, 'mm', 0)}`, cell: (pair) => grams(pair, 'bGmm', radiusBMm) },
+          { title: 'Inside', is: 'words', cell: ({ inside }) => (inside === null ? 'not known yet' : timesIn100(inside)) },
+          { title: 'The best', is: 'words', cell: ({ bestChance }) => timesIn100(bestChance) },
+        ]}
+      />
     </div>
   );
 }
@@ -132,7 +221,7 @@ function Answer({ answer, name, onTurn }: AnswerProps): ReactNode {
         ]}
       />
       <p className="text-ink-soft">
-        {`From ${count(read, 'position')}. ${read === 2 ? 'Two leave nothing to check with: spin it where it is to stay. ' : ''}Mark both parts where it stays.`}
+        {`From ${count(read, 'position')}${read === 1 ? ' and what was spun without it' : ''}. ${read <= 2 ? 'That leaves nothing to check with: spin it where it is to stay. ' : ''}Mark both parts where it stays.`}
       </p>
     </div>
   );

@@ -73,7 +73,7 @@ export function useSpinSetUp(): SpinSetUpFields {
           )}
           {movedSupports && <p>The supports were moved since the last spin: the machine may read by another amount from here on.</p>}
           {current ? <InSetUp mounted={mounted} /> : <MountedFields place={sheet.id} mounted={mounted} known={usual} onChange={draft.set} />}
-          {!current && <IndexPart mounted={mounted} onTurn={(part, deg) => draft.set({ ...mounted, [part]: deg })} />}
+          {!current && <IndexPart mounted={mounted} onTurn={(turned) => draft.set({ ...mounted, ...turned })} />}
           {current && last !== undefined && bolted.length > 0 && (
             <fieldset className="flex flex-wrap gap-x-5">
               <legend className="font-semibold">Taken off and bolted on again since the last spin</legend>
@@ -103,8 +103,10 @@ function InSetUp({ mounted }: { readonly mounted: Mounted }): ReactNode {
   const { sheet } = useOpenJob();
   const { decide, error } = useDecide();
   const { current, setUps } = sheet.setUp!;
-  const turn = (part: string, deg: number): void =>
-    decide({ subject: 'setUps', value: { ...setUps, list: setUps.list.map((one) => (one.id === current.id ? turnedTo(one, part, deg) : one)) } });
+  const turn = (turned: Mounted): void => {
+    const now = Object.entries(turned).reduce((setUp, [part, deg]) => turnedTo(setUp, part, deg), current);
+    decide({ subject: 'setUps', value: { ...setUps, list: setUps.list.map((one) => (one.id === current.id ? now : one)) } });
+  };
   return (
     <>
       {current.missing.map(({ part, why }) => (
