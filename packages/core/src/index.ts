@@ -208,6 +208,7 @@ export { partOfRim, usuallyMounted } from './job/usuallyMounted.js';
 export {
   checkSetUps,
   CRANK_PART,
+  isSurvey,
   NO_SET_UPS,
   removedWithSpins,
   sameMounting,

@@ -6,5 +6,8 @@ export const benchPath = (jobId: string, bench: BenchId): string => `/jobs/${job
 /** A job opens on the bench where it stands. */
 export const jobPath = (job: Pick<JobLine, 'id' | 'standing'>): string => benchPath(job.id, job.standing.bench);
 
+/** How bad it is, on one page. */
+export const surveyPath = (jobId: string): string => `/jobs/${jobId}/survey`;
+
 /** The job in the customer's words. */
 export const customerPath = (jobId: string): string => `/jobs/${jobId}/customer`;

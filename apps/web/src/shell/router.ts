@@ -33,6 +33,7 @@ export const router = createBrowserRouter([
         shouldRevalidate: ({ currentParams, nextParams }) => currentParams['jobId'] !== nextParams['jobId'],
         children: [
           { index: true, loader: ({ params }) => redirect(`/jobs/${params['jobId']}/weigh`) },
+          { path: 'survey', lazy: async () => ({ Component: (await import('../benches/setups/SurveyPage.js')).SurveyPage }) },
           { path: 'customer', lazy: async () => ({ Component: (await import('../benches/signOff/CustomerPage.js')).CustomerPage }) },
           ...BENCHES.map((bench) => ({ path: bench, lazy: BENCH_PAGES[bench], ErrorBoundary: BrokenBench })),
         ],

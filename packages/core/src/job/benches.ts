@@ -1,6 +1,7 @@
 import { arrivalList, missingFor, type Arrival, type ArrivalKey } from './arrivals.js';
 import { kindsWeighed, measuresOf, SINGLE_KINDS, type PartKind } from '../parts/facts.js';
 import type { BenchId } from './benchNames.js';
+import { isSurvey } from '../setups/setUp.js';
 import type { JobFacts } from './jobFacts.js';
 import { isInsideNow, isInsideThroughout, type JobFigures } from './jobFigures.js';
 
@@ -24,7 +25,9 @@ export function benchStatuses(facts: JobFacts, figures: JobFigures): BenchStatus
   const spinWaits = waitingFor('spin', facts);
   const last = figures.spins.at(-1);
   const inside = isInsideNow(figures);
-  const canSpin = bobs.state === 'done' && spinWaits === null;
+  const survey = facts.setUp !== undefined && isSurvey(facts.setUp.setUps);
+  // A survey spins what is there, with or without bobs.
+  const canSpin = (bobs.state === 'done' || survey) && spinWaits === null;
   const step = stepWords(facts);
   return [
     status('engine', 'done', 'figures are in'),
@@ -39,20 +42,22 @@ export function benchStatuses(facts: JobFacts, figures: JobFigures): BenchStatus
           inside ? 'done' : figures.holesSinceLastSpin > 0 || figures.isTurnedSince ? 'reopened' : 'underWay',
           `${step}${againWords(figures) ?? `${figures.spins.length} ${figures.spins.length === 1 ? 'spin' : 'spins'}`}`,
         ),
-    !last
-      ? status('correct', 'waiting', 'waits for a spin')
-      : inside
-        ? status(
-            'correct',
-            'done',
-            facts.holes.length === 0 ? `${step}nothing to drill` : `${step}${facts.holes.length} ${facts.holes.length === 1 ? 'cut' : 'cuts'}`,
-          )
-        : status(
-            'correct',
-            facts.holes.length === 0 ? 'ready' : 'underWay',
-            `${step}${facts.holes.length === 0 ? 'nothing drilled yet' : `${facts.holes.length} ${facts.holes.length === 1 ? 'cut' : 'cuts'} so far`}`,
-          ),
-    status('signOff', ...pair(signOffStatus(facts, figures, [weigh, bobs]))),
+    survey
+      ? status('correct', 'done', 'a survey: nothing is corrected')
+      : !last
+        ? status('correct', 'waiting', 'waits for a spin')
+        : inside
+          ? status(
+              'correct',
+              'done',
+              facts.holes.length === 0 ? `${step}nothing to drill` : `${step}${facts.holes.length} ${facts.holes.length === 1 ? 'cut' : 'cuts'}`,
+            )
+          : status(
+              'correct',
+              facts.holes.length === 0 ? 'ready' : 'underWay',
+              `${step}${facts.holes.length === 0 ? 'nothing drilled yet' : `${facts.holes.length} ${facts.holes.length === 1 ? 'cut' : 'cuts'} so far`}`,
+            ),
+    survey ? status('signOff', 'done', 'a survey: nothing to sign') : status('signOff', ...pair(signOffStatus(facts, figures, [weigh, bobs]))),
   ];
 }
 

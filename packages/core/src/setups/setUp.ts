@@ -98,6 +98,9 @@ function checkMounted({ name, mounted, missing }: SetUp, positions: SetUps['posi
   }
 }
 
+/** Somebody only wants to know how bad it is: nothing is corrected in any set-up. */
+export const isSurvey = ({ list }: SetUps): boolean => list.length > 0 && list.every(({ corrects }) => corrects.length === 0);
+
 /** What of a changed list cannot be: a set-up that has spins is never taken off the list, it is closed. Null where all can. */
 export function removedWithSpins(before: readonly SetUp[], after: readonly SetUp[], setUpIdsOfSpins: readonly (string | null)[]): string | null {
   const gone = before.find(({ id }) => !after.some((one) => one.id === id) && setUpIdsOfSpins.includes(id));

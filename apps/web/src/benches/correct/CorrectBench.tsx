@@ -1,10 +1,10 @@
 import { loggedCut, type HoleEntry } from '@tare/contract';
-import { earlierOutside, isInsideNow } from '@tare/core';
+import { earlierOutside, isInsideNow, isSurvey } from '@tare/core';
 import { useState, type ReactNode } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { RimMap } from '../../draw/RimMap.js';
 import { useOpenJob } from '../../shell/JobContext.js';
-import { benchPath } from '../../shell/paths.js';
+import { benchPath, surveyPath } from '../../shell/paths.js';
 import { Button } from '../../ui/Button.js';
 import { Note } from '../../ui/Notice.js';
 import { Surprise } from '../spin/Surprise.js';
@@ -29,6 +29,14 @@ export function CorrectBench(): ReactNode {
   const inside = isInsideNow(figures);
   const taken = planTakenAfter(sheet, last?.spinId);
   const left = taken ? cutsLeft(sheet, taken) : [];
+  if (isSurvey(sheet.setUps))
+    return (
+      <CorrectFrame next="This job is a survey: nothing is corrected.">
+        <Link className="underline underline-offset-4" to={surveyPath(sheet.id)}>
+          How bad it is, on one page
+        </Link>
+      </CorrectFrame>
+    );
   if (!last)
     return (
       <CorrectFrame next="The correction waits for a spin.">

@@ -1,7 +1,9 @@
 import { timesIn100 } from '@tare/card';
 import { earlierOutside, type SetUpStep } from '@tare/core';
 import { useState, type ReactNode } from 'react';
+import { Link } from 'react-router';
 import { useOpenJob } from '../../shell/JobContext.js';
+import { surveyPath } from '../../shell/paths.js';
 import { Button } from '../../ui/Button.js';
 import { ProblemNotice } from '../../ui/Notice.js';
 import { useDecide } from '../../ui/useDecide.js';
@@ -45,6 +47,11 @@ export function SetUpSteps(): ReactNode {
           </ol>
         )}
         {edit}
+        {figures.setUps.length > 0 && figures.lastSpinId !== null && (
+          <Link to={surveyPath(sheet.id)} className="inline-flex min-h-11 items-center underline underline-offset-4">
+            How bad it is, on one page
+          </Link>
+        )}
       </div>
       {error && <ProblemNotice>{error.message}</ProblemNotice>}
       <OpenAgain />
