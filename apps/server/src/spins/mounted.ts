@@ -23,7 +23,7 @@ function partsOf(sheet: JobSheet, mounted: MountedParts, rebolted: readonly stri
     .map(([name, turnedDeg]) => ({
       name,
       turnedDeg,
-      zMm: sheet.setUp!.masses[name]?.zMm ?? usualPartPlace(name, crank),
+      zMm: usualPartPlace(name, crank),
       bolted: timesBolted(everySpinOf(sheet), name, turnedDeg, rebolted.includes(name)),
     }));
 }

@@ -50,7 +50,7 @@ export function trueUnbalance({ rotor, crank, holes, places, parts = [], bornIn 
 const PART_G = { least: 3, most: 12 };
 const PART_RADIUS_MM = 80;
 /** A face that runs out tilts the part: a couple, as grams at the same radius a hand's breadth apart. */
-const RUN_OUT_G = 1.5;
+const RUN_OUT_G = 0.5;
 const RUN_OUT_APART_MM = 100;
 /** How far a part sits otherwise each time it is bolted on: play on its spigot, g·mm in each component. */
 export const PLAY_GMM = 12;

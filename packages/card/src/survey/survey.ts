@@ -14,7 +14,7 @@ import {
 } from '@tare/core';
 import { angle, figure, line } from '../card/cardDocument.js';
 import { PART_WORDS } from '../words/mountedWords.js';
-import { KIND_NAMES, timesIn100, VERDICT_WORDS } from '../words/names.js';
+import { KIND_NAMES, verdictIn100 } from '../words/names.js';
 import { placesKnown } from '../words/numbers.js';
 
 /** One part of a survey's page. */
@@ -80,7 +80,7 @@ function asSpun(sheet: JobSheet, figures: JobFigures): SurveySection {
       [figure(share, 1, '')],
       [pull(Math.max(a, b))],
       [pull(Math.max(tolerance.aGmm, tolerance.bGmm))],
-      [`${VERDICT_WORDS[verdict]}${inside === null ? '' : `, inside ${timesIn100(inside)}`}`],
+      [verdictIn100(verdict, inside)],
     ];
   };
   return {

@@ -56,3 +56,7 @@ export function timesIn100(chance: number): string {
   if (chance < 0.005) return 'less than 1 time in 100';
   return chance >= 0.995 ? 'more than 99 times in 100' : `${count(Math.round(100 * chance), 'time')} in 100`;
 }
+
+/** A verdict with how sure it is: "inside, more than 99 times in 100", "outside, inside 1 time in 100". */
+export const verdictIn100 = (verdict: keyof typeof VERDICT_WORDS, inside: number | null): string =>
+  `${VERDICT_WORDS[verdict]}${inside === null ? '' : `, ${verdict === 'inside' ? '' : 'inside '}${timesIn100(inside)}`}`;

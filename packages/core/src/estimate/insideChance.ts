@@ -33,6 +33,8 @@ export function insideChance(
     const span = between(aGmm.re, aGmm.im, first[0] * cos, first[2] * cos + first[3] * sin, tolerance.aGmm);
     if (!span) continue;
     const [from, to] = [beyond(span[0], freedom), beyond(span[1], freedom)];
+    // Farther out than a number can say: nothing of the distribution lies along this ray.
+    if (from <= to) continue;
     for (let g = 0; g < ALONG; g += 1) {
       const rho = radiusBeyond(to + (from - to) * at[g]!, freedom);
       const [x, y] = [rho * cos, rho * sin];
@@ -45,11 +47,17 @@ export function insideChance(
   return Math.min(1, sum / RAYS);
 }
 
-/** Share of the distribution of one plane further than ρ of its own deviations from its mean. */
+/**
+ * Share of the distribution of one plane further than ρ of its own deviations from its mean: (1 + ρ²/ν)^(−ν/2), and its inverse. By
+ * logarithms near one, since ν grows without bound where next to nothing of what is known came of an estimated scatter.
+ */
 const beyond = (rho: number, freedom: number): number =>
-  Number.isFinite(freedom) ? (1 + rho ** 2 / freedom) ** (-freedom / 2) : Math.exp(-(rho ** 2) / 2);
-const radiusBeyond = (share: number, freedom: number): number =>
-  Number.isFinite(freedom) ? Math.sqrt(freedom * (share ** (-2 / freedom) - 1)) : Math.sqrt(-2 * Math.log(share));
+  Math.exp(Number.isFinite(freedom) ? (-freedom / 2) * Math.log1p(rho ** 2 / freedom) : -(rho ** 2) / 2);
+function radiusBeyond(share: number, freedom: number): number {
+  // A share of all may come out a hair above one.
+  const twice = Math.max(0, -2 * Math.log(share));
+  return Math.sqrt(Number.isFinite(freedom) ? freedom * Math.expm1(twice / freedom) : twice);
+}
 
 /** Lower triangle of a plane's own covariance. */
 type Low = readonly [number, number, number, number];

@@ -103,6 +103,12 @@ describe('the chance that both planes are inside', () => {
     const rayleigh = (r: number, s: number): number => 1 - Math.exp(-(r ** 2) / (2 * s ** 2));
     expect(insideChance(none, apart, { aGmm: 5, bGmm: 9 }, Infinity)).toBeCloseTo(rayleigh(5, 3) * rayleigh(9, 4), 6);
   });
+  it.each([1e6, 7e5, 1e12, 1e42])('goes over into the normal law as the degrees of freedom grow: %p of them', (freedom) => {
+    const normally = insideChance(at, covariance, tolerance, Infinity);
+    expect(insideChance(at, covariance, tolerance, freedom)).toBeCloseTo(normally, 5);
+    expect(insideChance(at, covariance, { aGmm: 400, bGmm: 400 }, freedom)).toBeCloseTo(1, 6);
+    expect(insideChance({ ...at, aGmm: { re: 5000, im: 0 } }, covariance, tolerance, freedom)).toBe(0);
+  });
   it('is one far inside and nothing far outside', () => {
     expect(insideChance(at, covariance, { aGmm: 400, bGmm: 400 }, Infinity)).toBeCloseTo(1, 6);
     expect(insideChance({ ...at, aGmm: { re: 500, im: 0 } }, covariance, tolerance, Infinity)).toBeCloseTo(0, 9);

@@ -125,6 +125,11 @@ export class Bench {
     await decide({ subject: 'bob.acceptedG', value: figures });
   }
 
+  async decide(personId: string, jobId: string, body: DecisionBody): Promise<void> {
+    const baseVersion = (await this.sheet(jobId)).decisions[body.subject]?.version ?? 0;
+    await this.send(`jobs/${jobId}/decisions`, { id: randomUUID(), personId, baseVersion, ...body });
+  }
+
   async spin(personId: string, jobId: string): Promise<void> {
     await this.send(`jobs/${jobId}/spins`, { id: randomUUID(), personId, speedRpm: 600, turns: 60, cautionsConfirmed: true });
   }
@@ -144,7 +149,7 @@ export class Bench {
         await this.spin(personId, jobId);
         continue;
       }
-      if (plans.kind !== 'choices') throw new Error(`The demo crank has no plan: ${plans.reason}`);
+      if (plans.kind !== 'choices') throw new Error(`${sheet.setUp?.current.name ?? 'The demo crank'} has no plan: ${plans.reason}`);
       const { plan } = plans.choices[0]!;
       const planId = randomUUID();
       const holes = plan.holes.map(bareCut);

@@ -37,7 +37,8 @@ const USUAL_POSITIONS = '6';
 export function IndexPart({ mounted, onTurn }: IndexPartProps): ReactNode {
   const { sheet } = useOpenJob();
   const [open, setOpen] = useState(false);
-  const parts = turnable(mounted, sheet.spec.crank, sheet.setUp !== undefined);
+  // What is dowelled has one position, and is corrected instead.
+  const parts = turnable(mounted, sheet.spec.crank, sheet.setUp !== undefined).filter((part) => sheet.setUps.positions[part]?.length !== 1);
   if (parts.length === 0) return null;
   return (
     <Disclosure open={open} onToggle={(event) => setOpen(event.currentTarget.open)} title="Turn a part until it sits best">
@@ -49,9 +50,9 @@ export function IndexPart({ mounted, onTurn }: IndexPartProps): ReactNode {
 
 function Positions({ parts, mounted, onTurn }: IndexPartProps & { readonly parts: readonly string[] }): ReactNode {
   const { sheet, facts, figures } = useOpenJob();
-  const [chosen, choose] = useDraft(`index-part.${sheet.id}`, parts[0]);
+  const [chosen, choose] = useDraft(`index-part.${sheet.id}`, parts.at(-1));
   const [second, chooseSecond] = useDraft(`index-with.${sheet.id}`, '');
-  const part = parts.includes(chosen) ? chosen : parts[0]!;
+  const part = parts.includes(chosen) ? chosen : parts.at(-1)!;
   const other = parts.includes(second) && second !== part ? second : null;
   const [positions, setPositions] = usePositions(part);
   const [otherPositions, setOtherPositions] = usePositions(other ?? part);

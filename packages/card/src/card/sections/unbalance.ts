@@ -2,7 +2,7 @@ import { factsOf, sheetIn, type CardLine, type CardSection, type JobSheet, type 
 import { isInsideNow, jobFigures, newtonsToLbf, gmmToOzin, spinWorking, supportsMoved, toPolar, type JobFigures, type SpinFigures } from '@tare/core';
 import { mountedWords, PART_WORDS } from '../../words/mountedWords.js';
 import { placesKnown } from '../../words/numbers.js';
-import { count, timesIn100, VERDICT_WORDS } from '../../words/names.js';
+import { count, timesIn100, VERDICT_WORDS, verdictIn100 } from '../../words/names.js';
 import { angle, figure, line } from '../cardDocument.js';
 
 /** Spins of one set-up in a row: what was mounted, and where it lay. */
@@ -81,7 +81,7 @@ function setUpLines({ setUps: { list } }: JobSheet, { setUps }: JobFigures): Car
           ? 'not spun'
           : step.changedSince
             ? 'changed since it was spun'
-            : `${VERDICT_WORDS[step.verdict]}${step.inside === null ? '' : `, inside ${timesIn100(step.inside)}`}`;
+            : verdictIn100(step.verdict, step.inside);
     const part = (one: string): string => PART_WORDS[one] ?? one;
     const more = [
       ...missing.map((one) => ` Without the ${part(one.part)}: ${one.why}.`),
