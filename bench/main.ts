@@ -7,6 +7,7 @@ import { optimalityGap, planTimes } from './planning.js';
 import { practice } from './practice.js';
 import { practiceTold } from './practiceTold.js';
 import { oneReading } from './oneReading.js';
+import { setUpFigures } from './setups.js';
 import { signalTime } from './signal.js';
 import { metal } from './metal.js';
 import { print, type Figure } from './figures.js';
@@ -39,6 +40,7 @@ const BENCHMARKS: Readonly<Record<string, () => Promise<Figure | readonly Figure
   practiceWhy: () => Promise.resolve(practice()),
   accuracy: () => Promise.resolve(accuracy()),
   estimate: estimateFigures,
+  setups: () => Promise.resolve(setUpFigures()),
   page: firstScreenBytes,
   once: oneReading,
   reading: readingRoundTrip,

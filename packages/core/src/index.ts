@@ -100,7 +100,7 @@ export { factorEffect, type ActualParts, type EffectInput, type FactorEffect, ty
 export { factorShaking, factorSweep } from './engine/factorSweep.js';
 export { bobsNeeded } from './engine/bobsNeeded.js';
 
-export { samePlaces, toPlanes, addPlanes, scalePlanes, movePlanes, BALANCED, type Planes, type PlaneUnbalance } from './rotor/planes.js';
+export { samePlaces, toPlanes, addPlanes, scalePlanes, subtractPlanes, movePlanes, BALANCED, type Planes, type PlaneUnbalance } from './rotor/planes.js';
 export { unbalanceForceN } from './rotor/force.js';
 export { staticAndCouple } from './rotor/staticCouple.js';
 export { checkSetUp, supportLoads, supportsMoved, type SupportLoad, type Supports } from './rotor/supports.js';
