@@ -96,8 +96,16 @@ describe('tolerance', () => {
   it('shares a grade by distance within 30 to 70 %', () => {
     const t = tolerance({ school: 'gradeG', value: 6.3 }, planes, { ...rotor, massCentreZMm: 40 });
     expect(t.aGmm / (t.aGmm + t.bGmm)).toBeCloseTo(0.4, 12);
-    const overhung = tolerance({ school: 'gradeG', value: 6.3 }, planes, { ...rotor, massCentreZMm: 500 });
-    expect(overhung.aGmm / (overhung.aGmm + overhung.bGmm)).toBeCloseTo(0.3, 12);
+    expect(t.isOverhung).toBe(false);
+  });
+  it('shares it by the levers within 30 and 130 % where the mass centre lies outside the planes, and says so', () => {
+    // U_per = 300.803 g·mm; at 500 mm the levers to planes at ∓200 are 300 and 700 of 400.
+    const far = tolerance({ school: 'gradeG', value: 6.3 }, planes, { ...rotor, massCentreZMm: 500 });
+    expect([far.aGmm / 300.803, far.bGmm / 300.803]).toEqual([expect.closeTo(0.75, 4), expect.closeTo(1.3, 4)]);
+    const near = tolerance({ school: 'gradeG', value: 6.3 }, planes, { ...rotor, massCentreZMm: -240 });
+    expect([near.aGmm / 300.803, near.bGmm / 300.803]).toEqual([expect.closeTo(1.1, 4), expect.closeTo(0.3, 4)]);
+    expect([far.isOverhung, near.isOverhung, far.gradeMmPerS]).toEqual([true, true, 6.3]);
+    expect(tolerance({ school: 'gramsAtRadius', value: 1 }, planes, { ...rotor, massCentreZMm: 500 }).isOverhung).toBe(false);
   });
   it('says the same thing in every school', () => {
     const grams = tolerance({ school: 'gramsAtRadius', value: 0.5 }, { ...planes, radiusBMm: 85 }, rotor);

@@ -39,10 +39,14 @@ export interface Tolerance {
   readonly bOzin: number;
   /** The balance quality grade that both planes together amount to, mm/s. */
   readonly gradeMmPerS: number;
+  /** A grade's: the mass centre lies outside the planes, and its levers share it. */
+  readonly isOverhung: boolean;
 }
 
-/** No plane of a grade takes more than 70 % or less than 30 % of it (handbook section 5; ISO 21940-11). */
+/** With the mass centre between the planes none takes more than 70 % or less than 30 % of a grade (handbook section 5; ISO 21940-11). */
 const LARGEST_PLANE_SHARE = 0.7;
+/** With it outside them each takes its lever's share, no less than 30 % and no more than 130 % (handbook, Set-ups; ISO 21940-11). */
+const OVERHUNG = { least: 0.3, most: 1.3 };
 
 /** ISO 21940-11: U_per[g·mm] = 9549·G[mm/s]·m[kg]/n[rpm], where 9549 = 60·1000/(2π) rounded; the exact factor is used. */
 const GRADE_FACTOR = 60000 / (2 * Math.PI);
@@ -51,7 +55,7 @@ const GRADE_FACTOR = 60000 / (2 * Math.PI);
  * The tolerance of each plane, by any school, shown in all the others.
  *
  * A grade's U_per is shared by the distance of the mass centre: A gets U·(z_B − z_m)/(z_B − z_A), held within
- * 30–70 %. The grade shown for the other schools is (U_A + U_B)·n/(9549·m).
+ * 30–70 %; where the mass centre lies outside the planes, U·|z_B − z_m|/(z_B − z_A) within 30–130 %, and B likewise. The grade shown for the other schools is (U_A + U_B)·n/(9549·m).
  *
  * @throws CoreError when the value, the planes or the rotor's figures make no sense
  */
@@ -70,9 +74,13 @@ export function tolerance(choice: ToleranceChoice, planes: Planes, rotor: RotorF
     gramsAtRadiusB: bGmm / planes.radiusBMm,
     aOzin: aGmm / GMM_PER_OZIN,
     bOzin: bGmm / GMM_PER_OZIN,
-    gradeMmPerS: ((aGmm + bGmm) * rotor.redlineRpm) / (GRADE_FACTOR * rotor.massKg),
+    // What overhangs is let have more than its grade in both planes together.
+    gradeMmPerS: choice.school === 'gradeG' ? choice.value : ((aGmm + bGmm) * rotor.redlineRpm) / (GRADE_FACTOR * rotor.massKg),
+    isOverhung: choice.school === 'gradeG' && isOutside(planes, rotor),
   };
 }
+
+const isOutside = ({ zAMm, zBMm }: Planes, { massCentreZMm }: RotorFigures): boolean => massCentreZMm < zAMm || massCentreZMm > zBMm;
 
 function perPlaneGmm({ school, value }: ToleranceChoice, planes: Planes, rotor: RotorFigures): { aGmm: number; bGmm: number } {
   switch (school) {
@@ -85,6 +93,10 @@ function perPlaneGmm({ school, value }: ToleranceChoice, planes: Planes, rotor: 
     case 'gradeG': {
       const permissibleGmm = (GRADE_FACTOR * value * rotor.massKg) / rotor.redlineRpm;
       const shareByDistance = (planes.zBMm - rotor.massCentreZMm) / (planes.zBMm - planes.zAMm);
+      if (isOutside(planes, rotor)) {
+        const held = (share: number): number => Math.min(OVERHUNG.most, Math.max(OVERHUNG.least, Math.abs(share)));
+        return { aGmm: permissibleGmm * held(shareByDistance), bGmm: permissibleGmm * held(1 - shareByDistance) };
+      }
       const shareA = Math.min(LARGEST_PLANE_SHARE, Math.max(1 - LARGEST_PLANE_SHARE, shareByDistance));
       return { aGmm: permissibleGmm * shareA, bGmm: permissibleGmm * (1 - shareA) };
     }

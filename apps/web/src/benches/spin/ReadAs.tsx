@@ -99,12 +99,12 @@ export function ReadAs({ spin }: { readonly spin: SpinFigures }): ReactNode {
 function ToleranceTable(): ReactNode {
   const { say } = useDisplay();
   const { sheet, figures } = useOpenJob();
-  const { aGmm, bGmm, gramsAtRadiusA, gramsAtRadiusB, aOzin, bOzin, gradeMmPerS } = figures.tolerance;
+  const { aGmm, bGmm, gramsAtRadiusA, gramsAtRadiusB, aOzin, bOzin, gradeMmPerS, isOverhung } = figures.tolerance;
   const { radiusAMm, radiusBMm } = sheet.spec.crank.planes;
   const share = (100 * aGmm) / (aGmm + bGmm);
   return (
     <Said
-      caption={`The tolerance by every school; A has ${fixed(share, 0)} % of it, B ${fixed(100 - share, 0)} %`}
+      caption={`The tolerance by every school; A has ${fixed(share, 0)} % of it, B ${fixed(100 - share, 0)} %${isOverhung ? '; the mass centre lies outside the planes, and its levers share it' : ''}`}
       rows={[
         [
           'Grams at the correction radius',

@@ -15,6 +15,9 @@ export function agreed({ spec }: JobSheet, { tolerance }: JobFigures): CardSecti
     lines: [
       line`Tolerance by ${name.charAt(0).toLowerCase() + name.slice(1)}: ${figure(spec.tolerance.value, 2, unit)}.`,
       line`Plane A ${figure(tolerance.gramsAtRadiusA, 2, 'g', working)} at ${figure(planes.radiusAMm, 0, 'mm')}, ${figure(tolerance.aGmm, 0, 'g·mm')}, ${figure(tolerance.aOzin, 3, 'oz·in')}; plane B ${figure(tolerance.gramsAtRadiusB, 2, 'g', working)} at ${figure(planes.radiusBMm, 0, 'mm')}, ${figure(tolerance.bGmm, 0, 'g·mm')}, ${figure(tolerance.bOzin, 3, 'oz·in')}.`,
+      ...(tolerance.isOverhung
+        ? [line`The mass centre lies outside the planes: its levers share the grade, each plane within 30 and 130 % of it.`]
+        : []),
       line`Parts matched to ${figure(spec.matchToleranceG, 2, 'g')}. Balanced ${spec.balance === 'internal' ? 'internally, the crank alone' : 'externally, together with damper and flywheel'}. Redline ${figure(spec.redlineRpm, 0, 'rpm')}.`,
     ],
   };
