@@ -222,7 +222,7 @@ export { SET_UP_TEMPLATES, setUpLike, setUpsFrom, STAGE_PARTS, type SetUpTemplat
 export { inSetUp, massOf, ownRecord, setUpOfSpin } from './setups/inSetUp.js';
 export { mountingScatter, type MountingScatter } from './setups/mountingScatter.js';
 export { usualPartPlace } from './setups/usualPlace.js';
-export { earlierOutside, partsTold, setUpSteps, type PartTold, type SetUpStep } from './setups/steps.js';
+export { earlierOutside, partsTold, staticOf, setUpSteps, type PartTold, type SetUpStep } from './setups/steps.js';
 export { surpriseStories, type Story, type StoryEntry, type UnloggedCut } from './job/surpriseStories.js';
 export {
   estimate,

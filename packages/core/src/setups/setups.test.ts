@@ -286,6 +286,12 @@ describe('set-ups that cannot be', () => {
       ['crank damper', 0],
     ]);
     expect(of('survey', [])).toEqual([['crank', 0]]);
+    expect(setUpsFrom('toInternal', true, ['damper', 'flywheel'], () => 'x').map(({ name, corrects }) => [name, corrects])).toEqual([
+      ['As it came, all together', []],
+      ['Crank with bobs', ['crank']],
+      ['With the damper', ['damper']],
+      ['With the flywheel', ['flywheel']],
+    ]);
     expect(setUpLike(stages[3], 'new', 'Once more')).toMatchObject({ mounted: stages[3]!.mounted, corrects: [], name: 'Once more' });
     expect(setUpLike(undefined, 'new', 'First')).toMatchObject({ mounted: { crank: 0 }, corrects: ['crank'] });
   });

@@ -6,7 +6,7 @@ import { usuallyMounted } from '../job/usuallyMounted.js';
 import { tolerance, type Tolerance } from '../rotor/tolerance.js';
 import { unbalanceForceN } from '../rotor/force.js';
 import type { PlaneUnbalance } from '../rotor/planes.js';
-import { toPolar } from '../units/vector.js';
+import { add, toPolar, type Vector } from '../units/vector.js';
 import { massOf, ownRecord, setUpOfSpin } from './inSetUp.js';
 import { sameMounting, type SetUp } from './setUp.js';
 
@@ -114,6 +114,9 @@ export function partsTold(facts: EstimateFacts, rpm: number): PartTold[] {
   const { told, groups } = worked(recordEvents(facts));
   return told.parts.map(({ parts, known }, i) => ({ parts, known, isApart: groups[i]!.parts.length === 1, forceN: force(known.unbalance, rpm) }));
 }
+
+/** A part's own unbalance taken together at its place along the crank: what has to come off there to make it neutral, g·mm. */
+export const staticOf = ({ known: { unbalance } }: PartTold): Vector => add(unbalance.aGmm, unbalance.bGmm);
 
 /** What a mounting comes to by everything on record; null before the first spin. */
 export const mountingKnown = (facts: EstimateFacts, mounted: Mounted): KnownUnbalance | null => worked(recordEvents(facts)).knownWith(mounted);

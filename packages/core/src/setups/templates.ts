@@ -2,7 +2,7 @@ import type { Mounted } from '../estimate/estimate.js';
 import { CRANK_PART, type SetUp } from './setUp.js';
 
 /** The ways in which shops go through a rotor that grows. */
-export const SET_UP_TEMPLATES = ['stages', 'together', 'survey'] as const;
+export const SET_UP_TEMPLATES = ['stages', 'together', 'toInternal', 'survey'] as const;
 export type SetUpTemplate = (typeof SET_UP_TEMPLATES)[number];
 
 /** What bolts on, in the order in which it goes on. */
@@ -27,7 +27,8 @@ const blank = (id: string, name: string, mounted: Mounted, corrects: readonly st
 
 /**
  * Set-ups to begin with (handbook, Set-ups): in stages, each added part corrected on itself so that it can be replaced later; all
- * together, as an externally balanced rotor is; or a survey, which corrects nothing.
+ * together, as an externally balanced rotor is; from external to internal, read all together first and then made neutral part by part;
+ * or a survey, which corrects nothing.
  * @param parts what bolts on this crank
  * @param newId makes an id for each
  */
@@ -39,12 +40,14 @@ export function setUpsFrom(template: SetUpTemplate, needsBobs: boolean, parts: r
   const crank = needsBobs ? 'Crank with bobs' : 'Bare crank';
   const everything: Mounted = Object.fromEntries([CRANK_PART, ...order].map((part) => [part, 0]));
   switch (template) {
+    case 'toInternal':
     case 'stages': {
+      const asItCame = template === 'toInternal' ? [blank(newId(), 'As it came, all together', everything, [])] : [];
       const stages = order.map((part, i) => {
         const mounted = Object.fromEntries([CRANK_PART, ...order.slice(0, i + 1)].map((one) => [one, 0]));
         return blank(newId(), NAMES[part] ?? `With the ${part}`, mounted, [part]);
       });
-      return [blank(newId(), crank, { [CRANK_PART]: 0 }, [CRANK_PART]), ...stages];
+      return [...asItCame, blank(newId(), crank, { [CRANK_PART]: 0 }, [CRANK_PART]), ...stages];
     }
     case 'together':
       return [blank(newId(), 'All together', everything, Object.keys(everything))];

@@ -1,7 +1,9 @@
-import { broughtWords, countWords, fixed } from '@tare/card';
+import { broughtWords, countWords, degrees, fixed } from '@tare/card';
 import {
   fromPolar,
+  partsTold,
   rimKindOf,
+  staticOf,
   toInternal,
   toPolar,
   typedQuantity,
@@ -11,6 +13,7 @@ import {
   type Tolerance,
 } from '@tare/core';
 import { useState, type ReactNode } from 'react';
+import { Button } from '../../ui/Button.js';
 import { Disclosure } from '../../ui/Disclosure.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { QuantityField } from '../../ui/QuantityField.js';
@@ -23,7 +26,7 @@ type Typed = Readonly<Record<string, { readonly g: string; readonly deg: string 
 /** What it would take to balance an externally balanced crank by itself. */
 export function ToInternal({ input }: { readonly input: ChoicesInput | null }): ReactNode {
   const { say } = useDisplay();
-  const { sheet, figures } = useOpenJob();
+  const { sheet, facts, figures } = useOpenJob();
   const [open, setOpen] = useState(false);
   const boltOns = sheet.spec.crank.counterweights.filter((rim) => rimKindOf(rim) !== 'counterweight');
   const { value: typed, set } = useKept<Typed>(`toInternal.${sheet.id}`, Object.fromEntries(boltOns.map(({ id }) => [id, { g: '', deg: '' }])), {});
@@ -35,6 +38,17 @@ export function ToInternal({ input }: { readonly input: ChoicesInput | null }): 
   const ready = open && input !== null && whole.length === boltOns.length && boltOns.length > 0;
   const { data } = usePlan(ready ? toInternal(input, whole) : null, 'internal');
   if (sheet.spec.balance !== 'external') return null;
+  /** Damper and flywheel as the spins of all set-ups tell them apart. */
+  const takeMeasured = (): void => {
+    const told = partsTold(facts, sheet.spec.redlineRpm).filter(({ isApart }) => isApart);
+    const found = boltOns.flatMap((rim) => {
+      const part = told.find(({ parts }) => parts[0] === rimKindOf(rim));
+      if (!part) return [];
+      const { amount, angleDeg } = toPolar(staticOf(part));
+      return [[rim.id, { g: fixed(amount / rim.rimRadiusMm, 2), deg: fixed(angleDeg, 0) }] as const];
+    });
+    set({ ...typed, ...Object.fromEntries(found) });
+  };
   const nameOf = (id: string): string => sheet.spec.crank.counterweights.find((c) => c.id === id)?.name ?? id;
   return (
     <Disclosure open={open} onToggle={(event) => setOpen(event.currentTarget.open)} title="What would it take to balance this crank internally?">
@@ -55,6 +69,23 @@ export function ToInternal({ input }: { readonly input: ChoicesInput | null }): 
             ))}
           </div>
         ))}
+        {sheet.setUp && boltOns.length > 0 && (
+          <Button className="w-fit" onClick={takeMeasured}>
+            As the spins of its set-ups tell them
+          </Button>
+        )}
+        {boltOns.map((rim, i) => {
+          const one = carried[i];
+          if (!one) return null;
+          const { amount, angleDeg } = toPolar(one.unbalanceGmm);
+          return (
+            <p key={rim.id}>
+              {`To make the ${rim.name.toLowerCase()} neutral, `}
+              <span className="figure-type">{`${fixed(amount / rim.rimRadiusMm, 2)} g at ${say(rim.rimRadiusMm, 'mm', 0)}`}</span>
+              {` come off it at ${degrees(angleDeg)}; spin it in a set-up of its own to see that they did.`}
+            </p>
+          );
+        })}
         {data && <p role="status">{conversionWords(data.plans, figures.tolerance, nameOf)}</p>}
       </div>
     </Disclosure>

@@ -18,6 +18,7 @@ import { begunWith, fieldOfSetUps, partsOf, setUpsOf, typedSetUp, typedSetUps, t
 const TEMPLATE_WORDS: Readonly<Record<SetUpTemplate, string>> = {
   stages: 'In stages: the crank, then each part on it',
   together: 'All together, as it is balanced externally',
+  toInternal: 'From external to internal: all together, then part by part',
   survey: 'A survey: how bad is it, nothing corrected',
 };
 
