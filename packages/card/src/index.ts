@@ -1,5 +1,5 @@
 export { clock, degrees, fixed, gramsAt, placesKnown } from './words/numbers.js';
-export { surveyOf, type SurveySection } from './survey/survey.js';
+export { surveyOf } from './survey/survey.js';
 export { BENCH_NAMES, count, KIND_NAMES, MEASURE_NAMES, missingWords, SCHOOLS, timesIn100, VERDICT_WORDS } from './words/names.js';
 export {
   asMeasured,

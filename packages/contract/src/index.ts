@@ -128,7 +128,6 @@ export {
   type StandinRecording,
 } from './machines.js';
 export { planesSchema } from './planes.js';
-export { setUpSchema, setUpsSchema } from './setUps.js';
 export { readRecording, writeRecording } from './recordingCsv.js';
 export {
   CARD_PAPERS,

@@ -18,7 +18,7 @@ const reasons = (name: string): Joi.ArraySchema =>
   );
 const speed = (name: string): Joi.NumberSchema => named(Joi.number().min(50).max(10000).allow(null).required(), name);
 
-export const setUpSchema = Joi.object<SetUp>({
+const setUpSchema = Joi.object<SetUp>({
   id: Joi.string().uuid().required(),
   name: named(Joi.string().trim().pattern(/\S/).max(60).required(), 'The set-up’s name'),
   mounted: mountedSchema.required(),

@@ -100,7 +100,17 @@ export { factorEffect, type ActualParts, type EffectInput, type FactorEffect, ty
 export { factorShaking, factorSweep } from './engine/factorSweep.js';
 export { bobsNeeded } from './engine/bobsNeeded.js';
 
-export { samePlaces, toPlanes, addPlanes, scalePlanes, subtractPlanes, movePlanes, BALANCED, type Planes, type PlaneUnbalance } from './rotor/planes.js';
+export {
+  samePlaces,
+  toPlanes,
+  addPlanes,
+  scalePlanes,
+  subtractPlanes,
+  movePlanes,
+  BALANCED,
+  type Planes,
+  type PlaneUnbalance,
+} from './rotor/planes.js';
 export { unbalanceForceN } from './rotor/force.js';
 export { staticAndCouple } from './rotor/staticCouple.js';
 export { checkSetUp, supportLoads, supportsMoved, type SupportLoad, type Supports } from './rotor/supports.js';
@@ -171,7 +181,7 @@ export { rawPiece, type Piece } from './cuts/piece.js';
 export { rimArcOf, type FilledSolid, type RimSolid, type RoundSolid } from './cuts/solid.js';
 export { cutInto, metalOf } from './cuts/taken.js';
 export { loggedBreaches } from './cuts/loggedBreaches.js';
-export { isCorrectable, isCorrectedIn } from './cuts/correctable.js';
+export { isCorrectable } from './cuts/correctable.js';
 
 export { checkConvention, fromHeavyDeg, toHeavyDeg, type ConventionCheck, type MachineConvention } from './spin/convention.js';
 export {
@@ -219,10 +229,10 @@ export {
   type SetUps,
 } from './setups/setUp.js';
 export { SET_UP_TEMPLATES, setUpLike, setUpsFrom, STAGE_PARTS, type SetUpTemplate } from './setups/templates.js';
-export { inSetUp, massOf, ownRecord, setUpOfSpin } from './setups/inSetUp.js';
-export { mountingScatter, type MountingScatter } from './setups/mountingScatter.js';
+export { inSetUp, isCorrectedIn, massOf, ownRecord, setUpOfSpin } from './setups/inSetUp.js';
+export { mountingScatter } from './setups/mountingScatter.js';
 export { usualPartPlace } from './setups/usualPlace.js';
-export { earlierOutside, partsTold, staticOf, setUpSteps, type PartTold, type SetUpStep } from './setups/steps.js';
+export { earlierOutside, partsTold, staticOf, type PartTold, type SetUpStep } from './setups/steps.js';
 export { surpriseStories, type Story, type StoryEntry, type UnloggedCut } from './job/surpriseStories.js';
 export {
   estimate,

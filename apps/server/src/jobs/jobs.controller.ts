@@ -36,7 +36,7 @@ export class JobsController {
   ) {}
 
   @Get()
-  @Describe('The shop’s jobs, newest first, at most 40; `q` searches number, customer, boat and engine')
+  @Describe('The shop’s jobs, newest first, at most 40; `q` searches number, customer, boat, engine and the crank’s marks')
   async list(@Query('q') q?: string): Promise<JobLine[]> {
     const shopId = await this.jobs.shop.id();
     return this.lines.of(shopId, await findJobIds(this.jobs.db, shopId, typeof q === 'string' ? q.trim() : ''));
@@ -129,7 +129,10 @@ async function findJobIds(db: Knex, shopId: string, q: string): Promise<string[]
     select job.id from job
     cross join lateral (select found_by from job_spec where job_id = job.id order by version desc limit 1) latest
     where job.shop_id = :shopId and not exists (select from job_removal where job_id = job.id)
-      and (:q = '' or position(lower(:q) in job.number || ' ' || found_by) > 0)
+      and (:q = '' or position(lower(:q) in job.number || ' ' || found_by) > 0 or exists (
+        select 1 from decision marks
+        where marks.job_id = job.id and marks.subject = 'arrival.crank' and position(lower(:q) in lower(marks.value ->> 'marks')) > 0
+      ))
     order by job.number desc limit :most`,
     { shopId, q, most: LIST_PAGE },
   );

@@ -70,15 +70,5 @@ export const putDecision = (queries: QueryClient, jobId: string, subject: string
     decisions: decision ? { ...decisions, [subject]: decision } : decisions,
   }));
 
-/** Captures a reading; the record on screen gets the entry without being read again, so that Enter is never slow. */
-export function useCapture(jobId: string): UseMutationResult<WrittenReading, ProblemError, NewReading> {
-  const queries = useQueryClient();
-  return useMutation({
-    mutationFn: (body: NewReading) => ask('POST jobs/:jobId/readings', { ids: { jobId }, body }),
-    retry: retryFault,
-    onSuccess: (reading) => putReading(queries, jobId, reading),
-  });
-}
-
 /** What passes is tried twice more; a question waits for its answer. */
 export const retryFault = (failures: number, error: ProblemError): boolean => error.isFault && error.problem.ask === undefined && failures < 2;

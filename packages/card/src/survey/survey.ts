@@ -18,7 +18,7 @@ import { KIND_NAMES, verdictIn100 } from '../words/names.js';
 import { placesKnown } from '../words/numbers.js';
 
 /** One part of a survey's page. */
-export type SurveySection = Omit<CardSection, 'id'>;
+type SurveySection = Omit<CardSection, 'id'>;
 
 const nameOf = (part: string): string => PART_WORDS[part] ?? part;
 

@@ -1,11 +1,5 @@
-import { partOfRim } from '../job/usuallyMounted.js';
-import type { SetUp } from '../setups/setUp.js';
 import { rimKindOf, type Counterweight, type Crank } from '../rotor/crank.js';
 import type { Cut } from '../rotor/cut.js';
-
-/** Whether a rim may be corrected in a set-up, which says so part by part. */
-export const isCorrectedIn = (counterweight: Counterweight, { corrects }: Pick<SetUp, 'corrects'>): boolean =>
-  corrects.includes(partOfRim(counterweight));
 
 /**
  * Whether a rim may be corrected in a job without set-ups: damper, flywheel and clutch cover are neutral on an internally balanced crank, so that they can

@@ -1,7 +1,8 @@
 import type { CutShares } from '../correct/cutShare.js';
 import type { ChoicesInput } from '../correct/planChoices.js';
 import type { ShopTools } from '../correct/shopTools.js';
-import { isCorrectable, isCorrectedIn, onlyRims } from '../cuts/correctable.js';
+import { isCorrectable, onlyRims } from '../cuts/correctable.js';
+import { isCorrectedIn } from '../setups/inSetUp.js';
 import type { Bit } from '../rotor/cut.js';
 import type { Tolerance } from '../rotor/tolerance.js';
 import type { JobFacts } from './jobFacts.js';

@@ -80,3 +80,6 @@ export function massOf(
   const moment = parts.reduce((sum, part) => sum + part.massKg * part.zMm, massKg * massCentreZMm);
   return { massKg: total, massCentreZMm: moment / total };
 }
+
+/** Whether a rim may be corrected in a set-up, which says so part by part. */
+export const isCorrectedIn = (rim: Counterweight, { corrects }: Pick<SetUp, 'corrects'>): boolean => corrects.includes(partOfRim(rim));

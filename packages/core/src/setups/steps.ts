@@ -1,4 +1,4 @@
-import { worked, type KnownUnbalance, type Mounted, type Worked } from '../estimate/estimate.js';
+import { worked, type KnownUnbalance, type Worked } from '../estimate/estimate.js';
 import { chanceInside, verdictBy, type Verdict } from '../estimate/verdict.js';
 import { recordEvents, type EstimateFacts } from '../job/recordEvents.js';
 import type { InSetUp } from '../job/jobFacts.js';
@@ -117,6 +117,3 @@ export function partsTold(facts: EstimateFacts, rpm: number): PartTold[] {
 
 /** A part's own unbalance taken together at its place along the crank: what has to come off there to make it neutral, g·mm. */
 export const staticOf = ({ known: { unbalance } }: PartTold): Vector => add(unbalance.aGmm, unbalance.bGmm);
-
-/** What a mounting comes to by everything on record; null before the first spin. */
-export const mountingKnown = (facts: EstimateFacts, mounted: Mounted): KnownUnbalance | null => worked(recordEvents(facts)).knownWith(mounted);
