@@ -1,13 +1,5 @@
-import {
-  queryOptions,
-  useMutation,
-  useQuery,
-  useQueryClient,
-  type QueryClient,
-  type UseMutationResult,
-  type UseQueryResult,
-} from '@tanstack/react-query';
-import type { DecisionEntry, JobLine, JobRecord, NewReading, Shop, VoidEntry, WrittenReading } from '@tare/contract';
+import { queryOptions, useQuery, type QueryClient, type UseQueryResult } from '@tanstack/react-query';
+import type { DecisionEntry, JobLine, JobRecord, Shop, VoidEntry, WrittenReading } from '@tare/contract';
 import { ask } from './client.js';
 import type { ProblemError } from './problem.js';
 
