@@ -2,8 +2,8 @@ import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { takenBy } from '@tare/card';
 import { cleanup, configure, fireEvent, render, screen, waitFor } from '@testing-library/react';
-import type { Instrument, Machine, MachineHall, PlanEntry, Study } from '@tare/contract';
-import { BALANCED, metalNow, USUAL_TOOLS, type Cut, type WeighedPart } from '@tare/core';
+import { sheetIn, type Instrument, type JobSheet, type Machine, type MachineHall, type PlanEntry, type Study } from '@tare/contract';
+import { BALANCED, metalNow, setUpsFrom, USUAL_TOOLS, type Cut, type WeighedPart } from '@tare/core';
 import type { ReactNode } from 'react';
 import { ask } from './api/client.js';
 import { ProblemError, UNREACHABLE } from './api/problem.js';
@@ -19,6 +19,7 @@ import { Fittings } from './benches/machines/Fittings.js';
 import { MachineForm } from './benches/machines/MachineForm.js';
 import { Reweigh } from './benches/match/trim/Reweigh.js';
 import { NewTool, PracticeCut } from './benches/match/trim/ToolDrawer.js';
+import { SetUpsEditor } from './benches/setups/SetUpsEditor.js';
 import { SpinOrderForm } from './benches/spin/SpinOrderForm.js';
 import { TypedSpinForm } from './benches/spin/own/TypedSpinForm.js';
 import { BitsEditor } from './benches/tools/BitsEditor.js';
@@ -100,6 +101,8 @@ const nothing = (): void => undefined;
 interface Walked {
   readonly name: string;
   readonly form: () => ReactNode;
+  /** The job that it is opened on, where it is another. */
+  readonly record?: JobSheet;
   /** What makes it whole, by the label of each field. */
   readonly whole: Readonly<Record<string, string>>;
   /** The button that sends it. */
@@ -130,7 +133,35 @@ const cutPiston: WeighedPart = {
   rod: null,
 };
 
+const setUps = {
+  list: setUpsFrom(
+    'stages',
+    false,
+    ['damper', 'flywheel'],
+    (() => {
+      let made = 0;
+      return () => `7d3e1f2a-0000-4000-8000-00000000010${(made += 1)}`;
+    })(),
+  ),
+  positions: {},
+};
+
 const FORMS: readonly Walked[] = [
+  {
+    name: 'the set-ups of a job',
+    record: sheetIn({ ...record, setUps }, setUps.list[0]!),
+    form: () => <SetUpsEditor onDone={nothing} />,
+    whole: {
+      'What it is called': 'Crank as it came',
+      'Plane A at': '1/2 in',
+      'at radius': '85',
+      'Plane B at': '400',
+      'B at radius': '85',
+      'Never above': '700',
+    },
+    keep: 'Keep these set-ups',
+    refused: ['value.list.0.name', 'What it is called'],
+  },
   {
     name: 'a new machine',
     form: () => <MachineForm machine={null} onDone={nothing} />,
@@ -289,9 +320,9 @@ const FORMS: readonly Walked[] = [
   },
 ];
 
-function open({ form }: Walked): void {
+function open({ form, record: own = record }: Walked): void {
   render(
-    <AtABench record={record} outbox={new WaitingOutbox()} shop={shop}>
+    <AtABench record={own} outbox={new WaitingOutbox()} shop={shop}>
       {form()}
     </AtABench>,
   );

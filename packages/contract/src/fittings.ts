@@ -1,3 +1,4 @@
+import type { OwnPart } from '@tare/core';
 import Joi from 'joi';
 import { change, type Change } from './byPerson.js';
 import { named } from './ids.js';
@@ -15,7 +16,18 @@ export interface ShopFittings {
   /** The stand-in machine and scale are offered at the benches. */
   readonly standIns: boolean;
   readonly trialPieces: readonly TrialPiece[];
+  /** Adapters and dummies that it mounts on cranks, each with what was measured of it by itself; left out for none. */
+  readonly ownParts?: readonly OwnPart[];
 }
+
+export const ownPartSchema = Joi.object<OwnPart, true>({
+  name: named(Joi.string().trim().pattern(/\S/).max(40).required(), 'The part’s name'),
+  heavyG: named(Joi.number().min(0).max(5000).required(), 'What it is too heavy by'),
+  radiusMm: named(Joi.number().greater(0).max(2000).required(), 'At which radius'),
+  angleDeg: named(Joi.number().min(-360).max(360).required(), 'At which angle'),
+  deviationG: named(Joi.number().min(0).max(100).required(), 'What that may be off by'),
+  beyondMm: named(Joi.number().min(-1000).max(1000).required(), 'How far beyond the outermost counterweight it acts'),
+});
 
 export interface FittingsChange extends Change, ShopFittings {}
 export const fittingsChangeSchema = Joi.object<FittingsChange>({
@@ -35,5 +47,9 @@ export const fittingsChangeSchema = Joi.object<FittingsChange>({
       .required()
       .messages({ 'array.unique': 'Two pieces have the same name.' }),
     'The trial pieces',
+  ),
+  ownParts: named(
+    Joi.array().items(ownPartSchema).max(40).unique('name').messages({ 'array.unique': 'Two parts have the same name.' }),
+    'The adapters and dummies',
   ),
 });

@@ -60,6 +60,7 @@ export {
   keptSpecOf,
   sheetIn,
   sheetOf,
+  wholeSheet,
   type BarePart,
   type HungWeightEntry,
   type JobRecord,

@@ -1,5 +1,6 @@
 import type { PartReason, SetUp, SetUps } from '@tare/core';
 import Joi from 'joi';
+import { ownPartSchema } from './fittings.js';
 import { named } from './ids.js';
 import { toleranceChoiceSchema } from './jobSpec.js';
 import { planesSchema } from './planes.js';
@@ -47,4 +48,5 @@ export const setUpsSchema = Joi.object<SetUps>({
       .required(),
     'The positions',
   ),
+  known: named(Joi.object().pattern(Joi.string().trim().pattern(/\S/).max(40), ownPartSchema).max(20), 'The shop’s own parts'),
 });

@@ -261,6 +261,11 @@ export function sheetIn(sheet: JobSheet, current: SetUp): JobSheet {
   };
 }
 
+/** A job as everything that was ever spun and cut has it, whatever is mounted now: each cut in its part's own angles. */
+export function wholeSheet({ setUp, ...sheet }: JobSheet): JobSheet {
+  return setUp ? { ...sheet, ...setUp.whole } : sheet;
+}
+
 /** What the job's crank is described with, whatever set-up is spun now. */
 export const keptSpecOf = ({ setUp, spec }: Pick<JobSheet, 'setUp' | 'spec'>): JobSpec => setUp?.kept.spec ?? spec;
 

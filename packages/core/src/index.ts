@@ -231,6 +231,7 @@ export {
 export { SET_UP_TEMPLATES, setUpLike, setUpsFrom, STAGE_PARTS, type SetUpTemplate } from './setups/templates.js';
 export { inSetUp, isCorrectedIn, massOf, ownRecord, setUpOfSpin } from './setups/inSetUp.js';
 export { mountingScatter } from './setups/mountingScatter.js';
+export { ownPartPlace, type OwnPart } from './setups/ownPart.js';
 export { usualPartPlace } from './setups/usualPlace.js';
 export { earlierOutside, partsTold, staticOf, type PartTold, type SetUpStep } from './setups/steps.js';
 export { surpriseStories, type Story, type StoryEntry, type UnloggedCut } from './job/surpriseStories.js';

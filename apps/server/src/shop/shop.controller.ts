@@ -81,9 +81,9 @@ export class ShopController {
     'Say which trial pieces the shop owns and whether its stand-ins are offered; refused when somebody changed it since `baseVersion`',
     fittingsChangeSchema,
   )
-  async changeFittings(@CheckedBody(fittingsChangeSchema) { standIns, trialPieces, ...change }: FittingsChange): Promise<Shop> {
+  async changeFittings(@CheckedBody(fittingsChangeSchema) { standIns, trialPieces, ownParts = [], ...change }: FittingsChange): Promise<Shop> {
     const shopId = await this.shop.id();
-    const value = { standIns, trialPieces };
+    const value = { standIns, trialPieces, ownParts };
     await putVersion(this.db, fittingsOf(shopId), { ...change, kind: 'fittings', shopId, jobId: null, content: { value, ...change }, value });
     return this.read();
   }

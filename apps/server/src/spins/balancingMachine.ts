@@ -1,8 +1,17 @@
 import type { SpinEvent, StandinDials } from '@tare/contract';
-import type { Crank, Influence, KnownCut, Planes, PlaneUnbalance, SpinSignal } from '@tare/core';
+import type { Crank, Influence, KnownCut, Planes, PlaneUnbalance, SpinSignal, Vector } from '@tare/core';
 
 /** Token of the machine that this shop's spins run on. */
 export const BALANCING_MACHINE = Symbol('BALANCING_MACHINE');
+
+/** Something that bolts on; `own` where its unbalance was measured by itself. */
+export interface MountedPart {
+  readonly name: string;
+  readonly turnedDeg: number;
+  readonly zMm: number;
+  readonly bolted: number;
+  readonly own?: Vector;
+}
 
 /** What lies in the machine. A real machine needs none of it; the stand-in builds its hidden crank from it. */
 export interface Mounted {
@@ -13,7 +22,7 @@ export interface Mounted {
   /** Places of the holes in the order in which the job drilled them. */
   readonly places?: readonly number[];
   /** What bolts on, in a job that says so; each sits a little otherwise each time it is bolted on. */
-  readonly parts?: readonly { readonly name: string; readonly turnedDeg: number; readonly zMm: number; readonly bolted: number }[];
+  readonly parts?: readonly MountedPart[];
   /** The planes in which the crank was laid out, where it is spun in others. */
   readonly bornIn?: Planes;
   /** Each counterweight is too light by so much at its rim, as heavier pistons leave it: the stand-in's to act on. */

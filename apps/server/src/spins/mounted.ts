@@ -1,5 +1,5 @@
 import { everyHoleOf, everySpinOf, loggedCut, type JobSheet, type SpinSetUp } from '@tare/contract';
-import { CRANK_PART, usualPartPlace, type Mounted as MountedParts } from '@tare/core';
+import { CRANK_PART, fromPolar, ownPartPlace, usualPartPlace, type Mounted as MountedParts } from '@tare/core';
 import type { Mounted } from './balancingMachine.js';
 
 /** What lies in the machine for a job: its crank with the holes that are said to be in it, its counterweights too light by so much. */
@@ -20,12 +20,16 @@ function partsOf(sheet: JobSheet, mounted: MountedParts, rebolted: readonly stri
   const { crank } = sheet.setUp!.kept.spec;
   return Object.entries(mounted)
     .filter(([name]) => name !== CRANK_PART)
-    .map(([name, turnedDeg]) => ({
-      name,
-      turnedDeg,
-      zMm: usualPartPlace(name, crank),
-      bolted: timesBolted(everySpinOf(sheet), name, turnedDeg, rebolted.includes(name)),
-    }));
+    .map(([name, turnedDeg]) => {
+      const known = sheet.setUps.known?.[name];
+      return {
+        name,
+        turnedDeg,
+        zMm: known ? ownPartPlace(known, crank) : usualPartPlace(name, crank),
+        bolted: timesBolted(everySpinOf(sheet), name, turnedDeg, rebolted.includes(name)),
+        ...(known ? { own: fromPolar(known.heavyG * known.radiusMm, known.angleDeg) } : {}),
+      };
+    });
 }
 
 /** How often a part was bolted on by now: first, after it was off, turned to another position, or when somebody says so. */

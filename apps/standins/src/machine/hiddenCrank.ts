@@ -9,6 +9,7 @@ import {
   replacedId,
   rimKindOf,
   scalePlanes,
+  times,
   toPlanes,
   toPolar,
   type Crank,
@@ -56,10 +57,15 @@ const RUN_OUT_APART_MM = 100;
 export const PLAY_GMM = 12;
 
 /** A part's own hidden unbalance as it is bolted on now. */
-export function partUnbalance(rotor: string, { name, turnedDeg, zMm, bolted }: MountedPart, { planes }: Pick<Crank, 'planes'>): PlaneUnbalance {
+export function partUnbalance(
+  rotor: string,
+  { name, turnedDeg, zMm, bolted, own: known }: MountedPart,
+  { planes }: Pick<Crank, 'planes'>,
+): PlaneUnbalance {
   const own = chanceFor(rotor, 'part', name);
-  const heavy = fromPolar(own.between(PART_G.least, PART_G.most) * PART_RADIUS_MM, own.between(0, 360) + turnedDeg);
-  const couple = fromPolar(own.between(0, RUN_OUT_G) * PART_RADIUS_MM, own.between(0, 360) + turnedDeg);
+  const hidden = fromPolar(own.between(PART_G.least, PART_G.most) * PART_RADIUS_MM, own.between(0, 360) + turnedDeg);
+  const heavy = known ? times(known, fromPolar(1, turnedDeg)) : hidden;
+  const couple = fromPolar(known ? 0 : own.between(0, RUN_OUT_G) * PART_RADIUS_MM, own.between(0, 360) + turnedDeg);
   const sits = chanceFor(rotor, 'bolted on', name, bolted);
   // Where it sits on the spigot turns with the part as it was bolted on.
   const play = { re: sits.normal(PLAY_GMM), im: sits.normal(PLAY_GMM) };

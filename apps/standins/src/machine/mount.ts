@@ -1,4 +1,4 @@
-import type { Crank, KnownCut, Planes, PlaneUnbalance } from '@tare/core';
+import type { Crank, KnownCut, Planes, PlaneUnbalance, Vector } from '@tare/core';
 import { crankSchema, knownCutSchema, planesSchema } from '@tare/contract';
 import Joi from 'joi';
 
@@ -27,6 +27,8 @@ export interface MountedPart {
   readonly name: string;
   readonly turnedDeg: number;
   readonly zMm: number;
+  /** What was measured of it by itself, g·mm from its own mark; left out, it has something hidden of its own. */
+  readonly own?: Vector;
   /** How often it was bolted on so far: each time its spigot's play lets it sit otherwise. */
   readonly bolted: number;
 }
@@ -57,6 +59,7 @@ export const mountSchema = Joi.object<Mount>({
         turnedDeg: Joi.number().min(-360).max(360).required(),
         zMm: Joi.number().min(-5000).max(5000).required(),
         bolted: Joi.number().integer().min(1).max(1000).required(),
+        own: Joi.object({ re: Joi.number().required(), im: Joi.number().required() }),
       }),
     )
     .max(20),

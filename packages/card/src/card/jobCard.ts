@@ -1,4 +1,4 @@
-import type { JobCard, JobSheet } from '@tare/contract';
+import { wholeSheet, type JobCard, type JobSheet } from '@tare/contract';
 import { CORE_VERSION, type BenchStatus, type JobFigures } from '@tare/core';
 import { cardPhotoIds } from './cardPhotoIds.js';
 import { personIn, type CardNames } from './cardNames.js';
@@ -37,7 +37,8 @@ export function jobCard(sheet: JobSheet, figures: JobFigures, statuses: readonly
       bobs(sheet, figures),
       unbalance(sheet, figures),
       ...parts(sheet),
-      cuts(inOwnAngles(sheet), names),
+      // Every cut of the job where it is in its own part, whatever set-up is looked at.
+      cuts(wholeSheet(sheet), names),
       machine(sheet, figures, names),
       ...putRight(sheet, names),
       index(sheet),
@@ -46,6 +47,3 @@ export function jobCard(sheet: JobSheet, figures: JobFigures, statuses: readonly
     ],
   };
 }
-
-/** Every cut of the job where it is in its own part, whatever set-up is looked at. */
-const inOwnAngles = (sheet: JobSheet): JobSheet => (sheet.setUp ? { ...sheet, ...sheet.setUp.whole } : sheet);

@@ -5,6 +5,7 @@ export const PART_WORDS: Readonly<Record<string, string>> = {
   crank: 'crank',
   damper: 'damper or pulley',
   gear: 'gear',
+  keys: 'keys and bolts',
   flywheel: 'flywheel',
   clutchCover: 'clutch cover',
   adapter: 'adapter',

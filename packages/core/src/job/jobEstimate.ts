@@ -7,6 +7,7 @@ import { movePlanes, type PlaneUnbalance } from '../rotor/planes.js';
 import type { Tolerance } from '../rotor/tolerance.js';
 import { absolute } from '../units/complex.js';
 import { subtract } from '../units/vector.js';
+import { BY_ITSELF } from '../setups/ownPart.js';
 import { recordEvents, type EstimateFacts } from './recordEvents.js';
 
 /** What is known of a job's crank, by everything on record: what every screen, the card and the sign-off speak from. */
@@ -25,7 +26,13 @@ export interface JobEstimate extends Estimate {
 /** What is known of a job's crank. @throws CoreError as estimate */
 export function jobEstimate(facts: EstimateFacts, tolerance: Pick<Tolerance, 'aGmm' | 'bGmm'>): JobEstimate {
   const input = recordEvents(facts);
-  const told = estimate(input);
+  const all = estimate(input);
+  // What was measured of the shop's own parts is no spin of this job.
+  const told = {
+    ...all,
+    spins: all.spins.filter(({ spinId }) => !spinId.startsWith(BY_ITSELF)),
+    gains: all.gains.filter(({ calibration }) => calibration !== BY_ITSELF),
+  };
   const inside = told.surprise || !told.now ? null : chanceInside(told.now, tolerance);
   return {
     ...told,

@@ -7,6 +7,7 @@ import { BALANCED } from '../rotor/planes.js';
 import { supportsMoved } from '../rotor/supports.js';
 import { toPolar } from '../units/vector.js';
 import { boltedAnew, mountingScatter, type BoltedSpin, type MountingScatter } from '../setups/mountingScatter.js';
+import { BY_ITSELF, BY_ITSELF_GAIN, readByItself, type OwnPart } from '../setups/ownPart.js';
 import { CRANK_PART } from '../setups/setUp.js';
 import type { HoleFact, JobFacts, SpinFact } from './jobFacts.js';
 import { partOfRim, usuallyMounted } from './usuallyMounted.js';
@@ -39,7 +40,8 @@ export function recordEvents(facts: EstimateFacts): EstimateInput {
   const before = holes.filter(({ afterSpinId }) => !spins.some(({ id }) => id === afterSpinId));
   let metal = metalNow(crank, before);
   const gains = gainsOf(spins);
-  const events: RecordEvent[] = [];
+  const known = ownPartsIn(facts);
+  const events: RecordEvent[] = known.map((part) => readByItself(part, crank));
   const bolted = boltedSpins(facts, gains);
   const scatter = mountingScatter(bolted);
   for (const spin of spins) {
@@ -53,12 +55,20 @@ export function recordEvents(facts: EstimateFacts): EstimateInput {
       metal = furtherCut(metal, [hole]);
     }
   }
-  const input = { planes: crank.planes, gainDeviation: gainDeviations(spins, gains), densityDeviation: densityDeviationOf(drill), events };
+  const gainDeviation = { ...gainDeviations(spins, gains), ...(known.length > 0 ? { [BY_ITSELF]: BY_ITSELF_GAIN } : {}) };
+  const input = { planes: crank.planes, gainDeviation, densityDeviation: densityDeviationOf(drill), events };
   return setUp ? { ...input, mounted: setUp.mounted } : input;
 }
 
 /** The record that the estimate is made of: everything that was spun and cut, whatever set-up is looked at. */
 export const wholeOf = (facts: EstimateFacts): Pick<EstimateFacts, 'spec' | 'spins' | 'holes'> => facts.setUp?.whole ?? facts;
+
+/** The shop's own that were ever mounted: what was measured of each by itself comes before everything else. */
+function ownPartsIn(facts: EstimateFacts): readonly OwnPart[] {
+  const { spins } = wholeOf(facts);
+  const known = Object.entries(facts.setUp?.setUps.known ?? {});
+  return known.filter(([name]) => spins.some(({ mounted }) => mounted && name in mounted)).map(([, part]) => part);
+}
 
 /** A part that was bolted on again sits a little otherwise, nobody knows where to. */
 function satOtherwise(part: string, spinId: string, scatter: readonly MountingScatter[]): RecordEvent {

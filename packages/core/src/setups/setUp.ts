@@ -5,6 +5,7 @@ import type { Supports } from '../rotor/supports.js';
 import type { ToleranceChoice } from '../rotor/tolerance.js';
 import { normaliseAngleDeg, turnBetweenDeg } from '../units/angle.js';
 import { checkNumber, CoreError } from '../units/check.js';
+import type { OwnPart } from './ownPart.js';
 
 /** The crank itself, its bobs with it, as a part that is mounted. */
 export const CRANK_PART = 'crank';
@@ -45,6 +46,8 @@ export interface SetUps {
   readonly list: readonly SetUp[];
   /** Positions that a part's holes allow, degrees from its own zero; a part that is not in it may be turned to any. */
   readonly positions: Readonly<Record<string, readonly number[]>>;
+  /** The shop's own among the parts, as they were known when they were put in; left out for none. */
+  readonly known?: Readonly<Record<string, OwnPart>>;
 }
 
 export const NO_SET_UPS: SetUps = { list: [], positions: {} };

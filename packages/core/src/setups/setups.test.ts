@@ -238,6 +238,32 @@ describe('the mounting’s own scatter', () => {
   });
 });
 
+describe('a dummy damper of the shop’s own', () => {
+  const dummy = { name: 'Dummy ring', heavyG: 5, radiusMm: 80, angleDeg: 120, deviationG: 0.05, beyondMm: -40 };
+  const setUp: SetUp = { ...stages[0]!, id: 'dummy', name: 'With the dummy', mounted: { crank: 0, 'Dummy ring': 0 } };
+  const z = Math.min(...bare.crank.counterweights.map(({ zMm }) => zMm)) - 40;
+  const total = addPlanes(OWN['crank']!, toPlanes(fromPolar(400, 120), z, planes));
+  const spins = [spinOf('s0', setUp, total)];
+
+  it('is taken off by what was measured of it by itself: one spin tells the crank', () => {
+    const facts = factsIn(setUp, spins, [], { list: [setUp], positions: {}, known: { 'Dummy ring': dummy } });
+    const told = partsTold(facts, 3000);
+    expect(told.map(({ parts }) => parts[0]).sort()).toEqual(['Dummy ring', 'crank']);
+    const crank = told.find(({ parts }) => parts[0] === 'crank')!;
+    expect(absolute(subtract(crank.known.unbalance.aGmm, OWN['crank']!.aGmm))).toBeLessThan(1);
+    expect(absolute(subtract(crank.known.unbalance.bGmm, OWN['crank']!.bGmm))).toBeLessThan(1);
+    // The reading's own 4 g·mm and the ring's 0.05 g at 80: a 95 % circle is 2.448 of their root sum.
+    const share = (planes.zBMm - z) / (planes.zBMm - planes.zAMm);
+    expect(crank.known.radius95Gmm!.aGmm).toBeGreaterThan(2.448 * 4);
+    expect(crank.known.radius95Gmm!.aGmm).toBeLessThan(2.448 * Math.hypot(4, 4 * share) * 1.1);
+    const estimate = jobEstimate(facts, { aGmm: 900, bGmm: 900 });
+    expect([estimate.spins.map(({ spinId }) => spinId), estimate.gains.length, estimate.counted]).toEqual([['s0'], 1, 1]);
+  });
+  it('is told together with the crank where nobody measured it', () => {
+    expect(partsTold(factsIn(setUp, spins, [], { list: [setUp], positions: {} }), 3000)).toHaveLength(1);
+  });
+});
+
 describe('set-ups that cannot be', () => {
   const refused =
     (list: readonly SetUp[], positions: SetUps['positions'] = {}): (() => void) =>

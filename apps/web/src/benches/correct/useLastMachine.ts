@@ -1,4 +1,4 @@
-import type { Machine } from '@tare/contract';
+import { everySpinOf, type Machine } from '@tare/contract';
 import { useMachines } from '../../api/machines.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 
@@ -6,6 +6,6 @@ import { useOpenJob } from '../../shell/JobContext.js';
 export function useLastMachine(): Machine | undefined {
   const { sheet } = useOpenJob();
   const { data: hall } = useMachines();
-  const lastOn = sheet.spins.at(-1)?.machineId;
+  const lastOn = everySpinOf(sheet).at(-1)?.machineId;
   return hall?.machines.find(({ id, spec }) => id === lastOn && spec.driver === 'typed');
 }

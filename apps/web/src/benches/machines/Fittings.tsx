@@ -14,14 +14,15 @@ export function Fittings(): ReactNode {
 }
 
 const BLANK = { name: '', massG: '', deviationG: '' };
+const BLANK_PART = { name: '', heavyG: '', radiusMm: '', angleDeg: '', deviationG: '', beyondMm: '' };
 
-function FittingsForm({ fittings: { version, standIns, trialPieces } }: { readonly fittings: Shop['fittings'] }): ReactNode {
-  const initial = { standIns, trialPieces: trialPieces.map(typedOf) };
+function FittingsForm({ fittings: { version, standIns, trialPieces, ownParts = [] } }: { readonly fittings: Shop['fittings'] }): ReactNode {
+  const initial = { standIns, trialPieces: trialPieces.map(typedOf), ownParts: ownParts.map(typedOf) };
   const write = useWriteForm({
     route: 'PUT shop/fittings',
     place: `fittings.${version}`,
     initial,
-    sample: { ...initial, trialPieces: [BLANK] },
+    sample: { ...initial, trialPieces: [BLANK], ownParts: [BLANK_PART] },
     beside: { baseVersion: version },
   });
   const { control } = write.form;
@@ -49,6 +50,33 @@ function FittingsForm({ fittings: { version, standIns, trialPieces } }: { readon
         ]}
         addWords="Another piece"
         blank={() => BLANK}
+      />
+      <h2 className="text-2xl">Adapters and dummies</h2>
+      <p className="text-ink-soft">
+        What you mount on cranks to spin them: each with its own unbalance, measured by itself, from its own mark. A set-up that has one takes it off.
+      </p>
+      <RowTable
+        form={write.form}
+        name="ownParts"
+        caption="Adapters and dummies"
+        hideCaption
+        noun="part"
+        isNumbered
+        columns={[
+          { key: 'name', title: 'Part', unit: null, label: (number) => `Name of part ${number}` },
+          { key: 'heavyG', title: 'Too heavy by', unit: 'g', label: (number) => `Part ${number} is too heavy by` },
+          { key: 'radiusMm', title: 'At radius', unit: 'mm' },
+          { key: 'angleDeg', title: 'At angle', unit: '°' },
+          { key: 'deviationG', title: '±', unit: 'g' },
+          {
+            key: 'beyondMm',
+            title: 'Beyond the last counterweight; minus: before the first',
+            unit: 'mm',
+            label: (number) => `Part ${number} acts beyond by`,
+          },
+        ]}
+        addWords="Another adapter or dummy"
+        blank={() => BLANK_PART}
       />
       <h2 className="text-2xl">Stand-ins</h2>
       <FormCheck control={control} name="standIns">

@@ -1,5 +1,5 @@
 import { degrees, fixed, PART_WORDS, placesKnown } from '@tare/card';
-import { boltedSpins, mountingScatter, partsTold, toPolar, type KnownUnbalance, type PartTold } from '@tare/core';
+import { boltedSpins, mountingScatter, partOfRim, partsTold, rimKindOf, staticOf, toPolar, type KnownUnbalance, type PartTold } from '@tare/core';
 import { useMemo, useState, type ReactNode } from 'react';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { DataTable } from '../../ui/DataTable.js';
@@ -35,6 +35,13 @@ function Parts(): ReactNode {
     const { amount: gmm, angleDeg } = toPolar(unbalance[plane]);
     return `${fixed(gmm / radiusMm, places)}${known === null ? '' : ` ± ${fixed(known / radiusMm, places)}`} @ ${degrees(angleDeg)}`;
   };
+  /** What would have to come off a part that bolts on, at its own rim, to make it neutral. */
+  const toNeutral = (part: PartTold): string => {
+    const rim = sheet.setUp!.kept.spec.crank.counterweights.find((one) => rimKindOf(one) !== 'counterweight' && partOfRim(one) === part.parts[0]);
+    if (!rim || !part.isApart || isVague(part.known, planes.radiusAMm)) return '';
+    const { amount, angleDeg } = toPolar(staticOf(part));
+    return `${fixed(amount / rim.rimRadiusMm, 1)} g at ${say(rim.rimRadiusMm, 'mm', 0)} @ ${degrees(angleDeg)}`;
+  };
   return (
     <div className="grid gap-3">
       <DataTable<PartTold>
@@ -50,6 +57,7 @@ function Parts(): ReactNode {
             title: `Pull at ${fixed(sheet.spec.redlineRpm, 0)} rpm`,
             cell: ({ forceN, known }) => (isVague(known, planes.radiusAMm) ? '' : `A ${say(forceN.a, 'N', 0)}, B ${say(forceN.b, 'N', 0)}`),
           },
+          { title: 'Neutral with this off it', cell: toNeutral },
         ]}
       />
       <p className="text-ink-soft">

@@ -1,9 +1,10 @@
 import { drawnCrank, PART_WORDS } from '@tare/card';
 import { keptSpecOf, sheetIn, type JobSheet } from '@tare/contract';
-import { checkSetUps, CoreError, CRANK_PART, orNull, SET_UP_TEMPLATES, setUpLike, type SetUp, type SetUpTemplate } from '@tare/core';
+import { checkSetUps, CoreError, CRANK_PART, orNull, SET_UP_TEMPLATES, setUpLike, type OwnPart, type SetUp, type SetUpTemplate } from '@tare/core';
 import { useMemo, useState, type ReactNode } from 'react';
 import { useWatch, type Control } from 'react-hook-form';
 import { CrankViews } from '../../draw/CrankViews.js';
+import { useShop } from '../../api/queries.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { AddRow } from '../../ui/RowButtons.js';
 import { Button } from '../../ui/Button.js';
@@ -22,11 +23,22 @@ const TEMPLATE_WORDS: Readonly<Record<SetUpTemplate, string>> = {
   survey: 'A survey: how bad is it, nothing corrected',
 };
 
+interface SetUpsEditorProps {
+  readonly onDone: () => void;
+}
+
 /** The job's set-ups: begun from a template or by hand, put in order, each with what is mounted in it and what may be corrected. */
-export function SetUpsEditor({ onDone }: { readonly onDone: () => void }): ReactNode {
+export function SetUpsEditor(props: SetUpsEditorProps): ReactNode {
+  const { data: shop } = useShop();
+  return shop && <Editor {...props} ownParts={shop.fittings.ownParts ?? []} />;
+}
+
+function Editor({ onDone, ownParts }: SetUpsEditorProps & { readonly ownParts: readonly OwnPart[] }): ReactNode {
   const { sheet, figures } = useOpenJob();
   const spec = keptSpecOf(sheet);
-  const parts = partsOf(sheet.setUps, spec);
+  // What a part was known to be when it was put in holds; the shop's list is for what is put in now.
+  const own = { ...Object.fromEntries(ownParts.map((part) => [part.name, part])), ...sheet.setUps.known };
+  const parts = partsOf(sheet.setUps, spec, Object.keys(own));
   const initial = typedSetUps(sheet.setUps, parts);
   const [picked, pick] = useState(
     Math.max(
@@ -39,8 +51,8 @@ export function SetUpsEditor({ onDone }: { readonly onDone: () => void }): React
     place: `set-ups.${sheet.id}.${sheet.decisions['setUps']?.version ?? 0}`,
     initial,
     sample: { list: [typedSetUp(setUpLike(undefined, '', ''), parts)], positions: [{ part: '', text: '' }] },
-    wrong: (typed) => complaintOf(() => checkSetUps(setUpsOf(typed, spec), spec.crank)),
-    valueOf: (typed) => setUpsOf(typed, spec),
+    wrong: (typed) => complaintOf(() => checkSetUps(setUpsOf(typed, spec, own), spec.crank)),
+    valueOf: (typed) => setUpsOf(typed, spec, own),
     fieldOf: fieldOfSetUps,
     onKept: onDone,
   });

@@ -8,6 +8,7 @@ import {
   typedQuantity,
   type JobSpec,
   type Mounted,
+  type OwnPart,
   type SetUp,
   type SetUps,
   type SetUpTemplate,
@@ -49,10 +50,10 @@ export interface TypedSetUps {
 }
 
 /** What may be mounted besides the crank: what usually bolts on, and whatever this job has. */
-export function partsOf({ list }: SetUps, { crank }: Pick<JobSpec, 'crank'>): string[] {
+export function partsOf({ list }: SetUps, { crank }: Pick<JobSpec, 'crank'>, own: readonly string[] = []): string[] {
   const rims = crank.counterweights.flatMap(({ kind }) => (kind === undefined || kind === 'counterweight' ? [] : [kind]));
   const named = list.flatMap(({ mounted, missing }) => [...Object.keys(mounted), ...missing.map(({ part }) => part)]);
-  return [...new Set([CRANK_PART, ...STAGE_PARTS, 'gear', 'adapter', ...rims, ...named])];
+  return [...new Set([CRANK_PART, ...STAGE_PARTS, 'gear', 'keys', 'adapter', ...rims, ...own, ...named])];
 }
 
 const text = (value: number | null | undefined): string => (value == null ? '' : String(Math.round(value * 1e4) / 1e4));
@@ -89,8 +90,16 @@ export const typedSetUps = (setUps: SetUps, parts: readonly string[]): TypedSetU
 const figure = (typed: string, unit: Parameters<typeof typedQuantity>[1]): number | null => (typed.trim() === '' ? null : typedQuantity(typed, unit));
 
 /** Set-ups as they are typed: figures that are none stay NaN, for the schema to name. */
-export function setUpsOf({ list, positions }: TypedSetUps, { crank, tolerance }: Pick<JobSpec, 'crank' | 'tolerance'>): SetUps {
+export function setUpsOf(
+  { list, positions }: TypedSetUps,
+  { crank, tolerance }: Pick<JobSpec, 'crank' | 'tolerance'>,
+  ownParts: Readonly<Record<string, OwnPart>> = {},
+): SetUps {
+  const known = Object.fromEntries(
+    Object.entries(ownParts).filter(([name]) => list.some(({ parts }) => parts.some((one) => one.part === name && one.isOn))),
+  );
   return {
+    ...(Object.keys(known).length > 0 ? { known } : {}),
     list: list.map((typed) => setUpOf(typed, { crank, tolerance })),
     positions: Object.fromEntries(
       positions.flatMap(({ part, text: words }) => {

@@ -1,3 +1,5 @@
+import { PART_WORDS } from '@tare/card';
+import { CRANK_PART, type SetUp } from '@tare/core';
 import { Check } from 'lucide-react';
 import { Checkbox } from 'radix-ui';
 import { useState, type ReactNode } from 'react';
@@ -14,7 +16,7 @@ export interface Cautions {
 /** The cautions before every spin of the open job, to be confirmed each time something is mounted. */
 export function useCautions(): Cautions {
   const { sheet, figures } = useOpenJob();
-  const list = cautionsFor(figures.bobsNeeded.needed, sheet.spec.balance === 'external');
+  const list = cautionsFor(figures.bobsNeeded.needed, sheet.spec.balance === 'external', sheet.setUp?.current);
   const [confirmed, setConfirmed] = useState<readonly string[]>([]);
   return {
     startOver: () => setConfirmed([]),
@@ -47,11 +49,14 @@ export function useCautions(): Cautions {
   };
 }
 
-function cautionsFor(bobs: boolean, external: boolean): string[] {
+function cautionsFor(bobs: boolean, external: boolean, setUp: SetUp | undefined): string[] {
+  const bolted = Object.keys(setUp?.mounted ?? {}).filter((part) => part !== CRANK_PART);
   return [
     'Guard closed, end stops and belt checked.',
     bobs ? 'Bob fasteners tight, every bob on its own pin.' : 'Nothing loose on the crank.',
-    ...(external ? ['Damper and flywheel mounted by their witness marks: this job is balanced externally.'] : []),
+    ...(bolted.length > 0 ? [`Bolted on, tight, and at its mark: ${bolted.map((part) => PART_WORDS[part] ?? part).join(', ')}.`] : []),
+    ...(setUp?.limitRpm ? [`Not faster than ${setUp.limitRpm} rpm in this set-up.`] : []),
+    ...(external && !setUp ? ['Damper and flywheel mounted by their witness marks: this job is balanced externally.'] : []),
     'Nobody in line with the plane of rotation.',
   ];
 }

@@ -1,7 +1,17 @@
 import { degrees, fixed } from '@tare/card';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
-import { loggedCut, type HoleEntry, type JobSheet } from '@tare/contract';
-import { counterweightOf, toPolar, usuallyMounted, type PlaneUnbalance, type SpinTold, type Story, type StoryEntry } from '@tare/core';
+import { loggedCut, wholeSheet, type HoleEntry, type JobSheet } from '@tare/contract';
+import {
+  counterweightOf,
+  normaliseAngleDeg,
+  partOfRim,
+  toPolar,
+  usuallyMounted,
+  type PlaneUnbalance,
+  type SpinTold,
+  type Story,
+  type StoryEntry,
+} from '@tare/core';
 import { useMemo, useState, type ReactNode } from 'react';
 import { Link } from 'react-router';
 import { ask } from '../../api/client.js';
@@ -24,7 +34,7 @@ const FIRST = 6;
 /** A spin that does not fit what was known: it is set aside, and the person who was there is asked what happened. */
 export function Surprise({ told }: { readonly told: SpinTold }): ReactNode {
   const { systems } = useDisplay();
-  const { sheet } = useOpenJob();
+  const sheet = useWholeSheet();
   const { spec, spins, holes, drill, spinsThatAreSo } = sheet;
   const stories = useStories(
     useMemo(() => ({ spec, spins, holes, drill, spinsThatAreSo }), [spec, spins, holes, drill, spinsThatAreSo]),
@@ -71,7 +81,7 @@ function oftenWords(chance: number | null): string {
 }
 
 function ExpectedAndRead({ told }: { readonly told: SpinTold }): ReactNode {
-  const { sheet } = useOpenJob();
+  const sheet = useWholeSheet();
   const { radiusAMm, radiusBMm } = sheet.spec.crank.planes;
   const words = ({ aGmm, bGmm }: PlaneUnbalance): string =>
     (
@@ -94,12 +104,13 @@ function ExpectedAndRead({ told }: { readonly told: SpinTold }): ReactNode {
 
 /** Writes a story as the ordinary entry that it is, or goes to where that is written. */
 function WriteIt({ story: { entry }, spinId, onDone }: { readonly story: Story; readonly spinId: string; readonly onDone: () => void }): ReactNode {
-  const { sheet } = useOpenJob();
+  const sheet = useWholeSheet();
+  const turnOf = useTurnOf();
   const personId = useWho();
   const queries = useQueryClient();
   const { decide, blocked, error: refused } = useDecide();
   const write = useMutation<unknown, ProblemError>({
-    mutationFn: () => writeStory(entry, spinId, sheet, personId!),
+    mutationFn: () => writeStory(entry, spinId, sheet, turnOf, personId!),
     onSuccess: async () => {
       await queries.invalidateQueries();
       onDone();
@@ -139,8 +150,29 @@ function WriteIt({ story: { entry }, spinId, onDone }: { readonly story: Story; 
   );
 }
 
+/** The job with every spin and cut, in whatever set-up they were made: a story may be of another one than is spun now. */
+function useWholeSheet(): JobSheet {
+  const { sheet } = useOpenJob();
+  return useMemo(() => wholeSheet(sheet), [sheet]);
+}
+
+/** How far the part of a rim is turned in the set-up that is spun now. */
+function useTurnOf(): (counterweightId: string) => number {
+  const { sheet } = useOpenJob();
+  return (id) => {
+    const rim = sheet.spec.crank.counterweights.find((one) => one.id === id);
+    return (rim && sheet.setUp?.mounted[partOfRim(rim)]) ?? 0;
+  };
+}
+
 /** What was mistyped is typed anew in its place. @throws ProblemError for what the server refuses */
-function writeStory(entry: StoryEntry, spinId: string, sheet: JobSheet, personId: string): Promise<unknown> {
+function writeStory(
+  entry: StoryEntry,
+  spinId: string,
+  sheet: JobSheet,
+  turnOf: (counterweightId: string) => number,
+  personId: string,
+): Promise<unknown> {
   const ids = { jobId: sheet.id };
   const id = crypto.randomUUID();
   const reason = storyWords(entry, sheet);
@@ -153,7 +185,9 @@ function writeStory(entry: StoryEntry, spinId: string, sheet: JobSheet, personId
   }
   if (entry.kind === 'cutMistyped') {
     const { planId, planIndex, chipsG } = sheet.holes.find((one) => one.id === entry.holeId)!;
-    const { id: _its, ...cut } = loggedCut(entry.cut as HoleEntry);
+    const { id: _its, ...own } = loggedCut(entry.cut as HoleEntry);
+    // A cut is typed as its part is turned now.
+    const cut = { ...own, angleDeg: normaliseAngleDeg(own.angleDeg + turnOf(own.counterweightId)) };
     const body = { id, personId, cut, planId, planIndex, chipsG, amends: { entryId: entry.holeId, reason } };
     return ask('POST jobs/:jobId/holes', { ids, body });
   }

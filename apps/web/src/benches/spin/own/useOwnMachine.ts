@@ -1,4 +1,4 @@
-import type { Calibration, Machine, MachineCheck } from '@tare/contract';
+import { everySpinOf, type Calibration, type Machine, type MachineCheck } from '@tare/contract';
 import { useState } from 'react';
 import { useMachines } from '../../../api/machines.js';
 import { useShop } from '../../../api/queries.js';
@@ -32,11 +32,12 @@ export function useOwnMachine(): OwnMachine {
   const { data: hall } = useMachines();
   const { data: shop } = useShop();
   const { sheet } = useOpenJob();
-  const last = sheet.spins.at(-1);
+  const spins = everySpinOf(sheet);
+  const last = spins.at(-1);
   const [said, choose] = useDraft(`machine.${sheet.id}`, last ? (last.machineId ?? STANDIN) : '');
   const [asked, askForStandIn] = useState(false);
   const machines = hall?.machines ?? [];
-  const spunElsewhere = sheet.spins.some(({ machineId }) => machineId !== null);
+  const spunElsewhere = spins.some(({ machineId }) => machineId !== null);
   const standInOffered = said === STANDIN || asked || (shop?.fittings.standIns === true && !spunElsewhere);
   const offered = [...machines.map(({ id }) => id), ...(standInOffered ? [STANDIN] : [])];
   const known = hall !== undefined && shop !== undefined;
