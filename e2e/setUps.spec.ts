@@ -151,7 +151,7 @@ test('a flywheel is turned to where it sits best, its holes with it, and an earl
   await shop.changeCrank(job.id, withBoltOns);
   const machineId = await shop.gramMachine();
   const list = setUpsFrom('stages', false, ['flywheel'], randomUUID);
-  await shop.decide(job, { subject: 'setUps', value: { list, positions: { flywheel: [0, 60, 120, 180, 240, 300] } } });
+  await shop.decide(job, { subject: 'setUps', value: { list, positionsDeg: { flywheel: [0, 60, 120, 180, 240, 300] } } });
   const { crank } = (await shop.sheet(job.id)).setUp!.kept.spec;
   const wheel = toPlanes(fromPolar(260, 30), 260, crank.planes);
   // What the crank has left is taken up by the wheel, turned half round.
@@ -183,7 +183,7 @@ test('a flywheel is turned to where it sits best, its holes with it, and an earl
   await expect(page.getByText('From 2 positions.')).toBeVisible();
   await expect(page.getByRole('region', { name: 'What happened?' })).toHaveCount(0);
   await expect(
-    shop.decide(job, { subject: 'setUps', value: { list: [list[0]!, { ...list[1]!, mounted: at(45) }], positions: { flywheel: [0, 180] } } }),
+    shop.decide(job, { subject: 'setUps', value: { list: [list[0]!, { ...list[1]!, mounted: at(45) }], positionsDeg: { flywheel: [0, 180] } } }),
   ).rejects.toThrow('turned by 45°, which its holes do not allow');
 
   function worst(deg: number): number {

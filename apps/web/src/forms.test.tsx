@@ -143,7 +143,7 @@ const setUps = {
       return () => `7d3e1f2a-0000-4000-8000-00000000010${(made += 1)}`;
     })(),
   ),
-  positions: {},
+  positionsDeg: {},
 };
 
 const FORMS: readonly Walked[] = [

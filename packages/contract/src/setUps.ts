@@ -36,7 +36,7 @@ const setUpSchema = Joi.object<SetUp>({
 
 export const setUpsSchema = Joi.object<SetUps>({
   list: named(Joi.array().items(setUpSchema).unique('id').max(16).required(), 'The set-ups'),
-  positions: named(
+  positionsDeg: named(
     Joi.object()
       .pattern(
         Joi.string().trim().pattern(/\S/).max(40),

@@ -13,6 +13,7 @@ import {
   type BenchStatus,
   type JobFigures,
   type PlaneUnbalance,
+  NO_SET_UPS,
 } from '@tare/core';
 import { TestServer } from '../testing/testServer.js';
 
@@ -99,8 +100,8 @@ describe('the demo of commit 44ec4ba, brought to the present', () => {
     }));
     expect(benchStatuses(facts, jobFigures(facts))).toEqual(told);
     // Since then a sheet says what its spins' turns say together, what hung in them apart, its voids, and what the shop took as usual.
-    const { spins, hungWeights, voids, putRight, usual, drill, spinsThatAreSo, said, ...same } = sheet;
-    expect(said).toEqual({});
+    const { spins, hungWeights, voids, putRight, usual, drill, spinsThatAreSo, said, setUps: list, ...same } = sheet;
+    expect([said, list]).toEqual([{}, NO_SET_UPS]);
     const { spins: spinsBefore, holes, plans, ...rest } = before as unknown as JobSheet & { readonly spins: readonly { readonly n: number }[] };
     // All of its cuts were radial holes; each kind has its own fields since.
     const record = {

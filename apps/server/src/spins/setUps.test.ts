@@ -44,7 +44,7 @@ async function staged(): Promise<{ readonly job: JobSheet; readonly list: readon
   const spec = { ...job.spec, crank: { ...job.spec.crank, counterweights: [...job.spec.crank.counterweights, RIM] } };
   await server.put(`jobs/${job.id}/spec`, { id: randomUUID(), personId: server.personId, baseVersion: 1, spec });
   const list = setUpsFrom('stages', false, ['flywheel'], randomUUID) as [SetUp, SetUp];
-  expect(await decide(job, 'setUps', { list, positions: { flywheel: [0, 90, 180, 270] } })).toBeNull();
+  expect(await decide(job, 'setUps', { list, positionsDeg: { flywheel: [0, 90, 180, 270] } })).toBeNull();
   return { job, list };
 }
 
@@ -78,7 +78,7 @@ describe('a job in set-ups on the stand-in', () => {
     const { job, list } = await staged();
     await spin(job, { setUpId: list[0].id });
     const turned = { ...list[1], mounted: { crank: 0, flywheel: 90 } };
-    await decide(job, 'setUps', { list: [list[0], turned], positions: {} });
+    await decide(job, 'setUps', { list: [list[0], turned], positionsDeg: {} });
     await decide(job, 'setUps.current', turned.id);
     const last = await spin(job, { setUpId: turned.id });
     const hole: Cut = { kind: 'radial', counterweightId: 'flywheel', angleDeg: 120, bitMm: 10, pointAngleDeg: 118, depthMm: 10 };
@@ -99,13 +99,13 @@ describe('a job in set-ups on the stand-in', () => {
     expect(await spin(job, { setUpId: bare.id, mounted: { crank: 0, damper: 0 } })).toContain(
       'Bare crank has crank mounted, and this spin was said to have crank, damper',
     );
-    await decide(job, 'setUps', { list: [bare, { ...wheel, limitRpm: 500, closed: null }], positions: {} });
+    await decide(job, 'setUps', { list: [bare, { ...wheel, limitRpm: 500, closed: null }], positionsDeg: {} });
     expect(await spin(job, { setUpId: wheel.id })).toBe('With the flywheel is not spun faster than 500 rpm.');
-    await decide(job, 'setUps', { list: [bare, { ...wheel, closed: 'not here yet' }], positions: {} });
+    await decide(job, 'setUps', { list: [bare, { ...wheel, closed: 'not here yet' }], positionsDeg: {} });
     expect(await spin(job, { setUpId: wheel.id })).toBe('With the flywheel is closed: not here yet. Open it again before it is spun.');
     await spin(job, { setUpId: bare.id });
-    expect((await decide(job, 'setUps', { list: [wheel], positions: {} }))!.errors![0]!.message).toContain('Bare crank has spins on record');
-    expect((await decide(job, 'setUps', { list: [{ ...bare, mounted: { flywheel: 0 } }], positions: {} }))!.detail).toContain(
+    expect((await decide(job, 'setUps', { list: [wheel], positionsDeg: {} }))!.errors![0]!.message).toContain('Bare crank has spins on record');
+    expect((await decide(job, 'setUps', { list: [{ ...bare, mounted: { flywheel: 0 } }], positionsDeg: {} }))!.detail).toContain(
       'Bare crank has no crank',
     );
     expect((await decide(job, 'setUps.current', randomUUID()))!.errors![0]!.message).toBe('That set-up is not in this job.');

@@ -50,7 +50,7 @@ const record = {
   parts: [],
   readings: [],
   partCuts: [],
-  decisions: { setUps: { value: { list, positions: {} }, version: 1, ...by } },
+  decisions: { setUps: { value: { list, positionsDeg: {} }, version: 1, ...by } },
   photos: [],
   spins: [spin(0, crank), spin(1, addPlanes(crank, bolted))],
   hungWeights: [],

@@ -45,12 +45,12 @@ export interface SetUp {
 export interface SetUps {
   readonly list: readonly SetUp[];
   /** Positions that a part's holes allow, degrees from its own zero; a part that is not in it may be turned to any. */
-  readonly positions: Readonly<Record<string, readonly number[]>>;
+  readonly positionsDeg: Readonly<Record<string, readonly number[]>>;
   /** The shop's own among the parts, as they were known when they were put in; left out for none. */
   readonly known?: Readonly<Record<string, OwnPart>>;
 }
 
-export const NO_SET_UPS: SetUps = { list: [], positions: {} };
+export const NO_SET_UPS: SetUps = { list: [], positionsDeg: {} };
 
 /** Positions nearer than this are one, °. */
 const SAME_DEG = 0.5;
@@ -60,14 +60,14 @@ const SAME_DEG = 0.5;
  * @param crank its own planes, for set-ups that say none
  * @throws CoreError with the path of what is wrong
  */
-export function checkSetUps({ list, positions }: SetUps, { planes }: Pick<Crank, 'planes'>): void {
+export function checkSetUps({ list, positionsDeg }: SetUps, { planes }: Pick<Crank, 'planes'>): void {
   const names = new Set<string>();
   list.forEach((setUp, i) => {
     const at = `list.${i}`;
     const name = setUp.name.trim().toLowerCase();
     if (names.has(name)) throw new CoreError(`Two set-ups are both called ${setUp.name}: give one another name.`, `${at}.name`);
     names.add(name);
-    checkMounted(setUp, positions, at);
+    checkMounted(setUp, positionsDeg, at);
     checkPlanes(setUp.planes ?? planes);
     if (setUp.tolerance) checkNumber(`The tolerance of ${setUp.name}`, setUp.tolerance.value, { above: 0, max: 100000 }, `${at}.tolerance.value`);
     if (setUp.speedRpm !== null && setUp.limitRpm !== null && setUp.speedRpm > setUp.limitRpm)
@@ -84,7 +84,7 @@ export function checkSetUps({ list, positions }: SetUps, { planes }: Pick<Crank,
   });
 }
 
-function checkMounted({ name, mounted, missing }: SetUp, positions: SetUps['positions'], at: string): void {
+function checkMounted({ name, mounted, missing }: SetUp, positionsDeg: SetUps['positionsDeg'], at: string): void {
   if (!(CRANK_PART in mounted)) throw new CoreError(`${name} has no crank: everything else turns with it.`, `${at}.mounted`);
   const seen = new Map<string, string>();
   for (const [part, deg] of Object.entries(mounted)) {
@@ -92,7 +92,7 @@ function checkMounted({ name, mounted, missing }: SetUp, positions: SetUps['posi
     if (twin !== undefined) throw new CoreError(`${name} has the ${part} twice: a part is mounted in one place.`, `${at}.mounted`);
     seen.set(part.trim().toLowerCase(), part);
     if (missing.some((one) => one.part === part)) throw new CoreError(`In ${name} the ${part} is both mounted and missing.`, `${at}.missing`);
-    const allowed = positions[part];
+    const allowed = positionsDeg[part];
     if (allowed && allowed.length > 0 && !allowed.some((one) => Math.abs(turnBetweenDeg(one, deg)) < SAME_DEG))
       throw new CoreError(
         `In ${name} the ${part} is turned by ${deg}°, which its holes do not allow: ${allowed.map((one) => `${Math.round(10 * one) / 10}°`).join(', ')}.`,

@@ -39,7 +39,7 @@ const { planes } = spec.crank;
 const PARTS = ['crank', 'damper', 'flywheel', 'clutchCover'];
 let ids = 0;
 const stages = setUpsFrom('stages', false, PARTS.slice(1), () => `set-up ${(ids += 1)}`);
-const SET_UPS: SetUps = { list: stages, positions: {} };
+const SET_UPS: SetUps = { list: stages, positionsDeg: {} };
 
 const turn = (vector: Vector, deg: number): Vector => times(vector, { re: Math.cos(degToRad(deg)), im: Math.sin(degToRad(deg)) });
 const turnPlanes = ({ aGmm, bGmm }: PlaneUnbalance, deg: number): PlaneUnbalance => ({ aGmm: turn(aGmm, deg), bGmm: turn(bGmm, deg) });
@@ -246,7 +246,7 @@ describe('a dummy damper of the shop’s own', () => {
   const spins = [spinOf('s0', setUp, total)];
 
   it('is taken off by what was measured of it by itself: one spin tells the crank', () => {
-    const facts = factsIn(setUp, spins, [], { list: [setUp], positions: {}, known: { 'Dummy ring': dummy } });
+    const facts = factsIn(setUp, spins, [], { list: [setUp], positionsDeg: {}, known: { 'Dummy ring': dummy } });
     const told = partsTold(facts, 3000);
     expect(told.map(({ parts }) => parts[0]).sort()).toEqual(['Dummy ring', 'crank']);
     const crank = told.find(({ parts }) => parts[0] === 'crank')!;
@@ -260,15 +260,15 @@ describe('a dummy damper of the shop’s own', () => {
     expect([estimate.spins.map(({ spinId }) => spinId), estimate.gains.length, estimate.counted]).toEqual([['s0'], 1, 1]);
   });
   it('is told together with the crank where nobody measured it', () => {
-    expect(partsTold(factsIn(setUp, spins, [], { list: [setUp], positions: {} }), 3000)).toHaveLength(1);
+    expect(partsTold(factsIn(setUp, spins, [], { list: [setUp], positionsDeg: {} }), 3000)).toHaveLength(1);
   });
 });
 
 describe('set-ups that cannot be', () => {
   const refused =
-    (list: readonly SetUp[], positions: SetUps['positions'] = {}): (() => void) =>
+    (list: readonly SetUp[], positionsDeg: SetUps['positionsDeg'] = {}): (() => void) =>
     () =>
-      checkSetUps({ list, positions }, spec.crank);
+      checkSetUps({ list, positionsDeg }, spec.crank);
   it.each<readonly [string, () => void, string]>([
     ['no crank', refused([{ ...stages[0]!, mounted: { damper: 0 } }]), 'Bare crank has no crank'],
     ['a part twice', refused([{ ...stages[0]!, mounted: { crank: 0, damper: 0, Damper: 0 } }]), 'has the Damper twice'],

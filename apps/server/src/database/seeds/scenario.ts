@@ -192,7 +192,7 @@ async function pilotSix(bench: Bench): Promise<void> {
   const list = setUpsFrom('stages', false, STAGE_PARTS, randomUUID).map((setUp, i) => ({ ...setUp, tolerance: gramsAtRim(grams[i]!) }));
   const decide = (body: DecisionBody): Promise<unknown> => bench.decide(ottoline.id, id, body);
   // Six bolts hold the cover; the flywheel has its dowel.
-  await decide({ subject: 'setUps', value: { list, positions: { flywheel: [0], clutchCover: [0, 60, 120, 180, 240, 300] } } });
+  await decide({ subject: 'setUps', value: { list, positionsDeg: { flywheel: [0], clutchCover: [0, 60, 120, 180, 240, 300] } } });
   const placeOf = (part: string): number => crank.counterweights.find(({ id: rim }) => rim === part)!.zMm;
   const weighed = [
     ['damper', 2.1],

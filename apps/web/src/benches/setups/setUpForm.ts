@@ -83,7 +83,7 @@ export const typedSetUp = (setUp: SetUp, parts: readonly string[]): TypedSetUp =
 
 export const typedSetUps = (setUps: SetUps, parts: readonly string[]): TypedSetUps => ({
   list: setUps.list.map((setUp) => typedSetUp(setUp, parts)),
-  positions: parts.filter((part) => part !== CRANK_PART).map((part) => ({ part, text: (setUps.positions[part] ?? []).map(text).join(' ') })),
+  positions: parts.filter((part) => part !== CRANK_PART).map((part) => ({ part, text: (setUps.positionsDeg[part] ?? []).map(text).join(' ') })),
 });
 
 /** A figure; null for a blank, NaN for what is no figure. */
@@ -101,7 +101,7 @@ export function setUpsOf(
   return {
     ...(Object.keys(known).length > 0 ? { known } : {}),
     list: list.map((typed) => setUpOf(typed, { crank, tolerance })),
-    positions: Object.fromEntries(
+    positionsDeg: Object.fromEntries(
       positions.flatMap(({ part, text: words }) => {
         const allowed = words.trim() === '' ? null : orNull(() => typedPositions(words));
         return allowed ? [[part, allowed]] : [];

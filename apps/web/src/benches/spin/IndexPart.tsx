@@ -38,7 +38,7 @@ export function IndexPart({ mounted, onTurn }: IndexPartProps): ReactNode {
   const { sheet } = useOpenJob();
   const [open, setOpen] = useState(false);
   // What is dowelled has one position, and is corrected instead.
-  const parts = turnable(mounted, sheet.spec.crank, sheet.setUp !== undefined).filter((part) => sheet.setUps.positions[part]?.length !== 1);
+  const parts = turnable(mounted, sheet.spec.crank, sheet.setUp !== undefined).filter((part) => sheet.setUps.positionsDeg[part]?.length !== 1);
   if (parts.length === 0) return null;
   return (
     <Disclosure open={open} onToggle={(event) => setOpen(event.currentTarget.open)} title="Turn a part until it sits best">
@@ -110,7 +110,7 @@ const nameOf = (part: string): string => PART_WORDS[part] ?? part;
 /** A part's positions as they are typed: as its set-ups have them until somebody says otherwise. */
 function usePositions(part: string): readonly [string, (text: string) => void] {
   const { sheet } = useOpenJob();
-  const said = sheet.setUps.positions[part];
+  const said = sheet.setUps.positionsDeg[part];
   const [text, set] = useDraft(`index-positions.${sheet.id}.${part}`, said ? said.join(' ') : USUAL_POSITIONS);
   return [text, set];
 }
