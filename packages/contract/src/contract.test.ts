@@ -1,3 +1,5 @@
+import { randomUUID } from 'node:crypto';
+import { setUpsFrom } from '@tare/core';
 import { madeUpSpec } from '@tare/core/testing';
 import {
   check,
@@ -83,6 +85,25 @@ describe('newDecisionSchema', () => {
     expect(problemsOf(decide('bob.factorRatio', 50))).toEqual([['value', 'The balance factor (0 to 1) is 50; the most that makes sense is 1.']]);
     expect(problemsOf(decide('bob.oilG', -4))).toEqual([['value', 'The oil allowance is -4; the least that makes sense is 0.']]);
     expect(problemsOf(decide('weather', 1))[0]![0]).toBe('subject');
+  });
+});
+
+describe('the set-ups of a job', () => {
+  const decided = (value: unknown): Checked<unknown> => check(newDecisionSchema, { id, baseVersion: 0, subject: 'setUps', value });
+  it.each(['stages', 'together', 'toInternal', 'survey'] as const)(
+    'may be those of the template %s, though nothing is corrected in some',
+    (template) => {
+      const list = setUpsFrom(template, true, ['damper', 'flywheel'], randomUUID);
+      expect(problemsOf(decided({ list, positionsDeg: { flywheel: [0, 180] } }))).toEqual([]);
+    },
+  );
+  it('have a name, an id of their own and reasons that say something', () => {
+    const [one] = setUpsFrom('survey', false, [], randomUUID);
+    expect(problemsOf(decided({ list: [{ ...one, name: ' ' }], positionsDeg: {} }))[0]![0]).toBe('value.list.0.name');
+    expect(decided({ list: [one, one], positionsDeg: {} }).ok).toBe(false);
+    expect(problemsOf(decided({ list: [{ ...one, missing: [{ part: 'damper', why: '' }] }], positionsDeg: {} }))[0]![0]).toBe(
+      'value.list.0.missing.0.why',
+    );
   });
 });
 

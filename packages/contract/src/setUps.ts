@@ -6,12 +6,15 @@ import { toleranceChoiceSchema } from './jobSpec.js';
 import { planesSchema } from './planes.js';
 import { mountedSchema, supportsSchema } from './spins.js';
 
-const part = (name: string): Joi.StringSchema => named(Joi.string().trim().pattern(/\S/).max(40).required(), name);
+const part = (name: string): Joi.StringSchema => named(Joi.string().trim().pattern(/\S/).max(40), name);
 const reasons = (name: string): Joi.ArraySchema =>
   named(
     Joi.array()
       .items(
-        Joi.object<PartReason, true>({ part: part('The part'), why: named(Joi.string().trim().pattern(/\S/).max(300).required(), 'The reason') }),
+        Joi.object<PartReason, true>({
+          part: part('The part').required(),
+          why: named(Joi.string().trim().pattern(/\S/).max(300).required(), 'The reason'),
+        }),
       )
       .max(20)
       .required(),
