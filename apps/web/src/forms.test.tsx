@@ -2,7 +2,7 @@ import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { takenBy } from '@tare/card';
 import { cleanup, configure, fireEvent, render, screen, waitFor } from '@testing-library/react';
-import { sheetIn, type Instrument, type JobSheet, type Machine, type MachineHall, type PlanEntry, type Study } from '@tare/contract';
+import type { Instrument, JobSheet, Machine, MachineHall, PlanEntry, Study } from '@tare/contract';
 import { BALANCED, metalNow, setUpsFrom, USUAL_TOOLS, type Cut, type WeighedPart } from '@tare/core';
 import type { ReactNode } from 'react';
 import { ask } from './api/client.js';
@@ -95,6 +95,7 @@ const READ: Readonly<Record<string, unknown>> = {
   'GET shop-tools': { version: 1, tools: USUAL_TOOLS },
   'GET machines': hall,
   'GET tools': { tools: [], rates: [] },
+  'GET jobs': [],
 };
 const nothing = (): void => undefined;
 
@@ -149,7 +150,7 @@ const setUps = {
 const FORMS: readonly Walked[] = [
   {
     name: 'the set-ups of a job',
-    record: sheetIn({ ...record, setUps }, setUps.list[0]!),
+    record: { ...record, decisions: { setUps: { value: setUps, version: 1, personId: 'ottoline', at: '2026-11-25T01:00:00.000Z' } } },
     form: () => <SetUpsEditor onDone={nothing} />,
     whole: {
       'What it is called': 'Crank as it came',
