@@ -18,7 +18,7 @@ import {
 /** Width of a full turn in the drawing. */
 export const TURN_WIDTH = 720;
 /** Room on the left for names. */
-export const LEFT = 74;
+export const LEFT = 88;
 export const TOP = 26;
 /** Drawing units for one mm along the shaft, so chosen that the whole crank fits `HEIGHT`. */
 const HEIGHT = 380;

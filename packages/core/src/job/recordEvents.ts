@@ -3,12 +3,13 @@ import { furtherCut, metalNow } from '../cuts/metalNow.js';
 import type { EstimateInput, RecordEvent, SpinEvent } from '../estimate/estimate.js';
 import { hungCovariance } from '../estimate/hungPieces.js';
 import type { Crank } from '../rotor/crank.js';
-import { BALANCED } from '../rotor/planes.js';
+import { BALANCED, planeShares } from '../rotor/planes.js';
 import { supportsMoved } from '../rotor/supports.js';
 import { toPolar } from '../units/vector.js';
 import { boltedAnew, mountingScatter, type BoltedSpin, type MountingScatter } from '../setups/mountingScatter.js';
 import { BY_ITSELF, BY_ITSELF_GAIN, readByItself, type OwnPart } from '../setups/ownPart.js';
 import { CRANK_PART } from '../setups/setUp.js';
+import { usualPartPlace } from '../setups/usualPlace.js';
 import type { HoleFact, JobFacts, SpinFact } from './jobFacts.js';
 import { partOfRim, usuallyMounted } from './usuallyMounted.js';
 
@@ -47,7 +48,7 @@ export function recordEvents(facts: EstimateFacts): EstimateInput {
   for (const spin of spins) {
     const index = bolted.findIndex(({ event }) => event.id === spin.id);
     if (index >= 0) {
-      for (const part of boltedAnew(bolted, index)) events.push(satOtherwise(part, spin.id, scatter));
+      for (const part of boltedAnew(bolted, index)) events.push(satOtherwise(part, spin.id, scatter, crank));
       events.push({ ...bolted[index]!.event, isSo: spinsThatAreSo.includes(spin.id) });
     }
     for (const hole of holes.filter(({ afterSpinId }) => afterSpinId === spin.id)) {
@@ -71,14 +72,29 @@ function ownPartsIn(facts: EstimateFacts): readonly OwnPart[] {
 }
 
 /** A part that was bolted on again sits a little otherwise, nobody knows where to. */
-function satOtherwise(part: string, spinId: string, scatter: readonly MountingScatter[]): RecordEvent {
-  const { aGmm, bGmm } = scatter.find((one) => one.part === part) ?? USUAL_PLAY;
-  const covariance = Array.from({ length: 16 }, (_, i) => (i % 5 === 0 ? (i < 10 ? aGmm : bGmm) ** 2 : 0));
+function satOtherwise(part: string, spinId: string, scatter: readonly MountingScatter[], crank: Crank): RecordEvent {
+  const seen = scatter.find((one) => one.part === part);
+  const covariance = seen ? diagonal(seen.aGmm, seen.bGmm) : usualPlay(planeShares(usualPartPlace(part, crank), crank.planes));
   return { kind: 'cut', id: `bolted on for ${spinId}: ${part}`, part, change: BALANCED, perDensity: BALANCED, covariance };
 }
 
-/** Play of a part that was never seen before and after it was bolted on again, g·mm. */
-const USUAL_PLAY = { aGmm: 5, bGmm: 5 };
+const diagonal = (a: number, b: number): number[] => Array.from({ length: 16 }, (_, i) => (i % 5 === 0 ? (i < 10 ? a : b) ** 2 : 0));
+
+/**
+ * Play of a part that was never seen before and after it was bolted on again, g·mm in each component at its place along the crank: a few
+ * hundredths of a millimetre on the spigot of a part of some kilograms; and what a face that is not quite true adds in each plane.
+ */
+const USUAL_PLAY_GMM = 17;
+const USUAL_TILT_GMM = 4;
+
+function usualPlay({ shareA, shareB }: { readonly shareA: number; readonly shareB: number }): number[] {
+  const shares = [shareA, shareA, shareB, shareB];
+  return Array.from({ length: 16 }, (_, i) => {
+    const [row, column] = [Math.floor(i / 4), i % 4];
+    const sameComponent = row % 2 === column % 2;
+    return (sameComponent ? shares[row]! * shares[column]! * USUAL_PLAY_GMM ** 2 : 0) + (row === column ? USUAL_TILT_GMM ** 2 : 0);
+  });
+}
 
 /** The spins that count, with what was bolted on for each. */
 export function boltedSpins(facts: EstimateFacts, gains = gainsOf(wholeOf(facts).spins)): BoltedSpin[] {

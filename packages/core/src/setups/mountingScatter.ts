@@ -1,4 +1,5 @@
 import type { SpinEvent } from '../estimate/estimate.js';
+import { turnBetweenDeg } from '../units/angle.js';
 import { subtract, type Vector } from '../units/vector.js';
 import { CRANK_PART, sameMounting } from './setUp.js';
 
@@ -18,6 +19,9 @@ export interface BoltedSpin {
   readonly rebolted: readonly string[];
   readonly cutSince: boolean;
 }
+
+/** Turned by less than this is not turned, °. */
+const SAME_DEG = 0.5;
 
 /** The square of a component's difference, half the squared length, is the mean of both components'. */
 const half = ({ re, im }: Vector): number => (re * re + im * im) / 2;
@@ -45,14 +49,17 @@ export function mountingScatter(spins: readonly BoltedSpin[]): MountingScatter[]
   });
 }
 
-/** Parts that were bolted on for a spin and had been on before: they do not sit as they did. */
+/** Parts that were bolted on for a spin and had been on before, or were turned for it: they do not sit as they did. */
 export function boltedAnew(spins: readonly BoltedSpin[], index: number): string[] {
   const { event, rebolted } = spins[index]!;
   const before = spins[index - 1]?.event;
   return Object.keys(event.mounted).filter((part) => {
     if (part === CRANK_PART) return false;
     const wasOn = spins.slice(0, index).some((one) => part in one.event.mounted);
-    return wasOn && (rebolted.includes(part) || (before !== undefined && !(part in before.mounted)));
+    if (!wasOn) return false;
+    if (rebolted.includes(part)) return true;
+    const was = before?.mounted[part];
+    return before !== undefined && (was === undefined || Math.abs(turnBetweenDeg(was, event.mounted[part]!)) > SAME_DEG);
   });
 }
 

@@ -192,15 +192,16 @@ function Fields({ control, at }: { readonly control: Control<TypedSetUps>; reado
                 <FormQuantity
                   control={control}
                   name={`list.${at}.parts.${p}.turnedDeg`}
-                  label={`The ${name(part)} is turned by`}
+                  label={`${capital(name(part))} turned by`}
                   unit="°"
-                  className="w-36"
+                  className="w-56"
                 />
                 {positions.some((one) => one.part === part) && (
                   <FormField
                     control={control}
                     name={`positions.${positions.findIndex((one) => one.part === part)}.text`}
-                    label={`Positions of the ${name(part)}: how many, or angles`}
+                    label={`${capital(name(part))}, its positions`}
+                    placeholder="6, or 0 60 120"
                     isFigure
                     className="w-56"
                   />
@@ -245,6 +246,8 @@ function Fields({ control, at }: { readonly control: Control<TypedSetUps>; reado
     </>
   );
 }
+
+const capital = (words: string): string => words.replace(/^./, (letter) => letter.toUpperCase());
 
 /** Asked where an earlier set-up corrects the part already. */
 function Reopened({
