@@ -257,6 +257,8 @@ test('a survey asks for no bobs and no signature, and is one page', async ({ pag
   await page.getByRole('button', { name: /Spin it in stages/ }).click();
   await page.getByRole('button', { name: /A survey: how bad is it/ }).click();
   await page.getByRole('button', { name: 'Keep these set-ups' }).click();
+  // A choice shows at once; the form goes when the server has it.
+  await expect(page.getByRole('form', { name: 'The set-ups of this job' })).toHaveCount(0);
   await expect(page.getByText('a survey: nothing to sign')).toBeVisible();
   await expect(page.getByText('1 of 2: not spun yet')).toBeVisible();
   const { setUps } = await shop.sheet(job.id);
@@ -272,6 +274,10 @@ test('a survey asks for no bobs and no signature, and is one page', async ({ pag
   );
   await bench(page, 'Correct');
   await page.getByRole('link', { name: 'How bad it is, on one page' }).first().click();
+  await bench(page, 'Sign off');
+  await expect(page.getByText('A survey is not signed: its page says how bad it is.')).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Sign off', exact: true })).toHaveCount(0);
+  await page.getByRole('link', { name: 'How bad it is, on one page' }).click();
   const paper = page.getByRole('article', { name: /^Survey, job/ });
   const parts = paper.getByRole('table', { name: /Each part by itself, worst first/ });
   await expect(parts.getByRole('rowheader')).toHaveText(['damper or pulley with flywheel with clutch cover', 'crank']);

@@ -1,11 +1,11 @@
-import { whyNotToSign } from '@tare/core';
+import { isSurvey, whyNotToSign } from '@tare/core';
 import { cardIn, drawnCrank, jobCard, textOf } from '@tare/card';
 import type { JobCard } from '@tare/contract';
 import { useMemo, useRef, useState, type ReactNode } from 'react';
 import { Link } from 'react-router';
 import { useWrite } from '../../api/useWrite.js';
 import { useOpenJob } from '../../shell/JobContext.js';
-import { customerPath } from '../../shell/paths.js';
+import { customerPath, surveyPath } from '../../shell/paths.js';
 import { BenchHead } from '../../ui/BenchHead.js';
 import { Button } from '../../ui/Button.js';
 import { Note, ProblemNotice } from '../../ui/Notice.js';
@@ -24,6 +24,7 @@ export function SignOffBench(): ReactNode {
   const personId = useWho();
   const sign = useWrite('POST jobs/:jobId/sign-offs', { jobId: sheet.id });
   const status = statuses.find(({ bench }) => bench === 'signOff')!;
+  const survey = isSurvey(sheet.setUps);
   const match = statuses.find(({ bench }) => bench === 'match')!;
   const whyNot = whyNotToSign(statuses, figures);
   const canSign = whyNot === null;
@@ -44,11 +45,18 @@ export function SignOffBench(): ReactNode {
         <BenchHead
           title="Sign off"
           next={
-            status.state === 'done'
-              ? 'Signed off. Print the card for the customer.'
-              : (whyNot ?? 'Both planes are inside the tolerance. Look the card over, then sign.')
+            survey
+              ? 'A survey is not signed: its page says how bad it is.'
+              : status.state === 'done'
+                ? 'Signed off. Print the card for the customer.'
+                : (whyNot ?? 'Both planes are inside the tolerance. Look the card over, then sign.')
           }
         />
+        {survey && (
+          <Link to={surveyPath(sheet.id)} className="w-fit underline underline-offset-4">
+            How bad it is, on one page
+          </Link>
+        )}
         <LeftNow card={anew} />
         <WhoFirst />
         {status.state === 'reopened' && <Note>Something was spun or drilled since this job was signed. Bring it inside and sign again.</Note>}
