@@ -231,8 +231,8 @@ export {
 export { SET_UP_TEMPLATES, setUpLike, setUpsFrom, STAGE_PARTS, type SetUpTemplate } from './setups/templates.js';
 export { inSetUp, isCorrectedIn, massOf, ownRecord, setUpOfSpin } from './setups/inSetUp.js';
 export { mountingScatter } from './setups/mountingScatter.js';
-export { ownPartPlace, type OwnPart } from './setups/ownPart.js';
-export { usualPartPlace } from './setups/usualPlace.js';
+export type { OwnPart } from './setups/ownPart.js';
+export { placeBeyond, usualPartPlace } from './setups/usualPlace.js';
 export { earlierOutside, partsTold, staticOf, type PartTold, type SetUpStep } from './setups/steps.js';
 export { surpriseStories, type Story, type StoryEntry, type UnloggedCut } from './job/surpriseStories.js';
 export {
@@ -278,6 +278,7 @@ export { choicesOf, decidedParts, decidedSpins, type JobChoices, type UsualBobCh
 export {
   isInsideNow,
   jobFigures,
+  spunFigures,
   ONE_BOB_FIGURE_WITHIN_G,
   type JobFigures,
   type PlaneKnown,

@@ -23,6 +23,7 @@ import {
   counterweightOf,
   diameterOf,
   isCorrectable,
+  isCorrectedIn,
   isRimCut,
   jobFigures,
   latestOn,
@@ -234,8 +235,8 @@ function requireCounterweight({ spec }: JobSheet, { counterweightId }: Cut, fiel
 function refusalInSetUp({ spec, setUp }: JobSheet, cut: Cut): string | null {
   if (!setUp) return null;
   const rim = counterweightOf(spec.crank, cut.counterweightId);
-  if (setUp.current.corrects.includes(partOfRim(rim))) return null;
-  const earlier = setUp.setUps.list.find(({ corrects }) => corrects.includes(partOfRim(rim)));
+  if (isCorrectedIn(rim, setUp.current)) return null;
+  const earlier = setUp.setUps.list.find((one) => isCorrectedIn(rim, one));
   return `${rim.name} is left alone in “${setUp.current.name}”. ${earlier ? `Go back to “${earlier.name}”, or open it again here with a reason` : 'Say in the set-up that it is corrected'}.`;
 }
 

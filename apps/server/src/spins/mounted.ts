@@ -1,5 +1,5 @@
 import { everyHoleOf, everySpinOf, loggedCut, type JobSheet, type SpinSetUp } from '@tare/contract';
-import { CRANK_PART, fromPolar, ownPartPlace, usualPartPlace, type Mounted as MountedParts } from '@tare/core';
+import { CRANK_PART, fromPolar, placeBeyond, usualPartPlace, type Mounted as MountedParts } from '@tare/core';
 import type { Mounted } from './balancingMachine.js';
 
 /** What lies in the machine for a job: its crank with the holes that are said to be in it, its counterweights too light by so much. */
@@ -25,7 +25,7 @@ function partsOf(sheet: JobSheet, mounted: MountedParts, rebolted: readonly stri
       return {
         name,
         turnedDeg,
-        zMm: known ? ownPartPlace(known, crank) : usualPartPlace(name, crank),
+        zMm: known ? placeBeyond(known.beyondMm, crank) : usualPartPlace(name, crank),
         bolted: timesBolted(everySpinOf(sheet), name, turnedDeg, rebolted.includes(name)),
         ...(known ? { own: fromPolar(known.heavyG * known.radiusMm, known.angleDeg) } : {}),
       };

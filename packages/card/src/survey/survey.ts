@@ -1,21 +1,19 @@
-import { factsOf, type CardFigure, type CardLine, type CardSection, type JobSheet } from '@tare/contract';
+import type { CardFigure, CardLine, CardSection, JobSheet } from '@tare/contract';
 import {
   arrivalList,
   ARRIVAL_WORDS,
   kindsWeighed,
   massNowG,
-  partsTold,
   toPolar,
   unbalanceForceN,
   type JobFigures,
-  type KnownUnbalance,
   type SetUpStep,
   type WeighedPart,
 } from '@tare/core';
-import { angle, figure, line } from '../card/cardDocument.js';
+import { figure, line } from '../card/cardDocument.js';
+import { partRows } from '../card/sections/parts.js';
 import { PART_WORDS } from '../words/mountedWords.js';
 import { KIND_NAMES, verdictIn100 } from '../words/names.js';
-import { placesKnown } from '../words/numbers.js';
 
 /** One part of a survey's page. */
 type SurveySection = Omit<CardSection, 'id'>;
@@ -30,20 +28,10 @@ export function surveyOf(sheet: JobSheet, figures: JobFigures): SurveySection[] 
   return [...ownUnbalance(sheet), asSpun(sheet, figures), spreads(sheet, figures), notThere(sheet, figures)];
 }
 
-function grams(known: KnownUnbalance, plane: 'aGmm' | 'bGmm', radiusMm: number): CardLine {
-  const radius = known.radius95Gmm?.[plane] ?? null;
-  const { amount, angleDeg } = toPolar(known.unbalance[plane]);
-  const places = placesKnown(radius, radiusMm);
-  const spread = radius === null ? [] : line` ± ${figure(radius / radiusMm, places, 'g')}`;
-  return [...line`${figure(amount / radiusMm, places, 'g')}`, ...spread, ...line` @ ${angle(angleDeg, 0)}`];
-}
-
 function ownUnbalance(sheet: JobSheet): SurveySection[] {
   const { planes } = sheet.spec.crank;
   const { redlineRpm } = sheet.spec;
-  const facts = factsOf(sheet);
   if ((sheet.setUp?.kept.spins ?? sheet.spins).length === 0) return [];
-  const told = partsTold(facts, redlineRpm).toSorted((x, y) => Math.max(y.forceN.a, y.forceN.b) - Math.max(x.forceN.a, x.forceN.b));
   return [
     {
       title: `Each part by itself, worst first: its pull at ${redlineRpm} rpm`,
@@ -57,12 +45,7 @@ function ownUnbalance(sheet: JobSheet): SurveySection[] {
           { title: 'Rear, plane B', isFigure: true },
           { title: 'Pull, N', isFigure: true },
         ],
-        rows: told.map(({ parts, known, forceN }) => [
-          [parts.map(nameOf).join(' with ')],
-          grams(known, 'aGmm', planes.radiusAMm),
-          grams(known, 'bGmm', planes.radiusBMm),
-          [figure(Math.max(forceN.a, forceN.b), 0, '')],
-        ]),
+        rows: partRows(sheet).map(({ cells, forceN }) => [...cells, [figure(Math.max(forceN.a, forceN.b), 0, '')]]),
       },
     },
   ];

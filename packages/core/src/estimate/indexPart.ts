@@ -1,6 +1,6 @@
 import { randomLcg, randomNormal } from 'd3-random';
 import type { Tolerance } from '../rotor/tolerance.js';
-import { degToRad, normaliseAngleDeg, turnBetweenDeg } from '../units/angle.js';
+import { degToRad, isSamePosition, normaliseAngleDeg, turnBetweenDeg } from '../units/angle.js';
 import { CoreError } from '../units/check.js';
 import { absolute } from '../units/complex.js';
 import { cholesky } from './cholesky.js';
@@ -88,7 +88,7 @@ export function indexPart(
       worstShare: worstShareOf([absolute(known.unbalance.aGmm), absolute(known.unbalance.bGmm)], tolerance),
       inside: chanceInside(known, tolerance),
       bestChance: chances[i]!,
-      wasRead: read.some((one) => Math.abs(turnBetweenDeg(one, deg)) < SAME_DEG),
+      wasRead: read.some((one) => isSamePosition(one, deg)),
     };
   });
   const best = positions.reduce((x, y) => (y.worstShare < x.worstShare ? y : x));
@@ -106,15 +106,12 @@ function isTold({ knownWith }: Worked, part: string): boolean {
   return Math.sqrt(Math.max(covariance[0]!, covariance[10]!)) < TOLD_WITHIN_GMM;
 }
 
-/** Positions nearer than this are one, °. */
-const SAME_DEG = 0.5;
-
 /** Each position in which a spin that counts had the part, once. */
 function readPositions({ events }: EstimateInput, part: string): number[] {
   const read: number[] = [];
   for (const event of events) {
     const deg = event.kind === 'spin' ? event.mounted[part] : undefined;
-    if (deg !== undefined && !read.some((one) => Math.abs(turnBetweenDeg(one, deg)) < SAME_DEG)) read.push(normaliseAngleDeg(deg));
+    if (deg !== undefined && !read.some((one) => isSamePosition(one, deg))) read.push(normaliseAngleDeg(deg));
   }
   return read;
 }

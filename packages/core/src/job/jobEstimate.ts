@@ -1,4 +1,4 @@
-import { estimate, type Estimate, type EstimateInput } from '../estimate/estimate.js';
+import { worked, type Estimate, type EstimateInput, type Worked } from '../estimate/estimate.js';
 import { planeOfFour } from '../estimate/fourNumbers.js';
 import { RAYLEIGH95 } from '../estimate/laws.js';
 import { chanceInside, verdictBy, type Verdict } from '../estimate/verdict.js';
@@ -23,10 +23,28 @@ export interface JobEstimate extends Estimate {
   readonly counted: number;
 }
 
-/** What is known of a job's crank. @throws CoreError as estimate */
-export function jobEstimate(facts: EstimateFacts, tolerance: Pick<Tolerance, 'aGmm' | 'bGmm'>): JobEstimate {
+/** A record as it was put into the estimate, and what came of it. */
+export interface WorkedRecord {
+  readonly input: EstimateInput;
+  readonly worked: Worked;
+}
+
+/** @throws CoreError as estimate */
+export function workedRecord(facts: EstimateFacts): WorkedRecord {
   const input = recordEvents(facts);
-  const all = estimate(input);
+  return { input, worked: worked(input) };
+}
+
+/**
+ * What is known of a job's crank.
+ * @param record as it is worked out; left out, it is done here
+ * @throws CoreError as estimate
+ */
+export function jobEstimate(
+  facts: EstimateFacts,
+  tolerance: Pick<Tolerance, 'aGmm' | 'bGmm'>,
+  { input, worked: { told: all } }: WorkedRecord = workedRecord(facts),
+): JobEstimate {
   // What was measured of the shop's own parts is no spin of this job.
   const told = {
     ...all,

@@ -14,7 +14,8 @@ import { CoreError } from '../units/check.js';
 import { weightCheck, type PlaneAlone, type WeightCheck } from '../spin/weightCheck.js';
 import { subtract, toPolar, type Vector } from '../units/vector.js';
 import { kindsWeighed, PART_KINDS, type PartKind } from '../parts/facts.js';
-import { jobEstimate, type JobEstimate } from './jobEstimate.js';
+import { holesAfter } from './holesAfter.js';
+import { jobEstimate, workedRecord, type JobEstimate, type WorkedRecord } from './jobEstimate.js';
 import type { JobFacts, JobSpec, SpinFact } from './jobFacts.js';
 import { wholeOf } from './recordEvents.js';
 import { settledBy, type Settled } from './settledBy.js';
@@ -110,16 +111,34 @@ export const isInsideThroughout = (figures: JobFigures): boolean =>
 /** Bob weights are built to half a gram (handbook section 4), so one figure serves pins that agree within one. */
 export const ONE_BOB_FIGURE_WITHIN_G = 1;
 
+/** What is worked out of a job's spins and cuts, in the set-up that it stands in. */
+export type SpunFigures = Pick<JobFigures, 'tolerance' | 'estimate' | 'spins' | 'holesSinceLastSpin' | 'isTurnedSince'>;
+
+/** Works a job's spins out, and nothing of its parts. @throws CoreError when the spec itself makes no sense */
+export const spunFigures = (facts: JobFacts): SpunFigures => spunBy(facts, workedRecord(facts));
+
+function spunBy(facts: JobFacts, state: WorkedRecord): SpunFigures {
+  const { spec } = facts;
+  const { massKg, massCentreZMm } = facts.setUp?.rotor ?? spec.crank;
+  const allowed = tolerance(spec.tolerance, spec.crank.planes, { massKg, massCentreZMm, redlineRpm: spec.redlineRpm });
+  const known = jobEstimate(facts, allowed, state);
+  return {
+    tolerance: allowed,
+    estimate: known,
+    spins: facts.spins.map((_, i) => spinFigures(i, facts, known, allowed)),
+    holesSinceLastSpin: holesSince(facts),
+    isTurnedSince: isTurnedSince(facts),
+  };
+}
+
 /**
  * Works a job out.
  * @throws CoreError when the spec itself makes no sense; a set that cannot be matched is returned as refused
  */
 export function jobFigures(facts: JobFacts): JobFigures {
-  const { spec, bobChoices, weighChoices, matchChoices, fixedTargets } = facts;
+  const { spec, bobChoices, weighChoices, matchChoices, fixedTargets, setUp } = facts;
   const weighed = weighParts(facts);
-  const { massKg, massCentreZMm } = facts.setUp?.rotor ?? spec.crank;
-  const allowed = tolerance(spec.tolerance, spec.crank.planes, { massKg, massCentreZMm, redlineRpm: spec.redlineRpm });
-  const known = jobEstimate(facts, allowed);
+  const state = workedRecord(facts);
   const agreed = agreedOr(weighed, spec);
   return {
     weighed,
@@ -128,12 +147,8 @@ export function jobFigures(facts: JobFacts): JobFigures {
     rods: agreed(['rod', 'pressedAssembly'], () => matchRods(weighed, spec.matchToleranceG, weighChoices.partSchool)),
     bobsNeeded: bobsNeeded(spec.layout),
     bobs: agreed(PART_KINDS, () => bobCard(spec.layout, weighed, bobChoices, ONE_BOB_FIGURE_WITHIN_G, weighChoices.partSchool)),
-    tolerance: allowed,
-    estimate: known,
-    spins: facts.spins.map((_, i) => spinFigures(i, facts, known, allowed)),
-    holesSinceLastSpin: holesSince(facts),
-    isTurnedSince: isTurnedSince(facts),
-    setUps: facts.setUp ? setUpSteps(facts, facts.setUp) : [],
+    ...spunBy(facts, state),
+    setUps: setUp ? setUpSteps(facts, setUp, state.worked) : [],
     lastSpinId: wholeOf(facts).spins.at(-1)?.id ?? null,
   };
 }
@@ -187,13 +202,9 @@ function spinFigures(index: number, facts: JobFacts, estimate: JobEstimate, allo
 
 /** Cuts since the last spin that counts: a quick look does not know them. */
 function holesSince(facts: JobFacts): number {
-  const { holes } = facts;
   const last = facts.spins.findLast(({ quick }) => quick !== true);
-  if (!last) return 0;
   // A cut that followed a spin of another set-up came after this one's last as well.
-  const { spins } = wholeOf(facts);
-  const since = new Set(spins.slice(spins.findIndex(({ id }) => id === last.id)).map(({ id }) => id));
-  return holes.filter(({ afterSpinId }) => afterSpinId !== null && since.has(afterSpinId)).length;
+  return last ? holesAfter(last.id, wholeOf(facts).spins, facts.holes).length : 0;
 }
 
 function isTurnedSince({ setUp, spins, spec }: JobFacts): boolean {

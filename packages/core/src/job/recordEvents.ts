@@ -1,12 +1,13 @@
 import { cutDoubts, type DrillErrors } from '../cuts/drillErrors.js';
 import { furtherCut, metalNow } from '../cuts/metalNow.js';
-import type { EstimateInput, RecordEvent, SpinEvent } from '../estimate/estimate.js';
+import type { EstimateInput, Mounted, RecordEvent, SpinEvent } from '../estimate/estimate.js';
 import { hungCovariance } from '../estimate/hungPieces.js';
 import type { Crank } from '../rotor/crank.js';
 import { BALANCED, planeShares } from '../rotor/planes.js';
 import { supportsMoved } from '../rotor/supports.js';
+import { isSamePosition } from '../units/angle.js';
 import { toPolar } from '../units/vector.js';
-import { boltedAnew, mountingScatter, type BoltedSpin, type MountingScatter } from '../setups/mountingScatter.js';
+import { mountingScatter, type BoltedSpin, type MountingScatter } from '../setups/mountingScatter.js';
 import { BY_ITSELF, BY_ITSELF_GAIN, readByItself, type OwnPart } from '../setups/ownPart.js';
 import { CRANK_PART } from '../setups/setUp.js';
 import { usualPartPlace } from '../setups/usualPlace.js';
@@ -36,8 +37,8 @@ function gainsOf(spins: readonly SpinFact[]): ReadonlyMap<string, string> {
 /** A job's spins that count and its cuts, in the order they happened, as the estimate takes them. */
 export function recordEvents(facts: EstimateFacts): EstimateInput {
   const { setUp, drill, spinsThatAreSo } = facts;
-  const { spins, holes } = wholeOf(facts);
-  const { crank } = wholeOf(facts).spec;
+  const { spec, spins, holes } = wholeOf(facts);
+  const { crank } = spec;
   const before = holes.filter(({ afterSpinId }) => !spins.some(({ id }) => id === afterSpinId));
   let metal = metalNow(crank, before);
   const gains = gainsOf(spins);
@@ -48,7 +49,7 @@ export function recordEvents(facts: EstimateFacts): EstimateInput {
   for (const spin of spins) {
     const index = bolted.findIndex(({ event }) => event.id === spin.id);
     if (index >= 0) {
-      for (const part of boltedAnew(bolted, index)) events.push(satOtherwise(part, spin.id, scatter, crank));
+      for (const part of bolted[index]!.anew) events.push(satOtherwise(part, spin.id, scatter, crank));
       events.push({ ...bolted[index]!.event, isSo: spinsThatAreSo.includes(spin.id) });
     }
     for (const hole of holes.filter(({ afterSpinId }) => afterSpinId === spin.id)) {
@@ -99,16 +100,33 @@ function usualPlay({ shareA, shareB }: { readonly shareA: number; readonly share
 /** The spins that count, with what was bolted on for each. */
 export function boltedSpins(facts: EstimateFacts, gains = gainsOf(wholeOf(facts).spins)): BoltedSpin[] {
   const { spec, spins, holes } = wholeOf(facts);
-  let since = false;
+  const seen = new Set<string>();
+  let before: Mounted = {};
+  let cutSince = false;
   return spins.flatMap((spin) => {
-    const one = { event: spinEvent(spin, gains.get(spin.id)!, spec.crank), rebolted: spin.rebolted ?? [], cutSince: since };
-    if (spin.quick !== true) since = false;
-    since ||= holes.some(({ afterSpinId }) => afterSpinId === spin.id);
-    return spin.quick === true ? [] : [one];
+    const counts = spin.quick !== true;
+    const event = spinEvent(spin, gains.get(spin.id)!, spec.crank);
+    const isAnew = ([part, deg]: [string, number]): boolean =>
+      part !== CRANK_PART && seen.has(part) && (!(part in before) || !isSamePosition(before[part]!, deg) || spin.rebolted?.includes(part) === true);
+    const one = {
+      event,
+      anew: Object.entries(event.mounted)
+        .filter(isAnew)
+        .map(([part]) => part),
+      cutSince,
+    };
+    if (counts) {
+      Object.keys(event.mounted).forEach((part) => seen.add(part));
+      before = event.mounted;
+      cutSince = false;
+    }
+    cutSince ||= holes.some(({ afterSpinId }) => afterSpinId === spin.id);
+    return counts ? [one] : [];
   });
 }
 
-const partOfCut = (crank: Crank, { counterweightId }: HoleFact): string => {
+/** The part that a cut went into. */
+export const partOfCut = (crank: Pick<Crank, 'counterweights'>, { counterweightId }: HoleFact): string => {
   const found = crank.counterweights.find(({ id }) => id === counterweightId);
   return found ? partOfRim(found) : CRANK_PART;
 };

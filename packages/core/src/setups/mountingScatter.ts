@@ -1,7 +1,6 @@
 import type { SpinEvent } from '../estimate/estimate.js';
-import { turnBetweenDeg } from '../units/angle.js';
 import { subtract, type Vector } from '../units/vector.js';
-import { CRANK_PART, sameMounting } from './setUp.js';
+import { sameMounting } from './setUp.js';
 
 /** What bolting one part on again changes. */
 export interface MountingScatter {
@@ -13,15 +12,13 @@ export interface MountingScatter {
   readonly repeats: number;
 }
 
-/** A spin, with the parts that were bolted on again for it, and whether metal was cut since the spin before. */
+/** A spin, with what does not sit in it as it did, and whether metal was cut since the spin before. */
 export interface BoltedSpin {
   readonly event: SpinEvent;
-  readonly rebolted: readonly string[];
+  /** Parts that had been on before and were bolted on again for it: they were off, were turned, or somebody said so. */
+  readonly anew: readonly string[];
   readonly cutSince: boolean;
 }
-
-/** Turned by less than this is not turned, °. */
-const SAME_DEG = 0.5;
 
 /** The square of a component's difference, half the squared length, is the mean of both components'. */
 const half = ({ re, im }: Vector): number => (re * re + im * im) / 2;
@@ -34,7 +31,7 @@ const half = ({ re, im }: Vector): number => (re * re + im * im) / 2;
 export function mountingScatter(spins: readonly BoltedSpin[]): MountingScatter[] {
   const pairs = new Map<string, { readonly a: number; readonly b: number }[]>();
   spins.forEach((now, j) => {
-    const changed = boltedAnew(spins, j);
+    const changed = now.anew;
     const before = lastLike(spins, j);
     // Of several at once nobody can say whose the change is.
     if (changed.length !== 1 || !before) return;
@@ -46,20 +43,6 @@ export function mountingScatter(spins: readonly BoltedSpin[]): MountingScatter[]
   return [...pairs].map(([part, found]) => {
     const mean = (plane: 'a' | 'b'): number => found.reduce((sum, pair) => sum + pair[plane], 0) / found.length;
     return { part, aGmm: Math.sqrt(Math.max(0, mean('a'))), bGmm: Math.sqrt(Math.max(0, mean('b'))), repeats: found.length };
-  });
-}
-
-/** Parts that were bolted on for a spin and had been on before, or were turned for it: they do not sit as they did. */
-export function boltedAnew(spins: readonly BoltedSpin[], index: number): string[] {
-  const { event, rebolted } = spins[index]!;
-  const before = spins[index - 1]?.event;
-  return Object.keys(event.mounted).filter((part) => {
-    if (part === CRANK_PART) return false;
-    const wasOn = spins.slice(0, index).some((one) => part in one.event.mounted);
-    if (!wasOn) return false;
-    if (rebolted.includes(part)) return true;
-    const was = before?.mounted[part];
-    return before !== undefined && (was === undefined || Math.abs(turnBetweenDeg(was, event.mounted[part]!)) > SAME_DEG);
   });
 }
 

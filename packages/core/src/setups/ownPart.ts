@@ -1,8 +1,9 @@
 import type { SpinEvent } from '../estimate/estimate.js';
-import { rimKindOf, type Crank } from '../rotor/crank.js';
+import type { Crank } from '../rotor/crank.js';
 import { BALANCED, toPlanes } from '../rotor/planes.js';
 import { summariseTurns } from '../spin/turnSummary.js';
 import { fromPolar } from '../units/vector.js';
+import { placeBeyond } from './usualPlace.js';
 
 /** Something of the shop's own that it mounts on cranks, an adapter or a dummy damper, whose unbalance was measured by itself. */
 export interface OwnPart {
@@ -17,12 +18,6 @@ export interface OwnPart {
   readonly beyondMm: number;
 }
 
-/** Where it acts along a crank. */
-export function ownPartPlace({ beyondMm }: OwnPart, { counterweights }: Pick<Crank, 'counterweights'>): number {
-  const zs = counterweights.filter((rim) => rimKindOf(rim) === 'counterweight').map(({ zMm }) => zMm);
-  return beyondMm < 0 ? Math.min(...zs) + beyondMm : Math.max(...zs) + beyondMm;
-}
-
 /** What is known of them by themselves, as readings of nothing else: by a gain of their own that leaves nothing to learn. */
 export const BY_ITSELF = 'by itself';
 /** A gain known to a hair. */
@@ -32,7 +27,7 @@ const LEAST_GMM = 0.01;
 
 /** An own part's unbalance as a reading of it alone, for the estimate. */
 export function readByItself(part: OwnPart, crank: Pick<Crank, 'counterweights' | 'planes'>): SpinEvent {
-  const { name, heavyG, radiusMm, angleDeg, deviationG } = part;
+  const { name, heavyG, radiusMm, angleDeg, deviationG, beyondMm } = part;
   const deviationGmm = Math.max(LEAST_GMM, deviationG * radiusMm);
   return {
     kind: 'spin',
@@ -43,7 +38,7 @@ export function readByItself(part: OwnPart, crank: Pick<Crank, 'counterweights' 
     hung: BALANCED,
     hungCovariance: null,
     reading: {
-      turns: summariseTurns([toPlanes(fromPolar(heavyG * radiusMm, angleDeg), ownPartPlace(part, crank), crank.planes)]),
+      turns: summariseTurns([toPlanes(fromPolar(heavyG * radiusMm, angleDeg), placeBeyond(beyondMm, crank), crank.planes)]),
       of: 'spins',
       display: null,
     },

@@ -3,7 +3,7 @@ import type { Crank } from '../rotor/crank.js';
 import { checkPlanes, type Planes } from '../rotor/planes.js';
 import type { Supports } from '../rotor/supports.js';
 import type { ToleranceChoice } from '../rotor/tolerance.js';
-import { normaliseAngleDeg, turnBetweenDeg } from '../units/angle.js';
+import { isSamePosition, normaliseAngleDeg } from '../units/angle.js';
 import { checkNumber, CoreError } from '../units/check.js';
 import type { OwnPart } from './ownPart.js';
 
@@ -52,9 +52,6 @@ export interface SetUps {
 
 export const NO_SET_UPS: SetUps = { list: [], positionsDeg: {} };
 
-/** Positions nearer than this are one, °. */
-const SAME_DEG = 0.5;
-
 /**
  * Refuses set-ups that cannot be spun or contradict one another, by name.
  * @param crank its own planes, for set-ups that say none
@@ -93,7 +90,7 @@ function checkMounted({ name, mounted, missing }: SetUp, positionsDeg: SetUps['p
     seen.set(part.trim().toLowerCase(), part);
     if (missing.some((one) => one.part === part)) throw new CoreError(`In ${name} the ${part} is both mounted and missing.`, `${at}.missing`);
     const allowed = positionsDeg[part];
-    if (allowed && allowed.length > 0 && !allowed.some((one) => Math.abs(turnBetweenDeg(one, deg)) < SAME_DEG))
+    if (allowed && allowed.length > 0 && !allowed.some((one) => isSamePosition(one, deg)))
       throw new CoreError(
         `In ${name} the ${part} is turned by ${deg}°, which its holes do not allow: ${allowed.map((one) => `${Math.round(10 * one) / 10}°`).join(', ')}.`,
         `${at}.mounted`,
@@ -115,7 +112,7 @@ export const sameParts = (x: Mounted, y: Mounted): boolean => Object.keys(x).sor
 
 /** Whether two mountings have the same parts, turned alike. */
 export const sameMounting = (x: Mounted, y: Mounted): boolean =>
-  sameParts(x, y) && Object.entries(x).every(([part, deg]) => Math.abs(turnBetweenDeg(deg, y[part]!)) < SAME_DEG);
+  sameParts(x, y) && Object.entries(x).every(([part, deg]) => isSamePosition(deg, y[part]!));
 
 /** The set-up with a part turned to a position. @throws CoreError for a part that is not mounted in it */
 export function turnedTo(setUp: SetUp, part: string, deg: number): SetUp {

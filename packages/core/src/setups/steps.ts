@@ -1,6 +1,7 @@
 import { worked, type KnownUnbalance, type Worked } from '../estimate/estimate.js';
 import { chanceInside, verdictBy, type Verdict } from '../estimate/verdict.js';
-import { recordEvents, type EstimateFacts } from '../job/recordEvents.js';
+import { holesAfter } from '../job/holesAfter.js';
+import { partOfCut, recordEvents, type EstimateFacts } from '../job/recordEvents.js';
 import type { InSetUp } from '../job/jobFacts.js';
 import { usuallyMounted } from '../job/usuallyMounted.js';
 import { tolerance, type Tolerance } from '../rotor/tolerance.js';
@@ -34,14 +35,19 @@ const asked = (setUp: SetUp, facts: EstimateFacts, setUpFacts: InSetUp): Estimat
   setUp: { ...setUpFacts, current: setUp, mounted: setUp.mounted, whole: ownRecord(setUpFacts.kept, setUp) },
 });
 
-/** Every set-up of a job with what is known of it by all spins together. @throws CoreError as estimate */
-export function setUpSteps(facts: EstimateFacts, setUpFacts: InSetUp): SetUpStep[] {
-  const { setUps, kept, masses } = setUpFacts;
+/**
+ * Every set-up of a job with what is known of it by all spins together.
+ * @param now the estimate as it was worked out for the set-up that is looked at; left out, it is done here
+ * @throws CoreError as estimate
+ */
+export function setUpSteps(facts: EstimateFacts, setUpFacts: InSetUp, now: Worked = worked(recordEvents(facts))): SetUpStep[] {
+  const { setUps, kept, masses, current } = setUpFacts;
   const { crank } = kept.spec;
-  const states = new Map<string, Worked>();
+  const keyOf = ({ planes }: SetUp): string => JSON.stringify(planes ?? crank.planes);
+  const states = new Map([[keyOf(current), now]]);
   const stateOf = (setUp: SetUp): Worked => {
     // Set-ups of one pair of planes are read off one estimate.
-    const key = JSON.stringify(setUp.planes ?? crank.planes);
+    const key = keyOf(setUp);
     const state = states.get(key) ?? worked(recordEvents(asked(setUp, facts, setUpFacts)));
     states.set(key, state);
     return state;
@@ -56,16 +62,10 @@ export function setUpSteps(facts: EstimateFacts, setUpFacts: InSetUp): SetUpStep
     });
     const inside = known && !state.told.surprise && own.length > 0 ? chanceInside(known, allowed) : null;
     const last = own.at(-1);
-    const lastAt = kept.spins.findIndex(({ id }) => id === last?.id);
-    const since = new Set(kept.spins.slice(Math.max(0, lastAt)).map(({ id }) => id));
-    const partOf = new Map(crank.counterweights.map((rim) => [rim.id, rim.kind ?? 'crank']));
-    const isCut = kept.holes.some(
-      ({ afterSpinId, counterweightId }) =>
-        afterSpinId !== null && since.has(afterSpinId) && (partOf.get(counterweightId) ?? 'crank') in setUp.mounted,
-    );
+    const isCut = last !== undefined && holesAfter(last.id, kept.spins, kept.holes).some((hole) => partOfCut(crank, hole) in setUp.mounted);
     const isTurned = last !== undefined && !sameMounting(last.mounted ?? usuallyMounted(crank), setUp.mounted);
     const verdict = verdictBy(inside);
-    const changedSince = last !== undefined && (isCut || isTurned);
+    const changedSince = isCut || isTurned;
     return {
       setUpId: setUp.id,
       name: setUp.name,

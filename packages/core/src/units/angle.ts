@@ -35,3 +35,9 @@ export const degToRad = (angleDeg: number): number => (angleDeg * Math.PI) / 180
 
 /** Radians to degrees, not normalised. */
 export const radToDeg = (angleRad: number): number => (angleRad * 180) / Math.PI;
+
+/** Positions of a part nearer than this are one, °. */
+const SAME_POSITION_DEG = 0.5;
+
+/** Whether a part stands in one position, whichever way round a turn its angles are said. */
+export const isSamePosition = (xDeg: number, yDeg: number): boolean => Math.abs(turnBetweenDeg(xDeg, yDeg)) < SAME_POSITION_DEG;

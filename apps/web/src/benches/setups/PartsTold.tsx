@@ -1,5 +1,5 @@
 import { degrees, fixed, PART_WORDS, placesKnown } from '@tare/card';
-import { boltedSpins, mountingScatter, partOfRim, partsTold, rimKindOf, staticOf, toPolar, type KnownUnbalance, type PartTold } from '@tare/core';
+import { boltedSpins, mountingScatter, partsTold, rimKindOf, staticOf, toPolar, type KnownUnbalance, type PartTold } from '@tare/core';
 import { useMemo, useState, type ReactNode } from 'react';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { DataTable } from '../../ui/DataTable.js';
@@ -37,7 +37,7 @@ function Parts(): ReactNode {
   };
   /** What would have to come off a part that bolts on, at its own rim, to make it neutral. */
   const toNeutral = (part: PartTold): string => {
-    const rim = sheet.setUp!.kept.spec.crank.counterweights.find((one) => rimKindOf(one) !== 'counterweight' && partOfRim(one) === part.parts[0]);
+    const rim = sheet.setUp!.kept.spec.crank.counterweights.find((one) => rimKindOf(one) === part.parts[0]);
     if (!rim || !part.isApart || isVague(part.known, planes.radiusAMm)) return '';
     const { amount, angleDeg } = toPolar(staticOf(part));
     return `${fixed(amount / rim.rimRadiusMm, 1)} g at ${say(rim.rimRadiusMm, 'mm', 0)} @ ${degrees(angleDeg)}`;

@@ -6,6 +6,7 @@ import {
   STAGE_PARTS,
   typedPositions,
   typedQuantity,
+  usuallyMounted,
   type JobSpec,
   type Mounted,
   type OwnPart,
@@ -51,9 +52,8 @@ export interface TypedSetUps {
 
 /** What may be mounted besides the crank: what usually bolts on, and whatever this job has. */
 export function partsOf({ list }: SetUps, { crank }: Pick<JobSpec, 'crank'>, own: readonly string[] = []): string[] {
-  const rims = crank.counterweights.flatMap(({ kind }) => (kind === undefined || kind === 'counterweight' ? [] : [kind]));
   const named = list.flatMap(({ mounted, missing }) => [...Object.keys(mounted), ...missing.map(({ part }) => part)]);
-  return [...new Set([CRANK_PART, ...STAGE_PARTS, 'gear', 'keys', 'adapter', ...rims, ...own, ...named])];
+  return [...new Set([CRANK_PART, ...STAGE_PARTS, 'gear', 'keys', 'adapter', ...Object.keys(usuallyMounted(crank)), ...own, ...named])];
 }
 
 const text = (value: number | null | undefined): string => (value == null ? '' : String(Math.round(value * 1e4) / 1e4));
@@ -148,7 +148,7 @@ export const fieldOfSetUps = (path: string): string =>
 
 /** Set-ups to begin with, for the parts that this job has. */
 export const begunWith = (template: SetUpTemplate, { crank }: Pick<JobSpec, 'crank'>, needsBobs: boolean): SetUp[] => {
-  const rims = crank.counterweights.flatMap(({ kind }) => (kind === undefined || kind === 'counterweight' ? [] : [kind]));
-  const parts = rims.length > 0 ? [...new Set(rims)] : [...STAGE_PARTS];
+  const rims = Object.keys(usuallyMounted(crank)).filter((part) => part !== CRANK_PART);
+  const parts = rims.length > 0 ? rims : STAGE_PARTS;
   return setUpsFrom(template, needsBobs, parts, () => crypto.randomUUID());
 };

@@ -1,23 +1,40 @@
 import { factsOf, type CardLine, type CardSection, type JobSheet } from '@tare/contract';
-import { partsTold, toPolar, type KnownUnbalance } from '@tare/core';
+import { partsTold, toPolar, type KnownUnbalance, type PartTold } from '@tare/core';
 import { PART_WORDS } from '../../words/mountedWords.js';
 import { placesKnown } from '../../words/numbers.js';
 import { angle, figure, line } from '../cardDocument.js';
+
+/** What is known of a plane, with its region where that is known: "8.9 g ± 1.1 g @ 226°". */
+function knownGrams({ unbalance, radius95Gmm }: KnownUnbalance, plane: 'aGmm' | 'bGmm', radiusMm: number): CardLine {
+  const radius = radius95Gmm?.[plane] ?? null;
+  const { amount, angleDeg } = toPolar(unbalance[plane]);
+  const places = placesKnown(radius, radiusMm);
+  const spread = radius === null ? [] : line` ± ${figure(radius / radiusMm, places, 'g')}`;
+  return [...line`${figure(amount / radiusMm, places, 'g')}`, ...spread, ...line` @ ${angle(angleDeg, 0)}`];
+}
+
+const worstForce = ({ forceN }: PartTold): number => Math.max(forceN.a, forceN.b);
+
+/** Each part's own unbalance in the planes of the set-up that is looked at, worst first: its name, both planes, and its pull as it was told. */
+export function partRows(sheet: JobSheet): { readonly cells: readonly [CardLine, CardLine, CardLine]; readonly forceN: PartTold['forceN'] }[] {
+  const { crank, redlineRpm } = sheet.spec;
+  const { radiusAMm, radiusBMm } = crank.planes;
+  return partsTold(factsOf(sheet), redlineRpm)
+    .toSorted((x, y) => worstForce(y) - worstForce(x))
+    .map(({ parts: names, known, forceN }) => ({
+      cells: [
+        [names.map((part) => PART_WORDS[part] ?? part).join(' with ')],
+        knownGrams(known, 'aGmm', radiusAMm),
+        knownGrams(known, 'bGmm', radiusBMm),
+      ],
+      forceN,
+    }));
+}
 
 /** Each part's own unbalance, worst first; nothing in a job that spins one thing. */
 export function parts(sheet: JobSheet): CardSection[] {
   if (!sheet.setUp || sheet.setUp.kept.spins.length === 0) return [];
   const { planes } = sheet.spec.crank;
-  const { redlineRpm } = sheet.spec;
-  const told = partsTold(factsOf(sheet), redlineRpm).toSorted((x, y) => Math.max(y.forceN.a, y.forceN.b) - Math.max(x.forceN.a, x.forceN.b));
-  const amount = (known: KnownUnbalance, plane: 'aGmm' | 'bGmm', radiusMm: number): CardLine => {
-    const radius = known.radius95Gmm?.[plane] ?? null;
-    const polar = toPolar(known.unbalance[plane]);
-    const places = placesKnown(radius, radiusMm);
-    return radius === null
-      ? line`${figure(polar.amount / radiusMm, places, 'g')} @ ${angle(polar.angleDeg, 0)}`
-      : line`${figure(polar.amount / radiusMm, places, 'g')} ± ${figure(radius / radiusMm, places, 'g')} @ ${angle(polar.angleDeg, 0)}`;
-  };
   return [
     {
       id: 'parts',
@@ -33,13 +50,7 @@ export function parts(sheet: JobSheet): CardSection[] {
           { title: 'Pull in A, N', isFigure: true },
           { title: 'in B, N', isFigure: true },
         ],
-        rows: told.map(({ parts: names, known, forceN }) => [
-          [names.map((part) => PART_WORDS[part] ?? part).join(' with ')],
-          amount(known, 'aGmm', planes.radiusAMm),
-          amount(known, 'bGmm', planes.radiusBMm),
-          [figure(forceN.a, 0, '')],
-          [figure(forceN.b, 0, '')],
-        ]),
+        rows: partRows(sheet).map(({ cells, forceN }) => [...cells, [figure(forceN.a, 0, '')], [figure(forceN.b, 0, '')]]),
       },
     },
   ];

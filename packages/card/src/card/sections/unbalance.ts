@@ -1,5 +1,15 @@
 import { factsOf, sheetIn, type CardLine, type CardSection, type JobSheet, type SpinEntry } from '@tare/contract';
-import { isInsideNow, jobFigures, newtonsToLbf, gmmToOzin, spinWorking, supportsMoved, toPolar, type JobFigures, type SpinFigures } from '@tare/core';
+import {
+  isInsideNow,
+  newtonsToLbf,
+  gmmToOzin,
+  spinWorking,
+  spunFigures,
+  supportsMoved,
+  toPolar,
+  type JobFigures,
+  type SpinFigures,
+} from '@tare/core';
 import { mountedWords, PART_WORDS } from '../../words/mountedWords.js';
 import { placesKnown } from '../../words/numbers.js';
 import { count, timesIn100, VERDICT_WORDS, verdictIn100 } from '../../words/names.js';
@@ -18,11 +28,11 @@ export function unbalance(sheet: JobSheet, figures: JobFigures): CardSection {
   const head = { id: 'unbalance', title: 'Unbalance: where the crank is too heavy' } as const;
   const setUps = sheet.setUp
     ? namedSetUps(sheet)
-    : setUpsOf(sheet, figures).map((one) => ({ ...one, sheet, isLeft: figures.holesSinceLastSpin === 0 }));
+    : setUpsOf(sheet, figures).map((one, i, { length }) => ({ ...one, sheet, isLeft: figures.holesSinceLastSpin === 0 && i === length - 1 }));
   if (setUps.length === 0) return { ...head, table: null, lines: [line`Not spun.`] };
   const rows = setUps.flatMap(({ name, first, last, sheet: own, isLeft }, i) => [
     ...planeRows(name, i === 0 ? 'as received' : 'first', first, own),
-    ...(first === last ? [] : planeRows(name, isLeft && (sheet.setUp !== undefined || i === setUps.length - 1) ? 'as left' : 'last', last, own)),
+    ...(first === last ? [] : planeRows(name, isLeft ? 'as left' : 'last', last, own)),
   ]);
   return {
     ...head,
@@ -63,7 +73,7 @@ function setUpsOf({ spins }: JobSheet, figures: JobFigures): SetUp[] {
 function namedSetUps(sheet: JobSheet): (SetUp & { readonly sheet: JobSheet; readonly isLeft: boolean })[] {
   return sheet.setUps.list.flatMap((setUp) => {
     const own = sheetIn(sheet, setUp);
-    const { spins, holesSinceLastSpin, isTurnedSince } = jobFigures(factsOf(own));
+    const { spins, holesSinceLastSpin, isTurnedSince } = spunFigures(factsOf(own));
     const counted = spins.filter(({ quick, setAside }) => !quick && !setAside);
     const [first, last] = [counted[0], counted.at(-1)];
     return first && last ? [{ name: setUp.name, first, last, sheet: own, isLeft: holesSinceLastSpin === 0 && !isTurnedSince }] : [];
