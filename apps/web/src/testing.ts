@@ -12,6 +12,7 @@ export function sheetOf(layoutId: LayoutId, more: Partial<JobSheet> = {}): JobSh
     at: '2026-11-25T01:00:00.000Z',
     spec,
     specVersion: 1,
+    specAt: '2026-01-05T08:00:00.000Z',
     usual: { factorRatio: 0.5, oilG: 4 },
     drill: USUAL_DRILL,
     spinsThatAreSo: [],

@@ -1,6 +1,8 @@
+export { ELSEWHERE_NAMES, elsewhereSentences, JOB_KIND_NAMES } from './words/elsewhereWords.js';
+export { jobTitle } from './words/jobTitle.js';
 export { clock, degrees, fixed, gramsAt, placesKnown } from './words/numbers.js';
 export { surveyOf } from './survey/survey.js';
-export { BENCH_NAMES, count, KIND_NAMES, MEASURE_NAMES, missingWords, SCHOOLS, timesIn100, VERDICT_WORDS } from './words/names.js';
+export { BENCH_NAMES, count, KIND_NAMES, MEASURE_NAMES, missingWords, partName, SCHOOLS, timesIn100, VERDICT_WORDS } from './words/names.js';
 export {
   asMeasured,
   broughtWords,

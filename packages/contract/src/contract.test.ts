@@ -24,9 +24,9 @@ describe('newJobSchema', () => {
     expect(check(newJobSchema, { id, spec }, 'ottoline')).toEqual({ ok: true, value: { id, personId: 'ottoline', spec } });
   });
   it('complains of everything at once, with a path and a sentence', () => {
-    const bad = { id, spec: { ...spec, customer: ' ', strokeMm: -88, redlineRpm: Number.NaN, balance: 'sideways' } };
+    const bad = { id, spec: { ...spec, engineName: ' ', strokeMm: -88, redlineRpm: Number.NaN, balance: 'sideways' } };
     expect(problemsOf(check(newJobSchema, bad))).toEqual([
-      ['spec.customer', 'The customer is blank.'],
+      ['spec.engineName', 'The engine is blank.'],
       ['spec.strokeMm', 'The stroke is -88; the least that makes sense is 10.'],
       ['spec.redlineRpm', 'The redline has to be a number.'],
       ['spec.balance', 'The kind of balance has to be one of internal, external.'],

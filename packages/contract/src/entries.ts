@@ -79,6 +79,8 @@ export const newZeroSchema = Joi.object<NewZero, true>({
 /** What a cut was meant to take, by what is weighed of the part, g. */
 export interface CutRemoval {
   readonly mass?: number;
+  /** Of a rod that is weighed as a whole. */
+  readonly total?: number;
   readonly bigEnd?: number;
   readonly smallEnd?: number;
 }
@@ -107,7 +109,7 @@ export const newPartCutSchema = Joi.object<NewPartCut>({
   another,
   amends: amendsSchema,
   partId: idSchema,
-  removal: Joi.object({ mass: removedG, bigEnd: removedG, smallEnd: removedG }),
+  removal: Joi.object({ mass: removedG, total: removedG, bigEnd: removedG, smallEnd: removedG }),
   toolId: Joi.string().uuid().allow(null),
   seconds: cutSeconds.allow(null),
   replaced: named(Joi.boolean(), 'Replaced'),

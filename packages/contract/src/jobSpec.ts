@@ -1,4 +1,16 @@
-import { LAYOUT_IDS, ROTATIONS, SYSTEMS, TOLERANCE_SCHOOLS, type Crankpin, type Cylinder, type JobSpec } from '@tare/core';
+import {
+  ELSEWHERE_WHYS,
+  JOB_KINDS,
+  LAYOUT_IDS,
+  ROTATIONS,
+  SINGLE_KINDS,
+  SYSTEMS,
+  TOLERANCE_SCHOOLS,
+  type Crankpin,
+  type Cylinder,
+  type ElsewhereKind,
+  type JobSpec,
+} from '@tare/core';
 import Joi from 'joi';
 import { crankSchema, zMm } from './crankMetal.js';
 import { named } from './ids.js';
@@ -36,8 +48,24 @@ export const toleranceChoiceSchema = Joi.object({
   value: number('The tolerance').greater(0).max(100000),
 });
 
+const givenG = (name: string): Joi.NumberSchema => named(Joi.number().greater(0).max(20000).allow(null).required(), name);
+const elsewhereKindSchema = Joi.object<ElsewhereKind, true>({
+  why: named(
+    Joi.string()
+      .valid(...ELSEWHERE_WHYS)
+      .required(),
+    'Why it is not weighed here',
+  ),
+  by: named(Joi.string().max(120).allow('').required(), 'Who does it'),
+  massG: givenG('What each weighs'),
+  bigEndG: givenG('What each big end weighs'),
+  smallEndG: givenG('What each small end weighs'),
+});
+
 export const jobSpecSchema = Joi.object<JobSpec, true>({
-  customer: text('The customer', 120),
+  jobKind: named(Joi.string().valid(...JOB_KINDS), 'What is wanted'),
+  elsewhere: named(Joi.object(Object.fromEntries(SINGLE_KINDS.map((kind) => [kind, elsewhereKindSchema]))), 'What is not weighed here'),
+  customer: named(Joi.string().max(120).allow('').required(), 'The customer'),
   vessel: named(Joi.string().max(120).allow('').required(), 'The boat or plant'),
   engineName: text('The engine', 120),
   layoutId: named(

@@ -1,6 +1,7 @@
 import {
   choicesOf,
   inSetUp,
+  isSpun,
   latestOn,
   massOf,
   NO_SET_UPS,
@@ -178,6 +179,8 @@ export interface JobRecord extends Attribution {
   readonly number: number;
   readonly spec: JobSpec;
   readonly specVersion: number;
+  /** When what is agreed was changed last. */
+  readonly specAt: string;
   /** What the shop took when this job was begun, where the job decided nothing else. */
   readonly usual: UsualBobChoices;
   /** How far the shop’s drill misses. */
@@ -331,6 +334,7 @@ export function factsOf(sheet: JobSheet): JobFacts {
   const signed = signOffs.at(-1)?.figures;
   // Signed before jobs had set-ups, a job had one last spin.
   const signedOffSpinId = signed?.lastSpinId ?? signed?.spins.at(-1)?.spinId ?? null;
+  const signedAsItIs = signedAsItIsOf(sheet);
   return {
     spec,
     parts,
@@ -346,8 +350,17 @@ export function factsOf(sheet: JobSheet): JobFacts {
     drill,
     spinsThatAreSo,
     signedOffSpinId,
+    ...(signedAsItIs === null ? {} : { signedAsItIs }),
     ...(setUp ? { setUp } : {}),
   };
+}
+
+/** Whether nothing that the card of a job that is never spun says was written since its last signature; null while there is none. */
+function signedAsItIsOf({ spec, signOffs, readings, partCuts, voids, decisions, specAt }: JobSheet): boolean | null {
+  const signedAt = signOffs.at(-1)?.at;
+  if (signedAt === undefined || isSpun(spec.jobKind)) return null;
+  const decided = Object.entries(decisions).flatMap(([subject, { at }]) => (subject === 'card.photos' ? [] : [at]));
+  return [specAt, ...decided, ...[...readings, ...partCuts, ...voids].map(({ at }) => at)].every((at) => at <= signedAt);
 }
 
 /** A line of the job list. */

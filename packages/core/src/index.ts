@@ -114,7 +114,7 @@ export {
 export { unbalanceForceN } from './rotor/force.js';
 export { staticAndCouple } from './rotor/staticCouple.js';
 export { checkSetUp, supportLoads, supportsMoved, type SupportLoad, type Supports } from './rotor/supports.js';
-export { turningMasses } from './job/turningMasses.js';
+export { hangingBobsG, turningMasses } from './job/turningMasses.js';
 export {
   tolerance,
   TOLERANCE_SCHOOLS,
@@ -228,7 +228,7 @@ export {
   type SetUp,
   type SetUps,
 } from './setups/setUp.js';
-export { SET_UP_TEMPLATES, setUpLike, setUpsFrom, STAGE_PARTS, type SetUpTemplate } from './setups/templates.js';
+export { SET_UP_TEMPLATES, setUpLike, setUpsForCrank, setUpsFrom, STAGE_PARTS, type SetUpTemplate } from './setups/templates.js';
 export { inSetUp, isCorrectedIn, massOf, ownRecord, setUpOfSpin } from './setups/inSetUp.js';
 export { mountingScatter } from './setups/mountingScatter.js';
 export type { OwnPart } from './setups/ownPart.js';
@@ -287,6 +287,8 @@ export {
 } from './job/jobFigures.js';
 export { arrivalList, CRANK_ITEMS, type Arrival, type ArrivalItem, type ArrivalKey } from './job/arrivals.js';
 export { BENCHES, type BenchId } from './job/benchNames.js';
+export { benchesOf, hasBench, isSpun, JOB_KINDS, type JobKind } from './job/jobKind.js';
+export { ELSEWHERE_WHYS, kindsHere, partsHere, type Elsewhere, type ElsewhereKind, type ElsewhereWhy } from './parts/elsewhere.js';
 export { ARRIVAL_WORDS, benchStatuses, type BenchState, type BenchStatus } from './job/benches.js';
 
 export {

@@ -1,6 +1,6 @@
 import { createRequire } from 'node:module';
 import { dirname, join } from 'node:path';
-import { clock, textOf } from '@tare/card';
+import { clock, jobTitle, textOf } from '@tare/card';
 import type { CardLine, CardPaper, CardSection, CardTable, JobCard } from '@tare/contract';
 import pdfMake from 'pdfmake';
 import type { Content, TableCell, TDocumentDefinitions } from 'pdfmake/interfaces.js';
@@ -32,7 +32,7 @@ export function cardPdf(card: JobCard, paper: CardPaper, pictures: CardPictures)
 }
 
 function definition(card: JobCard, paper: CardPaper, { drawings, photos }: CardPictures): TDocumentDefinitions {
-  const { number, shopName, engineName, vessel, customer, signed, coreVersion, sections } = card;
+  const { number, shopName, engineName, signed, coreVersion, sections } = card;
   const title = `Balance card, job ${number}`;
   return {
     pageSize: paper === 'a4' ? 'A4' : 'LETTER',
@@ -47,7 +47,7 @@ function definition(card: JobCard, paper: CardPaper, { drawings, photos }: CardP
     content: [
       { text: shopName, color: '#47524c' },
       { text: title, fontSize: 16, bold: true },
-      { text: `${engineName}${vessel === '' ? '' : `, ${vessel}`}; ${customer}`, fontSize: 11 },
+      { text: jobTitle(card), fontSize: 11 },
       {
         text: signed
           ? `Signed off by ${signed.by}, ${clock(signed.at)}; arithmetic ${signed.coreVersion}`

@@ -100,8 +100,9 @@ describe('the demo of commit 44ec4ba, brought to the present', () => {
     }));
     expect(benchStatuses(facts, jobFigures(facts))).toEqual(told);
     // Since then a sheet says what its spins' turns say together, what hung in them apart, its voids, and what the shop took as usual.
-    const { spins, hungWeights, voids, putRight, usual, drill, spinsThatAreSo, said, setUps: list, ...same } = sheet;
+    const { spins, hungWeights, voids, putRight, usual, drill, spinsThatAreSo, said, setUps: list, specAt, ...same } = sheet;
     expect([said, list]).toEqual([{}, NO_SET_UPS]);
+    expect(Date.parse(specAt)).toBeLessThanOrEqual(Date.now());
     const { spins: spinsBefore, holes, plans, ...rest } = before as unknown as JobSheet & { readonly spins: readonly { readonly n: number }[] };
     // All of its cuts were radial holes; each kind has its own fields since.
     const record = {

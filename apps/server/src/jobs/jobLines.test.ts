@@ -23,7 +23,7 @@ describe('lines of the job list', () => {
       () => server.reading(job, part, 612.4, { id: readingId }),
       () => server.void(readingId),
       () => server.put(`jobs/${job.id}/spec`, { ...by(), baseVersion: 1, spec: { ...job.spec, customer: 'Oda Merrin' } }),
-      ...arrivalList(job.spec.layout, job.spec.balance).map(
+      ...arrivalList(job.spec).map(
         ({ key, count }) =>
           () =>
             server.post(`jobs/${job.id}/decisions`, {

@@ -13,7 +13,7 @@ import {
   type Removal,
   type SpecChange,
 } from '@tare/contract';
-import { checkCrank, checkCrankSizes, checkLayout, PART_KINDS, tolerance, type JobSpec } from '@tare/core';
+import { bobsNeeded, checkCrank, checkCrankSizes, checkLayout, PART_KINDS, setUpsForCrank, tolerance, type JobSpec, type SetUps } from '@tare/core';
 import type { Knex } from 'knex';
 import { CheckedBody } from '../http/checkedBody.js';
 import { Describe } from '../http/describe.js';
@@ -120,7 +120,16 @@ async function insertJob(db: Knex, shopId: string, { id, personId, spec }: NewJo
       PART_KINDS.map((kind) => ({ id: randomUUID(), shop_id: shopId, job_id: id, kind, cylinder: number })),
     );
     await trx('part').insert(parts);
+    if (spec.jobKind === 'survey') await beginSurvey(trx, shopId, id, personId, spec);
   });
+}
+
+/** A survey begins with what it is going to spin: as it came, then as it runs. */
+async function beginSurvey(trx: Knex.Transaction, shopId: string, jobId: string, personId: string, { crank, layout }: JobSpec): Promise<void> {
+  const subject = 'setUps';
+  const value: SetUps = { list: setUpsForCrank('survey', crank, bobsNeeded(layout).needed, randomUUID), positionsDeg: {} };
+  const write = { id: randomUUID(), kind: 'decision', shopId, jobId, personId, baseVersion: 0, value, content: { subject, value } } as const;
+  await putVersion(trx, { table: 'decision', column: 'value', key: { job_id: jobId, subject } }, write);
 }
 
 async function findJobIds(db: Knex, shopId: string, q: string): Promise<string[]> {

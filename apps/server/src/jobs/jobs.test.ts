@@ -24,7 +24,7 @@ describe('jobs', () => {
   });
   it.each<[string, object, string, string]>([
     ['a negative stroke', { strokeMm: -88 }, 'spec.strokeMm', 'The stroke is -88'],
-    ['a blank customer', { customer: '' }, 'spec.customer', 'The customer is blank.'],
+    ['a blank engine', { engineName: '' }, 'spec.engineName', 'The engine is blank.'],
     ['a rod shorter than the throw', { rodLengthMm: 30 }, 'spec.rodLengthMm', 'cannot turn on a crank radius of 44 mm'],
     [
       'planes at one place',

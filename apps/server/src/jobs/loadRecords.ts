@@ -35,6 +35,7 @@ interface JobRow extends AttributedRow {
   number: number;
   version: number;
   spec: JobSpec;
+  spec_at: Date;
   usual: UsualBobChoices | null;
   drill: DrillErrors | null;
 }
@@ -86,6 +87,7 @@ export async function loadRecords(db: Knex, shopId: string, jobIds: readonly str
     ...attribution(job),
     spec: job.spec,
     specVersion: job.version,
+    specAt: job.spec_at.toISOString(),
     usual: job.usual ?? USUAL_BOB_CHOICES,
     drill: job.drill ?? USUAL_DRILL,
     parts: of.parts(job.id).map(partFromRow),
@@ -117,12 +119,12 @@ async function inTurn<Q extends Queries>(db: Knex, queries: Q): Promise<Answers<
 async function selectJobs(db: Knex, shopId: string, jobIds: readonly string[]): Promise<JobRow[]> {
   const { rows } = await db.raw<{ rows: JobRow[] }>(
     /* sql */ `
-    select job.id, job.number, job.person_id, job.created_at, spec.version, spec.spec, shop_usual.usual,
+    select job.id, job.number, job.person_id, job.created_at, spec.version, spec.spec, spec.created_at as spec_at, shop_usual.usual,
       (select tools -> 'drill' from shop_tools where shop_tools.shop_id = job.shop_id order by version desc limit 1) as drill
     from unnest(?::uuid[]) with ordinality as asked (id, place)
     join job on job.id = asked.id
     left join shop_usual on shop_usual.shop_id = job.shop_id and shop_usual.version = job.usual_version
-    cross join lateral (select version, spec from job_spec where job_id = job.id order by version desc limit 1) spec
+    cross join lateral (select version, spec, created_at from job_spec where job_id = job.id order by version desc limit 1) spec
     where job.shop_id = ? and not exists (select from job_removal where job_id = job.id)
     order by asked.place`,
     [[...jobIds], shopId],

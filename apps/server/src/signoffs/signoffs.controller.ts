@@ -31,8 +31,8 @@ export class SignOffsController {
       const figures = jobFigures(facts);
       const statuses = benchStatuses(facts, figures);
       const state = statuses.find(({ bench }) => bench === 'signOff')?.state;
-      if (state === 'done') throw new ProblemException(422, 'This job is signed off, and nothing was spun or drilled since.');
-      const why = whyNotToSign(statuses, figures);
+      if (state === 'done') throw new ProblemException(422, 'This job is signed off, and nothing was written to it since.');
+      const why = whyNotToSign(statuses, figures, sheet.spec.jobKind);
       if (why !== null) throw new ProblemException(422, why);
       await trx('sign_off').insert({
         id,

@@ -131,3 +131,39 @@ describe('a sign-off', () => {
     }
   });
 });
+
+describe('a job that never spins its crank', () => {
+  const away = { why: 'notWeighed', by: '', massG: null, bigEndG: null, smallEndG: null } as const;
+  const elsewhere = { pin: away, lockPair: away, ringSet: away, rod: away, bearingPair: away };
+  it('is signed once its parts match, opened again by a reading, and as if begun wider when it is widened', async () => {
+    const job = await server.job('inline3', { jobKind: 'match', elsewhere, customer: '' });
+    const pistons = job.parts.filter(({ kind }) => kind === 'piston');
+    for (const [i, part] of pistons.entries()) await server.reading(job, part, 612 + (i === 0 ? 4 : 0));
+    const refused = await sign(job);
+    expect([refused.status, (refused.body as Problem).detail]).toEqual([422, 'Not every kind is shown to be inside yet (sets outside).']);
+    const [heavy] = (await server.sheet(job.id)).readings;
+    await server.void(heavy!.id, 'the rag was on it');
+    await server.reading(job, pistons[0]!, 612.3);
+    expect((await sign(job)).status).toBe(201);
+    expect(standing(await server.sheet(job.id))).toBe('done');
+    await server.reading(job, pistons[1]!, 612.1);
+    const after = await server.sheet(job.id);
+    expect(standing(after)).toBe('reopened');
+    const { jobKind: _kind, elsewhere: _elsewhere, ...spec } = after.spec;
+    const widened = await server.put(`jobs/${job.id}/spec`, { ...entry(), baseVersion: after.specVersion, spec });
+    expect(widened.status).toBe(200);
+    const wide = await server.sheet(job.id);
+    expect(wide.readings).toEqual(after.readings);
+    expect(benchStatuses(factsOf(wide), jobFigures(factsOf(wide))).map(({ bench }) => bench)).toContain('spin');
+    expect((await sign(job)).status).toBe(422);
+  });
+  it('as a survey begins with its set-ups, corrects nothing and is not signed', async () => {
+    const job = await server.job('inline3', { jobKind: 'survey' });
+    expect(job.setUps.list.map(({ name, corrects }) => [name, corrects])).toEqual([
+      ['Crank with bobs', []],
+      ['As it runs', []],
+    ]);
+    expect(benchStatuses(factsOf(job), jobFigures(factsOf(job))).map(({ bench }) => bench)).toEqual(['engine', 'checkIn', 'weigh', 'bobs', 'spin']);
+    expect((await sign(job)).status).toBe(422);
+  });
+});

@@ -137,8 +137,8 @@ export class TestServer {
   }
 
   /** A new job of this layout. */
-  async job(layoutId: LayoutId = 'inline3'): Promise<JobSheet> {
-    const response = await this.post('jobs', { id: randomUUID(), personId: this.personId, spec: specOf(layoutId) });
+  async job(layoutId: LayoutId = 'inline3', change: Partial<JobSpec> = {}): Promise<JobSheet> {
+    const response = await this.post('jobs', { id: randomUUID(), personId: this.personId, spec: { ...specOf(layoutId), ...change } });
     return sheetOf(response.body as JobRecord);
   }
 

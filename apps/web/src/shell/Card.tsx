@@ -1,5 +1,5 @@
-import { clock, degrees, fixed, gramsWords, NOUNS, SCHOOLS, shortSize, wordOf } from '@tare/card';
-import { counterweightOf, cutWorking, densityOf } from '@tare/core';
+import { clock, degrees, elsewhereSentences, fixed, gramsWords, NOUNS, SCHOOLS, shortSize, wordOf } from '@tare/card';
+import { counterweightOf, cutWorking, densityOf, isSpun } from '@tare/core';
 import { useCutMetals } from '../benches/correct/useCutMetals.js';
 import type { ReactNode } from 'react';
 import { Worked } from '../ui/Worked.js';
@@ -23,11 +23,22 @@ export function Card(): ReactNode {
       <h2 className="text-xl">{spec.engineName}</h2>
       <p className="text-ink-soft">{[spec.vessel, spec.customer].filter((text) => text !== '').join(', ')}</p>
       <Section title="Agreed">
-        <Line line={toleranceLine(sheet, figures, systems)} />
-        <p className="text-ink-soft">
-          {SCHOOLS[spec.tolerance.school].name}; {spec.balance === 'internal' ? 'balanced internally' : 'balanced externally'}; redline{' '}
-          <span className="figure-type">{fixed(spec.redlineRpm, 0)}</span> rpm
-        </p>
+        {isSpun(spec.jobKind) ? (
+          <>
+            <Line line={toleranceLine(sheet, figures, systems)} />
+            <p className="text-ink-soft">
+              {SCHOOLS[spec.tolerance.school].name}; {spec.balance === 'internal' ? 'balanced internally' : 'balanced externally'}; redline{' '}
+              <span className="figure-type">{fixed(spec.redlineRpm, 0)}</span> rpm
+            </p>
+          </>
+        ) : (
+          <Line line={{ label: 'Largest − smallest', text: `${fixed(spec.matchToleranceG, 2)} g`, working: null }} />
+        )}
+        {elsewhereSentences(spec.elsewhere).map((sentence) => (
+          <p key={sentence} className="text-ink-soft">
+            {sentence}
+          </p>
+        ))}
       </Section>
       {weights.length > 0 && (
         <Section title="Weights">

@@ -1,3 +1,4 @@
+import { jobTitle } from '@tare/card';
 import { useState, type ReactNode } from 'react';
 import { useNavigate } from 'react-router';
 import { useQueryClient } from '@tanstack/react-query';
@@ -63,7 +64,7 @@ function Search({ onFound }: { readonly onFound: () => void }): ReactNode {
                 go(jobPath(job));
               }}
             >
-              <span className="figure-type font-semibold">{job.number}</span> {job.engineName}, {job.customer}
+              <span className="figure-type font-semibold">{job.number}</span> {jobTitle({ ...job, vessel: '' })}
             </button>
           </li>
         ))}

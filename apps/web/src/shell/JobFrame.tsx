@@ -1,5 +1,5 @@
 import { factsOf, sheetOf } from '@tare/contract';
-import { benchStatuses, BENCHES, CoreError, jobFigures, type BenchId } from '@tare/core';
+import { benchesOf, benchStatuses, CoreError, jobFigures, type BenchId } from '@tare/core';
 import { useMemo, useState, type ReactNode } from 'react';
 import { Link, Outlet, useLocation, useNavigate, useParams } from 'react-router';
 import { usePendingEntries, withPending } from '../api/outboxContext.js';
@@ -18,7 +18,7 @@ export function JobFrame(): ReactNode {
   const pending = usePendingEntries(stored);
   const sheet = useMemo(() => stored && sheetOf(withPending(stored, pending)), [stored, pending]);
   const [helping, setHelping] = useState(false);
-  useFrameKeys(jobId, () => {
+  useFrameKeys(jobId, benchesOf(stored?.spec.jobKind), () => {
     setHelping(true);
   });
 
@@ -77,13 +77,13 @@ function Trouble({ title, children }: { readonly title: string; readonly childre
 }
 
 /** `[` and `]` walk the rail, `?` lists the keys. */
-function useFrameKeys(jobId: string, help: () => void): void {
+function useFrameKeys(jobId: string, benches: readonly BenchId[], help: () => void): void {
   const { pathname } = useLocation();
   const navigate = useNavigate();
   const keys = useMemo<KeyAction[]>(() => {
-    const here = BENCHES.indexOf(pathname.split('/').at(-1) as BenchId);
+    const here = benches.indexOf(pathname.split('/').at(-1) as BenchId);
     const walk = (by: number): void => {
-      const bench = BENCHES[here + by];
+      const bench = benches[here + by];
       if (bench) void navigate(benchPath(jobId, bench));
     };
     return [
@@ -103,6 +103,6 @@ function useFrameKeys(jobId: string, help: () => void): void {
       },
       { key: '?', does: 'these keys', act: help },
     ];
-  }, [pathname, jobId, navigate, help]);
+  }, [pathname, jobId, benches, navigate, help]);
   useKeys(keys);
 }

@@ -1,9 +1,9 @@
-import { BENCH_NAMES } from '@tare/card';
+import { BENCH_NAMES, jobTitle } from '@tare/card';
 import type { BenchState } from '@tare/core';
 import type { ReactNode } from 'react';
 import { NavLink } from 'react-router';
 import { useOpenJob } from './JobContext.js';
-import { benchPath } from './paths.js';
+import { benchPath, surveyPath } from './paths.js';
 
 const STATE_WORDS: Readonly<Record<BenchState, string>> = {
   waiting: 'waiting',
@@ -21,7 +21,7 @@ export function Rail(): ReactNode {
       <div className="mr-3 flex shrink-0 items-center">
         <span
           className="rounded-xs border border-on-brass/40 bg-brass px-2.5 py-1 figure-type text-lg font-bold text-on-brass"
-          title={`${sheet.spec.engineName}, ${sheet.spec.customer}`}
+          title={jobTitle(sheet.spec)}
         >
           <span className="sr-only">Job </span>
           {sheet.number}
@@ -43,6 +43,16 @@ export function Rail(): ReactNode {
           <span className="max-w-36 truncate text-[0.85rem] leading-tight opacity-90">{why}</span>
         </NavLink>
       ))}
+      {sheet.spec.jobKind === 'survey' && (
+        <NavLink
+          to={surveyPath(sheet.id)}
+          className={({ isActive }) =>
+            `flex min-h-12 min-w-fit grow flex-col justify-center rounded-sm px-3 py-1 text-lg leading-tight font-semibold ${isActive ? 'bg-plate text-ink' : 'hover:bg-enamel-deep'}`
+          }
+        >
+          How bad it is
+        </NavLink>
+      )}
     </nav>
   );
 }

@@ -63,6 +63,7 @@ export function matchLines({ sets, rods }: JobFigures): CardLine[] {
   }
   if (rods.kind === 'matched')
     lines.push({ label: 'Big ends, small ends', text: `${fixed(rods.bigEnd.spreadG, 2)} g, ${fixed(rods.smallEnd.spreadG, 2)} g`, working: null });
+  if (rods.kind === 'totals') lines.push({ label: 'Rods by total, largest − smallest', text: `${fixed(rods.total.spreadG, 2)} g`, working: null });
   return lines;
 }
 

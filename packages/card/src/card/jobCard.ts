@@ -1,5 +1,5 @@
 import { wholeSheet, type JobCard, type JobSheet } from '@tare/contract';
-import { CORE_VERSION, type BenchStatus, type JobFigures } from '@tare/core';
+import { CORE_VERSION, hasBench, isSpun, type BenchStatus, type JobFigures } from '@tare/core';
 import { cardPhotoIds } from './cardPhotoIds.js';
 import { personIn, type CardNames } from './cardNames.js';
 import { agreed } from './sections/agreed.js';
@@ -18,6 +18,7 @@ import { weights } from './sections/weights.js';
 export function jobCard(sheet: JobSheet, figures: JobFigures, statuses: readonly BenchStatus[], names: CardNames): JobCard {
   const { spec, number } = sheet;
   const last = sheet.signOffs.at(-1);
+  const spun = isSpun(spec.jobKind);
   const isSigned = statuses.some(({ bench, state }) => bench === 'signOff' && state === 'done');
   return {
     number,
@@ -34,14 +35,18 @@ export function jobCard(sheet: JobSheet, figures: JobFigures, statuses: readonly
       weights(sheet, figures),
       weighing(sheet, figures, names),
       ...changed(sheet, figures, names),
-      bobs(sheet, figures),
-      unbalance(sheet, figures),
-      ...parts(sheet),
-      // Every cut of the job where it is in its own part, whatever set-up is looked at.
-      cuts(wholeSheet(sheet), names),
-      machine(sheet, figures, names),
+      ...(hasBench(spec.jobKind, 'bobs') ? [bobs(sheet, figures)] : []),
+      ...(spun
+        ? [
+            unbalance(sheet, figures),
+            ...parts(sheet),
+            // Every cut of the job where it is in its own part, whatever set-up is looked at.
+            cuts(wholeSheet(sheet), names),
+            machine(sheet, figures, names),
+          ]
+        : []),
       ...putRight(sheet, names),
-      index(sheet),
+      ...(spun ? [index(sheet)] : []),
       notDone(sheet, figures, statuses),
       holdsWhile(sheet),
     ],

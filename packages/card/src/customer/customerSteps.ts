@@ -1,5 +1,5 @@
 import type { JobSheet } from '@tare/contract';
-import { isBrought, isInsideNow, kindsWeighed, SINGLE_KINDS, toPolar, type JobFigures, type SpinFigures } from '@tare/core';
+import { hasBench, isBrought, isInsideNow, isSpun, kindsHere, SINGLE_KINDS, toPolar, type JobFigures, type SpinFigures } from '@tare/core';
 import { count, KIND_NAMES, timesIn100 } from '../words/names.js';
 import { fixed } from '../words/numbers.js';
 
@@ -18,7 +18,7 @@ export function customerSteps(sheet: JobSheet, figures: JobFigures): CustomerSte
     ...bobs(sheet, figures),
     ...spinning(sheet, figures),
     ...correcting(sheet),
-    now(sheet, figures),
+    ...(isSpun(sheet.spec.jobKind) ? [now(sheet, figures)] : []),
   ];
 }
 
@@ -29,14 +29,14 @@ function arrival({ spec, arrivals, parts }: JobSheet): CustomerStep {
     found === 0
       ? 'What came with it was not counted.'
       : `We counted ${count(found, 'thing')}${damaged === 0 ? '' : `; ${count(damaged, 'part')} of them ${damaged === 1 ? 'is' : 'are'} damaged or to be replaced`}.`;
-  return { title: 'It came in', sentences: [`Your ${spec.engineName} came to us to be balanced.`, counted] };
+  return { title: 'It came in', sentences: [`Your ${spec.engineName} came to us${isSpun(spec.jobKind) ? ' to be balanced' : ''}.`, counted] };
 }
 
-function weighing({ readings, weighChoices }: JobSheet, { weighed }: JobFigures): CustomerStep[] {
+function weighing({ readings, weighChoices, spec }: JobSheet, { weighed }: JobFigures): CustomerStep[] {
   const counted = readings.filter(({ voided }) => !voided);
   if (counted.length === 0) return [];
   const parts = new Set(counted.map(({ partId }) => partId)).size;
-  const spreads = kindsWeighed(weighChoices.partSchool).flatMap((kind) => {
+  const spreads = kindsHere(weighChoices.partSchool, spec.elsewhere).flatMap((kind) => {
     const means = weighed.parts.flatMap(({ part, asReceived }) => (part.kind === kind ? ((asReceived.mass ?? asReceived.total)?.meanG ?? []) : []));
     return means.length < 2 ? [] : [{ kind, g: Math.max(...means) - Math.min(...means) }];
   });
@@ -65,7 +65,7 @@ function matching({ partCuts, spec, parts }: JobSheet, { sets, rods }: JobFigure
     ...(cut === 0 ? [] : [`took metal off ${count(cut, 'part')}`]),
     ...(moved === 0 ? [] : [`let ${count(moved, 'part')} change places`]),
   ];
-  const inside = sets.set.inTolerance && rods.kind === 'matched' && rods.inTolerance;
+  const inside = sets.set.inTolerance && (rods.kind === 'none' || ('inTolerance' in rods && rods.inTolerance));
   return [
     {
       title: 'We matched the parts',
@@ -77,15 +77,19 @@ function matching({ partCuts, spec, parts }: JobSheet, { sets, rods }: JobFigure
   ];
 }
 
-function bobs({ bobChoices }: JobSheet, { bobsNeeded }: JobFigures): CustomerStep[] {
+function bobs({ bobChoices, spec }: JobSheet, { bobsNeeded }: JobFigures): CustomerStep[] {
   if (!bobsNeeded.needed || bobChoices.acceptedG === null) return [];
   const [low, high] = [Math.min(...bobChoices.acceptedG), Math.max(...bobChoices.acceptedG)];
   return [
     {
-      title: 'We built bob weights',
+      title: hasBench(spec.jobKind, 'weigh') ? 'We built bob weights' : 'We hung bob weights on it',
       sentences: [
         'On the balancing machine, weights on the crankpins stand in for rods and pistons.',
-        low === high ? `Each was built to ${fixed(low, 1)} g.` : `They were built to between ${fixed(low, 1)} and ${fixed(high, 1)} g.`,
+        !hasBench(spec.jobKind, 'weigh')
+          ? 'What they have to weigh was given to us.'
+          : low === high
+            ? `Each was built to ${fixed(low, 1)} g.`
+            : `They were built to between ${fixed(low, 1)} and ${fixed(high, 1)} g.`,
       ],
     },
   ];

@@ -2,7 +2,7 @@ import type { CardFigure, CardLine, CardSection, JobSheet } from '@tare/contract
 import {
   arrivalList,
   ARRIVAL_WORDS,
-  kindsWeighed,
+  kindsHere,
   massNowG,
   toPolar,
   unbalanceForceN,
@@ -89,7 +89,7 @@ function asSpun(sheet: JobSheet, figures: JobFigures): SurveySection {
 }
 
 function spreads(sheet: JobSheet, { weighed }: JobFigures): SurveySection {
-  const rows = kindsWeighed(sheet.weighChoices.partSchool).flatMap((kind): CardLine[][] => {
+  const rows = kindsHere(sheet.weighChoices.partSchool, sheet.spec.elsewhere).flatMap((kind): CardLine[][] => {
     const parts = weighed.parts.filter(({ part }) => part.kind === kind);
     const of = (title: string, massOf: (part: WeighedPart) => number | null): CardLine[][] => {
       const masses = parts.map(massOf).filter((g) => g !== null);
@@ -130,11 +130,9 @@ function notThere(sheet: JobSheet, figures: JobFigures): SurveySection {
   const missing = setUps.list.flatMap(({ name, missing: parts }) => parts.map(({ part, why }) => line`${name}, the ${nameOf(part)}: ${why}.`));
   const notSpun = figures.setUps.filter(({ spinIds }) => spinIds.length === 0).map(({ name }) => line`${name}: not spun.`);
   const counted = Object.keys(arrivals).length > 0;
-  const short = counted
-    ? arrivalList(spec.layout, spec.balance).filter(({ key, count, needed }) => needed && (arrivals[key]?.count ?? 0) < count)
-    : [];
+  const short = counted ? arrivalList(spec).filter(({ key, count, needed }) => needed && (arrivals[key]?.count ?? 0) < count) : [];
   const arrived = short.map(({ key, count }) => line`${ARRIVAL_WORDS[key]}: ${String(arrivals[key]?.count ?? 0)} of ${String(count)} came.`);
-  const unweighed = kindsWeighed(sheet.weighChoices.partSchool)
+  const unweighed = kindsHere(sheet.weighChoices.partSchool, sheet.spec.elsewhere)
     .filter((kind) => figures.weighed.parts.filter(({ part }) => part.kind === kind).every(({ now }) => Object.keys(now).length === 0))
     .map((kind) => line`${KIND_NAMES[kind].many}: not weighed.`);
   const lines = [...missing, ...notSpun, ...arrived, ...unweighed];

@@ -1,7 +1,7 @@
 import { arrivalList, layOut, LAYOUTS, type Arrival, type ArrivalKey } from '@tare/core';
 import { countedWords } from './countedWords.js';
 
-const list = arrivalList(layOut(LAYOUTS.inline3, 110), 'internal');
+const list = arrivalList({ layout: layOut(LAYOUTS.inline3, 110), balance: 'internal' });
 const all = list.filter(({ needed }) => needed);
 const counted = (n: number): Partial<Record<ArrivalKey, Arrival>> =>
   Object.fromEntries(all.slice(0, n).map(({ key, count }) => [key, { count, condition: '', marks: '' }]));

@@ -43,7 +43,9 @@ export const SCHOOLS: Readonly<Record<ToleranceSchool, { readonly name: string; 
 /** "Rod 3 (ends), Pin 5 …": what is still missing, by name, at most a handful. */
 export function missingWords(missing: readonly MissingWeight[]): string {
   const word = ({ kind, cylinder, why }: MissingWeight): string =>
-    `${KIND_NAMES[kind].one.toLowerCase()} ${cylinder}${why === 'noEnds' ? ' (its ends)' : why === 'cutSince' ? ' (cut since)' : ''}`;
+    why === 'elsewhere'
+      ? `${KIND_NAMES[kind].many.toLowerCase()}, which are not weighed here (give their figure at Check in)`
+      : `${KIND_NAMES[kind].one.toLowerCase()} ${cylinder}${why === 'noEnds' ? ' (its ends)' : why === 'cutSince' ? ' (cut since)' : ''}`;
   const shown = missing.slice(0, 6).map(word).join(', ');
   return missing.length > 6 ? `${shown} and ${missing.length - 6} more` : shown;
 }

@@ -1,3 +1,4 @@
+import { endsElsewhereG, kindsHere, massElsewhereG, type Elsewhere } from '../parts/elsewhere.js';
 import { cylinderOf, hasEnds, kindsWeighed, type Measure, type PartKind, type PartSchool } from '../parts/facts.js';
 import { massNowG, weighingOf, type WeighedJob, type WeighedPart } from '../parts/weighParts.js';
 import type { BobChoices } from './bobChoices.js';
@@ -42,13 +43,20 @@ export function bobCard(
   { factorRatio, oilG, extras = [] }: Pick<BobChoices, 'factorRatio' | 'oilG'> & Partial<Pick<BobChoices, 'extras'>>,
   agreeWithinG: number,
   school: PartSchool = 'eachPart',
+  elsewhere: Elsewhere = {},
 ): BobCard {
-  const missing = job.parts.filter(({ part }) => kindsWeighed(school).includes(part.kind)).flatMap(missingWeight);
+  const here = kindsHere(school, elsewhere);
+  const missing = [
+    ...job.parts.filter(({ part }) => here.includes(part.kind)).flatMap(missingWeight),
+    ...kindsWeighed(school).flatMap((kind) =>
+      here.includes(kind) || isKnown(kind, elsewhere) ? [] : [{ kind, cylinder: 0, why: 'elsewhere' as const }],
+    ),
+  ];
   if (missing.length > 0) return { kind: 'waiting', missing };
   const pins = layout.pins.map((pin, p) => ({
     pin: p + 1,
     cylinders: pin.cylinders,
-    card: bobWeight({ rodSets: pin.cylinders.map((cylinder) => rodSetOf(job, cylinder, school)), extras, oilG, factorRatio }),
+    card: bobWeight({ rodSets: pin.cylinders.map((cylinder) => rodSetOf(job, cylinder, school, elsewhere)), extras, oilG, factorRatio }),
     standardErrorG: Math.sqrt(pin.cylinders.reduce((sum, cylinder) => sum + rodVarianceG2(job, cylinder, school, factorRatio), 0)),
   }));
   const figures = pins.map(({ card }) => card.bobWeightG);
@@ -86,15 +94,19 @@ function endsVarianceG2(total: number | null, big: number | null, small: number 
   return 0;
 }
 
-function rodSetOf(job: WeighedJob, cylinder: number, school: PartSchool): RodSet {
+/** Whether what a kind that is not weighed here weighs is known all the same. */
+const isKnown = (kind: PartKind, elsewhere: Elsewhere): boolean =>
+  (hasEnds(kind) ? endsElsewhereG(elsewhere) : massElsewhereG(kind, elsewhere)) !== null;
+
+function rodSetOf(job: WeighedJob, cylinder: number, school: PartSchool, elsewhere: Elsewhere): RodSet {
   const weighedOf = (kind: PartKind): WeighedPart | undefined => job.parts.find(({ part }) => part.kind === kind && cylinderOf(part) === cylinder);
   const weightOf = (kind: PartKind): number => {
     const weighed = weighedOf(kind);
-    return (weighed && massNowG(weighed)) ?? Number.NaN;
+    return (weighed ? massNowG(weighed) : massElsewhereG(kind, elsewhere)) ?? Number.NaN;
   };
   const endsOf = (kind: PartKind): { readonly bigEndG: number; readonly smallEndG: number } => {
-    const rod = weighedOf(kind)?.rod;
-    return rod && rod.kind !== 'unknown' ? rod : { bigEndG: Number.NaN, smallEndG: Number.NaN };
+    const rod = weighedOf(kind)?.rod ?? (kind === 'rod' ? endsElsewhereG(elsewhere) : null);
+    return rod && 'bigEndG' in rod ? rod : { bigEndG: Number.NaN, smallEndG: Number.NaN };
   };
   const bearingPairG = weightOf('bearingPair');
   switch (school) {

@@ -7,15 +7,15 @@ const found = (count: number): Arrival => ({ count, condition: '', marks: '' });
 
 describe('arrivalList', () => {
   it('counts a V8’s parts, and asks for damper and flywheel only when they carry balance', () => {
-    const internal = arrivalList(v8, 'internal');
+    const internal = arrivalList({ layout: v8, balance: 'internal' });
     expect(internal.filter((i) => i.count === 8).map((i) => i.key)).toEqual(['piston', 'pin', 'lockPair', 'ringSet', 'rod', 'bearingPair']);
     expect(internal.find((i) => i.key === 'flywheel')).toEqual({ key: 'flywheel', count: 1, needed: false });
-    expect(arrivalList(v8, 'external').find((i) => i.key === 'flywheel')?.needed).toBe(true);
+    expect(arrivalList({ layout: v8, balance: 'external' }).find((i) => i.key === 'flywheel')?.needed).toBe(true);
   });
 });
 
 describe('missingFor', () => {
-  const list = arrivalList(v8, 'external');
+  const list = arrivalList({ layout: v8, balance: 'external' });
   it('holds up nothing while nobody has looked', () => {
     expect(missingFor('bobs', list, {})).toEqual([]);
   });

@@ -1,5 +1,7 @@
 import type { EngineLayout } from '../engine/layout.js';
+import type { Elsewhere } from '../parts/elsewhere.js';
 import { SINGLE_KINDS, type Balance, type SingleKind } from '../parts/facts.js';
+import { hasBench, isSpun, type JobKind } from './jobKind.js';
 
 /** What spins with the crank besides the parts of its cylinders. */
 export const CRANK_ITEMS = ['crank', 'timingGear', 'keys', 'damper', 'flywheel', 'clutchCover'] as const;
@@ -22,16 +24,31 @@ export interface Arrival {
   readonly marks: string;
 }
 
+/** What decides which things have to arrive. */
+export interface Arriving {
+  readonly layout: EngineLayout;
+  readonly balance: Balance;
+  readonly jobKind?: JobKind;
+  readonly elsewhere?: Elsewhere;
+}
+
 /**
- * What has to arrive before a job can be finished (handbook section 1), from its layout and its kind of balance.
+ * What has to arrive before a job can be finished (handbook section 1), from its layout, its kind of balance and what is wanted.
  *
- * One of each kind of part a cylinder; the crank with its gear and keys. Damper and flywheel are needed only when they
- * carry part of the balance; on an internally balanced job they, and the clutch cover always, may come along.
+ * One of each kind of part a cylinder that this engine has, where parts are weighed, needed unless they are done elsewhere; the crank
+ * with its gear and keys, where it is spun. Damper and flywheel are needed only when they carry part of the balance; on an internally
+ * balanced job they, and the clutch cover always, may come along.
  */
-export function arrivalList({ cylinders }: EngineLayout, balance: Balance): ArrivalItem[] {
+export function arrivalList({ layout: { cylinders }, balance, jobKind, elsewhere = {} }: Arriving): ArrivalItem[] {
   const external = balance === 'external';
-  const perCylinder = SINGLE_KINDS.map((key): ArrivalItem => ({ key, count: cylinders.length, needed: true }));
+  const weighs = hasBench(jobKind, 'weigh');
+  const perCylinder = SINGLE_KINDS.flatMap((key): ArrivalItem[] => {
+    const why = elsewhere[key]?.why;
+    if (why === 'notInEngine' || !weighs || (why === 'notWeighed' && !isSpun(jobKind))) return [];
+    return [{ key, count: cylinders.length, needed: why === undefined && jobKind !== 'survey' }];
+  });
   const one = (key: ArrivalKey, needed: boolean): ArrivalItem => ({ key, count: 1, needed });
+  if (!isSpun(jobKind)) return perCylinder;
   return [
     ...perCylinder,
     one('crank', true),

@@ -1,9 +1,12 @@
 import { arrivalList, missingFor, type Arrival, type ArrivalKey } from './arrivals.js';
-import { kindsWeighed, measuresOf, SINGLE_KINDS, type PartKind } from '../parts/facts.js';
+import { kindsHere } from '../parts/elsewhere.js';
+import { measuresOf, SINGLE_KINDS, type PartKind } from '../parts/facts.js';
+import type { KindMatch } from '../match/kindMatch.js';
 import type { BenchId } from './benchNames.js';
-import { isSurvey } from '../setups/setUp.js';
+import { isSurvey, NO_SET_UPS } from '../setups/setUp.js';
 import type { JobFacts } from './jobFacts.js';
 import { isInsideNow, isInsideThroughout, type JobFigures } from './jobFigures.js';
+import { benchesOf, hasBench, isSpun } from './jobKind.js';
 
 export type BenchState = 'waiting' | 'ready' | 'underWay' | 'done' | 'reopened';
 
@@ -17,23 +20,28 @@ export interface BenchStatus {
 /** An accepted bob weight no longer fits its parts beyond this: the half gram bobs are built to (handbook section 4). */
 const BOB_STILL_FITS_G = 0.5;
 
-/** Where every bench of a job stands, worked out from its facts. */
+/** Where every bench that this kind of job has stands, worked out from its facts. */
 export function benchStatuses(facts: JobFacts, figures: JobFigures): BenchStatus[] {
   const status = (bench: BenchId, state: BenchState, why: string): BenchStatus => ({ bench, state, why });
+  const kind = facts.spec.jobKind;
   const weigh = weighStatus(facts, figures);
+  const match = waitingFor('match', facts) ?? matchStatus(figures);
   const bobs = figures.bobsNeeded.needed ? (waitingFor('bobs', facts) ?? bobsStatus(facts, figures)) : bobsStatus(facts, figures);
+  const signOff = isSpun(kind)
+    ? signOffStatus(facts, figures, [weigh, bobs])
+    : unspunSignOffStatus(facts, kind === 'match' ? match : bobs, kind === 'match' ? ['done'] : ['done', 'ready']);
   const spinWaits = waitingFor('spin', facts);
   const last = figures.spins.at(-1);
   const inside = isInsideNow(figures);
-  const survey = facts.setUp !== undefined && isSurvey(facts.setUp.setUps);
+  const survey = isSurvey(facts.setUp?.setUps ?? NO_SET_UPS, kind);
   // A survey spins what is there, with or without bobs.
   const canSpin = (bobs.state === 'done' || survey) && spinWaits === null;
   const step = stepWords(facts);
-  return [
+  const all = [
     status('engine', 'done', 'figures are in'),
     status('checkIn', ...pair(checkInStatus(facts))),
     status('weigh', ...pair(weigh)),
-    status('match', ...pair(waitingFor('match', facts) ?? matchStatus(figures))),
+    status('match', ...pair(match)),
     status('bobs', ...pair(bobs)),
     !last
       ? status('spin', canSpin ? 'ready' : 'waiting', canSpin ? `${step}not spun yet` : (spinWaits?.why ?? 'waits for bob weights'))
@@ -57,8 +65,10 @@ export function benchStatuses(facts: JobFacts, figures: JobFigures): BenchStatus
               facts.holes.length === 0 ? 'ready' : 'underWay',
               `${step}${facts.holes.length === 0 ? 'nothing drilled yet' : `${facts.holes.length} ${facts.holes.length === 1 ? 'cut' : 'cuts'} so far`}`,
             ),
-    survey ? status('signOff', 'done', 'a survey: nothing to sign') : status('signOff', ...pair(signOffStatus(facts, figures, [weigh, bobs]))),
+    survey ? status('signOff', 'done', 'a survey: nothing to sign') : status('signOff', ...pair(signOff)),
   ];
+  const own = benchesOf(kind);
+  return all.filter(({ bench }) => own.includes(bench));
 }
 
 /** Which set-up is looked at, where there is more than one: "2 of 4: ". */
@@ -90,7 +100,7 @@ export const ARRIVAL_WORDS: Readonly<Record<ArrivalKey, string>> = {
 };
 
 function checkInStatus(facts: JobFacts): Status {
-  const list = arrivalList(facts.spec.layout, facts.spec.balance).filter((item) => item.needed);
+  const list = arrivalList(facts.spec).filter((item) => item.needed);
   const seen = seenOf(facts);
   const here = list.filter(({ key, count }) => (seen[key]?.count ?? 0) >= count);
   if (Object.keys(facts.arrivals).length === 0) {
@@ -105,7 +115,7 @@ function checkInStatus(facts: JobFacts): Status {
 /** A bench that waits for parts to arrive says for which; null when none holds it up. */
 function waitingFor(bench: 'match' | 'bobs' | 'spin', facts: JobFacts): Status | null {
   if (Object.keys(facts.arrivals).length === 0) return null;
-  const [first, ...more] = missingFor(bench, arrivalList(facts.spec.layout, facts.spec.balance), seenOf(facts));
+  const [first, ...more] = missingFor(bench, arrivalList(facts.spec), seenOf(facts));
   if (!first) return null;
   return { state: 'waiting', why: `waits for ${ARRIVAL_WORDS[first.key]}${more.length > 0 ? ` and ${more.length} more` : ''}` };
 }
@@ -147,47 +157,53 @@ function signOffStatus({ signedOffSpinId }: JobFacts, figures: JobFigures, befor
   return { state: 'reopened', why: inside ? 'changed since: sign again' : 'changed since' };
 }
 
+/** Of a job that is never spun: what its last bench came to is what is signed. @param enough states of that bench that can be signed */
+function unspunSignOffStatus({ signedAsItIs }: JobFacts, last: Status, enough: readonly BenchState[]): Status {
+  if (signedAsItIs === true) return { state: 'done', why: 'signed' };
+  if (signedAsItIs === false) return { state: 'reopened', why: 'changed since: sign again' };
+  return enough.includes(last.state) ? { state: 'ready', why: 'ready to sign' } : { state: 'waiting', why: last.why };
+}
+
 function weighStatus(facts: JobFacts, { weighed }: JobFigures): Status {
   const { rodSchool, partSchool } = facts.weighChoices;
-  const kinds = kindsWeighed(partSchool);
+  const kinds = kindsHere(partSchool, facts.spec.elsewhere);
   const parts = weighed.parts.filter(({ part }) => kinds.includes(part.kind));
   const wanted = parts.reduce((n, { part }) => n + measuresOf(part.kind, rodSchool).length, 0);
   const have = parts.reduce(
     (n, { part, now, needsReweighing }) => n + (needsReweighing ? 0 : measuresOf(part.kind, rodSchool).filter((measure) => now[measure]).length),
     0,
   );
+  if (wanted === 0) return { state: 'done', why: 'nothing is weighed here' };
   if (have === 0) return { state: 'ready', why: 'nothing weighed yet' };
   if (have < wanted) return { state: parts.some((p) => p.needsReweighing) ? 'reopened' : 'underWay', why: `${have} of ${wanted} weighed` };
   return { state: 'done', why: `${wanted} weighed` };
 }
 
-function matchStatus(figures: JobFigures): Status {
-  const kinds = Object.values(figures.kinds);
-  if (kinds.length === 0) return setStatus(figures);
-  const { rods } = figures;
-  if (rods.kind === 'refused' || kinds.some((kind) => kind.kind === 'refused')) return { state: 'underWay', why: 'nothing to match to' };
-  const waiting = [rods, ...kinds].filter((match) => match.kind === 'waiting').length;
-  if (waiting === kinds.length + 1) return { state: 'waiting', why: 'waits for weights' };
-  if (waiting > 0) return { state: 'underWay', why: 'some wait for weights' };
-  const outside =
-    kinds.filter((match) => match.kind === 'matched' && !match.set.inTolerance).length + (rods.kind === 'matched' && !rods.inTolerance ? 1 : 0);
-  return outside === 0
-    ? { state: 'done', why: 'inside the tolerance' }
-    : { state: 'ready', why: `${outside} ${outside === 1 ? 'kind' : 'kinds'} outside` };
+function matchStatus({ kinds, sets, rods }: JobFigures): Status {
+  const perKind = Object.values(kinds);
+  const all = [...(perKind.length > 0 ? perKind.map((match) => ['kinds', match] as const) : [['sets', sets] as const]), ['rods', rods] as const];
+  const here = all.filter(([, match]) => match.kind !== 'none');
+  const namesOf = (those: typeof here): string => [...new Set(those.map(([name]) => name))].join(' and ');
+  if (here.length === 0) return { state: 'done', why: 'nothing to match here' };
+  if (here.some(([, match]) => match.kind === 'refused')) return { state: 'underWay', why: 'nothing to match to' };
+  const waiting = here.filter(([, match]) => match.kind === 'waiting');
+  if (waiting.length === here.length) return { state: 'waiting', why: 'waits for weights' };
+  if (waiting.length > 0) return { state: 'underWay', why: perKind.length > 0 ? 'some wait for weights' : `${namesOf(waiting)} wait for weights` };
+  const outside = here.filter(([, match]) => !isInside(match));
+  if (outside.length === 0) return { state: 'done', why: 'inside the tolerance' };
+  return {
+    state: 'ready',
+    why: perKind.length > 0 ? `${outside.length} ${outside.length === 1 ? 'kind' : 'kinds'} outside` : `${namesOf(outside)} outside`,
+  };
 }
 
-function setStatus({ sets, rods }: JobFigures): Status {
-  if (sets.kind === 'refused' || rods.kind === 'refused') return { state: 'underWay', why: 'nothing to match to' };
-  if (sets.kind === 'waiting' && rods.kind === 'waiting') return { state: 'waiting', why: 'waits for weights' };
-  if (sets.kind === 'waiting' || rods.kind === 'waiting')
-    return { state: 'underWay', why: `${sets.kind === 'waiting' ? 'sets' : 'rods'} wait for weights` };
-  if (sets.set.inTolerance && rods.inTolerance) return { state: 'done', why: 'inside the tolerance' };
-  const outside = [!sets.set.inTolerance && 'sets', !rods.inTolerance && 'rods'].filter((x) => x !== false).join(' and ');
-  return { state: 'ready', why: `${outside} outside` };
-}
+const isInside = (match: JobFigures['sets'] | JobFigures['rods'] | KindMatch): boolean =>
+  'set' in match ? match.set.inTolerance : 'inTolerance' in match && match.inTolerance;
 
-function bobsStatus({ bobChoices }: JobFacts, { bobs, bobsNeeded }: JobFigures): Status {
+function bobsStatus({ bobChoices, spec }: JobFacts, { bobs, bobsNeeded }: JobFigures): Status {
   if (!bobsNeeded.needed) return { state: 'done', why: 'not needed' };
+  if (!hasBench(spec.jobKind, 'weigh'))
+    return bobChoices.acceptedG === null ? { state: 'ready', why: 'weights not said yet' } : { state: 'done', why: 'given' };
   if (bobs.kind === 'refused') return { state: 'underWay', why: 'a figure makes no sense' };
   if (bobs.kind === 'waiting') return { state: 'waiting', why: 'waits for weights' };
   if (bobChoices.acceptedG === null) return { state: 'ready', why: 'not built yet' };

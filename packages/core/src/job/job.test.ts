@@ -1,16 +1,13 @@
-import { USUAL_DRILL } from '../cuts/drillErrors.js';
 import { known, radial } from '../cuts/testing/cuts.js';
-import { layOut } from '../engine/layout.js';
-import { LAYOUTS, type LayoutId } from '../engine/library.js';
-import { crankTemplate } from '../engine/crankTemplate.js';
 import { summariseTurns, type TurnSummary } from '../spin/turnSummary.js';
 import { fromPolar, toPolar } from '../units/vector.js';
 import { benchStatuses } from './benches.js';
 import type { BenchId } from './benchNames.js';
-import { USUAL_MATCH_CHOICES } from '../match/matchChoices.js';
-import { SINGLE_KINDS, type PartFact, type ReadingFact } from '../parts/facts.js';
+import type { LayoutId } from '../engine/library.js';
+import { type PartFact, type ReadingFact } from '../parts/facts.js';
 import type { JobFacts, SpinFact } from './jobFacts.js';
 import { jobFigures } from './jobFigures.js';
+import { weighedJob as job } from './testing/weighedJob.js';
 import { massNowG, weighParts } from '../parts/weighParts.js';
 
 const piston: PartFact = { id: 'p1', kind: 'piston', cylinder: 1, damaged: false };
@@ -88,58 +85,6 @@ describe('differences from a tared part', () => {
     expect(massNowG(job.parts[1]!)).toBeCloseTo(610.5, 9);
   });
 });
-
-const WEIGHTS = { piston: 612, pin: 148, lockPair: 2.4, ringSet: 46, bearingPair: 42 } as const;
-
-/** A job of this layout with every part weighed once, and alike. */
-function job(layoutId: LayoutId, more: Partial<JobFacts> = {}): JobFacts {
-  const template = LAYOUTS[layoutId];
-  const layout = layOut(template, 110, 20);
-  const parts = layout.cylinders.flatMap(({ number }) =>
-    SINGLE_KINDS.map((kind) => ({ id: `${kind}${number}`, kind, cylinder: number, damaged: false })),
-  );
-  const readings = parts.flatMap(({ id, kind }) =>
-    kind === 'rod'
-      ? (
-          [
-            ['total', 630],
-            ['bigEnd', 448],
-            ['smallEnd', 182],
-          ] as const
-        ).map(([measure, valueG]) => reading(valueG, { id: `${id}${measure}`, partId: id, measure }))
-      : [reading(WEIGHTS[kind], { id, partId: id })],
-  );
-  return {
-    spec: {
-      customer: 'x',
-      vessel: '',
-      engineName: 'y',
-      layoutId,
-      layout,
-      strokeMm: 88,
-      rodLengthMm: 150,
-      redlineRpm: 5000,
-      balance: 'internal',
-      tolerance: { school: 'gramsAtRadius', value: 1 },
-      matchToleranceG: 1,
-      crank: crankTemplate(template, layout, 88),
-    },
-    matchChoices: USUAL_MATCH_CHOICES,
-    drill: USUAL_DRILL,
-    spinsThatAreSo: [],
-    fixedTargets: {},
-    weighChoices: { rodSchool: 'endsAndTotal', partSchool: 'eachPart', references: {} },
-    arrivals: {},
-    bobChoices: { factorRatio: 0.5, oilG: 4, extras: [], acceptedG: null },
-    parts,
-    readings,
-    partCuts: [],
-    spins: [],
-    holes: [],
-    signedOffSpinId: null,
-    ...more,
-  };
-}
 
 const turnsOf = (amountGmm: number, swingAGmm = 0.5): TurnSummary =>
   summariseTurns(

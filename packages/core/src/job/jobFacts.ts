@@ -17,11 +17,18 @@ import type { System } from '../units/quantity/systems.js';
 import type { FixedTarget, MatchChoices, TargetGroup } from '../match/matchChoices.js';
 import type { PartMasses } from './turningMasses.js';
 import type { SetUp, SetUps } from '../setups/setUp.js';
+import type { Elsewhere } from '../parts/elsewhere.js';
 import type { Arrival, ArrivalKey } from './arrivals.js';
+import type { JobKind } from './jobKind.js';
 import type { Balance, PartKind, PartSchool, RodSchool, WeighFacts } from '../parts/facts.js';
 
 /** What is known of a job's engine and agreed for it: a decision, replaced as a whole and never in part. */
 export interface JobSpec {
+  /** What is wanted; everything where nobody said. */
+  readonly jobKind?: JobKind;
+  /** Kinds of part that are not weighed here; left out for none. */
+  readonly elsewhere?: Elsewhere;
+  /** Blank: the shop itself. */
   readonly customer: string;
   readonly vessel: string;
   readonly engineName: string;
@@ -137,4 +144,6 @@ export interface JobFacts extends WeighFacts {
   readonly spinsThatAreSo: readonly string[];
   /** The last spin when the job was last signed off; null while it never was. */
   readonly signedOffSpinId: string | null;
+  /** Of a job that is never spun: whether it stands as it was signed; null or left out while it never was. */
+  readonly signedAsItIs?: boolean | null;
 }

@@ -13,7 +13,8 @@ import { moveTurns, turnsInPlane } from '../spin/turnSummary.js';
 import { CoreError } from '../units/check.js';
 import { weightCheck, type PlaneAlone, type WeightCheck } from '../spin/weightCheck.js';
 import { subtract, toPolar, type Vector } from '../units/vector.js';
-import { kindsWeighed, PART_KINDS, type PartKind } from '../parts/facts.js';
+import { kindsHere, partsHere } from '../parts/elsewhere.js';
+import { PART_KINDS, type PartKind } from '../parts/facts.js';
 import { holesAfter } from './holesAfter.js';
 import { jobEstimate, workedRecord, type JobEstimate, type WorkedRecord } from './jobEstimate.js';
 import type { JobFacts, JobSpec, SpinFact } from './jobFacts.js';
@@ -137,16 +138,22 @@ function spunBy(facts: JobFacts, state: WorkedRecord): SpunFigures {
  */
 export function jobFigures(facts: JobFacts): JobFigures {
   const { spec, bobChoices, weighChoices, matchChoices, fixedTargets, setUp } = facts;
-  const weighed = weighParts(facts);
+  const { elsewhere } = spec;
+  const weighed = weighParts({ ...facts, parts: partsHere(facts.parts, elsewhere) });
   const state = workedRecord(facts);
   const agreed = agreedOr(weighed, spec);
   return {
     weighed,
     sets: agreed(SET_PARTS, () => matchCylinderSets(weighed, spec.matchToleranceG, weighChoices.partSchool, fixedTargets.set?.targetG ?? null)),
     kinds: matchChoices.basis === 'perKind' ? matchKinds(facts, weighed) : {},
-    rods: agreed(['rod', 'pressedAssembly'], () => matchRods(weighed, spec.matchToleranceG, weighChoices.partSchool)),
+    rods: agreed(['rod', 'pressedAssembly'], () =>
+      matchRods(weighed, spec.matchToleranceG, weighChoices.partSchool, {
+        rodSchool: weighChoices.rodSchool,
+        fixedTotalG: fixedTargets.rod?.targetG ?? null,
+      }),
+    ),
     bobsNeeded: bobsNeeded(spec.layout),
-    bobs: agreed(PART_KINDS, () => bobCard(spec.layout, weighed, bobChoices, ONE_BOB_FIGURE_WITHIN_G, weighChoices.partSchool)),
+    bobs: agreed(PART_KINDS, () => bobCard(spec.layout, weighed, bobChoices, ONE_BOB_FIGURE_WITHIN_G, weighChoices.partSchool, elsewhere)),
     ...spunBy(facts, state),
     setUps: setUp ? setUpSteps(facts, setUp, state.worked) : [],
     lastSpinId: wholeOf(facts).spins.at(-1)?.id ?? null,
@@ -163,7 +170,7 @@ const agreedOr =
     });
 
 function matchKinds({ spec, weighChoices, fixedTargets }: JobFacts, weighed: WeighedJob): JobFigures['kinds'] {
-  const kinds = kindsWeighed(weighChoices.partSchool).filter((kind) => (SET_KINDS as readonly PartKind[]).includes(kind));
+  const kinds = kindsHere(weighChoices.partSchool, spec.elsewhere).filter((kind) => (SET_KINDS as readonly PartKind[]).includes(kind));
   const agreed = agreedOr(weighed, spec);
   return Object.fromEntries(
     kinds.map((kind) => [kind, agreed([kind], () => matchKind(weighed, kind, spec.matchToleranceG, fixedTargets[kind]?.targetG ?? null))]),

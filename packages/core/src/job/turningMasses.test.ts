@@ -1,17 +1,15 @@
-import type { BobCard } from '../bob/bobCard.js';
 import { crankTemplate } from '../engine/crankTemplate.js';
 import { layOut } from '../engine/layout.js';
 import { LAYOUTS } from '../engine/library.js';
 import { BALANCED } from '../rotor/planes.js';
 import { supportLoads } from '../rotor/supports.js';
-import { turningMasses } from './turningMasses.js';
+import { jobFigures } from './jobFigures.js';
+import { weighedJob } from './testing/weighedJob.js';
+import { hangingBobsG, turningMasses } from './turningMasses.js';
 
 const layout = layOut(LAYOUTS.v8Cross90, 110);
 const crank = crankTemplate(LAYOUTS.v8Cross90, layout, 88);
-const bobs = {
-  kind: 'ready',
-  pins: layout.pins.map((_, p) => ({ pin: p + 1, cylinders: [], card: { bobWeightG: 1900 }, standardErrorG: 0 })),
-} as unknown as BobCard;
+const bobs = layout.pins.map(() => 1900);
 const supports = { zLeftMm: -220, zRightMm: 220 };
 
 describe('what turns with the crank', () => {
@@ -31,7 +29,17 @@ describe('what turns with the crank', () => {
   });
 
   it('lacks the bobs while their parts are not weighed', () => {
-    expect(turningMasses(layout, { kind: 'waiting', missing: [] }, { crank: 0 }, {}).missing).toEqual(['bobs']);
+    expect(turningMasses(layout, 'unknown', { crank: 0 }, {}).missing).toEqual(['bobs']);
     expect(turningMasses(layout, null, { crank: 0 }, {})).toEqual({ known: [], missing: [] });
+  });
+
+  it('hangs what was accepted, else what is worked out', () => {
+    const facts = weighedJob('v8Cross90');
+    const figures = jobFigures(facts);
+    const worked = hangingBobsG(figures, { acceptedG: null }) as number[];
+    expect(worked).toHaveLength(4);
+    expect(hangingBobsG(figures, { acceptedG: [1, 2, 3, 4] })).toEqual([1, 2, 3, 4]);
+    expect(hangingBobsG(jobFigures({ ...facts, readings: [] }), { acceptedG: null })).toBe('unknown');
+    expect(hangingBobsG(jobFigures(weighedJob('inline4')), { acceptedG: null })).toBeNull();
   });
 });

@@ -1,5 +1,6 @@
 import type { BenchStatus } from './benches.js';
 import type { BenchId } from './benchNames.js';
+import { isSpun, type JobKind } from './jobKind.js';
 import { isInsideNow, isInsideThroughout, type JobFigures } from './jobFigures.js';
 
 /** What a signature stands on, and what to do where it was opened again. */
@@ -8,8 +9,15 @@ const STANDS_ON: readonly (readonly [BenchId, string])[] = [
   ['bobs', 'The crank was spun with another bob weight than it needs. Put the bobs right, mount them and spin again.'],
 ];
 
+const WAITS_FOR = { match: 'Not every kind is shown to be inside yet', bobCard: 'The bob weights are not worked out yet' } as const;
+
 /** Why a job cannot be signed off as it is, in sentences for whoever would sign; null where it can. */
-export function whyNotToSign(statuses: readonly BenchStatus[], figures: JobFigures): string | null {
+export function whyNotToSign(statuses: readonly BenchStatus[], figures: JobFigures, jobKind?: JobKind): string | null {
+  if (jobKind === 'survey') return 'A survey is not signed: its page says how bad it is.';
+  if (!isSpun(jobKind)) {
+    const signOff = statuses.find(({ bench }) => bench === 'signOff');
+    return signOff?.state === 'waiting' ? `${WAITS_FOR[jobKind === 'match' ? 'match' : 'bobCard']} (${signOff.why}).` : null;
+  }
   if (figures.setUps.length === 0 && !isInsideNow(figures))
     return 'This crank is not shown to be inside its tolerance yet: both planes have to be inside at least 98 times in 100, with nothing drilled since the last spin.';
   if (!isInsideThroughout(figures)) {

@@ -35,7 +35,9 @@ export type SetMatch =
       readonly cylinders: readonly CylinderSet[];
     }
   /** Something has not been weighed yet; `missing` says what, by kind and cylinder. */
-  | { readonly kind: 'waiting'; readonly missing: readonly MissingWeight[] };
+  | { readonly kind: 'waiting'; readonly missing: readonly MissingWeight[] }
+  /** Nothing that could be cut to match its set is weighed here. */
+  | { readonly kind: 'none' };
 
 /**
  * Matches the cylinders' sets: lightest undamaged set is the target, all metal comes off the piston.
@@ -54,10 +56,11 @@ export function matchCylinderSets(
 ): SetMatch {
   const kinds = WEIGHED_FOR_SET[school];
   const relevant = job.parts.filter(({ part }) => kinds.includes(part.kind));
+  if (!relevant.some(({ part }) => part.kind === CUT_KIND[school])) return { kind: 'none' };
   const missing = relevant.flatMap(missingWeight);
   if (missing.length > 0) return { kind: 'waiting', missing };
 
-  const cylinders = [...new Set(job.parts.map(({ part }) => part.cylinder))].sort((a, b) => a - b);
+  const cylinders = [...new Set(relevant.map(({ part }) => part.cylinder))].sort((a, b) => a - b);
   const sets = cylinders.map((cylinder) => {
     const own = relevant.filter(({ part }) => cylinderOf(part) === cylinder);
     const parts: Partial<Record<PartKind, number>> = {};

@@ -1,11 +1,15 @@
-import { cylinderOf, type PartSchool } from '../parts/facts.js';
+import { cylinderOf, type PartSchool, type RodSchool } from '../parts/facts.js';
 import { massNowG, type WeighedJob, type WeighedPart } from '../parts/weighParts.js';
 import { matchToLightest, type MatchedSet } from './matchToLightest.js';
 import { missingWeight, type MissingWeight } from '../parts/missingWeight.js';
 
 export type RodMatch =
   | { readonly kind: 'matched'; readonly bigEnd: MatchedSet; readonly smallEnd: MatchedSet; readonly inTolerance: boolean }
-  | { readonly kind: 'waiting'; readonly missing: readonly MissingWeight[] };
+  /** Weighed by their totals alone: those are matched, and the ends are not known. */
+  | { readonly kind: 'totals'; readonly total: MatchedSet; readonly inTolerance: boolean }
+  | { readonly kind: 'waiting'; readonly missing: readonly MissingWeight[] }
+  /** No rods are weighed here. */
+  | { readonly kind: 'none' };
 
 /**
  * Matches rods end by end: the lightest big end and the lightest small end of undamaged rods are the targets.
@@ -16,9 +20,16 @@ export type RodMatch =
  *
  * @throws CoreError from matchToLightest
  */
-export function matchRods(job: WeighedJob, toleranceG: number, school: PartSchool = 'eachPart'): RodMatch {
+export function matchRods(
+  job: WeighedJob,
+  toleranceG: number,
+  school: PartSchool = 'eachPart',
+  { rodSchool, fixedTotalG }: { readonly rodSchool: RodSchool; readonly fixedTotalG: number | null } = ENDS,
+): RodMatch {
   const pressed = school === 'pressedAssemblies';
   const rods = job.parts.filter(({ part }) => part.kind === (pressed ? 'pressedAssembly' : 'rod'));
+  if (rods.length === 0) return { kind: 'none' };
+  if (rodSchool === 'totalOnly' && !pressed) return matchTotals(rods, toleranceG, fixedTotalG);
   const rings = pressed ? job.parts.filter(({ part }) => part.kind === 'ringSet') : [];
   const missing = [...rods, ...rings].flatMap(missingWeight);
   if (missing.length > 0) return { kind: 'waiting', missing };
@@ -32,6 +43,21 @@ export function matchRods(job: WeighedJob, toleranceG: number, school: PartSchoo
   const bigEnd = ends((rod) => endsOf(rod).bigEndG);
   const smallEnd = ends((rod) => endsOf(rod).smallEndG + ringG(cylinderOf(rod.part)));
   return { kind: 'matched', bigEnd, smallEnd, inTolerance: bigEnd.inTolerance && smallEnd.inTolerance };
+}
+
+const ENDS = { rodSchool: 'endsAndTotal', fixedTotalG: null } as const;
+
+/** Totals among themselves: metal off anywhere counts gram for gram (handbook section 3, totals only). */
+function matchTotals(rods: readonly WeighedPart[], toleranceG: number, fixedTotalG: number | null): RodMatch {
+  const missing = rods.flatMap((rod) =>
+    rod.needsReweighing || !rod.now.total
+      ? [{ kind: rod.part.kind, cylinder: rod.part.cylinder, why: rod.needsReweighing ? ('cutSince' as const) : ('notWeighed' as const) }]
+      : [],
+  );
+  if (missing.length > 0) return { kind: 'waiting', missing };
+  const items = rods.map(({ part, now }) => ({ id: part.id, weightG: now.total!.meanG, damaged: part.damaged }));
+  const total = matchToLightest(items, toleranceG, fixedTotalG);
+  return { kind: 'totals', total, inTolerance: total.inTolerance };
 }
 
 /** Both ends in g; only called once missingWeight found nothing missing. */

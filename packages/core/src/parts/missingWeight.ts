@@ -4,8 +4,9 @@ import { massNowG, type WeighedPart } from './weighParts.js';
 /** A weight that something waits for. */
 export interface MissingWeight {
   readonly kind: PartKind;
+  /** 0 where the whole kind is meant. */
   readonly cylinder: number;
-  readonly why: 'notWeighed' | 'cutSince' | 'noEnds';
+  readonly why: 'notWeighed' | 'cutSince' | 'noEnds' | 'elsewhere';
 }
 
 /** Why this part's weight, or its ends, are not known now: empty when they are. */

@@ -3,6 +3,7 @@ import type { Crank } from '../rotor/crank.js';
 import { checkPlanes, type Planes } from '../rotor/planes.js';
 import type { Supports } from '../rotor/supports.js';
 import type { ToleranceChoice } from '../rotor/tolerance.js';
+import type { JobKind } from '../job/jobKind.js';
 import { isSamePosition, normaliseAngleDeg } from '../units/angle.js';
 import { checkNumber, CoreError } from '../units/check.js';
 import type { OwnPart } from './ownPart.js';
@@ -98,8 +99,9 @@ function checkMounted({ name, mounted, missing }: SetUp, positionsDeg: SetUps['p
   }
 }
 
-/** Somebody only wants to know how bad it is: nothing is corrected in any set-up. */
-export const isSurvey = ({ list }: SetUps): boolean => list.length > 0 && list.every(({ corrects }) => corrects.length === 0);
+/** Somebody only wants to know how bad it is: the job is one, or nothing is corrected in any of its set-ups. */
+export const isSurvey = ({ list }: SetUps, jobKind?: JobKind): boolean =>
+  jobKind === 'survey' || (list.length > 0 && list.every(({ corrects }) => corrects.length === 0));
 
 /** What of a changed list cannot be: a set-up that has spins is never taken off the list, it is closed. Null where all can. */
 export function removedWithSpins(before: readonly SetUp[], after: readonly SetUp[], setUpIdsOfSpins: readonly (string | null)[]): string | null {

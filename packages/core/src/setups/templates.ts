@@ -1,4 +1,6 @@
 import type { Mounted } from '../estimate/estimate.js';
+import { usuallyMounted } from '../job/usuallyMounted.js';
+import type { Crank } from '../rotor/crank.js';
 import { CRANK_PART, type SetUp } from './setUp.js';
 
 /** The ways in which shops go through a rotor that grows. */
@@ -54,6 +56,12 @@ export function setUpsFrom(template: SetUpTemplate, needsBobs: boolean, parts: r
     case 'survey':
       return [blank(newId(), crank, { [CRANK_PART]: 0 }, []), ...(order.length > 0 ? [blank(newId(), 'As it runs', everything, [])] : [])];
   }
+}
+
+/** Set-ups to begin with for what bolts on a crank; where nobody drew any of it, for all that usually does. */
+export function setUpsForCrank(template: SetUpTemplate, crank: Crank, needsBobs: boolean, newId: () => string): SetUp[] {
+  const rims = Object.keys(usuallyMounted(crank)).filter((part) => part !== CRANK_PART);
+  return setUpsFrom(template, needsBobs, rims.length > 0 ? rims : STAGE_PARTS, newId);
 }
 
 /** A set-up made by hand: what the one before has. */

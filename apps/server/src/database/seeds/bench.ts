@@ -85,7 +85,7 @@ export class Bench {
   /** Ticks everything that this engine needs, with what was noted of some of it. */
   async checkIn(personId: string, jobId: string, marks: Partial<Record<ArrivalKey, string>>): Promise<void> {
     const { spec } = await this.sheet(jobId);
-    for (const { key, count, needed } of arrivalList(spec.layout, spec.balance)) {
+    for (const { key, count, needed } of arrivalList(spec)) {
       const value = { count, condition: '', marks: marks[key] ?? '' };
       if (needed) await this.send(`jobs/${jobId}/decisions`, { id: randomUUID(), personId, baseVersion: 0, subject: `arrival.${key}`, value });
     }

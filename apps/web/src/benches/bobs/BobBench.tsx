@@ -1,5 +1,5 @@
 import { fixed, missingWords } from '@tare/card';
-import { bobCard, CoreError, ONE_BOB_FIGURE_WITHIN_G, type BobCard } from '@tare/core';
+import { bobCard, CoreError, hasBench, ONE_BOB_FIGURE_WITHIN_G, type BobCard } from '@tare/core';
 import { Tabs } from 'radix-ui';
 import { useMemo, type ReactNode } from 'react';
 import { Disclosure } from '../../ui/Disclosure.js';
@@ -12,16 +12,22 @@ import { BobCardTable } from './BobCardTable.js';
 import { BobChoicesForm } from './BobChoicesForm.js';
 import { BuildDesk } from './build/BuildDesk.js';
 import { WeighIn } from './build/WeighIn.js';
+import { GivenBobs } from './GivenBobs.js';
 import { ExtraLines } from './ExtraLines.js';
 import { JobFactorEffect } from './effect/JobFactorEffect.js';
+import { bobFigures } from './build/useBobBuild.js';
 import { MountingGuide } from './mount/MountingGuide.js';
 import { useLiveChoice } from './useBobChoices.js';
 import { useDisplay } from '../../ui/useDisplay.js';
 
 /** What hangs on each pin in place of rods and pistons while the crank is spun. */
 export function BobBench(): ReactNode {
-  const { figures } = useOpenJob();
-  return <div className="grid gap-5 border-2 border-edge bg-plate p-5">{figures.bobsNeeded.needed ? <NeededBobs /> : <BobsNotNeeded />}</div>;
+  const { figures, sheet } = useOpenJob();
+  return (
+    <div className="grid gap-5 border-2 border-edge bg-plate p-5">
+      {!figures.bobsNeeded.needed ? <BobsNotNeeded /> : hasBench(sheet.spec.jobKind, 'weigh') ? <NeededBobs /> : <GivenBobs />}
+    </div>
+  );
 }
 
 function BobsNotNeeded(): ReactNode {
@@ -91,6 +97,7 @@ function NeededBobs(): ReactNode {
         { factorRatio: factor.value, oilG: oil.value, extras },
         ONE_BOB_FIGURE_WITHIN_G,
         sheet.weighChoices.partSchool,
+        sheet.spec.elsewhere,
       );
     } catch (error) {
       if (error instanceof CoreError) return error;
@@ -161,7 +168,7 @@ function NeededBobs(): ReactNode {
           <WeighIn card={figures.bobs} />
         </Tabs.Content>
         <Tabs.Content value="mount">
-          <MountingGuide card={figures.bobs} />
+          <MountingGuide figuresG={bobFigures(figures.bobs)} />
         </Tabs.Content>
       </Tabs.Root>
     </>

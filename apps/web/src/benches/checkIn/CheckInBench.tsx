@@ -1,5 +1,5 @@
 import { countedWords } from '@tare/card';
-import { arrivalList } from '@tare/core';
+import { arrivalList, hasBench } from '@tare/core';
 import { Printer } from 'lucide-react';
 import { useState, type ReactNode } from 'react';
 import { Link } from 'react-router';
@@ -9,6 +9,7 @@ import { BenchHead } from '../../ui/BenchHead.js';
 import { Button } from '../../ui/Button.js';
 import { WhoFirst } from '../../ui/WhoFirst.js';
 import { ArrivalRow } from './ArrivalRow.js';
+import { NotHereForm } from './NotHereForm.js';
 import { SendingInSheet } from './SendingInSheet.js';
 import { BagTags } from './BagTags.js';
 
@@ -19,7 +20,7 @@ export function CheckInBench(): ReactNode {
   const { sheet, statuses } = useOpenJob();
   const [paper, setPaper] = useState<Paper | null>(null);
   const status = statuses.find(({ bench }) => bench === 'checkIn')!;
-  const list = arrivalList(sheet.spec.layout, sheet.spec.balance);
+  const list = arrivalList(sheet.spec);
   return (
     <>
       <div className="no-print grid gap-4 border-2 border-edge bg-plate p-5">
@@ -31,8 +32,11 @@ export function CheckInBench(): ReactNode {
               : 'Count what came in against the list. Number parts to their cylinder, caps to their rods, and mark whatever bolts to the crank.'
           }
         >
-          <Link to={benchPath(sheet.id, 'weigh')} className="inline-flex min-h-11 items-center underline underline-offset-4">
-            On to the scale
+          <Link
+            to={benchPath(sheet.id, hasBench(sheet.spec.jobKind, 'weigh') ? 'weigh' : 'bobs')}
+            className="inline-flex min-h-11 items-center underline underline-offset-4"
+          >
+            {hasBench(sheet.spec.jobKind, 'weigh') ? 'On to the scale' : 'On to the bobs'}
           </Link>
         </BenchHead>
         <WhoFirst />
@@ -61,6 +65,7 @@ export function CheckInBench(): ReactNode {
         <p className="text-ink-soft">
           A part that is weighed counts as arrived. Damaged parts, oversizes and parts kept together are noted on the weigh bench, at the part.
         </p>
+        <NotHereForm />
         <div className="flex flex-wrap gap-3">
           <Button onClick={() => setPaper('sheet')}>
             <Printer aria-hidden className="size-5" /> Sheet for sending parts in

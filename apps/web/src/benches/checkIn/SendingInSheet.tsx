@@ -1,3 +1,4 @@
+import { jobTitle } from '@tare/card';
 import { ARRIVAL_WORDS, type ArrivalItem } from '@tare/core';
 import type { ReactNode } from 'react';
 import { useShop } from '../../api/queries.js';
@@ -20,7 +21,7 @@ export function SendingInSheet({ list, onPrinted }: SendingInSheetProps): ReactN
         <p>{shop?.name}</p>
         <h1 className="text-2xl">Parts to send in, job {sheet.number}</h1>
         <p className="mb-4">
-          {sheet.spec.engineName}; {sheet.spec.customer}. Balanced{' '}
+          {jobTitle({ ...sheet.spec, vessel: '' })}. Balanced{' '}
           {sheet.spec.balance === 'internal' ? 'internally' : 'externally: damper and flywheel have to come along'}.
         </p>
         <DataTable

@@ -29,7 +29,7 @@ export function CorrectBench(): ReactNode {
   const inside = isInsideNow(figures);
   const taken = planTakenAfter(sheet, last?.spinId);
   const left = taken ? cutsLeft(sheet, taken) : [];
-  if (isSurvey(sheet.setUps))
+  if (isSurvey(sheet.setUps, sheet.spec.jobKind))
     return (
       <CorrectFrame next="This job is a survey: nothing is corrected.">
         <Link className="underline underline-offset-4" to={surveyPath(sheet.id)}>

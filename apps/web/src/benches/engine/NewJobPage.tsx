@@ -1,10 +1,13 @@
+import { hasBench, isSpun } from '@tare/core';
 import type { ReactNode } from 'react';
+import { useWatch } from 'react-hook-form';
 import { useNavigate } from 'react-router';
 import { useWrite } from '../../api/useWrite.js';
 import { benchPath } from '../../shell/paths.js';
 import { Button } from '../../ui/Button.js';
 import { ProblemNotice } from '../../ui/Notice.js';
 import { useWho, WhoFirst } from '../../ui/WhoFirst.js';
+import { JobKindChoice, ShortSpecFields } from './JobKindFields.js';
 import { SpecFields } from './SpecFields.js';
 import { emptyForm } from './specForm.js';
 import { useSpecForm } from './useSpecForm.js';
@@ -17,8 +20,9 @@ export function NewJobPage(): ReactNode {
   const state = useSpecForm('new-job', emptyForm, true, async (spec) => {
     if (personId === null) return;
     const job = await start.mutateAsync({ personId, spec });
-    await navigate(benchPath(job.id, 'weigh'));
+    await navigate(benchPath(job.id, hasBench(spec.jobKind, 'weigh') ? 'weigh' : 'bobs'));
   });
+  const jobKind = useWatch({ control: state.form.control, name: 'jobKind' });
   return (
     <main className="mx-auto w-full max-w-6xl p-4">
       <form
@@ -30,7 +34,8 @@ export function NewJobPage(): ReactNode {
         }}
       >
         <h1 className="text-3xl">New job</h1>
-        <SpecFields state={state} fixedLayout={false} />
+        <JobKindChoice form={state.form} />
+        {isSpun(jobKind) ? <SpecFields state={state} fixedLayout={false} /> : <ShortSpecFields state={state} />}
         {start.error && <ProblemNotice>{start.error.message}</ProblemNotice>}
         <div className="flex flex-wrap items-center gap-4">
           <Button type="submit" look="primary" disabled={personId === null || start.isPending}>

@@ -16,6 +16,7 @@ import {
   unitOfName,
   type Crank,
   type EngineLayout,
+  type JobKind,
   type JobSpec,
   type LayoutFile,
   type LayoutId,
@@ -35,11 +36,14 @@ import {
   type FoundForm,
 } from './metal/metalForm.js';
 import { hasSizes, NO_SIZES, sizesForm, sizesOfForm, wholeNumbers, type SizesField, type SizesForm } from './metal/sizesForm.js';
+import { elsewhereOf, typedElsewhere, type TypedElsewhere } from './elsewhereForm.js';
 import { get, set } from 'react-hook-form';
 import { isPlainNumber } from '../../ui/form/saidOf.js';
 
 /** A job's figures as they are typed: every number is text until it is checked. */
 export interface SpecForm extends SizesForm {
+  readonly jobKind: JobKind;
+  readonly elsewhere: TypedElsewhere;
   readonly customer: string;
   readonly vessel: string;
   readonly engineName: string;
@@ -86,6 +90,8 @@ export interface CylinderForm {
 /** A new job's form: an ordinary V8 until something else is chosen. */
 export function emptyForm(): SpecForm {
   return laidOut({
+    jobKind: 'full',
+    elsewhere: typedElsewhere(),
     customer: '',
     vessel: '',
     engineName: '',
@@ -251,6 +257,8 @@ export function formOf(spec: JobSpec): SpecForm {
   const [first, second] = spec.layout.pins;
   const form: SpecForm = {
     ...emptyForm(),
+    jobKind: spec.jobKind ?? 'full',
+    elsewhere: typedElsewhere(spec.elsewhere),
     customer: spec.customer,
     vessel: spec.vessel,
     engineName: spec.engineName,
@@ -314,6 +322,8 @@ export type ReadForm = { readonly ok: true; readonly spec: JobSpec } | { readonl
 export function readForm(form: SpecForm): ReadForm {
   const said = saidIn(form);
   const candidate = {
+    ...(form.jobKind === 'full' ? {} : { jobKind: form.jobKind }),
+    ...elsewhereOf(form.elsewhere),
     customer: form.customer.trim(),
     vessel: form.vessel.trim(),
     engineName: form.engineName.trim(),

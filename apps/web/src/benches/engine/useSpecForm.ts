@@ -107,7 +107,8 @@ export function useSpecForm(
   const showProblems = (problems: readonly FieldProblem[]): void => {
     // A complaint about a whole list, or about something the form has no field for, stands below the form.
     const known = (field: string): boolean =>
-      field.split('.')[0]! in form.getValues() && !/^(pins|pinSizes|cylinders|counterweights|found|mains|webs|oilWays)(\.\d+)?$/.test(field);
+      field.split('.')[0]! in form.getValues() &&
+      !/^(pins|pinSizes|cylinders|counterweights|found|mains|webs|oilWays|elsewhere)(\.\w+)?$/.test(field);
     for (const { field, message } of problems) if (known(field)) form.setError(field as keyof SpecForm, { message });
     setOtherProblems(problems.filter(({ field }) => !known(field)).map(({ message }) => message));
     const first = problems.find(({ field }) => known(field));

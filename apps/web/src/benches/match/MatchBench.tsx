@@ -17,12 +17,16 @@ import { TrimDesk } from './trim/TrimDesk.js';
 import { useTool } from './trim/useTool.js';
 import { workItems } from './trim/work.js';
 
+const SWAPPED: readonly PartKind[] = ['piston', 'pin', 'lockPair', 'ringSet', 'rod'];
+
 /** Matching: swap first, then trim, both ends of the rods at once. */
 export function MatchBench(): ReactNode {
   const { figures, sheet } = useOpenJob();
   const chosen = useTool();
   const [printing, setPrinting] = useState(false);
   const { sets } = figures;
+  // Two kinds of part are enough for an exchange.
+  const canSwap = new Set(figures.weighed.parts.map(({ part }) => part.kind).filter((kind) => SWAPPED.includes(kind))).size > 1;
   const kinds = Object.entries(figures.kinds) as [PartKind, KindMatch | Refused][];
   return (
     <>
@@ -39,7 +43,7 @@ export function MatchBench(): ReactNode {
           <Note>Sets wait for {missingWords(sets.missing)}.</Note>
         )}
         {sets.kind === 'refused' && <ProblemNotice>{sets.reason}</ProblemNotice>}
-        {kinds.length === 0 && sets.kind === 'matched' && sets.school === 'eachPart' && <SwapDesk />}
+        {kinds.length === 0 && sets.kind === 'matched' && sets.school === 'eachPart' && canSwap && <SwapDesk />}
         {kinds.length === 0 && sets.kind === 'matched' && sets.school !== 'eachPart' && (
           <Note>What is weighed together cannot be swapped apart: weigh every part by itself to look for swaps.</Note>
         )}
@@ -60,7 +64,7 @@ export function MatchBench(): ReactNode {
           ),
         )}
         <TrimDesk chosen={chosen} />
-        <RodDesk chosen={chosen} />
+        {figures.rods.kind !== 'none' && (sheet.weighChoices.rodSchool === 'totalOnly' ? <RodTotals /> : <RodDesk chosen={chosen} />)}
         <Disclosure title="Before, predicted and after, part by part">
           <RecordTable />
         </Disclosure>
@@ -70,6 +74,17 @@ export function MatchBench(): ReactNode {
       </div>
       {printing && <MatchPaper onPrinted={() => setPrinting(false)} />}
     </>
+  );
+}
+
+/** Rods of which only the totals are known. */
+function RodTotals(): ReactNode {
+  const { rods } = useOpenJob().figures;
+  return (
+    <Note>
+      {rods.kind === 'waiting' ? `Rods wait for ${missingWords(rods.missing)}. ` : ''}
+      Rods are matched by their totals. What each end weighs is not known, so nothing is said of it, and no bob weight follows from them.
+    </Note>
   );
 }
 
@@ -83,9 +98,11 @@ function nextStep(figures: JobFigures, choices: Parameters<typeof workItems>[1])
     const { removalG, pads, firstStopG, limit } = first.ticket;
     const name = `${KIND_NAMES[part.kind].one} ${part.cylinder}`;
     if (limit.past) return `${name} would lose more than is allowed: replace it, or widen the tolerance.`;
-    return `Take a swap first where one is offered. Then ${name}: ${fixed(removalG, 2)} g off, ${padsWords(removalG, pads, part.kind === 'pin' ? 'ends' : 'pads')}; stop at ${fixed(firstStopG, 2)} and weigh.`;
+    const canSwap = sets.kind === 'matched' && Object.keys(sets.cylinders[0]?.parts ?? {}).length > 1;
+    return `${canSwap ? 'Take a swap first where one is offered. Then ' : ''}${name}: ${fixed(removalG, 2)} g off, ${padsWords(removalG, pads, part.kind === 'pin' ? 'ends' : 'pads')}; stop at ${fixed(firstStopG, 2)} and weigh.`;
   }
   if (rods.kind === 'matched' && !rods.inTolerance) return 'Sets are done. Bring both ends of the rods to their targets.';
-  if (sets.kind === 'matched' && rods.kind === 'matched') return 'Every set and every rod end is inside the tolerance. Nothing more to cut.';
+  const isOpen = sets.kind === 'waiting' || rods.kind === 'waiting';
+  if (!isOpen) return 'Everything that is matched here is inside the tolerance. Nothing more to cut.';
   return 'The lightest undamaged set is the target; everything else comes down to it.';
 }

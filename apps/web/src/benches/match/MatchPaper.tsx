@@ -1,5 +1,5 @@
-import { clock, fixed, KIND_NAMES, MEASURE_NAMES, swappedWords } from '@tare/card';
-import { cylinderOf, kindsWeighed, matchRecords, measuresShown, type MatchRecord } from '@tare/core';
+import { clock, fixed, jobTitle, KIND_NAMES, MEASURE_NAMES, swappedWords } from '@tare/card';
+import { cylinderOf, kindsHere, matchRecords, measuresShown, type MatchRecord } from '@tare/core';
 import type { ReactNode } from 'react';
 import { DataTable } from '../../ui/DataTable.js';
 import { useShop } from '../../api/queries.js';
@@ -18,11 +18,12 @@ export function MatchPaper({ onPrinted }: { readonly onPrinted: () => void }): R
     <PrintSheet isReady={shop !== undefined} onPrinted={onPrinted}>
       <article className="text-[0.85rem] leading-snug" aria-label="The matching">
         <p>{shop?.name}</p>
-        <h1 className="text-xl">{`Matching, job ${sheet.number}: ${sheet.spec.engineName}, ${sheet.spec.customer}`}</h1>
+        <h1 className="text-xl">{`Matching, job ${sheet.number}: ${jobTitle(sheet.spec)}`}</h1>
         <p>
           {`Within ${fixed(sheet.spec.matchToleranceG, 2)} g, largest − smallest, ${sheet.matchChoices.basis === 'perSet' ? 'whole sets' : 'each kind by itself'}. `}
           {sets.kind === 'matched' && `Sets ${fixed(sets.set.spreadG, 2)} g. `}
           {rods.kind === 'matched' && `Big ends ${fixed(rods.bigEnd.spreadG, 2)} g, small ends ${fixed(rods.smallEnd.spreadG, 2)} g.`}
+          {rods.kind === 'totals' && `Rods by their totals ${fixed(rods.total.spreadG, 2)} g; their ends are not known.`}
         </p>
         <RecordTable />
         <ul className="mt-2">
@@ -38,7 +39,7 @@ export function MatchPaper({ onPrinted }: { readonly onPrinted: () => void }): R
 /** Before, predicted and after for every part: the same table on screen and on paper. */
 export function RecordTable(): ReactNode {
   const { sheet, figures } = useOpenJob();
-  const kinds = kindsWeighed(sheet.weighChoices.partSchool).filter((kind) => kind !== 'bearingPair');
+  const kinds = kindsHere(sheet.weighChoices.partSchool, sheet.spec.elsewhere).filter((kind) => kind !== 'bearingPair');
   const records = matchRecords(figures.weighed, kinds, sheet.partCuts);
   const cylinders = sheet.spec.layout.cylinders.map(({ number }) => number).sort((a, b) => a - b);
   const columns = kinds.flatMap((kind) => measuresShown(kind).map((measure) => ({ kind, measure })));

@@ -1,6 +1,17 @@
 import { drawnCrank, PART_WORDS } from '@tare/card';
 import { keptSpecOf, sheetIn, type JobSheet } from '@tare/contract';
-import { checkSetUps, CoreError, CRANK_PART, orNull, SET_UP_TEMPLATES, setUpLike, type OwnPart, type SetUp, type SetUpTemplate } from '@tare/core';
+import {
+  checkSetUps,
+  CoreError,
+  CRANK_PART,
+  orNull,
+  SET_UP_TEMPLATES,
+  setUpLike,
+  setUpsForCrank,
+  type OwnPart,
+  type SetUp,
+  type SetUpTemplate,
+} from '@tare/core';
 import { useMemo, useState, type ReactNode } from 'react';
 import { useWatch, type Control } from 'react-hook-form';
 import { CrankViews } from '../../draw/CrankViews.js';
@@ -14,7 +25,7 @@ import { useDecideForm } from '../../ui/form/useDecideForm.js';
 import type { Complaints } from '../../ui/form/useTypedForm.js';
 import { WriteFormFrame } from '../../ui/form/WriteFormFrame.js';
 import { CopySetUps } from './CopySetUps.js';
-import { begunWith, fieldOfSetUps, partsOf, setUpsOf, typedSetUp, typedSetUps, type TypedSetUps } from './setUpForm.js';
+import { fieldOfSetUps, partsOf, setUpsOf, typedSetUp, typedSetUps, type TypedSetUps } from './setUpForm.js';
 
 const TEMPLATE_WORDS: Readonly<Record<SetUpTemplate, string>> = {
   stages: 'In stages: the crank, then each part on it',
@@ -80,7 +91,7 @@ function Editor({ onDone, ownParts }: SetUpsEditorProps & { readonly ownParts: r
         <div className="flex flex-wrap items-center gap-3">
           <span className="font-semibold">Begin with</span>
           {SET_UP_TEMPLATES.map((template) => (
-            <Button key={template} onClick={() => put(begunWith(template, spec, figures.bobsNeeded.needed))}>
+            <Button key={template} onClick={() => put(setUpsForCrank(template, spec.crank, figures.bobsNeeded.needed, () => crypto.randomUUID()))}>
               {TEMPLATE_WORDS[template]}
             </Button>
           ))}

@@ -2,7 +2,6 @@ import {
   CRANK_PART,
   normaliseAngleDeg,
   orNull,
-  setUpsFrom,
   STAGE_PARTS,
   typedPositions,
   typedQuantity,
@@ -12,7 +11,6 @@ import {
   type OwnPart,
   type SetUp,
   type SetUps,
-  type SetUpTemplate,
 } from '@tare/core';
 
 /** A part in a set-up as it is typed. */
@@ -145,10 +143,3 @@ export const fieldOfSetUps = (path: string): string =>
     .replace(/^value\./, '')
     .replace(/\.(planes|supports)\./, '.')
     .replace(/\.tolerance\.value$/, '.tolerance');
-
-/** Set-ups to begin with, for the parts that this job has. */
-export const begunWith = (template: SetUpTemplate, { crank }: Pick<JobSpec, 'crank'>, needsBobs: boolean): SetUp[] => {
-  const rims = Object.keys(usuallyMounted(crank)).filter((part) => part !== CRANK_PART);
-  const parts = rims.length > 0 ? rims : STAGE_PARTS;
-  return setUpsFrom(template, needsBobs, parts, () => crypto.randomUUID());
-};

@@ -1,4 +1,4 @@
-import { clock } from '@tare/card';
+import { clock, jobTitle } from '@tare/card';
 import type { JobCard } from '@tare/contract';
 import { Fragment, type ReactNode } from 'react';
 import { Section } from './CardSectionPaper.js';
@@ -13,17 +13,14 @@ interface CardPaperProps {
 
 /** The card as the customer gets it: on the screen, on paper, as a picture. */
 export function CardPaper({ jobId, card, map }: CardPaperProps): ReactNode {
-  const { shopName, number, engineName, vessel, customer, signed, coreVersion, sections, photoIds } = card;
+  const { shopName, number, signed, coreVersion, sections, photoIds } = card;
   return (
     <article aria-label={`Balance card, job ${number}`} className="grid gap-4 border-2 border-ink bg-plate p-5 print:border-0 print:p-0">
       <header className="flex flex-wrap justify-between gap-4 border-b-2 border-ink pb-2">
         <div>
           <p className="text-ink-soft">{shopName}</p>
           <h2 className="text-2xl">Balance card, job {number}</h2>
-          <p className="text-lg">
-            {engineName}
-            {vessel && `, ${vessel}`}; {customer}
-          </p>
+          <p className="text-lg">{jobTitle(card)}</p>
         </div>
         <div className="text-right">
           <p>{signed ? `Signed off by ${signed.by}` : 'Not signed off'}</p>

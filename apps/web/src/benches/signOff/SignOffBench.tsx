@@ -1,4 +1,4 @@
-import { isSurvey, whyNotToSign } from '@tare/core';
+import { isSpun, isSurvey, whyNotToSign } from '@tare/core';
 import { cardIn, drawnCrank, jobCard, textOf } from '@tare/card';
 import type { JobCard } from '@tare/contract';
 import { useMemo, useRef, useState, type ReactNode } from 'react';
@@ -23,10 +23,10 @@ export function SignOffBench(): ReactNode {
   const { sheet, statuses, figures } = useOpenJob();
   const personId = useWho();
   const sign = useWrite('POST jobs/:jobId/sign-offs', { jobId: sheet.id });
-  const status = statuses.find(({ bench }) => bench === 'signOff')!;
-  const survey = isSurvey(sheet.setUps);
-  const match = statuses.find(({ bench }) => bench === 'match')!;
-  const whyNot = whyNotToSign(statuses, figures);
+  const status = statuses.find(({ bench }) => bench === 'signOff') ?? { state: 'done' };
+  const survey = isSurvey(sheet.setUps, sheet.spec.jobKind);
+  const match = statuses.find(({ bench }) => bench === 'match');
+  const whyNot = whyNotToSign(statuses, figures, sheet.spec.jobKind);
   const canSign = whyNot === null;
   const names = useCardNames();
   const paper = useRef<HTMLDivElement>(null);
@@ -49,7 +49,7 @@ export function SignOffBench(): ReactNode {
               ? 'A survey is not signed: its page says how bad it is.'
               : status.state === 'done'
                 ? 'Signed off. Print the card for the customer.'
-                : (whyNot ?? 'Both planes are inside the tolerance. Look the card over, then sign.')
+                : (whyNot ?? `${isSpun(sheet.spec.jobKind) ? 'Both planes are inside the tolerance. ' : ''}Look the card over, then sign.`)
           }
         />
         {survey && (
@@ -59,8 +59,8 @@ export function SignOffBench(): ReactNode {
         )}
         <LeftNow card={anew} />
         <WhoFirst />
-        {status.state === 'reopened' && <Note>Something was spun or drilled since this job was signed. Bring it inside and sign again.</Note>}
-        {canSign && match.state !== 'done' && <Note>{`Matching is not done (${match.why}). The card says so.`}</Note>}
+        {status.state === 'reopened' && <Note>Something was changed since this job was signed. Bring it inside and sign again.</Note>}
+        {canSign && match && match.state !== 'done' && <Note>{`Matching is not done (${match.why}). The card says so.`}</Note>}
         {sign.error && <ProblemNotice>{sign.error.message}</ProblemNotice>}
         <div className="flex flex-wrap gap-4">
           {status.state !== 'done' && (

@@ -1,6 +1,7 @@
 import {
   BALANCED,
   CoreError,
+  hangingBobsG,
   latestOn,
   supportLoads,
   turningMasses,
@@ -30,8 +31,7 @@ export function useSupportLoads(supports: Supports | null, speedRpm: number): Lo
   const mounted = useMountedNow();
   if (supports === null) return null;
   const { crank, layout } = sheet.spec;
-  const bobs = figures.bobsNeeded.needed && figures.bobs.kind !== 'refused' ? figures.bobs : null;
-  const { known, missing } = turningMasses(layout, bobs, mounted, latestOn(sheet.decisions, 'spin.masses') ?? {});
+  const { known, missing } = turningMasses(layout, hangingBobsG(figures, sheet.bobChoices), mounted, latestOn(sheet.decisions, 'spin.masses') ?? {});
   try {
     return { ...supportLoads(supports, crank, figures.estimate.now?.unbalance ?? BALANCED, speedRpm, known), missing };
   } catch (error) {

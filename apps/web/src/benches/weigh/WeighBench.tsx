@@ -1,5 +1,5 @@
 import { fixed, KIND_NAMES, MEASURE_NAMES } from '@tare/card';
-import { kindsWeighed, measuresOf } from '@tare/core';
+import { kindsHere, measuresOf } from '@tare/core';
 import { useMemo, useRef, useState, type ReactNode, type RefObject } from 'react';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { BenchHead } from '../../ui/BenchHead.js';
@@ -64,7 +64,7 @@ function KindTabs({ kind, onPick }: { readonly kind: Weighing['kind']; readonly 
   const { sheet, figures } = useOpenJob();
   return (
     <div className="flex flex-wrap gap-1" role="group" aria-label="Kind of part">
-      {kindsWeighed(sheet.weighChoices.partSchool).map((k) => {
+      {kindsHere(sheet.weighChoices.partSchool, sheet.spec.elsewhere).map((k) => {
         const parts = figures.weighed.parts.filter(({ part }) => part.kind === k);
         const wanted = measuresOf(k, sheet.weighChoices.rodSchool);
         const done = parts.filter(({ now, needsReweighing }) => !needsReweighing && wanted.every((measure) => now[measure])).length;

@@ -3,7 +3,7 @@ import {
   differenceComplaint,
   lineReader,
   hasEnds,
-  kindsWeighed,
+  kindsHere,
   measuresOf,
   readQuantity,
   readingComplaint,
@@ -114,7 +114,7 @@ export function useWeighing(): Weighing {
   };
 
   // Chosen once: the bench stays with a kind until somebody goes on, also when its last placement comes in.
-  const kinds = kindsWeighed(sheet.weighChoices.partSchool);
+  const kinds = kindsHere(sheet.weighChoices.partSchool, sheet.spec.elsewhere);
   const [startKind] = useState(() => kinds.find((k) => waitingIn(k) !== null) ?? kinds[0]!);
   const kind = kinds.find((k) => k === params.get('kind')) ?? kinds.find((k) => k === startKind) ?? kinds[0]!;
   const cells = cellsOf(kind);

@@ -1,5 +1,6 @@
 import type { CardSection, JobSheet } from '@tare/contract';
-import { toleranceWorking, type JobFigures } from '@tare/core';
+import { hasBench, isSpun, toleranceWorking, type JobFigures } from '@tare/core';
+import { JOB_KIND_NAMES } from '../../words/elsewhereWords.js';
 import { SCHOOLS } from '../../words/names.js';
 import { figure, line } from '../cardDocument.js';
 
@@ -8,6 +9,16 @@ export function agreed({ spec }: JobSheet, { tolerance }: JobFigures): CardSecti
   const { planes } = spec.crank;
   const { name, unit } = SCHOOLS[spec.tolerance.school];
   const working = toleranceWorking(tolerance);
+  if (!isSpun(spec.jobKind))
+    return {
+      id: 'agreed',
+      title: 'Agreed',
+      table: null,
+      lines: [
+        line`${JOB_KIND_NAMES[spec.jobKind ?? 'full']}: the crank is not spun here.`,
+        ...(hasBench(spec.jobKind, 'match') ? [line`Parts matched to ${figure(spec.matchToleranceG, 2, 'g')}.`] : []),
+      ],
+    };
   return {
     id: 'agreed',
     title: 'Agreed',

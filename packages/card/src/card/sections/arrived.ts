@@ -7,7 +7,7 @@ import { cutPlace } from './cutLines.js';
 /** What came in, what was noted of it, and what the crank had had done to it before. */
 export function arrived(sheet: JobSheet): CardSection {
   const { spec, arrivals, parts } = sheet;
-  const found = arrivalList(spec.layout, spec.balance).flatMap(({ key, count }) => {
+  const found = arrivalList(spec).flatMap(({ key, count }) => {
     const seen = arrivals[key];
     const name = ARRIVAL_WORDS[key].replace(/^the /, '');
     return seen

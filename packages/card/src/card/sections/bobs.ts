@@ -1,11 +1,26 @@
 import type { CardLine, CardSection, JobSheet } from '@tare/contract';
-import { bobWholeG, bobWorking, latestOf, type JobFigures } from '@tare/core';
-import { figure, line } from '../cardDocument.js';
+import { hasBench, bobWholeG, bobWorking, latestOf, type JobFigures } from '@tare/core';
+import { figure, joined, line } from '../cardDocument.js';
 
 /** Bob weights: as worked out, as accepted, as they were on the scale. */
-export function bobs({ bobChoices, decisions }: JobSheet, { bobs: card, bobsNeeded }: JobFigures): CardSection {
+export function bobs({ bobChoices, decisions, spec }: JobSheet, { bobs: card, bobsNeeded }: JobFigures): CardSection {
   const head = { id: 'bobs', title: 'Bob weights, g' } as const;
   if (!bobsNeeded.needed) return { ...head, table: null, lines: [line`Not needed. ${bobsNeeded.reason}`] };
+  if (!hasBench(spec.jobKind, 'weigh')) {
+    const given = bobChoices.acceptedG ?? [];
+    return {
+      ...head,
+      table: null,
+      lines: [
+        given.length === 0
+          ? line`They were not said.`
+          : line`Given, not worked out here: ${joined(
+              given.map((g, p): CardLine => line`pin ${String(p + 1)}, ${figure(g, 2, 'g')}`),
+              '; ',
+            )}.`,
+      ],
+    };
+  }
   if (card.kind !== 'ready')
     return { ...head, table: null, lines: [line`Not worked out: ${card.kind === 'waiting' ? 'weights are missing' : card.reason}.`] };
   const { factorRatio, oilG, extras, acceptedG } = bobChoices;

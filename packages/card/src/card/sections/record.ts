@@ -1,5 +1,6 @@
 import type { CardLine, CardSection, JobSheet } from '@tare/contract';
-import type { BenchStatus, JobFigures } from '@tare/core';
+import { hasBench, isSpun, type BenchStatus, type JobFigures } from '@tare/core';
+import { elsewhereSentences } from '../../words/elsewhereWords.js';
 import { clock } from '../../words/numbers.js';
 import { BENCH_NAMES } from '../../words/names.js';
 import { mountedWords } from '../../words/mountedWords.js';
@@ -32,17 +33,19 @@ export function index({ spins }: JobSheet): CardSection {
 
 /** What this job did without, so that nobody takes it for done. */
 export function notDone(
-  { readings, spins, arrivals }: JobSheet,
+  { readings, spins, arrivals, spec }: JobSheet,
   { bobsNeeded, estimate, holesSinceLastSpin }: JobFigures,
   statuses: readonly BenchStatus[],
 ): CardSection {
   const open = statuses.filter(({ bench, state }) => ['weigh', 'match', 'bobs'].includes(bench) && state !== 'done');
   const lines: CardLine[] = [
     ...(Object.keys(arrivals).length === 0 ? [line`Check in: what came in was not counted.`] : []),
+    ...elsewhereSentences(spec.elsewhere).map((sentence): CardLine => [sentence]),
     ...(readings.some(({ voided }) => !voided) ? [] : [line`Weigh: nothing was weighed here.`]),
     ...open.filter(({ bench }) => bench !== 'weigh' || readings.length > 0).map(({ bench, why }): CardLine => [`${BENCH_NAMES[bench]}: ${why}.`]),
-    ...(bobsNeeded.needed ? [] : [line`Bob weights: not needed.`]),
-    ...(spins.length === 0 ? [line`Spin: not spun here.`] : []),
+    ...(hasBench(spec.jobKind, 'weigh') && !hasBench(spec.jobKind, 'match') ? [line`Match: the parts were not matched here.`] : []),
+    ...(bobsNeeded.needed || !hasBench(spec.jobKind, 'bobs') ? [] : [line`Bob weights: not needed.`]),
+    ...(spins.length === 0 || !isSpun(spec.jobKind) ? [line`Spin: not spun here.`] : []),
     ...(spins.length > 0 && (estimate.verdict !== 'inside' || holesSinceLastSpin > 0) ? [line`Correct: not shown to be inside the tolerance.`] : []),
   ];
   return { id: 'notDone', title: 'What was not done here', table: null, lines: lines.length === 0 ? [line`Nothing was left out.`] : lines };
@@ -56,10 +59,13 @@ export function holdsWhile({ spec }: JobSheet): CardSection {
     table: null,
     lines: [
       line`Each part has to stay in the place that stands here. Exchanging or cutting one ends this balance.`,
-      spec.balance === 'internal'
-        ? line`So does straightening, grinding, drilling or welding the crank. Damper, flywheel and clutch have to be in balance by themselves.`
-        : line`So does straightening, grinding, drilling or welding the crank. Damper and flywheel have to stay with it, turned as they were.`,
+      ...(isSpun(spec.jobKind) ? [crankHolds(spec)] : []),
       line`Follow the engine maker’s instructions and local rules when it is put together.`,
     ],
   };
 }
+
+const crankHolds = ({ balance }: JobSheet['spec']): CardLine =>
+  balance === 'internal'
+    ? line`So does straightening, grinding, drilling or welding the crank. Damper, flywheel and clutch have to be in balance by themselves.`
+    : line`So does straightening, grinding, drilling or welding the crank. Damper and flywheel have to stay with it, turned as they were.`;

@@ -1,5 +1,5 @@
 import type { CardLine, CardSection, JobSheet } from '@tare/contract';
-import { allMeasuresOf, kindsWeighed, type JobFigures, type Measure, type PartKind, type ReadingSummary } from '@tare/core';
+import { allMeasuresOf, kindsHere, type JobFigures, type Measure, type PartKind, type ReadingSummary } from '@tare/core';
 import { KIND_NAMES, MEASURE_NAMES } from '../../words/names.js';
 import { counted, figure, line } from '../cardDocument.js';
 import { instrumentIn, type CardNames } from '../cardNames.js';
@@ -13,7 +13,9 @@ const SCHOOL_WORDS = {
 /** Of each kind: how often it was weighed and on what, and from lightest to heaviest as it came and as it is. */
 export function weighing(sheet: JobSheet, figures: JobFigures, names: CardNames): CardSection {
   const { partSchool } = sheet.weighChoices;
-  const rows = kindsWeighed(partSchool).flatMap((kind) => allMeasuresOf(kind).flatMap((measure) => kindRow(kind, measure, sheet, figures, names)));
+  const rows = kindsHere(partSchool, sheet.spec.elsewhere).flatMap((kind) =>
+    allMeasuresOf(kind).flatMap((measure) => kindRow(kind, measure, sheet, figures, names)),
+  );
   return {
     id: 'weighing',
     title: 'How it was weighed',

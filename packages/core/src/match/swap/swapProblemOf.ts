@@ -24,17 +24,22 @@ export interface JobSwap {
   readonly leftOut: readonly number[];
 }
 
-const MOVABLE = ['pin', 'lockPair', 'ringSet'] as const;
+/** What makes up a set, the first of them that was weighed staying in its bore. */
+const SET_ORDER = ['piston', 'pin', 'lockPair', 'ringSet'] as const;
 
 /**
- * The swap problem of a job whose parts were weighed one by one. Pistons stay in their bores. A cylinder with a damaged part
- * is left out: its set is no reference, and changes when the part does. With `rodsToo` the small ends count in the sets.
+ * The swap problem of a job whose parts were weighed one by one, of whatever kinds there are: two are enough. Pistons stay in their
+ * bores, or what there is of a set in their place. A cylinder with a damaged part is left out: its set is no reference, and changes
+ * when the part does. With `rodsToo` the small ends count in the sets, or whole rods where they were weighed by their totals: the
+ * heaviest rod to the lightest piston (handbook section 3, rod with piston).
  *
- * @throws CoreError when something is not weighed, or fewer than two cylinders are left
+ * @throws CoreError when something is not weighed, nothing can be exchanged, or fewer than two cylinders are left
  */
 export function swapProblemOf(job: WeighedJob, { rodsToo, lockedCylinders, kept, toleranceG }: SwapWishes): JobSwap {
-  const kinds: readonly PartKind[] = rodsToo ? [...MOVABLE, 'rod'] : MOVABLE;
-  const own = job.parts.filter(({ part }) => part.kind === 'piston' || kinds.includes(part.kind));
+  const isHere = (kind: PartKind): boolean => job.parts.some(({ part }) => part.kind === kind);
+  const [stays, ...kinds] = ([...SET_ORDER, ...(rodsToo ? (['rod'] as const) : [])] as PartKind[]).filter(isHere);
+  if (stays === undefined || kinds.length === 0) throw new CoreError('Only one kind of part is weighed here: there is nothing to exchange.', 'parts');
+  const own = job.parts.filter(({ part }) => part.kind === stays || kinds.includes(part.kind));
   const at = (cylinder: number, kind: PartKind): WeighedPart | undefined =>
     own.find(({ part }) => part.kind === kind && cylinderOf(part) === cylinder);
   const all = [...new Set(own.map(({ part }) => cylinderOf(part)))].sort((a, b) => a - b);
@@ -43,18 +48,19 @@ export function swapProblemOf(job: WeighedJob, { rodsToo, lockedCylinders, kept,
   const cylinders = all.filter((c) => !leftOut.includes(c) && !lockedCylinders.includes(c));
   const locked = all.filter((c) => !leftOut.includes(c) && lockedCylinders.includes(c));
   if (cylinders.length < 2) throw new CoreError('Fewer than two cylinders are free to change anything.', 'lockedCylinders');
-  const setG = (cylinder: number): number => ['piston' as const, ...kinds].reduce((sum, kind) => sum + weightG(at(cylinder, kind)), 0);
+  const setG = (cylinder: number): number => [stays, ...kinds].reduce((sum, kind) => sum + weightG(at(cylinder, kind)), 0);
   return {
     cylinders,
     leftOut,
     partIds: kinds.map((kind) => cylinders.map((cylinder) => at(cylinder, kind)?.part.id ?? '')),
     problem: {
-      fixedG: cylinders.map((cylinder) => weightG(at(cylinder, 'piston'))),
+      fixedG: cylinders.map((cylinder) => weightG(at(cylinder, stays))),
       lists: kinds.map((kind) => ({ kind, weightsG: cylinders.map((cylinder) => weightG(at(cylinder, kind))) })),
       kept: cylinders.flatMap((cylinder, place) =>
         keptIn(
           own.filter(({ part }) => cylinderOf(part) === cylinder).map((w) => w.part),
           kinds,
+          stays,
           kept,
           place,
         ),
@@ -73,16 +79,23 @@ export function swapProblemOf(job: WeighedJob, { rodsToo, lockedCylinders, kept,
 }
 
 function weightG(weighed: WeighedPart | undefined): number {
-  const g = weighed === undefined ? null : weighed.part.kind === 'rod' ? smallEndG(weighed) : massNowG(weighed);
+  const g = weighed === undefined ? null : weighed.part.kind === 'rod' ? rodShareG(weighed) : massNowG(weighed);
   if (g === null) throw new CoreError('Every part has to be weighed before anything is swapped.', 'parts');
   return g;
 }
 
-const smallEndG = ({ rod, needsReweighing }: WeighedPart): number | null =>
-  rod && rod.kind !== 'unknown' && !needsReweighing ? rod.smallEndG : null;
+/** What a rod adds to a set: its small end, or all of it where only that was weighed. */
+const rodShareG = ({ rod, needsReweighing }: WeighedPart): number | null =>
+  !rod || needsReweighing ? null : rod.kind === 'unknown' ? rod.totalG : rod.smallEndG;
 
 /** The groups of a cylinder's parts that stay together. */
-function keptIn(parts: readonly PartFact[], kinds: readonly PartKind[], kept: SwapWishes['kept'], place: number): SwapProblem['kept'] {
+function keptIn(
+  parts: readonly PartFact[],
+  kinds: readonly PartKind[],
+  stays: PartKind,
+  kept: SwapWishes['kept'],
+  place: number,
+): SwapProblem['kept'] {
   const groups: Set<PartFact>[] = [];
   for (const [a, b] of kept) {
     const pair = parts.filter((part) => part.id === a || part.id === b);
@@ -94,7 +107,7 @@ function keptIn(parts: readonly PartFact[], kinds: readonly PartKind[], kept: Sw
   return groups.map((group) => ({
     place,
     lists: [...group].map((part) => kinds.indexOf(part.kind)).filter((k) => k >= 0),
-    stay: [...group].some((part) => part.kind === 'piston'),
+    stay: [...group].some((part) => part.kind === stays),
   }));
 }
 

@@ -32,20 +32,21 @@ type Ready = Extract<BobCard, { kind: 'ready' }>;
 const EMPTY_BOX: BobBox = { clamps: [], pieces: [] };
 
 /** The verdict on each finished bob, pins from the front. */
-export function useWeighInVerdicts(card: Ready): readonly WeighInVerdict[] {
+export function useWeighInVerdicts(figuresG: readonly number[]): readonly WeighInVerdict[] {
   const { data: entry } = useBobBox();
   const { build, weighInOf } = useBuiltBobs();
   const box = entry?.box ?? EMPTY_BOX;
   const taken = new Map(pickingList(build?.bobs ?? []).map(({ pieceId, count }) => [pieceId, count]));
   const leftOver = new Map(box.pieces.map(({ id, count }) => [id, count - (taken.get(id) ?? 0)]));
-  return bobFigures(card).map((figureG, p) =>
+  return figuresG.map((figureG, p) =>
     judgeWeighIn(weighInOf(p + 1), figureG, build?.limitG ?? BUILT_WITHIN_G, build?.bobs.find(({ index }) => index === p) ?? null, box, leftOver),
   );
 }
 
 /** Every finished bob on the scale: accepted, or which washer to change. */
 export function WeighIn({ card }: { readonly card: Ready }): ReactNode {
-  const verdicts = useWeighInVerdicts(card);
+  const figuresG = bobFigures(card);
+  const verdicts = useWeighInVerdicts(figuresG);
   const { sheet } = useOpenJob();
   const { data: entry } = useBobBox();
   const { data: cupboard } = useInstruments();
@@ -54,7 +55,6 @@ export function WeighIn({ card }: { readonly card: Ready }): ReactNode {
   const scales = cupboard?.instruments.filter(({ spec }) => spec.kind === 'scale' && spec.source !== 'standin') ?? [];
   const chosen = scales.find(({ id }) => id === scaleId) ?? null;
   const scale = useLiveScale(chosen?.spec ?? null);
-  const figuresG = bobFigures(card);
   return (
     <section aria-label="Weigh in" className="grid gap-3 border-t-2 border-edge pt-4">
       <h2 className="text-xl">Weigh in each finished bob</h2>

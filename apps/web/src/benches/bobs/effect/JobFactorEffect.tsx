@@ -1,4 +1,13 @@
-import { bobCard, ONE_BOB_FIGURE_WITHIN_G, weighParts, type ActualParts, type BobCard, type JobFacts, type ShakingEngine } from '@tare/core';
+import {
+  bobCard,
+  ONE_BOB_FIGURE_WITHIN_G,
+  partsHere,
+  weighParts,
+  type ActualParts,
+  type BobCard,
+  type JobFacts,
+  type ShakingEngine,
+} from '@tare/core';
 import { useMemo, type ReactNode } from 'react';
 import { useOpenJob } from '../../../shell/JobContext.js';
 import { FactorEffectView } from './FactorEffectView.js';
@@ -52,11 +61,11 @@ function partsOf(name: string, card: Ready, { layout }: JobFacts['spec']): Actua
 function receivedCard({ spec, parts, readings, partCuts, bobChoices, weighChoices }: JobFacts, factorRatio: number): Ready | null {
   if (partCuts.length === 0 && parts.every((part) => part.runsIn === undefined)) return null;
   const received = weighParts({
-    parts: parts.map(({ id, kind, cylinder, damaged }) => ({ id, kind, cylinder, damaged })),
+    parts: partsHere(parts, spec.elsewhere).map(({ id, kind, cylinder, damaged }) => ({ id, kind, cylinder, damaged })),
     readings: readings.filter((reading) => reading.cutId === null),
     partCuts: [],
   });
-  const card = bobCard(spec.layout, received, { ...bobChoices, factorRatio }, ONE_BOB_FIGURE_WITHIN_G, weighChoices.partSchool);
+  const card = bobCard(spec.layout, received, { ...bobChoices, factorRatio }, ONE_BOB_FIGURE_WITHIN_G, weighChoices.partSchool, spec.elsewhere);
   if (card.kind !== 'ready') return null;
   // Pins with other numbers of rods never share a figure.
   if (new Set(card.pins.map(({ cylinders }) => cylinders.length)).size > 1) return card;

@@ -1,5 +1,5 @@
 import { clock, fixed } from '@tare/card';
-import { latestOn, MOUNTING_CHECKS, mountingOrder, type BobCard, type EngineLayout, type MountingCheck } from '@tare/core';
+import { latestOn, MOUNTING_CHECKS, mountingOrder, type EngineLayout, type MountingCheck } from '@tare/core';
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
 import { CrankEnd } from '../../../draw/CrankEnd.js';
@@ -11,9 +11,6 @@ import { Note, ProblemNotice } from '../../../ui/Notice.js';
 import { useDecide } from '../../../ui/useDecide.js';
 import { usePersonName } from '../../../ui/usePersonName.js';
 import { useWeighInVerdicts } from '../build/WeighIn.js';
-import { bobFigures } from '../build/useBobBuild.js';
-
-type Ready = Extract<BobCard, { kind: 'ready' }>;
 
 const CHECKS: Readonly<Record<MountingCheck, string>> = {
   square: 'square to the throw',
@@ -22,29 +19,35 @@ const CHECKS: Readonly<Record<MountingCheck, string>> = {
   tight: 'nuts tight, nothing loose',
 };
 
+interface MountingGuideProps {
+  /** What each bob weighs, pins from the front, g. */
+  readonly figuresG: readonly number[];
+  /** They were given, not built and weighed in here. */
+  readonly isGiven?: boolean;
+}
+
 /** Bob after bob: the crank turned so that its pin is up, and what to see of it; complete before the spin. */
-export function MountingGuide({ card }: { readonly card: Ready }): ReactNode {
+export function MountingGuide({ figuresG, isGiven = false }: MountingGuideProps): ReactNode {
   const { sheet, statuses } = useOpenJob();
   const nameOf = usePersonName();
   const { decide, blocked, error } = useDecide();
-  const verdicts = useWeighInVerdicts(card);
+  const verdicts = useWeighInVerdicts(figuresG);
   const { layout } = sheet.spec;
   const seen = latestOn(sheet.decisions, 'bob.mounted') ?? [];
   const ofPin = (p: number): readonly MountingCheck[] => seen[p] ?? [];
-  const figuresG = bobFigures(card);
   const accepted = sheet.decisions['bob.acceptedG'];
   const status = statuses.find(({ bench }) => bench === 'bobs')!;
   const notWeighed = verdicts.flatMap(({ accepted: ok }, p) => (ok === true ? [] : [p + 1]));
   const notSeen = layout.pins.flatMap((_, p) => (ofPin(p).length < MOUNTING_CHECKS.length ? [p + 1] : []));
+  const see = (p: number, checks: readonly MountingCheck[]): void => {
+    decide({ subject: 'bob.mounted', value: layout.pins.map((_, i) => (i === p ? checks : ofPin(i))) });
+  };
   const tick = (p: number, check: MountingCheck): void => {
-    const next = layout.pins.map((_, i) =>
-      i !== p ? ofPin(i) : ofPin(p).includes(check) ? ofPin(p).filter((one) => one !== check) : [...ofPin(p), check],
-    );
-    decide({ subject: 'bob.mounted', value: next });
+    see(p, ofPin(p).includes(check) ? ofPin(p).filter((one) => one !== check) : [...ofPin(p), check]);
   };
   return (
     <section aria-label="Mounting" className="grid gap-4">
-      {status.state === 'reopened' && (
+      {status.state === 'reopened' && !isGiven && (
         <Note>The bobs on the pins were built to other figures: parts, factor or oil have changed since. Rebuild them.</Note>
       )}
       <p className="text-ink-soft">
@@ -71,6 +74,11 @@ export function MountingGuide({ card }: { readonly card: Ready }): ReactNode {
                   </CheckRow>
                 ))}
               </div>
+              {ofPin(index).length < MOUNTING_CHECKS.length && (
+                <Button look="quiet" className="w-fit" disabled={blocked} onClick={() => see(index, MOUNTING_CHECKS)}>
+                  {`All of bob ${index + 1} seen`}
+                </Button>
+              )}
             </div>
           </li>
         ))}
@@ -78,7 +86,7 @@ export function MountingGuide({ card }: { readonly card: Ready }): ReactNode {
       {error && <ProblemNotice>{error.message}</ProblemNotice>}
       {status.state === 'done' && accepted ? (
         <div className="flex flex-wrap items-center gap-4">
-          <p className="font-semibold">{`Built and mounted: ${[...new Set(sheet.bobChoices.acceptedG)].map((g) => fixed(g, 1)).join(', ')} g. ${nameOf(accepted.personId)}, ${clock(accepted.at)}`}</p>
+          <p className="font-semibold">{`${isGiven ? 'Given' : 'Built and mounted'}: ${[...new Set(sheet.bobChoices.acceptedG)].map((g) => fixed(g, 1)).join(', ')} g. ${nameOf(accepted.personId)}, ${clock(accepted.at)}`}</p>
           <Link className="ml-auto underline underline-offset-4" to={benchPath(sheet.id, 'spin')}>
             On to the spin
           </Link>

@@ -13,12 +13,24 @@ import { useSwap, type Swap } from './useSwap.js';
 
 /** Swap before any cutting: which pins, locks and rings go with which pistons. */
 export function SwapDesk(): ReactNode {
-  const { sheet } = useOpenJob();
+  const { sheet, figures } = useOpenJob();
+  const byTotals = figures.rods.kind === 'totals';
   const swap = useSwap();
   const { decide, blocked, error } = useDecide();
   const isSwapped = sheet.parts.some((part) => part.runsIn !== undefined);
   const keep = (rings: readonly ExchangeRing[]): void => decide({ subject: 'match.arrangement', value: swap.taking(rings) });
-  if (typeof swap.job === 'string') return <Note>{swap.job}</Note>;
+  const freeRods = (
+    <CheckRow checked={swap.rodsToo} onChange={(event) => swap.setRodsToo(event.target.checked)}>
+      {byTotals ? 'Rods are free too: the heaviest rod to the lightest piston' : 'Rods and bearings are free too: the small ends count in the sets'}
+    </CheckRow>
+  );
+  if (typeof swap.job === 'string')
+    return (
+      <>
+        <Note>{swap.job}</Note>
+        {figures.rods.kind !== 'none' && freeRods}
+      </>
+    );
   const { leftOut, problem } = swap.job;
   return (
     <section className="grid gap-3">
@@ -49,9 +61,7 @@ export function SwapDesk(): ReactNode {
             Every part back to its own cylinder
           </Button>
         )}
-        <CheckRow checked={swap.rodsToo} onChange={(event) => swap.setRodsToo(event.target.checked)}>
-          Rods and bearings are free too: the small ends count in the sets
-        </CheckRow>
+        {figures.rods.kind !== 'none' && freeRods}
       </div>
       {error && <ProblemNotice>{error.message}</ProblemNotice>}
       {swap.search.state === 'failed' && <ProblemNotice>{swap.search.word}</ProblemNotice>}

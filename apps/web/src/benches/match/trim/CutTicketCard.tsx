@@ -10,8 +10,9 @@ import type { WorkItem } from './work.js';
 
 /** What to take off one part, where, how far before the first weighing, and the log of it. */
 export function CutTicketCard({ item, chosen }: { readonly item: WorkItem; readonly chosen: ChosenTool }): ReactNode {
-  const { sheet } = useOpenJob();
+  const { sheet, figures } = useOpenJob();
   const { decide } = useDecide();
+  const isPartOfSet = figures.sets.kind === 'matched' && Object.keys(figures.sets.cylinders[0]?.parts ?? {}).length > 1;
   const { weighed, ticket, group, targetG, bareTargetG } = item;
   const { part } = weighed;
   const name = KIND_NAMES[part.kind].one;
@@ -32,7 +33,7 @@ export function CutTicketCard({ item, chosen }: { readonly item: WorkItem; reado
         </h3>
         <p>
           {where(part.kind, ticket)} Stop at <strong className="figure-type">{fixed(ticket.firstStopG, 2)} g</strong> and weigh. Target{' '}
-          {group === 'set' ? 'bare ' : ''}
+          {group === 'set' && isPartOfSet ? 'bare ' : ''}
           <strong className="figure-type">{fixed(bareTargetG, 2)} g</strong>.
         </p>
         {ticket.limit.past ? (
@@ -49,13 +50,13 @@ export function CutTicketCard({ item, chosen }: { readonly item: WorkItem; reado
         {!ticket.limit.past && (
           <LogCut
             weighed={weighed}
-            removal={weighed.rod ? { smallEnd: ticket.removalG } : { mass: ticket.removalG }}
+            removal={group === 'rod' ? { total: ticket.removalG } : weighed.rod ? { smallEnd: ticket.removalG } : { mass: ticket.removalG }}
             toolId={chosen.tool?.id ?? null}
             before={fixTarget}
           />
         )}
       </div>
-      {part.kind !== 'lockPair' && part.kind !== 'ringSet' && <Sketch pads={ticket.pads} removalG={ticket.removalG} />}
+      {part.kind !== 'lockPair' && part.kind !== 'rod' && part.kind !== 'ringSet' && <Sketch pads={ticket.pads} removalG={ticket.removalG} />}
     </li>
   );
 }
@@ -63,6 +64,8 @@ export function CutTicketCard({ item, chosen }: { readonly item: WorkItem; reado
 function where(kind: WorkItem['weighed']['part']['kind'], { removalG, pads }: WorkItem['ticket']): string {
   if (kind === 'pin') return `${padsWords(removalG, pads, 'ends')}, from the inside chamfer.`;
   if (kind === 'lockPair' || kind === 'ringSet') return 'Locks and rings are exchanged for lighter ones, not cut.';
+  if (kind === 'rod')
+    return 'From the cap’s pad or the shoulders at the big end, around the outside of the eye at the small end; not the ribs. Both ends alike, where nobody knows better.';
   return `${padsWords(removalG, pads)} inside, by the pin bosses; not the crown, ring lands, outer skirt or struts.`;
 }
 

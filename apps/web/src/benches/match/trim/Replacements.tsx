@@ -1,5 +1,5 @@
 import { KIND_NAMES } from '@tare/card';
-import { kindsWeighed, latestOf, NO_MARKS, type PartFact } from '@tare/core';
+import { kindsHere, latestOf, NO_MARKS, type PartFact } from '@tare/core';
 import type { ReactNode } from 'react';
 import { useWrite } from '../../../api/useWrite.js';
 import { useOpenJob } from '../../../shell/JobContext.js';
@@ -12,7 +12,7 @@ import { useWho } from '../../../ui/WhoFirst.js';
 /** Parts that are damaged or to be replaced: once the new one is here it is weighed afresh, and counts again. */
 export function Replacements(): ReactNode {
   const { sheet } = useOpenJob();
-  const kinds = kindsWeighed(sheet.weighChoices.partSchool);
+  const kinds = kindsHere(sheet.weighChoices.partSchool, sheet.spec.elsewhere);
   return sheet.parts.filter((part) => part.damaged && kinds.includes(part.kind)).map((part) => <Replacement key={part.id} part={part} />);
 }
 

@@ -1,5 +1,5 @@
-import { fixed, KIND_NAMES } from '@tare/card';
-import { typedQuantity, type FixedTarget, type TargetGroup } from '@tare/core';
+import { fixed } from '@tare/card';
+import { typedQuantity, type FixedTarget } from '@tare/core';
 import { useState, type ReactNode } from 'react';
 import { useOpenJob } from '../../../shell/JobContext.js';
 import { Button } from '../../../ui/Button.js';
@@ -10,28 +10,15 @@ import { useDecideForm } from '../../../ui/form/useDecideForm.js';
 import { Modal } from '../../../ui/Modal.js';
 import { ProblemNotice } from '../../../ui/Notice.js';
 import { useDecide } from '../../../ui/useDecide.js';
+import { matchedGroups, type MatchedGroup } from './matchedGroups.js';
 
-interface Target {
-  readonly group: TargetGroup;
-  readonly name: string;
-  readonly targetG: number;
-  readonly fixed: FixedTarget | undefined;
-}
+type Target = MatchedGroup & { readonly fixed: FixedTarget | undefined };
 
 /** What everything comes down to, why, and another target with its reason. */
 export function TargetLine(): ReactNode {
   const { figures, sheet } = useOpenJob();
   const [changing, setChanging] = useState<Target | null>(null);
-  const targets: Target[] = [
-    ...(Object.keys(figures.kinds).length === 0 && figures.sets.kind === 'matched'
-      ? [{ group: 'set' as const, name: 'Sets', targetG: figures.sets.set.targetG, fixed: sheet.fixedTargets.set }]
-      : []),
-    ...Object.entries(figures.kinds).flatMap(([kind, match]) =>
-      match.kind === 'matched'
-        ? [{ group: kind as TargetGroup, name: KIND_NAMES[kind as 'pin'].many, targetG: match.set.targetG, fixed: sheet.fixedTargets[kind as 'pin'] }]
-        : [],
-    ),
-  ];
+  const targets = matchedGroups(figures).map((one): Target => ({ ...one, fixed: sheet.fixedTargets[one.group] }));
   return (
     <div className="grid gap-1">
       {targets.map((target) => (

@@ -17,7 +17,9 @@ import { workItems } from './work.js';
 export function TrimDesk({ chosen }: { readonly chosen: ChosenTool }): ReactNode {
   const { figures, sheet } = useOpenJob();
   const items = workItems(figures, sheet.matchChoices, chosen.rate);
-  const waiting = figures.weighed.parts.filter((one) => one.needsReweighing && one.part.kind !== 'rod');
+  const waiting = figures.weighed.parts.filter(
+    (one) => one.needsReweighing && (one.part.kind !== 'rod' || figures.rods.kind === 'totals' || sheet.weighChoices.rodSchool === 'totalOnly'),
+  );
   return (
     <section className="grid gap-3">
       <h2 className="text-xl">Then trim</h2>
@@ -56,7 +58,7 @@ export function AfterCut({ weighed }: { readonly weighed: WeighedPart }): ReactN
   const removal = cut?.removal ?? {};
   const isNew = cut?.replaced === true;
   const expectedG = (measure: Measure): number | null => {
-    const off = measure === 'total' ? (removal.bigEnd ?? 0) + (removal.smallEnd ?? 0) : removal[measure];
+    const off = measure === 'total' ? (removal.total ?? 0) + (removal.bigEnd ?? 0) + (removal.smallEnd ?? 0) : removal[measure];
     const beforeG = weighed.needsReweighing ? weightBeforeG(weighed, measure) : null;
     return beforeG === null || off === undefined ? null : beforeG - off;
   };

@@ -1,10 +1,11 @@
-import { fixed, KIND_NAMES } from '@tare/card';
+import { fixed, partName } from '@tare/card';
 import {
   cylinderOf,
   massNowG,
   SET_KINDS,
   waysOut,
   type CutRate,
+  type CylinderSet,
   type Exchangeable,
   type MatchedItem,
   type MatchedSet,
@@ -20,6 +21,7 @@ import { ProblemNotice } from '../../../ui/Notice.js';
 import { useDecide } from '../../../ui/useDecide.js';
 import { usePersonName } from '../../../ui/usePersonName.js';
 import { takeRings } from '../swap/exchanges.js';
+import { matchedGroups } from './matchedGroups.js';
 
 interface TooLight {
   readonly group: TargetGroup;
@@ -34,37 +36,22 @@ interface TooLight {
 /** Sets and parts that lie below a fixed target, each with its ways out side by side. */
 export function WaysOut({ rate }: { readonly rate: CutRate | null }): ReactNode {
   const { figures, sheet } = useOpenJob();
-  const { sets, kinds } = figures;
-  const light: TooLight[] = [
-    ...(Object.keys(kinds).length === 0 && sets.kind === 'matched'
-      ? sets.cylinders.map((set) => ({
-          group: 'set' as const,
-          name: `Set ${set.cylinder}`,
-          item: set,
-          partId: set.cutPartId,
-          items: sets.cylinders,
-          targetG: sets.set.targetG,
-        }))
-      : []),
-    ...Object.entries(kinds).flatMap(([kind, match]) =>
-      match.kind === 'matched'
-        ? match.set.items.map((item) => ({
-            group: kind as TargetGroup,
-            name: partName(sheet, item.id),
-            item,
-            partId: item.id,
-            items: match.set.items,
-            targetG: match.set.targetG,
-          }))
-        : [],
-    ),
-  ].filter(({ item, group }) => item.belowTarget && !item.damaged && sheet.fixedTargets[group] !== undefined);
+  const light = matchedGroups(figures)
+    .flatMap(({ group, items, targetG, partIdOf }) =>
+      items.map((item): TooLight => ({ group, name: nameOfItem(sheet, group, item, partIdOf(item)), item, partId: partIdOf(item), items, targetG })),
+    )
+    .filter(({ item, group }) => item.belowTarget && !item.damaged && sheet.fixedTargets[group] !== undefined);
   return light.map((one) => <WaysOfOne key={one.item.id} light={one} rate={rate} />);
 }
 
-const partName = (sheet: ReturnType<typeof useOpenJob>['sheet'], partId: string): string => {
+function nameOfItem(sheet: ReturnType<typeof useOpenJob>['sheet'], group: TargetGroup, item: MatchedItem, partId: string): string {
+  if (group === 'set') return `Set ${(item as CylinderSet).cylinder}`;
+  return nameOfPart(sheet, partId);
+}
+
+const nameOfPart = (sheet: ReturnType<typeof useOpenJob>['sheet'], partId: string): string => {
   const part = sheet.parts.find(({ id }) => id === partId);
-  return part ? `${KIND_NAMES[part.kind].one} ${part.cylinder}` : '';
+  return part ? partName(part) : '';
 };
 
 function WaysOfOne({ light, rate }: { readonly light: TooLight; readonly rate: CutRate | null }): ReactNode {
@@ -116,7 +103,7 @@ function WaysOfOne({ light, rate }: { readonly light: TooLight; readonly rate: C
         rows={ways}
         keyOf={({ way }) => way}
         columns={[
-          { title: 'Way', is: 'words', className: 'font-normal', cell: (way) => wayWords(way, (id) => partName(sheet, id)) },
+          { title: 'Way', is: 'words', className: 'font-normal', cell: (way) => wayWords(way, (id) => nameOfPart(sheet, id)) },
           { title: 'Still to take off', cell: ({ gramsG }) => `${fixed(gramsG, 2)} g` },
           { title: 'Parts', cell: ({ cuts }) => cuts },
           { title: 'Time', cell: ({ minutes }) => (minutes === null ? '·' : `${fixed(minutes, 1)} min`) },

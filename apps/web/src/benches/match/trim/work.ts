@@ -21,13 +21,13 @@ export interface WorkItem {
   readonly ticket: CutTicket;
 }
 
-/** Everything that is to be cut of sets or kinds, most first; rods have a plan of their own. */
-export function workItems({ sets, kinds, weighed }: JobFigures, choices: MatchChoices, rate: CutRate | null): WorkItem[] {
+/** Everything that is to be cut of sets, kinds or whole rods, most first; rods’ ends have a plan of their own. */
+export function workItems({ sets, kinds, rods, weighed }: JobFigures, choices: MatchChoices, rate: CutRate | null): WorkItem[] {
   const item = (group: TargetGroup, partId: string, removalG: number, targetG: number, nowG: (one: WeighedPart) => number | null): WorkItem[] => {
     const one = weighed.parts.find(({ part }) => part.id === partId);
     const now = one && nowG(one);
     if (!one || now === null || now === undefined) return [];
-    const received = one.asReceived.mass ?? one.asReceived.smallEnd;
+    const received = one.asReceived.mass ?? (group === 'rod' ? one.asReceived.total : one.asReceived.smallEnd);
     const { limitRatio, pads } = cuttingOf(one.part.kind, choices);
     return [
       { weighed: one, group, targetG, bareTargetG: now - removalG, ticket: cutTicket(removalG, now, received?.meanG ?? now, pads, limitRatio, rate) },
@@ -42,7 +42,13 @@ export function workItems({ sets, kinds, weighed }: JobFigures, choices: MatchCh
     Object.keys(kinds).length === 0 && sets.kind === 'matched'
       ? sets.cylinders.filter(isToCut).flatMap((set) => item('set', set.cutPartId, set.removalG, sets.set.targetG, scaleReadingG))
       : [];
-  return [...ofKinds, ...ofSets].sort((a, b) => b.ticket.removalG - a.ticket.removalG);
+  const ofRods =
+    rods.kind === 'totals'
+      ? rods.total.items
+          .filter(isToCut)
+          .flatMap((one) => item('rod', one.id, one.removalG, rods.total.targetG, ({ now }) => now.total?.meanG ?? null))
+      : [];
+  return [...ofKinds, ...ofSets, ...ofRods].sort((a, b) => b.ticket.removalG - a.ticket.removalG);
 }
 
 const isToCut = ({ inTolerance, removalG }: MatchedItem): boolean => !inTolerance && removalG > 0;

@@ -1,0 +1,45 @@
+import { fixed } from '@tare/card';
+import { typedQuantity } from '@tare/core';
+import type { ReactNode } from 'react';
+import { useOpenJob } from '../../shell/JobContext.js';
+import { BenchHead } from '../../ui/BenchHead.js';
+import { FormQuantity } from '../../ui/form/FormQuantity.js';
+import { useDecideForm } from '../../ui/form/useDecideForm.js';
+import { WriteFormFrame } from '../../ui/form/WriteFormFrame.js';
+import { MountingGuide } from './mount/MountingGuide.js';
+
+/** Bob weights that somebody gives, or that were built before: typed, then mounted. */
+export function GivenBobs(): ReactNode {
+  const { sheet } = useOpenJob();
+  const { layout } = sheet.spec;
+  const { acceptedG } = sheet.bobChoices;
+  const write = useDecideForm<{ each: readonly { readonly g: string }[] }>({
+    subject: 'bob.acceptedG',
+    place: `given-bobs.${sheet.id}.${sheet.decisions['bob.acceptedG']?.version ?? 0}`,
+    initial: { each: layout.pins.map((_, p) => ({ g: acceptedG?.[p] === undefined ? '' : fixed(acceptedG[p], 2) })) },
+    valueOf: ({ each }) => each.map(({ g }, p) => typedQuantity(g.trim() === '' && p > 0 ? (each[0]?.g ?? '') : g, 'g')),
+    fieldOf: (path) => path.replace(/^value\.(\d+)$/, 'each.$1.g'),
+    wrong: ({ each }) => (each[0]?.g.trim() === '' ? { 'each.0.g': 'What does the bob on pin 1 weigh?' } : {}),
+  });
+  return (
+    <>
+      <BenchHead
+        title="Bob weights"
+        next={
+          acceptedG === null
+            ? 'Type what each bob weighs with everything that turns with it.'
+            : 'Hang each on its pin, square to its throw; then spin.'
+        }
+      />
+      <WriteFormFrame write={write} keep="These are the bobs" leave="Leave them as they were">
+        <p className="text-ink-soft">A pin that is left blank carries the same as pin 1.</p>
+        <div className="grid grid-cols-2 gap-3 md:grid-cols-4">
+          {layout.pins.map((_, p) => (
+            <FormQuantity key={p} control={write.form.control} name={`each.${p}.g`} label={`Bob on pin ${p + 1}`} unit="g" />
+          ))}
+        </div>
+      </WriteFormFrame>
+      {acceptedG !== null && <MountingGuide figuresG={acceptedG} isGiven />}
+    </>
+  );
+}
