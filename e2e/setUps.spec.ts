@@ -7,8 +7,6 @@ import {
   setUpsFrom,
   toPlanes,
   toPolar,
-  type Counterweight,
-  type Crank,
   type Cut,
   type Mounted,
   type PlaneUnbalance,
@@ -16,33 +14,8 @@ import {
 import { randomUUID } from 'node:crypto';
 import { expect, test } from './app.js';
 import { bench, openJob } from './bench.js';
+import { withBoltOns } from './boltOns.js';
 
-/** What bolts on has rims of its own: iron all the way round, drilled from the rim; a cover is ground. */
-const rim = (kind: 'damper' | 'flywheel' | 'clutchCover', name: string, zMm: number): Counterweight => ({
-  id: kind,
-  name,
-  zMm,
-  widthMm: 24,
-  rimRadiusMm: 110,
-  arcCentreDeg: 0,
-  arcHalfWidthDeg: 180,
-  depthLimitMm: 20,
-  kind,
-  ...(kind === 'clutchCover' ? { drillFrom: 'grind' as const } : {}),
-});
-const withBoltOns = (crank: Crank): Crank => {
-  const zs = crank.counterweights.map(({ zMm }) => zMm);
-  const [front, rear] = [Math.min(...zs), Math.max(...zs)];
-  return {
-    ...crank,
-    counterweights: [
-      ...crank.counterweights,
-      rim('damper', 'Damper', front - 46),
-      rim('flywheel', 'Flywheel', rear + 60),
-      rim('clutchCover', 'Clutch cover', rear + 88),
-    ],
-  };
-};
 const TOLERANCE = { school: 'gramsAtRadius', value: 1.5 } as const;
 
 test('an inline four goes through four stages: each part corrected on itself, the crank left alone, to its card', async ({ page, shop }) => {

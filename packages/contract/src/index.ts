@@ -58,6 +58,8 @@ export {
   everyHoleOf,
   everySpinOf,
   keptSpecOf,
+  rotorOf,
+  supportsOf,
   sheetIn,
   sheetOf,
   wholeSheet,

@@ -76,6 +76,8 @@ export interface Calibration extends Attribution {
   readonly condition: number;
   /** The job whose rotor it was made on; null where nobody said. */
   readonly jobId: string | null;
+  /** The set-up of that job that it was made in; null where it had none. */
+  readonly setUpId: string | null;
   /** Where that rotor lay; null where nobody had measured. */
   readonly supports: Supports | null;
 }
@@ -164,6 +166,8 @@ export interface NewCalibration extends Write {
   readonly runs: readonly TrialRun[];
   /** The job whose rotor it was made on. */
   readonly jobId?: string | null;
+  /** What of that job was mounted: its set-up. */
+  readonly setUpId?: string | null;
   /** Where that rotor lay. */
   readonly supports?: Supports | null;
 }
@@ -181,6 +185,7 @@ export const newCalibrationSchema = Joi.object<NewCalibration>({
     'The runs',
   ),
   jobId: Joi.string().uuid().allow(null),
+  setUpId: Joi.string().uuid().allow(null),
   supports: supportsSchema.allow(null),
 });
 

@@ -27,8 +27,10 @@ import {
   type JobSpec,
   type PartCutFact,
   type PartFact,
+  type Planes,
   type PlaneUnbalance,
   type ReadingFact,
+  type Supports,
   type SpinFact,
   type UsualBobChoices,
   type VoidFact,
@@ -268,6 +270,20 @@ export function sheetIn(sheet: JobSheet, current: SetUp): JobSheet {
 export function wholeSheet({ setUp, ...sheet }: JobSheet): JobSheet {
   return setUp ? { ...sheet, ...setUp.whole } : sheet;
 }
+
+/** Where the crank lies in the machine, in the set-up that is spun now; null where nobody measured. */
+export const supportsOf = ({ decisions, setUp }: Pick<JobSheet, 'decisions' | 'setUp'>): Supports | null =>
+  setUp?.current.supports ?? latestOn(decisions, 'spin.supports') ?? null;
+
+/** What a job spins now, as a calibration is compared with it. */
+export const rotorOf = (
+  sheet: Pick<JobSheet, 'id' | 'spec' | 'decisions' | 'setUp'>,
+): { readonly id: string; readonly setUpId: string | null; readonly planes: Planes; readonly supports: Supports | null } => ({
+  id: sheet.id,
+  setUpId: sheet.setUp?.current.id ?? null,
+  planes: sheet.spec.crank.planes,
+  supports: supportsOf(sheet),
+});
 
 /** What the job's crank is described with, whatever set-up is spun now. */
 export const keptSpecOf = ({ setUp, spec }: Pick<JobSheet, 'setUp' | 'spec'>): JobSpec => setUp?.kept.spec ?? spec;

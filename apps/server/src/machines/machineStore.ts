@@ -17,6 +17,7 @@ export interface CalibrationRow extends AttributedRow {
   influence: Calibration['influence'];
   condition: number;
   job_id: string | null;
+  set_up_id: string | null;
   supports: Calibration['supports'];
 }
 export const calibrationFromRow = (row: CalibrationRow): Calibration => ({
@@ -29,12 +30,13 @@ export const calibrationFromRow = (row: CalibrationRow): Calibration => ({
   influence: row.influence,
   condition: row.condition,
   jobId: row.job_id,
+  setUpId: row.set_up_id,
   supports: row.supports,
   ...attribution(row),
 });
 
 export const calibrationToRow = (
-  { id, machineId, rotorClass, planes, speedRpm, runs, personId, jobId, supports }: NewCalibration,
+  { id, machineId, rotorClass, planes, speedRpm, runs, personId, jobId, setUpId, supports }: NewCalibration,
   { influence, condition }: Pick<Calibration, 'influence' | 'condition'>,
 ): Omit<CalibrationRow, 'created_at'> => ({
   id,
@@ -46,6 +48,7 @@ export const calibrationToRow = (
   influence,
   condition,
   job_id: jobId ?? null,
+  set_up_id: setUpId ?? null,
   supports: supports ?? null,
   person_id: personId,
 });

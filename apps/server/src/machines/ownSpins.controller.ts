@@ -4,7 +4,9 @@ import {
   everySpinOf,
   newRecordedSpinSchema,
   newTypedSpinSchema,
+  rotorOf,
   standinRecordingSchema,
+  supportsOf,
   type Calibration,
   type JobSheet,
   type Machine,
@@ -44,7 +46,7 @@ import { BALANCING_MACHINE, type BalancingMachine } from '../spins/balancingMach
 import { askedSetUp, inItsSetUp } from '../spins/askedSetUp.js';
 import { hungIn } from '../spins/hungIn.js';
 import { mountedOf } from '../spins/mounted.js';
-import { setUpOf, SpinLedger, supportsOf } from '../spins/spinLedger.js';
+import { setUpOf, SpinLedger } from '../spins/spinLedger.js';
 import { MachineStore } from './machineStore.js';
 import { summaryOf, type RecordingFormat, type RecordingPlaces } from './recording.js';
 
@@ -288,7 +290,7 @@ function gainOf(deviation: number, ofRunsGmm: number, { aGmm, bGmm }: PlaneUnbal
 }
 
 const trialsDeviation = (calibration: Calibration, sheet: JobSheet, speedRpm: number): number =>
-  GAIN_BY_TRIALS[calibratedWhere(calibration, { id: sheet.id, planes: sheet.spec.crank.planes, supports: supportsOf(sheet) }, speedRpm)];
+  GAIN_BY_TRIALS[calibratedWhere(calibration, rotorOf(sheet), speedRpm)];
 
 const shownBy = ({ spec }: Machine): Omit<ShownBy, 'planes' | 'influence'> => ({
   unit: spec.unit,

@@ -1,16 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import { factsOf, type Amends, type JobSheet, type MachineSpec, type NewTypedSpin, type SpinEntry, type SpinSetUp } from '@tare/contract';
-import {
-  jobFigures,
-  latestOn,
-  type HungPiece,
-  type Influence,
-  type Mounted,
-  type PlaneUnbalance,
-  type Planes,
-  type ShownBy,
-  type Supports,
-} from '@tare/core';
+import { jobFigures, type HungPiece, type Influence, type Mounted, type PlaneUnbalance, type Planes, type ShownBy, type Supports } from '@tare/core';
 import { randomUUID } from 'node:crypto';
 import type { Knex } from 'knex';
 import { JobAccess } from '../jobs/jobAccess.js';
@@ -100,10 +90,6 @@ export class SpinLedger {
     await trx('machine_check').insert({ spin_id: spin.id, shop_id: shopId, machine_id: machineId, calibration_id: spin.calibrationId, checks });
   }
 }
-
-/** Where a job’s crank lies in the machine now; null where nobody measured. */
-export const supportsOf = ({ decisions, setUp }: Pick<JobSheet, 'decisions' | 'setUp'>): Supports | null =>
-  setUp?.current.supports ?? latestOn(decisions, 'spin.supports') ?? null;
 
 /** What was said of how a spin was set up, in the set-up that the sheet stands in. */
 export const setUpOf = (

@@ -1,5 +1,5 @@
 import { Controller, Get, Inject, Param, Post, Query, Res } from '@nestjs/common';
-import { AS_IT_SHOULD_BE, everySpinOf, LINES, spinRequestSchema, type JobSheet, type SpinEvent, type SpinRequest } from '@tare/contract';
+import { AS_IT_SHOULD_BE, everySpinOf, LINES, spinRequestSchema, supportsOf, type JobSheet, type SpinEvent, type SpinRequest } from '@tare/contract';
 import { BALANCED, meanReading, sensorSpread, unbalanceOf, type PlaneSpread, type PlaneUnbalance } from '@tare/core';
 import type { Response } from 'express';
 import { Workers } from '../compute/workers.js';
@@ -12,7 +12,7 @@ import { askedSetUp } from './askedSetUp.js';
 import { BALANCING_MACHINE, type BalancingMachine, type KnowsTheTruth, type MachineSpin } from './balancingMachine.js';
 import { hungIn } from './hungIn.js';
 import { mountedOf } from './mounted.js';
-import { setUpOf, SpinLedger, supportsOf, type SpinToKeep } from './spinLedger.js';
+import { setUpOf, SpinLedger, type SpinToKeep } from './spinLedger.js';
 
 @Controller('api/jobs/:jobId')
 export class SpinsController {

@@ -164,10 +164,16 @@ const holdsAtSpeed = (calibratedRpm: number, speedRpm: number): boolean => Math.
 /** How far a gain by trial weights may be off, as a share: on this rotor, on another of its class, elsewhere (handbook section 6, definition 2). */
 export const GAIN_BY_TRIALS = { here: 0.02, sameClass: 0.06, elsewhere: 0.15 } as const;
 
-/** Where a calibration was made, seen from a job: in other planes, on other supports, or at a speed more than a tenth away, it is a guess. */
+/** Where a calibration was made, seen from a job: in other planes, on other supports, or at a speed more than a tenth away, it is a guess; in another set-up of this job it is of another rotor of its class. */
 export function calibratedWhere(
-  calibration: { readonly jobId: string | null; readonly planes: Planes; readonly speedRpm: number; readonly supports?: Supports | null },
-  job: { readonly id: string; readonly planes: Planes; readonly supports?: Supports | null },
+  calibration: {
+    readonly jobId: string | null;
+    readonly setUpId?: string | null;
+    readonly planes: Planes;
+    readonly speedRpm: number;
+    readonly supports?: Supports | null;
+  },
+  job: { readonly id: string; readonly setUpId?: string | null; readonly planes: Planes; readonly supports?: Supports | null },
   speedRpm: number,
 ): keyof typeof GAIN_BY_TRIALS {
   if (
@@ -176,5 +182,5 @@ export function calibratedWhere(
     supportsMoved(calibration.supports, job.supports)
   )
     return 'elsewhere';
-  return calibration.jobId === job.id ? 'here' : 'sameClass';
+  return calibration.jobId === job.id && (calibration.setUpId ?? null) === (job.setUpId ?? null) ? 'here' : 'sameClass';
 }

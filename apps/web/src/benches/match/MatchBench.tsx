@@ -103,6 +103,7 @@ function nextStep(figures: JobFigures, choices: Parameters<typeof workItems>[1])
   }
   if (rods.kind === 'matched' && !rods.inTolerance) return 'Sets are done. Bring both ends of the rods to their targets.';
   const isOpen = sets.kind === 'waiting' || rods.kind === 'waiting';
+  if (sets.kind === 'matched' && rods.kind === 'matched') return 'Every set and every rod end is inside the tolerance. Nothing more to cut.';
   if (!isOpen) return 'Everything that is matched here is inside the tolerance. Nothing more to cut.';
   return 'The lightest undamaged set is the target; everything else comes down to it.';
 }

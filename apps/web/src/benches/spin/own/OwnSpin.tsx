@@ -1,6 +1,6 @@
 import { clock, fixed } from '@tare/card';
-import type { Calibration, Machine, MachineCheck } from '@tare/contract';
-import { calibratedWhere, GAIN_BY_TRIALS, latestOn, samePlaces, supportsMoved } from '@tare/core';
+import { rotorOf, type Calibration, type JobSheet, type Machine, type MachineCheck } from '@tare/contract';
+import { calibratedWhere, GAIN_BY_TRIALS } from '@tare/core';
 import type { ReactNode } from 'react';
 import { Disclosure } from '../../../ui/Disclosure.js';
 import { useOpenJob } from '../../../shell/JobContext.js';
@@ -24,13 +24,10 @@ interface OwnSpinProps {
 export function OwnSpin({ machine, calibrations, checks }: OwnSpinProps): ReactNode {
   const needs = machine.spec.unit === 'none' || machine.spec.driver === 'recorded';
   const { sheet } = useOpenJob();
-  const { planes } = sheet.spec.crank;
-  const supports = latestOn(sheet.decisions, 'spin.supports') ?? null;
+  const rotor = rotorOf(sheet);
   const [chosenId, choose] = useDraft(`calibration.${sheet.id}.${machine.id}`);
   // Only what was made on this rotor is taken without asking.
-  const own = calibrations.find(
-    ({ jobId, planes: of, supports: at }) => jobId === sheet.id && samePlaces(of, planes) && !supportsMoved(at, supports),
-  );
+  const own = calibrations.find((one) => calibratedWhere(one, rotor, one.speedRpm) === 'here');
   const calibration = calibrations.find(({ id }) => id === chosenId) ?? own ?? null;
   const [declinedId, decline] = useDraft(`bare-run.${sheet.id}.${machine.id}`);
   const bare = needs && calibration && calibration.id !== declinedId ? bareRunOf(sheet, calibration, machine) : null;
@@ -45,13 +42,13 @@ export function OwnSpin({ machine, calibrations, checks }: OwnSpinProps): ReactN
             onChange={(event) => choose(event.target.value)}
             options={[
               ...(calibration ? [] : [{ value: '', label: 'say which calibration, or make one below' }]),
-              ...calibrations.map(({ id, rotorClass, speedRpm, at, jobId }) => ({
+              ...calibrations.map(({ id, rotorClass, speedRpm, at, jobId, setUpId }) => ({
                 value: id,
-                label: `${rotorClass}, ${fixed(speedRpm, 0)} rpm, ${clock(at)}${jobId === sheet.id ? ', on this crank' : ''}`,
+                label: `${rotorClass}, ${fixed(speedRpm, 0)} rpm, ${clock(at)}${jobId === sheet.id ? `, on this crank${setUpWords(sheet, setUpId)}` : ''}`,
               })),
             ]}
           />
-          {calibration && <p className="pb-2">{holdsWords(calibration, { id: sheet.id, planes, supports })}</p>}
+          {calibration && <p className="pb-2">{holdsWords(calibration, rotor)}</p>}
         </div>
       )}
       <div>
@@ -76,13 +73,19 @@ export function OwnSpin({ machine, calibrations, checks }: OwnSpinProps): ReactN
   );
 }
 
+/** In which of the job's set-ups a calibration was made: ", “With the flywheel”". */
+function setUpWords({ setUps }: JobSheet, setUpId: string | null): string {
+  const setUp = setUps.list.find(({ id }) => id === setUpId);
+  return setUp ? `, “${setUp.name}”` : '';
+}
+
 /** How far a calibration may be trusted here. */
 function holdsWords(calibration: Calibration, job: Parameters<typeof calibratedWhere>[1]): string {
   const where = calibratedWhere(calibration, job, calibration.speedRpm);
   const good = `${fixed(100 * GAIN_BY_TRIALS[where], 0)} %`;
   return {
     here: `Made on this crank: good to ${good} within a tenth of ${fixed(calibration.speedRpm, 0)} rpm.`,
-    sameClass: `Made on another crank in the same planes: good to ${good} within a tenth of ${fixed(calibration.speedRpm, 0)} rpm. Hang a known weight and spin to check.`,
+    sameClass: `Made ${calibration.jobId === job.id ? 'in another set-up of this job, in the same planes' : 'on another crank in the same planes'}: good to ${good} within a tenth of ${fixed(calibration.speedRpm, 0)} rpm. Hang a known weight and spin to check.`,
     elsewhere: `Made in other planes or on other supports: its amounts may be ${good} off until a known weight has checked it.`,
   }[where];
 }
@@ -100,7 +103,7 @@ function LastCheck({ check }: { readonly check: MachineCheck | undefined }): Rea
 function SupportLoad({ machine }: { readonly machine: Machine }): ReactNode {
   const { sheet } = useOpenJob();
   const { fastestRpm, supportLimitN, name } = machine.spec;
-  const supports = latestOn(sheet.decisions, 'spin.supports') ?? null;
+  const { supports } = rotorOf(sheet);
   const loads = useSupportLoads(supports, fastestRpm);
   if (!loads) return <p className="text-ink-soft">Say below where the supports are: then what they carry is worked out.</p>;
   const [left, right] = [loads.left, loads.right].map(({ weightN, unbalanceN }) => Math.abs(weightN) + unbalanceN) as [number, number];

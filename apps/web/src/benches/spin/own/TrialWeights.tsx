@@ -1,8 +1,7 @@
 import { degrees, fixed, gramsAt } from '@tare/card';
-import type { Machine, RecordingSummary } from '@tare/contract';
+import { rotorOf, type Machine, type RecordingSummary } from '@tare/contract';
 import {
   influenceOf,
-  latestOn,
   orSentence,
   toPolar,
   typedSupports,
@@ -41,7 +40,8 @@ const GUIDE = ['as it is', 'a weight in plane A', 'a weight in plane B'];
 export function TrialWeights({ machine }: { readonly machine: Machine }): ReactNode {
   const { systems } = useDisplay();
   const { sheet } = useOpenJob();
-  const { planes } = sheet.spec.crank;
+  const rotor = rotorOf(sheet);
+  const { planes } = rotor;
   const initial = { runs: GUIDE.map(() => BLANK), rotorClass: sheet.spec.engineName, speedRpm: '600' };
   const readRuns = (runs: readonly Run[]): readonly (TrialRun | null)[] => runs.map((run) => trialRunOf(run, machine, planes));
   const write = useWriteForm({
@@ -50,7 +50,7 @@ export function TrialWeights({ machine }: { readonly machine: Machine }): ReactN
     initial,
     sample: { ...initial, runs: [BLANK] },
     contentOf: ({ runs, ...typed }) => ({ ...typed, runs: readRuns(runs) }),
-    beside: { machineId: machine.id, planes, jobId: sheet.id, supports: latestOn(sheet.decisions, 'spin.supports') ?? null },
+    beside: { machineId: machine.id, planes, jobId: sheet.id, setUpId: rotor.setUpId, supports: rotor.supports },
     onDone: () => write.startOver(),
   });
   const { control, getValues, setValue } = write.form;
