@@ -53,7 +53,8 @@ export { weighParts, massNowG, ASSUMED_DEVIATION_G, type WeighedPart, type Weigh
 
 export { summariseReadings, type ReadingSummary } from './weigh/summariseReadings.js';
 export { pooledDeviation } from './weigh/pooledDeviation.js';
-export { rodEnds, type RodWeighings } from './weigh/rodClosure.js';
+export { rodEnds, type RodEnds, type RodWeighings } from './weigh/rodClosure.js';
+export { againstKind, type KindDoubt } from './parts/againstKind.js';
 export { readingComplaint, differenceComplaint } from './parts/weightLimits.js';
 
 export { matchToLightest, type Matchable, type MatchedItem, type MatchedSet } from './match/matchToLightest.js';
@@ -72,7 +73,7 @@ export {
 } from './match/matchChoices.js';
 export { endsOfPads, equalRods, type PadStations, type RodPlan, type RodToMatch } from './match/rodPads.js';
 export { leastMetalRods } from './match/leastMetalRods.js';
-export { handOrder, type HandOrder } from './match/handOrder.js';
+export { handCut, handOrder, type FirstEnd, type HandCut, type HandOrder, type HandStep, type RodScatter } from './match/handOrder.js';
 export { cutRate, type CutRate, type CutSample } from './match/cutRate.js';
 export { cutTicket, cuttingOf, type CutTicket } from './match/cutTicket.js';
 export { arrangementComplaint } from './match/arrangementComplaint.js';

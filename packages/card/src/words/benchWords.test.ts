@@ -11,13 +11,17 @@ it('says which cylinders swaps leave alone', () => {
 });
 it.each([
   [0, 0, 'With the fixture’s scatter of 0.050 g the rods read inside as they are. Nothing has to be ground.'],
-  [1, 2, 'With the fixture’s scatter of 0.050 g expect 1 round of both ends, at most 2. Both ends at once take one round.'],
-  [2, null, 'With the fixture’s scatter of 0.050 g expect 2 rounds of both ends, and sometimes it never ends. Both ends at once take one round.'],
+  [1, 2, 'With the fixture’s scatter of 0.050 g expect 1 round of big ends and totals, at most 2. Both ends at once take one round.'],
+  [
+    2,
+    null,
+    'With the fixture’s scatter of 0.050 g expect 2 rounds of big ends and totals, and sometimes it never ends. Both ends at once take one round.',
+  ],
 ])('foretells %s rounds by hand', (medianRounds, rounds95, words) => {
-  expect(handOrderWords({ medianRounds, rounds95, endedRatio: 1 }, 0.5, 0.05)).toBe(words);
+  expect(handOrderWords({ medianRounds, rounds95, endedRatio: 1 }, 'big end', 0.5, { endG: 0.05, totalG: 0.02 })).toBe(words);
 });
 it('says when grinding by hand mostly does not end', () => {
-  expect(handOrderWords({ medianRounds: null, rounds95: null, endedRatio: 0.2 }, 0.5, null)).toBe(
+  expect(handOrderWords({ medianRounds: null, rounds95: null, endedRatio: 0.2 }, 'big end', 0.5, null)).toBe(
     'Nobody has studied the fixture. With a perfect one this does not end within a dozen rounds, 80 times in 100. Place the rods more often instead of grinding more, or widen the 0.50 g.',
   );
 });

@@ -1,4 +1,4 @@
-import type { BobBuild, HandOrder, PartKind } from '@tare/core';
+import type { BobBuild, HandOrder, PartKind, RodScatter } from '@tare/core';
 import { count, KIND_NAMES, timesIn100 } from './names.js';
 import { fixed } from './numbers.js';
 
@@ -18,15 +18,19 @@ export function leftOutWords(cylinders: readonly number[]): string {
   return `${words.charAt(0).toUpperCase()}${words.slice(1)} ${are} left out of swaps: a part of ${them} is damaged or to be replaced, so ${their} will change.`;
 }
 
-/** What somebody who grinds end by end can expect. */
-export function handOrderWords({ medianRounds, rounds95, endedRatio }: HandOrder, toleranceG: number, deviationG: number | null): string {
-  const scatter =
-    deviationG === null ? 'Nobody has studied the fixture. With a perfect one' : `With the fixture’s scatter of ${fixed(deviationG, 3)} g`;
+/** What somebody who grinds end by end can expect. @param scatter of the means that are cut by; null where nothing was placed twice */
+export function handOrderWords(
+  { medianRounds, rounds95, endedRatio }: HandOrder,
+  first: string,
+  toleranceG: number,
+  scatter: RodScatter | null,
+): string {
+  const by = scatter === null ? 'Nobody has studied the fixture. With a perfect one' : `With the fixture’s scatter of ${fixed(scatter.endG, 3)} g`;
   if (medianRounds === null)
-    return `${scatter} this does not end within a dozen rounds, ${timesIn100(1 - endedRatio)}. Place the rods more often instead of grinding more, or widen the ${fixed(toleranceG, 2)} g.`;
-  if (medianRounds === 0) return `${scatter} the rods read inside as they are. Nothing has to be ground.`;
+    return `${by} this does not end within a dozen rounds, ${timesIn100(1 - endedRatio)}. Place the rods more often instead of grinding more, or widen the ${fixed(toleranceG, 2)} g.`;
+  if (medianRounds === 0) return `${by} the rods read inside as they are. Nothing has to be ground.`;
   const most = rounds95 === null ? 'and sometimes it never ends' : `at most ${rounds95}`;
-  return `${scatter} expect ${count(medianRounds, 'round')} of both ends, ${most}. Both ends at once take one round.`;
+  return `${by} expect ${count(medianRounds, 'round')} of ${first}s and totals, ${most}. Both ends at once take one round.`;
 }
 
 /** How many pieces the bobs take, or what the box lacks. */

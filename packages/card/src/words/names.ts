@@ -45,7 +45,7 @@ export function missingWords(missing: readonly MissingWeight[]): string {
   const word = ({ kind, cylinder, why }: MissingWeight): string =>
     why === 'elsewhere'
       ? `${KIND_NAMES[kind].many.toLowerCase()}, which are not weighed here (give their figure at Check in)`
-      : `${KIND_NAMES[kind].one.toLowerCase()} ${cylinder}${why === 'noEnds' ? ' (its ends)' : why === 'cutSince' ? ' (cut since)' : ''}`;
+      : `${KIND_NAMES[kind].one.toLowerCase()} ${cylinder}${why === 'noEnds' ? ' (its ends)' : why === 'impossible' ? ' (an end of it weighs more than the whole: weigh it again)' : why === 'cutSince' ? ' (cut since)' : ''}`;
   const shown = missing.slice(0, 6).map(word).join(', ');
   return missing.length > 6 ? `${shown} and ${missing.length - 6} more` : shown;
 }

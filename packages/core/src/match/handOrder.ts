@@ -1,12 +1,12 @@
 import { checkNumber } from '../units/check.js';
-import { removalOf, type PadStations, type RodToMatch } from './rodPads.js';
+import { endsOfPads, removalOf, type PadMasses, type PadStations, type RodEndWeights, type RodToMatch } from './rodPads.js';
 
 /** A source of standard normal numbers; the core has no chance of its own. */
 export type Chance = () => number;
 
 /** What a person who works end by end can expect. */
 export interface HandOrder {
-  /** Median rounds until every end reads inside; null when more than half of the tries never ended. */
+  /** Median rounds until every rod reads inside; null when more than half of the tries never ended. */
   readonly medianRounds: number | null;
   /** Rounds within which 95 in 100 tries ended; null when fewer did. */
   readonly rounds95: number | null;
@@ -14,22 +14,70 @@ export interface HandOrder {
   readonly endedRatio: number;
 }
 
+/** The end that is brought down first, at its own pad; then the totals, at the other one. */
+export type FirstEnd = 'bigEnd' | 'smallEnd';
+
+/** What is brought down in a step: one end, or what the whole rod weighs. */
+export type HandStep = FirstEnd | 'total';
+
 /** A set that is not inside after so many rounds is not going to be. */
 const MOST_ROUNDS = 12;
 const TRIES = 200;
 
+/** One cut by hand: what comes off where, and what everything reads then. */
+export interface HandCut {
+  readonly step: HandStep;
+  readonly pad: 'big' | 'small';
+  /** Metal to take, g: not what the end's reading falls by. */
+  readonly metalG: number;
+  readonly off: PadMasses;
+  readonly after: RodEndWeights & { readonly totalG: number };
+}
+
 /**
- * The hand order, tried in numbers: all big ends down to the lightest at the cap pad, then all small ends at the eye's pad,
- * then again, because each cut moves the other end's reading (handbook section 3). Every weighing is off by the fixture's
- * scatter; cuts come off as read. A try has ended when all ends read inside the tolerance, largest minus smallest.
+ * The cut that lowers one reading of a rod by so much (handbook section 3, hand order): metal m at station ξ lowers the big end by m·ξ,
+ * the small end by m·(1 − ξ), the total by m. So an end that is to read w less loses m = w/ξ, or w/(1 − ξ), and a total m = w.
  *
- * @param deviationG scatter of one weighing of an end, as the mean of its placements
+ * @param lowerG what the reading has to fall by, 0 or more
+ * @param first the end that is worked first; totals are brought down at the other pad
+ */
+export function handCut(rod: RodToMatch, step: HandStep, lowerG: number, stations: PadStations, first: FirstEnd = 'bigEnd'): HandCut {
+  checkNumber('What a reading is to fall by', lowerG, { min: 0, unit: 'g' }, 'lowerG');
+  const pad = step === 'total' ? (first === 'bigEnd' ? 'small' : 'big') : step === 'bigEnd' ? 'big' : 'small';
+  const ratio = pad === 'big' ? stations.bigRatio : stations.smallRatio;
+  const metalG = step === 'total' ? lowerG : lowerG / (step === 'bigEnd' ? ratio : 1 - ratio);
+  const off = pad === 'big' ? { bigPadG: metalG, smallPadG: 0 } : { bigPadG: 0, smallPadG: metalG };
+  const lost = endsOfPads(off, stations);
+  const [bigEndG, smallEndG] = [rod.bigEndG - lost.bigEndG, rod.smallEndG - lost.smallEndG];
+  return { step, pad, metalG, off, after: { bigEndG, smallEndG, totalG: bigEndG + smallEndG } };
+}
+
+/** How far weighings of a rod scatter, each the mean of its placements, g: an end in its fixture, the whole on the scale. */
+export interface RodScatter {
+  readonly endG: number;
+  readonly totalG: number;
+}
+
+/**
+ * The hand order, tried in numbers: one end of all rods down to the lightest at its pad, then all totals to the lightest at the other
+ * pad, then again, because each cut moves the other reading (handbook section 3). Every weighing is off by its scatter; cuts come off as
+ * read. A try has ended when the ends and the totals read inside the tolerance, largest minus smallest: a person who works so sees those.
+ *
  * @throws CoreError when a number makes no sense
  */
-export function handOrder(rods: readonly RodToMatch[], stations: PadStations, toleranceG: number, deviationG: number, chance: Chance): HandOrder {
+export function handOrder(
+  rods: readonly RodToMatch[],
+  stations: PadStations,
+  toleranceG: number,
+  { endG, totalG }: RodScatter,
+  chance: Chance,
+  first: FirstEnd = 'bigEnd',
+): HandOrder {
   checkNumber('The matching tolerance', toleranceG, { above: 0, unit: 'g' }, 'toleranceG');
-  checkNumber('The scatter of the fixture', deviationG, { min: 0, unit: 'g' }, 'deviationG');
-  const rounds = Array.from({ length: deviationG === 0 ? 1 : TRIES }, () => roundsByHand(rods, stations, toleranceG, deviationG, chance)).sort(
+  checkNumber('The scatter of the fixture', endG, { min: 0, unit: 'g' }, 'endG');
+  checkNumber('The scatter of the totals', totalG, { min: 0, unit: 'g' }, 'totalG');
+  const isQuiet = endG === 0 && totalG === 0;
+  const rounds = Array.from({ length: isQuiet ? 1 : TRIES }, () => roundsByHand(rods, stations, toleranceG, { endG, totalG }, chance, first)).sort(
     (a, b) => a - b,
   );
   const at = (share: number): number | null => {
@@ -39,21 +87,26 @@ export function handOrder(rods: readonly RodToMatch[], stations: PadStations, to
   return { medianRounds: at(0.5), rounds95: at(0.95), endedRatio: rounds.filter(Number.isFinite).length / rounds.length };
 }
 
-function roundsByHand(rods: readonly RodToMatch[], stations: PadStations, toleranceG: number, deviationG: number, chance: Chance): number {
+function roundsByHand(
+  rods: readonly RodToMatch[],
+  stations: PadStations,
+  toleranceG: number,
+  scatter: RodScatter,
+  chance: Chance,
+  first: FirstEnd,
+): number {
   let now = rods.map((rod) => ({ ...rod }));
-  const read = (end: 'bigEndG' | 'smallEndG'): number[] => now.map((rod) => rod[end] + deviationG * chance());
+  const read = (step: HandStep): number[] =>
+    now.map(({ bigEndG, smallEndG }) =>
+      step === 'total' ? bigEndG + smallEndG + scatter.totalG * chance() : (step === 'bigEnd' ? bigEndG : smallEndG) + scatter.endG * chance(),
+    );
   const spread = (values: readonly number[]): number => Math.max(...values) - Math.min(...values);
   for (let round = 0; round <= MOST_ROUNDS; round += 1) {
-    if (spread(read('bigEndG')) <= toleranceG && spread(read('smallEndG')) <= toleranceG) return round;
-    for (const end of ['bigEndG', 'smallEndG'] as const) {
-      const readings = read(end);
+    if (spread(read(first)) <= toleranceG && spread(read('total')) <= toleranceG) return round;
+    for (const step of [first, 'total'] as const) {
+      const readings = read(step);
       const lightest = Math.min(...readings);
-      now = now.map((rod, i) => {
-        const off = readings[i]! - lightest;
-        const pads =
-          end === 'bigEndG' ? { bigPadG: off / stations.bigRatio, smallPadG: 0 } : { bigPadG: 0, smallPadG: off / (1 - stations.smallRatio) };
-        return { ...rod, ...removalOf(rod, pads, stations).after };
-      });
+      now = now.map((rod, i) => ({ ...rod, ...removalOf(rod, handCut(rod, step, readings[i]! - lightest, stations, first).off, stations).after }));
     }
   }
   return Infinity;

@@ -101,6 +101,13 @@ describe('matchRods', () => {
     expect(match.bigEnd.items[1]!.removalG).toBeCloseTo(1, 9);
     expect(match.smallEnd.inTolerance).toBe(true);
   });
+  it('lets a rod that does not add up steer nobody else’s cuts', () => {
+    // The small end of rod 2 reads 2 g light; it would be the target.
+    const match = matchRods(twoCylinders({ ...rods, 'rod.smallEnd': [180, 178.5] }), 0.6);
+    if (match.kind !== 'matched') throw new Error('waiting');
+    expect([match.bigEnd.referenceId, match.smallEnd.referenceId]).toEqual(['rod1', 'rod1']);
+    expect(() => matchRods(twoCylinders({ ...rods, 'rod.smallEnd': [183, 178.5] }), 0.6)).toThrow('No rod adds up');
+  });
   it('waits for ends by name when only the total was weighed', () => {
     expect(matchRods(twoCylinders({ 'rod.total': [630, 631.5], 'rod.bigEnd': [450, Number.NaN] }), 1)).toEqual({
       kind: 'waiting',

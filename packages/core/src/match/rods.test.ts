@@ -1,6 +1,6 @@
 import { randomLcg, randomNormal } from 'd3-random';
 import fc from 'fast-check';
-import { handOrder } from './handOrder.js';
+import { handCut, handOrder } from './handOrder.js';
 import { endsOfPads, equalRods, padsOfEnds, type RodToMatch } from './rodPads.js';
 
 const STATIONS = { bigRatio: 1.15, smallRatio: -0.12 };
@@ -80,11 +80,47 @@ describe('equalRods', () => {
   });
 });
 
+describe('handCut', () => {
+  it('takes less metal than the big end’s reading falls by, and lifts the small end, by hand', () => {
+    const cut = handCut(rod('a', 445.9, 182), 'bigEnd', 0.9, STATIONS);
+    expect(cut.pad).toBe('big');
+    // 0.90 at a pad of 1.15 is 0.78 g of metal, and the small end then reads 0.12 more.
+    expect(cut.metalG).toBeCloseTo(0.7826, 4);
+    expect(cut.after.bigEndG).toBeCloseTo(445, 9);
+    expect(cut.after.smallEndG - 182).toBeCloseTo(0.1174, 4);
+    expect(445.9 + 182 - cut.after.totalG).toBeCloseTo(cut.metalG, 9);
+  });
+  it('brings a total down by its metal, at the pad that was not worked first', () => {
+    expect(handCut(rod('a', 445, 182), 'total', 0.5, STATIONS)).toMatchObject({ pad: 'small', metalG: 0.5, after: { totalG: 626.5 } });
+    expect(handCut(rod('a', 445, 182), 'total', 0.5, STATIONS, 'smallEnd').pad).toBe('big');
+    expect(handCut(rod('a', 445, 182), 'smallEnd', 0.56, STATIONS).metalG).toBeCloseTo(0.5, 9);
+  });
+  it('whatever it lowers reads just so afterwards, and the three readings add up', () => {
+    fc.assert(
+      fc.property(
+        fc.constantFrom('bigEnd', 'smallEnd', 'total'),
+        fc.constantFrom('bigEnd', 'smallEnd'),
+        fc.double({ min: 0, max: 4, noNaN: true }),
+        (step, first, lowerG) => {
+          const before = rod('a', 445, 182);
+          const { after } = handCut(before, step, lowerG, STATIONS, first);
+          const fell = { bigEnd: before.bigEndG - after.bigEndG, smallEnd: before.smallEndG - after.smallEndG, total: 627 - after.totalG };
+          expect(fell[step]).toBeCloseTo(lowerG, 9);
+          expect(after.totalG).toBeCloseTo(after.bigEndG + after.smallEndG, 9);
+        },
+      ),
+      { seed: 8 },
+    );
+  });
+});
+
 describe('handOrder', () => {
+  // Three placements of a total on a bench scale scatter far less than an end in its fixture.
+  const scatter = (endG: number) => ({ endG, totalG: endG / 3 });
   const normal = randomNormal.source(randomLcg(0.6))(0, 1);
   const sets = Array.from({ length: 40 }, () => Array.from({ length: 8 }, (_, i) => rod(String(i), 445 + 2 * normal(), 182 + normal())));
   const rounds = (deviationG: number): (number | null)[] =>
-    sets.map((rods) => handOrder(rods, STATIONS, 0.1, deviationG, normal).medianRounds).sort((a, b) => (a ?? 99) - (b ?? 99));
+    sets.map((rods) => handOrder(rods, STATIONS, 0.1, scatter(deviationG), normal).medianRounds).sort((a, b) => (a ?? 99) - (b ?? 99));
   it('takes two rounds, seldom three, with a perfect scale (independent computation)', () => {
     const perfect = rounds(0);
     expect(perfect[20]).toBe(2);
@@ -92,10 +128,14 @@ describe('handOrder', () => {
   });
   it('takes longer with 0.03 g of scatter, and mostly never ends with 0.1 g (independent computation)', () => {
     expect(rounds(0.03)[20]).toBeGreaterThanOrEqual(3);
-    const noisy = sets.map((rods) => handOrder(rods, STATIONS, 0.1, 0.1, normal).endedRatio);
+    const noisy = sets.map((rods) => handOrder(rods, STATIONS, 0.1, scatter(0.1), normal).endedRatio);
     expect(noisy.reduce((sum, share) => sum + share, 0) / noisy.length).toBeLessThan(0.5);
   });
   it('needs no round for rods that are alike', () => {
-    expect(handOrder([rod('a', 445, 182), rod('b', 445, 182)], STATIONS, 0.1, 0, normal)).toEqual({ medianRounds: 0, rounds95: 0, endedRatio: 1 });
+    expect(handOrder([rod('a', 445, 182), rod('b', 445, 182)], STATIONS, 0.1, scatter(0), normal)).toEqual({
+      medianRounds: 0,
+      rounds95: 0,
+      endedRatio: 1,
+    });
   });
 });

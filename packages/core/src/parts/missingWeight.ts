@@ -6,7 +6,7 @@ export interface MissingWeight {
   readonly kind: PartKind;
   /** 0 where the whole kind is meant. */
   readonly cylinder: number;
-  readonly why: 'notWeighed' | 'cutSince' | 'noEnds' | 'elsewhere';
+  readonly why: 'notWeighed' | 'cutSince' | 'noEnds' | 'impossible' | 'elsewhere';
 }
 
 /** Why this part's weight, or its ends, are not known now: empty when they are. */
@@ -16,5 +16,6 @@ export function missingWeight(weighed: WeighedPart): MissingWeight[] {
   if (needsReweighing) return missing('cutSince');
   if (!hasEnds(part.kind)) return massNowG(weighed) === null ? missing('notWeighed') : [];
   if (rod && rod.kind !== 'unknown') return [];
+  if (rod?.impossible) return missing('impossible');
   return missing(rod?.totalG == null ? 'notWeighed' : 'noEnds');
 }

@@ -34,7 +34,13 @@ export type RodEnds =
       readonly smallEndG: number;
       readonly derived: 'total' | 'bigEnd' | 'smallEnd';
     }
-  | { readonly kind: 'unknown'; readonly totalG: number | null; readonly missing: readonly ('total' | 'bigEnd' | 'smallEnd')[] };
+  | {
+      readonly kind: 'unknown';
+      readonly totalG: number | null;
+      readonly missing: readonly ('total' | 'bigEnd' | 'smallEnd')[];
+      /** What was weighed leaves nothing for the end that was not: an end heavier than the whole rod, or as heavy. */
+      readonly impossible?: true;
+    };
 
 /**
  * Big end, small end and total of a rod, made to add up.
@@ -43,7 +49,8 @@ export type RodEnds =
  * minimise Σ(x̂ − x)²/v subject to big + small = total, which gives (one Lagrange multiplier)
  * big − c·v_b/V, small − c·v_s/V, total + c·v_t/V with V = v_b + v_s + v_t. The rod closes when
  * |c| ≤ 1.96·√V (handbook section 2). With two of three the third follows; with the total alone, or one
- * end alone, the ends are unknown and that is what is returned: a missing end is never made up.
+ * end alone, the ends are unknown and that is what is returned: a missing end is never made up. Nor is one that could not be there: a total
+ * of 400 with a big end of 425 leaves no small end.
  *
  * @throws CoreError when a variance is not above zero, or a mean is not a number
  */
@@ -77,5 +84,6 @@ export function rodEnds({ total, bigEnd, smallEnd }: RodWeighings): RodEnds {
 }
 
 function derived(totalG: number, bigEndG: number, smallEndG: number, which: 'total' | 'bigEnd' | 'smallEnd'): RodEnds {
+  if (bigEndG <= 0 || smallEndG <= 0) return { kind: 'unknown', totalG, missing: which === 'total' ? [] : [which], impossible: true };
   return { kind: 'derived', totalG, bigEndG, smallEndG, derived: which };
 }

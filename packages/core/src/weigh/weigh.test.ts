@@ -93,6 +93,13 @@ describe('rodEnds', () => {
     expect(rodEnds({ total: w(630, 1), bigEnd: w(450, 1), smallEnd: null })).toMatchObject({ smallEndG: 180, derived: 'smallEnd' });
     expect(rodEnds({ total: null, bigEnd: w(450, 1), smallEnd: w(180, 1) })).toMatchObject({ totalG: 630, derived: 'total' });
     expect(rodEnds({ total: w(630, 1), bigEnd: null, smallEnd: null })).toEqual({ kind: 'unknown', totalG: 630, missing: ['bigEnd', 'smallEnd'] });
+    // A big end of 425 on a rod of 400 leaves no small end.
+    expect(rodEnds({ total: w(400, 1), bigEnd: w(425, 1), smallEnd: null })).toEqual({
+      kind: 'unknown',
+      totalG: 400,
+      missing: ['smallEnd'],
+      impossible: true,
+    });
   });
   it('refuses a variance of nothing', () => {
     expect(() => rodEnds({ total: w(630, 0), bigEnd: null, smallEnd: null })).toThrow('variance');

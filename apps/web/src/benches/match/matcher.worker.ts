@@ -2,9 +2,11 @@ import {
   handOrder,
   leastMetalRods,
   swapSets,
+  type FirstEnd,
   type HandOrder,
   type PadStations,
   type RodPlan,
+  type RodScatter,
   type RodToMatch,
   type SwapProblem,
   type SwapProgress,
@@ -25,8 +27,8 @@ const matcher = {
     swapSets(problem, await solver, randomLcg(SEED), { timeLimitS: TIME_LIMIT_S }, onProgress),
   leastMetalRods: async (rods: readonly RodToMatch[], stations: PadStations, toleranceG: number): Promise<RodPlan> =>
     leastMetalRods(rods, stations, toleranceG, await solver),
-  handOrder: (rods: readonly RodToMatch[], stations: PadStations, toleranceG: number, deviationG: number): HandOrder =>
-    handOrder(rods, stations, toleranceG, deviationG, randomNormal.source(randomLcg(SEED))(0, 1)),
+  handOrder: (rods: readonly RodToMatch[], stations: PadStations, toleranceG: number, scatter: RodScatter, first: FirstEnd): HandOrder =>
+    handOrder(rods, stations, toleranceG, scatter, randomNormal.source(randomLcg(SEED))(0, 1), first),
 };
 export type Matcher = typeof matcher;
 

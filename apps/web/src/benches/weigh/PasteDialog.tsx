@@ -1,6 +1,7 @@
 import { fixed, KIND_NAMES } from '@tare/card';
-import { readQuantity, readingComplaint } from '@tare/core';
+import { againstKind, readQuantity, readingComplaint } from '@tare/core';
 import { useState, type ClipboardEvent, type ReactNode } from 'react';
+import { CheckRow } from '../../ui/CheckRow.js';
 import { Button } from '../../ui/Button.js';
 import { Modal } from '../../ui/Modal.js';
 import { sameCell, type Cell } from './nextCell.js';
@@ -12,6 +13,8 @@ interface PastedLine {
   readonly valueG: number;
   /** Why it cannot be a reading of that part. */
   readonly complaint: string | null;
+  /** Why it does not look like one. */
+  readonly doubt: string | null;
 }
 
 export interface Paste {
@@ -38,39 +41,54 @@ export function usePaste(weighing: Weighing): Paste {
   };
 }
 
-function assign(texts: readonly string[], { kind, cells, waiting }: Weighing): PastedLine[] {
+function assign(texts: readonly string[], { kind, cells, waiting, divisionG }: Weighing): PastedLine[] {
   const measure = waiting?.measure ?? cells[0]?.measure;
   const column = cells.filter((cell) => cell.measure === measure);
   const from = Math.max(
     0,
     column.findIndex((cell) => sameCell(cell, waiting)),
   );
-  return texts.flatMap((text, i) => {
+  const lines = texts.flatMap((text, i): PastedLine[] => {
     const cell = column[from + i];
     if (!cell) return [];
     const parsed = readQuantity(text, 'g');
-    if (parsed.kind !== 'quantity') return [{ cell, text, valueG: Number.NaN, complaint: `“${text}” is not a number.` }];
-    return [{ cell, text, valueG: parsed.value, complaint: readingComplaint(kind, cell.measure, parsed.value) }];
+    if (parsed.kind !== 'quantity') return [{ cell, text, valueG: Number.NaN, complaint: `“${text}” is not a number.`, doubt: null }];
+    return [{ cell, text, valueG: parsed.value, complaint: readingComplaint(kind, cell.measure, parsed.value), doubt: null }];
+  });
+  // Each against the others of the column: they are of one kind.
+  return lines.map((line) => {
+    const others = lines.filter((one) => one !== line && one.complaint === null).map(({ valueG }) => valueG);
+    const unlike = line.complaint === null ? againstKind(kind, line.cell.measure, others, line.valueG, divisionG) : null;
+    return { ...line, doubt: unlike?.sentence ?? null };
   });
 }
 
 /** Shows what would go where before anything is captured. */
 export function PasteDialog({ paste, weighing }: { readonly paste: Paste; readonly weighing: Weighing }): ReactNode {
-  const good = paste.lines?.filter((line) => line.complaint === null) ?? [];
+  const [alsoDoubtful, setAlso] = useState(false);
+  const good = paste.lines?.filter(({ complaint, doubt }) => complaint === null && (doubt === null || alsoDoubtful)) ?? [];
+  const isDoubtful = paste.lines?.some(({ doubt }) => doubt !== null) === true;
   return (
     <Modal title="A pasted column" open={paste.lines !== null} onOpenChange={paste.close}>
       <ul className="mb-4 grid gap-1">
-        {paste.lines?.map(({ cell, text, valueG, complaint }) => (
+        {paste.lines?.map(({ cell, text, valueG, complaint, doubt }) => (
           <li key={cell.partId} className="flex justify-between gap-4 border-b border-edge">
             <span>{`${KIND_NAMES[weighing.kind].one} ${cell.cylinder}`}</span>
             {complaint === null ? (
-              <span className="figure-type">{fixed(valueG, 2)} g</span>
+              <span className="figure-type">
+                {fixed(valueG, 2)} g{doubt !== null && <span className="block font-sign text-outside">{`▲ ${doubt}`}</span>}
+              </span>
             ) : (
               <span className="font-semibold text-outside">{`▲ ${complaint || text}`}</span>
             )}
           </li>
         ))}
       </ul>
+      {isDoubtful && (
+        <CheckRow checked={alsoDoubtful} onChange={(event) => setAlso(event.target.checked)}>
+          Those that do not look like their kind are really so
+        </CheckRow>
+      )}
       <Button
         look="primary"
         disabled={good.length === 0}

@@ -54,7 +54,9 @@ export function PlacementTable({ weighing }: { readonly weighing: Weighing }): R
                 <td key={part.id} className="px-1 py-1 font-sign">
                   {rod?.kind === 'adjusted' && <VerdictMark verdict={rod.closes ? 'inside' : 'outside'}>{rod.closes ? 'yes' : 'no'}</VerdictMark>}
                   {rod?.kind === 'derived' && <VerdictMark verdict="open">unchecked</VerdictMark>}
-                  {rod?.kind === 'unknown' && rod.totalG !== null && <VerdictMark verdict="open">ends?</VerdictMark>}
+                  {rod?.kind === 'unknown' && rod.totalG !== null && (
+                    <VerdictMark verdict={rod.impossible ? 'outside' : 'open'}>{rod.impossible ? 'cannot be' : 'ends?'}</VerdictMark>
+                  )}
                 </td>
               ))}
             </tr>

@@ -77,6 +77,18 @@ export function ReadingForm({ weighing, input }: { readonly weighing: Weighing; 
         {weighing.problem ? `▲ ${weighing.problem}` : ''}
         {!weighing.problem && typed.understood && <span className="font-normal text-ink">{typed.understood}</span>}
       </p>
+      {weighing.asked && (
+        <div role="alert" className="grid gap-2 border-2 border-outside p-3 md:col-span-2">
+          <p className="text-lg">
+            <strong>{`▲ ${weighing.asked.sentence}`}</strong> Enter once more keeps it as it is.
+          </p>
+          {weighing.asked.meantG !== null && (
+            <Button className="w-fit" onClick={weighing.takeMeant}>
+              {`It is ${figure(weighing.asked.meantG, 'g', 2)} g, typed ${weighing.asked.slip}`}
+            </Button>
+          )}
+        </div>
+      )}
       {typed.sayGr && <GrainOrGram onSay={typed.sayGr} />}
       <PasteDialog paste={paste} weighing={weighing} />
     </form>

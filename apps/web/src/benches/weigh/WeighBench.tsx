@@ -3,6 +3,7 @@ import { kindsHere, measuresOf } from '@tare/core';
 import { useMemo, useRef, useState, type ReactNode, type RefObject } from 'react';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { BenchHead } from '../../ui/BenchHead.js';
+import { Button } from '../../ui/Button.js';
 import { Note } from '../../ui/Notice.js';
 import { useKeys, type KeyAction } from '../../ui/useKeys.js';
 import { WhoFirst } from '../../ui/WhoFirst.js';
@@ -32,7 +33,14 @@ export function WeighBench(): ReactNode {
       <InstrumentLine weighing={weighing} />
       <ReadingForm weighing={weighing} input={input} />
       <WhoFirst />
-      {weighing.doubt && <Note>{weighing.doubt}</Note>}
+      {weighing.doubt && (
+        <Note>
+          {weighing.doubt}{' '}
+          <Button look="quiet" onClick={weighing.zeroed}>
+            It is zeroed (z)
+          </Button>
+        </Note>
+      )}
       <PlacementTable weighing={weighing} />
       <KindLadder weighing={weighing} />
       {waiting && <PartPanel partId={waiting.partId} onVoid={setVoiding} />}
@@ -48,7 +56,7 @@ function nextStep({ kind, waiting, nextKind, openZero, doubt, reference }: Weigh
   const tared = reference ? `${name.one.toLowerCase()} ${reference.cylinder}` : null;
   if (openZero && tared) return `Put ${tared} back on, that the scale is tared on. What does it show? Enter alone means 0.`;
   if (openZero) return 'Lift it off. What does the empty scale show? Enter alone means 0.';
-  if (doubt && waiting) return `Zero the scale. Then ${name.one.toLowerCase()} ${waiting.cylinder} again.`;
+  if (doubt && waiting) return `Zero the scale and press z. Then ${name.one.toLowerCase()} ${waiting.cylinder} again.`;
   if (waiting) {
     const what = waiting.measure === 'mass' ? '' : `, ${MEASURE_NAMES[waiting.measure].toLowerCase()}`;
     if (tared && waiting.partId !== reference?.partId)
@@ -108,6 +116,8 @@ function useWeighKeys(weighing: Weighing, input: RefObject<HTMLInputElement | nu
           if (weighing.lastReading) voidReading(weighing.lastReading.id);
         },
       },
+      // No number has a z in it either.
+      { key: 'z', does: 'the scale is zeroed', inFields: true, act: weighing.zeroed },
       { key: 'ArrowLeft', does: 'the part before', act: () => weighing.step(-1) },
       { key: 'ArrowRight', does: 'the next part', act: () => weighing.step(1) },
     ],

@@ -13,11 +13,11 @@ describe('nextCell', () => {
     [[2, 1, 2], 'byRound', 2],
     [[3, 3, 2], 'byRound', 3],
   ] as const)('with %p captured, %s, waits for cylinder %p', (have, order, cylinder) => {
-    expect(nextCell(cells, have, 3, order)?.cylinder).toBe(cylinder);
+    expect(nextCell(cells, have, () => 3, order)?.cylinder).toBe(cylinder);
   });
   it('has nothing left when all have enough', () => {
-    expect(nextCell(cells, [3, 4, 3], 3, 'byPart')).toBeNull();
-    expect(nextCell([], [], 3, 'byRound')).toBeNull();
+    expect(nextCell(cells, [3, 4, 3], () => 3, 'byPart')).toBeNull();
+    expect(nextCell([], [], () => 3, 'byRound')).toBeNull();
   });
 });
 

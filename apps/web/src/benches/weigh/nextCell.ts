@@ -13,10 +13,10 @@ export type Order = (typeof ORDERS)[number];
 
 /**
  * The cell that waits for a reading; null when every cell has as many as wanted.
- * @param have placements captured of each cell, in the cells' order
+ * @param have placements captured of each cell, in the cells' order; @param wantOf placements wanted, by what is weighed
  */
-export function nextCell(cells: readonly Cell[], have: readonly number[], want: number, order: Order): Cell | null {
-  const open = cells.map((cell, i) => ({ cell, n: have[i] ?? 0 })).filter(({ n }) => n < want);
+export function nextCell(cells: readonly Cell[], have: readonly number[], wantOf: (measure: Measure) => number, order: Order): Cell | null {
+  const open = cells.map((cell, i) => ({ cell, n: have[i] ?? 0 })).filter(({ cell, n }) => n < wantOf(cell.measure));
   if (open.length === 0) return null;
   if (order === 'byPart') return open[0]!.cell;
   return open.reduce((fewest, one) => (one.n < fewest.n ? one : fewest)).cell;

@@ -116,4 +116,33 @@ describe('weighing', () => {
     act(() => weighing().setTyped('61'));
     expect(bench().weighing().typed).toBe('61');
   });
+  it('asks about a number that does not look like its kind, and keeps it when Enter says so again', () => {
+    const { type, weighing, outbox } = bench(sheetOf('inline3', { readings: [readingOf('piston1', 612), readingOf('piston2', 611.6)] }));
+    type('61.2');
+    expect(readings(outbox)).toEqual([]);
+    expect(weighing().asked).toMatchObject({ meantG: 612, valueG: 61.2 });
+    act(() => weighing().takeMeant());
+    expect([weighing().typed, weighing().asked]).toEqual(['612', null]);
+    type('30');
+    expect(weighing().asked?.meantG).toBeNull();
+    act(() => weighing().enter());
+    expect(readings(outbox)).toMatchObject([{ partId: 'piston3', valueG: 30 }]);
+  });
+  it('starts from zero again once the scale was zeroed', () => {
+    localStorage.setItem('tare.draft.ask-zero', 'yes');
+    const { type, weighing } = bench();
+    type('612');
+    type('0.3');
+    expect(weighing().doubt).not.toBeNull();
+    act(() => weighing().zeroed());
+    type('612.2');
+    expect([weighing().doubt, weighing().openZero?.beforeG]).toEqual([null, 0]);
+  });
+  it('places what hangs in the fixture more often than what stands on the scale', () => {
+    localStorage.setItem('tare.draft.placements.job', '2');
+    const { type, weighing } = bench(sheetOf('inline3'), '/?kind=rod');
+    act(() => weighing().setWant(1));
+    ['630', '631', '629'].forEach(type);
+    expect([weighing().waiting?.measure, weighing().want]).toEqual(['bigEnd', 2]);
+  });
 });

@@ -1,5 +1,6 @@
 import { addressOf, type ReadingEntry } from '@tare/contract';
 import {
+  againstKind,
   differenceComplaint,
   lineReader,
   hasEnds,
@@ -8,6 +9,7 @@ import {
   readQuantity,
   readingComplaint,
   zeroMoved,
+  type KindDoubt,
   type Measure,
   type PartFact,
   type PartKind,
@@ -20,16 +22,21 @@ import { saidOf } from '../../ui/form/saidOf.js';
 import { useDraft } from '../../ui/useDraft.js';
 import { useWho } from '../../ui/WhoFirst.js';
 import { nextCell, ORDERS, sameCell, type Cell, type Order } from './nextCell.js';
+import { usePlacements } from './usePlacements.js';
 import { useInstrumentChoice, type InstrumentChoice } from './useInstrumentChoice.js';
 import { useLiveScale, type LiveScale } from './useLiveScale.js';
 import { useZeroWatch, type OpenZero } from './useZeroWatch.js';
 
-/** Placements of each part until somebody asks for more. */
-const USUAL_PLACEMENTS = 3;
 /** Division assumed of a scale that nobody named. */
 const USUAL_DIVISION_G = 0.1;
 /** Below this a live reading is an empty pan. */
 const SOMETHING_G = 0.8;
+
+/** A reading that is asked about before it is kept. */
+export interface Asked extends KindDoubt {
+  readonly valueG: number;
+  readonly cell: Cell;
+}
 
 export interface Weighing {
   readonly kind: PartKind;
@@ -38,6 +45,7 @@ export interface Weighing {
   /** Placements that count now: not voided, and after the part's last cut. */
   readonly readingsOf: (cell: Cell) => readonly ReadingEntry[];
   readonly isDoubtful: (reading: ReadingEntry) => boolean;
+  /** Of what is weighed now. */
   readonly want: number;
   readonly setWant: (want: number) => void;
   readonly order: Order;
@@ -59,8 +67,14 @@ export interface Weighing {
   /** The typed zero that is asked for now. */
   readonly openZero: OpenZero | null;
   readonly problem: string | null;
+  /** A reading that does not look like its kind, and is asked about; Enter once more keeps it. */
+  readonly asked: Asked | null;
+  /** It was meant otherwise: that stands in the field. */
+  readonly takeMeant: () => void;
   /** What the last zero said of the reading before it. */
   readonly doubt: string | null;
+  /** The scale was zeroed: the next placement starts from there. */
+  readonly zeroed: () => void;
   /** What the scale is tared on for this kind, its other readings being differences; null for weights outright. */
   readonly reference: Cell | null;
   readonly nextKind: PartKind | null;
@@ -80,7 +94,7 @@ export function useWeighing(): Weighing {
   const personId = useWho();
   const outbox = useOutbox();
   const [params, setParams] = useSearchParams();
-  const [wantText, setWantText] = useDraft(`placements.${sheet.id}`, String(USUAL_PLACEMENTS));
+  const { wantOf, setWant } = usePlacements(sheet.id);
   const [orderText, setOrderText] = useDraft(`order.${sheet.id}`, ORDERS[0]);
   const [askZeroText, setAskZeroText] = useDraft('ask-zero', 'yes');
   const [typed, setTyped] = useDraft(`reading.${sheet.id}`);
@@ -88,10 +102,10 @@ export function useWeighing(): Weighing {
   const [picked, setPicked] = useState<Cell | null>(() => cellOfPart(sheet.parts, params.get('part')));
   const [problem, setProblem] = useState<string | null>(null);
   const [doubt, setDoubt] = useState<string | null>(null);
+  const [asked, setAsked] = useState<Asked | null>(null);
   const [openZero, setOpenZero] = useState<OpenZero | null>(null);
   const lastTypedZeroG = useRef(0);
 
-  const want = Number(wantText);
   const order = ORDERS.find((o) => o === orderText) ?? 'byPart';
   const lastCutOf = (partId: string): string | null => figures.weighed.parts.find(({ part }) => part.id === partId)?.lastCutId ?? null;
 
@@ -108,7 +122,7 @@ export function useWeighing(): Weighing {
     return nextCell(
       own,
       own.map((cell) => readingsOf(cell).length),
-      want,
+      wantOf,
       order,
     );
   };
@@ -124,6 +138,7 @@ export function useWeighing(): Weighing {
   const measure: Measure = waiting?.measure ?? (hasEnds(kind) ? 'total' : 'mass');
   const reference = cellOfPart(sheet.parts, sheet.weighChoices.references[kind] ?? null);
   const isDifference = (cell: Cell): boolean => reference !== null && cell.partId !== reference.partId;
+  const want = wantOf(measure);
   const instrument = useInstrumentChoice(kind, measure, want);
   const scale = useLiveScale(instrument.chosen?.spec ?? null);
   const divisionG = instrument.chosen?.spec.divisionG ?? USUAL_DIVISION_G;
@@ -205,6 +220,11 @@ export function useWeighing(): Weighing {
     const complaint = isDifference(waiting) ? differenceComplaint(number.valueG) : readingComplaint(kind, waiting.measure, number.valueG);
     setProblem(complaint);
     if (complaint !== null) return undefined;
+    const unlike = isDifference(waiting) ? null : againstKind(kind, waiting.measure, othersOf(waiting), number.valueG, divisionG);
+    // The same number for the same part once more is the answer that it is so.
+    const isAnswered = asked?.valueG === number.valueG && sameCell(asked.cell, waiting);
+    if (unlike !== null && !isAnswered) return setAsked({ ...unlike, valueG: number.valueG, cell: waiting });
+    setAsked(null);
     const readingId = store(waiting, number.valueG, number.live ? '' : typed);
     setTyped('');
     setPicked(null);
@@ -213,6 +233,12 @@ export function useWeighing(): Weighing {
     else if (askZeroText === 'yes' && (reference === null || isDifference(waiting))) setOpenZero({ readingId, beforeG: lastTypedZeroG.current });
     return undefined;
   };
+
+  /** What the other parts of the kind weigh, as they are now. */
+  const othersOf = (cell: Cell): number[] =>
+    figures.weighed.parts.flatMap(({ part, now, needsReweighing }) =>
+      part.kind === kind && part.id !== cell.partId && !needsReweighing && now[cell.measure] ? [now[cell.measure]!.meanG] : [],
+    );
 
   const enter = (): void => {
     const jump = /^#\s*(\d+)$/.exec(typed.trim());
@@ -248,7 +274,7 @@ export function useWeighing(): Weighing {
     readingsOf,
     isDoubtful: ({ zero }) => zero !== null && zeroMoved(zero.beforeG, zero.afterG, divisionG),
     want,
-    setWant: (n) => setWantText(String(n)),
+    setWant: (n) => setWant(measure, n),
     order,
     setOrder: setOrderText,
     waiting,
@@ -263,6 +289,7 @@ export function useWeighing(): Weighing {
     typed,
     setTyped: (text) => {
       setProblem(null);
+      setAsked(null);
       setTyped(text);
     },
     enter,
@@ -274,6 +301,17 @@ export function useWeighing(): Weighing {
     },
     openZero,
     problem,
+    asked,
+    takeMeant: () => {
+      if (asked?.meantG == null) return;
+      setTyped(String(Math.round(1000 * asked.meantG) / 1000));
+      setAsked(null);
+    },
+    zeroed: () => {
+      lastTypedZeroG.current = 0;
+      setOpenZero(null);
+      setDoubt(null);
+    },
     doubt,
     reference,
     nextKind,

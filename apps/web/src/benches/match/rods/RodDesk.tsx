@@ -9,7 +9,7 @@ import { VerdictMark } from '../../../ui/Verdict.js';
 import { AfterCut } from '../trim/TrimDesk.js';
 import { LogCut } from '../trim/LogCut.js';
 import type { ChosenTool } from '../trim/useTool.js';
-import { HandOrderTable } from './HandOrderTable.js';
+import { doubtfulWords, HandOrderTable } from './HandOrderTable.js';
 import { PadFields } from './PadFields.js';
 import { useRodPlan, type RodWay, type RodWork } from './useRodPlan.js';
 
@@ -19,7 +19,7 @@ const WAYS: Readonly<Record<RodWay, { readonly name: string; readonly reason: st
     reason: 'Target and removals together, so that all ends come within the tolerance with the least metal.',
   },
   equal: { name: 'Both ends at once, all equal', reason: 'Every rod comes to the same ends in one step.' },
-  hand: { name: 'End by end, in turn', reason: 'Big ends first, then small ends, then again: each cut moves the other end.' },
+  hand: { name: 'End by end, in turn', reason: 'One end first, then the totals at the other pad, then again: each cut moves the other reading.' },
 };
 
 /** Rods: both removals of every rod in one step, or the hand order for who prefers it. */
@@ -44,6 +44,7 @@ export function RodDesk({ chosen }: { readonly chosen: ChosenTool }): ReactNode 
       {rods.kind === 'matched' && work === null && (
         <Note>Pistons are pressed on these rods: they are matched with their sets above, and at their big ends by grinding the cap pad.</Note>
       )}
+      {work && work.doubtful.length > 0 && <Note>{doubtfulWords(work.doubtful)}</Note>}
       {work && (
         <>
           <Choice

@@ -1,4 +1,17 @@
-import { equalRods, orSentence, USUAL_PADS, type HandOrder, type PadStations, type RodPlan, type RodToMatch } from '@tare/core';
+import {
+  equalRods,
+  orSentence,
+  USUAL_PADS,
+  type FirstEnd,
+  type HandOrder,
+  type Measure,
+  type PadStations,
+  type RodEnds,
+  type RodPlan,
+  type RodScatter,
+  type RodToMatch,
+  type WeighedJob,
+} from '@tare/core';
 import { useQuery } from '@tanstack/react-query';
 import { useOpenJob } from '../../../shell/JobContext.js';
 import { useDraft } from '../../../ui/useDraft.js';
@@ -17,6 +30,12 @@ export interface RodWork {
   /** Null while it is worked out; a sentence where there is none. */
   readonly plan: RodPlan | string | null;
   readonly hand: HandOrder | null;
+  /** The end that the hand order brings down first. */
+  readonly first: FirstEnd;
+  /** How far the means scatter that it cuts by; null where nothing was placed twice. */
+  readonly scatter: RodScatter | null;
+  /** Rods that do not add up: in no plan until they are weighed again. */
+  readonly doubtful: readonly (Extract<RodEnds, { kind: 'adjusted' }> & { readonly cylinder: number })[];
 }
 
 /** The rods' ends with the plan for both pads at once; null while ends are unknown. */
@@ -33,12 +52,16 @@ export function useRodPlan(): RodWork | null {
   const known = figures.rods.kind === 'matched' && sheet.weighChoices.partSchool !== 'pressedAssemblies';
   const rods: RodToMatch[] = known
     ? figures.weighed.parts.flatMap(({ part, rod }) =>
-        part.kind === 'rod' && rod && rod.kind !== 'unknown'
+        part.kind === 'rod' && rod && rod.kind !== 'unknown' && !isDoubtful(rod)
           ? [{ id: part.id, damaged: part.damaged, bigEndG: rod.bigEndG, smallEndG: rod.smallEndG }]
           : [],
       )
     : [];
-  const deviationG = figures.weighed.deviationG['rod.smallEnd'] ?? 0;
+  const doubtful = figures.weighed.parts.flatMap(({ part, rod }) =>
+    part.kind === 'rod' && rod?.kind === 'adjusted' && isDoubtful(rod) ? [{ ...rod, cylinder: part.cylinder }] : [],
+  );
+  const first: FirstEnd = sheet.weighChoices.rodSchool === 'smallAndTotal' ? 'smallEnd' : 'bigEnd';
+  const scatter = scatterOf(figures.weighed, first);
   const least = useQuery({
     queryKey: ['rod-plan', rods, stations, matchToleranceG],
     queryFn: async (): Promise<RodPlan> => sharedMatcher().leastMetalRods(rods, stations, matchToleranceG),
@@ -47,13 +70,29 @@ export function useRodPlan(): RodWork | null {
     retry: false,
   });
   const hand = useQuery({
-    queryKey: ['hand-order', rods, stations, matchToleranceG, deviationG],
-    queryFn: async (): Promise<HandOrder> => sharedMatcher().handOrder(rods, stations, matchToleranceG, deviationG),
+    queryKey: ['hand-order', rods, stations, matchToleranceG, scatter, first],
+    queryFn: async (): Promise<HandOrder> => sharedMatcher().handOrder(rods, stations, matchToleranceG, scatter ?? PERFECT, first),
     enabled: rods.length > 0 && way === 'hand',
     staleTime: Infinity,
     retry: false,
   });
   if (!known) return null;
   const plan = way === 'least' ? (least.error ? least.error.message : (least.data ?? null)) : orSentence(() => equalRods(rods, stations));
-  return { way, setWay, rods, padsMm, stations, plan, hand: hand.data ?? null };
+  return { way, setWay, rods, padsMm, stations, plan, hand: hand.data ?? null, first, scatter, doubtful };
+}
+
+const PERFECT: RodScatter = { endG: 0, totalG: 0 };
+
+/** Its ends and its total contradict each other beyond what the weighing explains. */
+const isDoubtful = (rod: RodEnds): boolean => rod.kind === 'adjusted' && !rod.closes;
+
+/** Scatter of a mean over the placements that rods have, s/√n with the fewest of them; null where no rod was placed twice. */
+function scatterOf({ deviationG, parts }: WeighedJob, first: FirstEnd): RodScatter | null {
+  const of = (measure: Measure): number | null => {
+    const s = deviationG[`rod.${measure}`];
+    const placements = parts.flatMap(({ part, now }) => (part.kind === 'rod' && now[measure] ? [now[measure].n] : []));
+    return s == null || placements.length === 0 ? null : s / Math.sqrt(Math.min(...placements));
+  };
+  const endG = of(first);
+  return endG === null ? null : { endG, totalG: of('total') ?? 0 };
 }
