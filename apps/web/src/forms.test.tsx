@@ -130,6 +130,7 @@ const cutPiston: WeighedPart = {
   now: {},
   asReceived: {},
   lastPass: null,
+  errors: {},
   needsReweighing: true,
   rod: null,
 };

@@ -13,6 +13,7 @@ export function sheetOf(layoutId: LayoutId, more: Partial<JobSheet> = {}): JobSh
     spec,
     specVersion: 1,
     specAt: '2026-01-05T08:00:00.000Z',
+    scales: {},
     usual: { factorRatio: 0.5, oilG: 4 },
     drill: USUAL_DRILL,
     spinsThatAreSo: [],

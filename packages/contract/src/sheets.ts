@@ -30,6 +30,7 @@ import {
   type Planes,
   type PlaneUnbalance,
   type ReadingFact,
+  type ScaleFacts,
   type Supports,
   type SpinFact,
   type UsualBobChoices,
@@ -188,6 +189,8 @@ export interface JobRecord extends Attribution {
   /** How far the shop’s drill misses. */
   readonly drill: DrillErrors;
   readonly parts: readonly BarePart[];
+  /** What is known of the scales that its readings were made on, by their ids. */
+  readonly scales: Readonly<Record<string, ScaleFacts>>;
   readonly readings: readonly WrittenReading[];
   readonly partCuts: readonly PartCutEntry[];
   readonly decisions: Readonly<Record<string, DecisionEntry>>;
@@ -333,6 +336,7 @@ export function factsOf(sheet: JobSheet): JobFacts {
   const {
     spec,
     parts,
+    scales,
     readings,
     partCuts,
     weighChoices,
@@ -354,6 +358,7 @@ export function factsOf(sheet: JobSheet): JobFacts {
   return {
     spec,
     parts,
+    scales,
     readings,
     partCuts,
     weighChoices,

@@ -49,7 +49,9 @@ export {
   type ReadingFact,
   type PartCutFact,
 } from './parts/facts.js';
-export { weighParts, massNowG, ASSUMED_DEVIATION_G, type WeighedPart, type WeighedJob } from './parts/weighParts.js';
+export { ASSUMED_DEVIATION_G, USUAL_DIVISION_G, type WeighingError } from './parts/weighingError.js';
+export { type ScaleFacts } from './parts/scaleFacts.js';
+export { weighParts, massNowG, standardErrorG, type WeighedPart, type WeighedJob } from './parts/weighParts.js';
 
 export { summariseReadings, type ReadingSummary } from './weigh/summariseReadings.js';
 export { pooledDeviation } from './weigh/pooledDeviation.js';

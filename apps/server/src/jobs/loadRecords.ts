@@ -1,5 +1,5 @@
 import type { DecisionEntry, JobRecord, Said } from '@tare/contract';
-import { USUAL_DRILL, type DrillErrors, type JobSpec, type UsualBobChoices } from '@tare/core';
+import { summariseReadings, USUAL_DRILL, type DrillErrors, type JobSpec, type UsualBobChoices } from '@tare/core';
 import { group } from 'd3-array';
 import type { Knex } from 'knex';
 import { USUAL_BOB_CHOICES } from '../shop/shopUsual.js';
@@ -61,8 +61,9 @@ export async function loadRecords(db: Knex, shopId: string, jobIds: readonly str
     () => selectSignOffs(db, ids),
     () => selectPhotos(db, ids),
     () => selectSaid(db, ids),
+    () => selectScales(db, shopId),
   ] as const;
-  const [parts, readings, partCuts, decisions, spins, hungWeights, plans, holes, voids, signOffs, photos, said] = await inTurn(db, ledgers);
+  const [parts, readings, partCuts, decisions, spins, hungWeights, plans, holes, voids, signOffs, photos, said, scales] = await inTurn(db, ledgers);
   const own = <R extends { job_id: string }>(rows: readonly R[]): ((id: string) => R[]) => {
     const byJob = group(rows, (row) => row.job_id);
     return (id) => byJob.get(id) ?? [];
@@ -91,6 +92,7 @@ export async function loadRecords(db: Knex, shopId: string, jobIds: readonly str
     usual: job.usual ?? USUAL_BOB_CHOICES,
     drill: job.drill ?? USUAL_DRILL,
     parts: of.parts(job.id).map(partFromRow),
+    scales: scalesOf(of.readings(job.id), scales),
     readings: of.readings(job.id).map(readingFromRow),
     partCuts: of.partCuts(job.id).map(partCutFromRow),
     decisions: Object.fromEntries(of.decisions(job.id).map((row): [string, DecisionEntry] => [row.subject, decisionFromRow(row)])),
@@ -103,6 +105,41 @@ export async function loadRecords(db: Knex, shopId: string, jobIds: readonly str
     signOffs: of.signOffs(job.id).map(signOffFromRow),
     said: Object.fromEntries(of.said(job.id).map((row) => [row.entry_id, row.said])),
   }));
+}
+
+interface ScaleRow {
+  readonly id: string;
+  readonly division_g: number;
+  readonly readings_g: number[] | null;
+}
+
+/** Every instrument of the shop as it is described now, with its latest repeatability study. */
+async function selectScales(db: Knex, shopId: string): Promise<ScaleRow[]> {
+  const { rows } = await db.raw<{ rows: ScaleRow[] }>(
+    /* sql */ `
+    select instrument.id, (spec.spec ->> 'divisionG')::float8 as division_g, latest.readings_g
+    from instrument
+    cross join lateral (select spec from instrument_spec where instrument_id = instrument.id order by version desc limit 1) spec
+    left join lateral (
+      select readings_g from study where instrument_id = instrument.id and kind = 'repeatability' order by seq desc limit 1
+    ) latest on true
+    where instrument.shop_id = ?`,
+    [shopId],
+  );
+  return rows;
+}
+
+/** What is known of the scales that these readings were made on. */
+function scalesOf(readings: readonly { readonly instrument_id: string | null }[], scales: readonly ScaleRow[]): JobRecord['scales'] {
+  const used = new Set(readings.map((reading) => reading.instrument_id));
+  return Object.fromEntries(
+    scales
+      .filter(({ id }) => used.has(id))
+      .map(({ id, division_g, readings_g }) => [
+        id,
+        { divisionG: division_g, deviationG: readings_g === null ? null : summariseReadings(readings_g).deviationG },
+      ]),
+  );
 }
 
 type Queries = readonly (() => PromiseLike<unknown>)[];

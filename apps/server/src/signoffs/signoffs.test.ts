@@ -59,6 +59,7 @@ describe('a sign-off', () => {
     const fields: (keyof JobFacts)[] = [
       'spec',
       'parts',
+      'scales',
       'readings',
       'partCuts',
       'weighChoices',

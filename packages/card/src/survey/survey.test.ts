@@ -46,6 +46,7 @@ const record = {
   spec,
   specVersion: 1,
   specAt: '2026-01-05T08:00:00.000Z',
+  scales: {},
   usual: { factorRatio: 0.5, oilG: 4 },
   drill: USUAL_DRILL,
   parts: [],

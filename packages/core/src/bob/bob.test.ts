@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { layOut } from '../engine/layout.js';
 import { LAYOUTS } from '../engine/library.js';
-import type { PartFact, ReadingFact } from '../parts/facts.js';
+import { SINGLE_KINDS, type PartFact, type ReadingFact } from '../parts/facts.js';
 import { weighParts } from '../parts/weighParts.js';
 import { bobCard } from './bobCard.js';
 import { bobWeight, type RodSet } from './bobWeight.js';
@@ -129,6 +129,11 @@ describe('bobCard', () => {
   });
 });
 
+const layOutV8 = () => {
+  const layout = layOut(LAYOUTS.v8Cross90, 110);
+  return { layout, cylinders: layout.cylinders.map(({ number }) => number) };
+};
+
 describe('extra lines and uncertainty', () => {
   it('puts a line that this engine has on its side, once a rod', () => {
     const bare = bobWeight({ rodSets: [set(1), set(2)], oilG: 4, factorRatio: 0.5 });
@@ -149,8 +154,49 @@ describe('extra lines and uncertainty', () => {
     if (card.kind !== 'ready') throw new Error('waiting');
     // One placement each of nothing placed twice: 0.1 g is assumed of all. Big end follows from total and small end, so a rod
     // gives v(1 + (1 − f)²), bearings v, four other kinds f²v: 1.25 + 1 + 1 of v for each of two rods.
-    expect(card.pins[0]!.standardErrorG).toBeCloseTo(0.1 * Math.sqrt(2 * (1.25 + 1 + 1)), 9);
-    expect(card.halfWidth95G).toBeCloseTo((1.96 * card.pins[0]!.standardErrorG) / 2, 3);
+    // The common figure is the mean of four.
+    expect(card.halfWidth95G).toBeCloseTo((1.959964 * 0.1 * Math.sqrt(2 * (1.25 + 1 + 1))) / 2, 6);
+    expect(card.assumedKinds).toEqual(SINGLE_KINDS);
+  });
+  it('adds up what all parts of a kind share with the one that the scale was tared on', () => {
+    const { layout, cylinders } = layOutV8();
+    const parts: PartFact[] = cylinders.flatMap((cylinder) =>
+      SINGLE_KINDS.map((kind) => ({ id: `${kind}${cylinder}`, kind, cylinder, damaged: false })),
+    );
+    // Three placements that scatter by exactly 0.1 g.
+    const offs = [-0.1, 0, 0.1];
+    const card = (byDifference: boolean) => {
+      const readings = parts.flatMap(({ id, kind, cylinder }) =>
+        (kind === 'rod' ? (['total', 'bigEnd', 'smallEnd'] as const) : (['mass'] as const)).flatMap((measure) => {
+          const isDifference = byDifference && cylinder !== 1;
+          const g = isDifference ? 0 : { total: 634, bigEnd: 448, smallEnd: 186, mass: 50 }[measure];
+          return offs.map((off, n): ReadingFact => ({
+            id: `${id}${measure}${n}`,
+            partId: id,
+            measure,
+            valueG: g + off,
+            cutId: null,
+            referencePartId: isDifference ? `${kind}1` : null,
+            instrumentId: 'fine',
+            voided: false,
+          }));
+        }),
+      );
+      const weighed = weighParts({ parts, readings, partCuts: [], scales: { fine: { divisionG: 0.01, deviationG: null } } });
+      return bobCard(layout, weighed, { factorRatio: 0.5, oilG: 4 }, 1);
+    };
+    const [outright, byDifference] = [card(false), card(true)];
+    if (outright.kind !== 'ready' || byDifference.kind !== 'ready') throw new Error('waiting');
+    // By hand, v = 0.01/3. A rod's total and big end count half each; bearings once, four other kinds by a half: 2.5 v a rod, two a pin,
+    // the mean of four pins.
+    const v = 0.01 / 3;
+    const t = outright.halfWidth95G / Math.sqrt((2 * 2.5 * v) / 4);
+    expect(t).toBeGreaterThan(1.959);
+    expect(t).toBeLessThan(2.02);
+    // Shared: 2·½ of each of the four kinds and of the rod's total and big end, and twice the bearings; own: seven rods of eight.
+    const wanted = 10 * v + (7 / 8) * ((2 * 2.5 * v) / 4);
+    expect(byDifference.halfWidth95G / Math.sqrt(wanted)).toBeGreaterThan(1.959);
+    expect(byDifference.halfWidth95G / Math.sqrt(wanted)).toBeLessThan(2.05);
   });
   it('weighs both ends and the total no worse than any two of them', () => {
     const parts: PartFact[] = (['rod', 'piston', 'pin', 'lockPair', 'ringSet', 'bearingPair'] as const).map((kind) => ({
@@ -175,7 +221,7 @@ describe('extra lines and uncertainty', () => {
       );
       const card = bobCard(layout, weighParts({ parts, readings, partCuts: [] }), { factorRatio: 0.4, oilG: 4 }, 1);
       if (card.kind !== 'ready') throw new Error('waiting');
-      return card.pins[0]!.standardErrorG;
+      return card.halfWidth95G;
     };
     const all = errorWith(['total', 'bigEnd', 'smallEnd']);
     for (const two of [

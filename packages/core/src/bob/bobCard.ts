@@ -1,10 +1,11 @@
+import { group } from 'd3-array';
 import { endsElsewhereG, kindsHere, massElsewhereG, type Elsewhere } from '../parts/elsewhere.js';
 import { cylinderOf, hasEnds, kindsWeighed, type Measure, type PartKind, type PartSchool } from '../parts/facts.js';
-import { massNowG, weighingOf, type WeighedJob, type WeighedPart } from '../parts/weighParts.js';
+import { halfWidth95G, type VarianceShare, type WeighingError } from '../parts/weighingError.js';
+import { massNowG, standardErrorG, type WeighedJob, type WeighedPart } from '../parts/weighParts.js';
 import type { BobChoices } from './bobChoices.js';
 import type { EngineLayout } from '../engine/layout.js';
 import { missingWeight, type MissingWeight } from '../parts/missingWeight.js';
-import { Z95 } from '../units/normal.js';
 import { bobWeight, type BobWeight, type RodSet } from './bobWeight.js';
 
 export interface PinBob {
@@ -12,8 +13,6 @@ export interface PinBob {
   readonly pin: number;
   readonly cylinders: readonly number[];
   readonly card: BobWeight;
-  /** Standard error of its bob weight from the scatter of the readings, g. */
-  readonly standardErrorG: number;
 }
 
 export type BobCard =
@@ -23,8 +22,13 @@ export type BobCard =
       /** One figure for all pins when they agree within the tolerance, else null: each pin has its own. */
       readonly commonG: number | null;
       readonly spreadG: number;
-      /** 95 % half width of the common figure, or of the least certain pin, from the readings' scatter alone: not the scale's own error, g. */
+      /**
+       * 95 % half width of the common figure, or of the least certain pin, from placements, rounding and the parts that others were read
+       * against, g. The scale's own error is not in it: bobs are built on the scale that weighed the parts.
+       */
       readonly halfWidth95G: number;
+      /** Kinds whose scatter nobody measured: nothing was placed twice, and the scale was never studied. */
+      readonly assumedKinds: readonly PartKind[];
     }
   | { readonly kind: 'waiting'; readonly missing: readonly MissingWeight[] };
 
@@ -57,41 +61,69 @@ export function bobCard(
     pin: p + 1,
     cylinders: pin.cylinders,
     card: bobWeight({ rodSets: pin.cylinders.map((cylinder) => rodSetOf(job, cylinder, school, elsewhere)), extras, oilG, factorRatio }),
-    standardErrorG: Math.sqrt(pin.cylinders.reduce((sum, cylinder) => sum + rodVarianceG2(job, cylinder, school, factorRatio), 0)),
   }));
   const figures = pins.map(({ card }) => card.bobWeightG);
   const spreadG = Math.max(...figures) - Math.min(...figures);
   // Pins that carry different numbers of rods can never share a figure, and differ by far more than any tolerance.
   const commonG = spreadG <= agreeWithinG ? figures.reduce((sum, g) => sum + g, 0) / figures.length : null;
-  const errors = pins.map(({ standardErrorG }) => standardErrorG);
-  const standardErrorG = commonG === null ? Math.max(...errors) : Math.hypot(...errors) / errors.length;
-  return { kind: 'ready', pins, commonG, spreadG, halfWidth95G: Z95 * standardErrorG };
+  const shares = layout.pins.map((pin) => pin.cylinders.flatMap((cylinder) => sharesOf(job, cylinder, here, factorRatio)));
+  const widths = commonG === null ? shares.map((own) => halfWidth95G(varianceShares([own]))) : [halfWidth95G(varianceShares(shares))];
+  const assumed = new Set(shares.flat().flatMap(({ kind, error }) => (error.from === 'assumed' ? [kind] : [])));
+  return { kind: 'ready', pins, commonG, spreadG, halfWidth95G: Math.max(...widths), assumedKinds: here.filter((kind) => assumed.has(kind)) };
+}
+
+/** How an error of a weighing counts in a bob weight: so many times the error of this mean. */
+interface Share {
+  readonly kind: PartKind;
+  readonly measure: Measure;
+  readonly times: number;
+  readonly error: WeighingError;
 }
 
 /**
- * Variance of one rod's share in a bob weight, g². Independent means add: 1 for what turns, f² for what goes up and down.
- * A rod's adjusted ends lean on all three of its weighings (rodEnds): big + f·small, with w = (v_b + f·v_s)/V, is
- * w·total + (1 − w)·big + (f − w)·small; where an end follows from the other two, on those two.
+ * How each weighing of what runs in a cylinder counts in the bob weight: 1 for what turns, f for what goes up and down. A rod's adjusted
+ * ends lean on all three of its weighings (rodEnds): big + f·small, with w = (v_b + f·v_s)/V, is w·total + (1 − w)·big + (f − w)·small;
+ * where an end follows from the other two, on those two.
  */
-function rodVarianceG2(job: WeighedJob, cylinder: number, school: PartSchool, factorRatio: number): number {
+function sharesOf(job: WeighedJob, cylinder: number, here: readonly PartKind[], f: number): Share[] {
   return job.parts
-    .filter(({ part }) => kindsWeighed(school).includes(part.kind) && cylinderOf(part) === cylinder)
-    .reduce((sum, { part: { kind }, now }) => {
-      const variance = (measure: Measure): number | null => weighingOf(kind, now, measure, job.deviationG)?.varianceG2 ?? null;
-      if (hasEnds(kind)) return sum + endsVarianceG2(variance('total'), variance('bigEnd'), variance('smallEnd'), factorRatio);
-      return sum + (variance('mass') ?? 0) * (kind === 'bearingPair' ? 1 : factorRatio ** 2);
-    }, 0);
+    .filter(({ part }) => here.includes(part.kind) && cylinderOf(part) === cylinder)
+    .flatMap(({ part: { kind }, errors }) => {
+      const share = (measure: Measure, times: number): Share[] => (errors[measure] ? [{ kind, measure, times, error: errors[measure] }] : []);
+      if (!hasEnds(kind)) return share('mass', kind === 'bearingPair' ? 1 : f);
+      const { total, bigEnd, smallEnd } = errors;
+      if (total && bigEnd && smallEnd) {
+        const [t, b, s] = [total, bigEnd, smallEnd].map((error) => standardErrorG(error) ** 2) as [number, number, number];
+        const w = (b + f * s) / (t + b + s);
+        return [...share('total', w), ...share('bigEnd', 1 - w), ...share('smallEnd', f - w)];
+      }
+      if (bigEnd && smallEnd) return [...share('bigEnd', 1), ...share('smallEnd', f)];
+      if (smallEnd) return [...share('total', 1), ...share('smallEnd', f - 1)];
+      return [...share('total', f), ...share('bigEnd', 1 - f)];
+    });
 }
 
-function endsVarianceG2(total: number | null, big: number | null, small: number | null, f: number): number {
-  if (total !== null && big !== null && small !== null) {
-    const w = (big + f * small) / (total + big + small);
-    return w ** 2 * total + (1 - w) ** 2 * big + (f - w) ** 2 * small;
-  }
-  if (big !== null && small !== null) return big + f ** 2 * small;
-  if (total !== null && small !== null) return total + (1 - f) ** 2 * small;
-  if (total !== null && big !== null) return f ** 2 * total + (1 - f) ** 2 * big;
-  return 0;
+/**
+ * Variance of a mean of pins' figures: independent errors by their squares, those that parts share with the one they were read against
+ * added up first (handbook section 2: a reference's error is common to its kind and adds up linearly).
+ */
+function varianceShares(pins: readonly (readonly Share[])[]): VarianceShare[] {
+  const all = pins.flat().map((share) => ({ ...share, times: share.times / pins.length }));
+  const own = all.map(({ kind, measure, times, error }) => ({
+    group: `${kind}.${measure}`,
+    varianceG2: (times * error.ownG) ** 2,
+    freedom: error.freedom,
+  }));
+  const shared = group(
+    all.filter(({ error }) => error.shared !== null),
+    ({ error, measure }) => `${error.shared!.referenceId}.${measure}`,
+  );
+  const common = [...shared.values()].map((those) => ({
+    group: `${those[0]!.kind}.${those[0]!.measure}`,
+    varianceG2: those.reduce((sum, { times, error }) => sum + times * error.shared!.g, 0) ** 2,
+    freedom: Math.min(...those.map(({ error }) => error.freedom)),
+  }));
+  return [...own, ...common];
 }
 
 /** Whether what a kind that is not weighed here weighs is known all the same. */

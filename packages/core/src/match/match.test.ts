@@ -170,6 +170,7 @@ describe('sumHalfWidth95G', () => {
     });
     // s² = 4·(0.0866)²/3 = 0.01.
     expect(job.deviationG['piston.mass']).toBeCloseTo(0.1, 9);
-    expect(sumHalfWidth95G(job, job.parts)).toBeCloseTo(1.959964 * Math.sqrt((2 * 0.01) / 4), 9);
+    // Student's t at 97.5 % with six degrees of freedom is 2.446912.
+    expect(sumHalfWidth95G(job.parts)).toBeCloseTo(2.446912 * Math.sqrt((2 * 0.01) / 4), 6);
   });
 });

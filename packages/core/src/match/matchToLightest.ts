@@ -6,6 +6,8 @@ export interface Matchable {
   readonly weightG: number;
   /** Damaged or to be replaced: brought down like the rest, never the reference. */
   readonly damaged: boolean;
+  /** Not believed until it is weighed again: never the reference either. */
+  readonly doubtful?: boolean;
 }
 
 export interface MatchedItem extends Matchable {
@@ -45,7 +47,7 @@ export function matchToLightest(items: readonly Matchable[], toleranceG: number,
   items.forEach((item, i) => checkNumber('A weight to match', item.weightG, { above: 0, unit: 'g' }, `items.${i}.weightG`));
   const twice = items.findIndex(({ id }, i) => items.findIndex((other) => other.id === id) !== i);
   if (twice >= 0) throw new CoreError(`“${items[twice]!.id}” is in this set twice.`, `items.${twice}.id`);
-  const usable = items.filter((item) => !item.damaged);
+  const usable = items.filter((item) => !item.damaged && item.doubtful !== true);
   if (usable.length === 0) throw new CoreError('Every part of this set is marked damaged: there is nothing to match to.', 'items');
   const reference = usable.reduce((lightest, item) => (item.weightG < lightest.weightG ? item : lightest));
   const targetG = fixedTargetG === null ? reference.weightG : checkNumber('The target', fixedTargetG, { above: 0, unit: 'g' }, 'targetG');

@@ -40,7 +40,7 @@ export function matchRods(
     throw new CoreError('No rod adds up: the fixture moved, or the rods did not hang level. Weigh them again before anything is cut.', 'rods');
   const ends = (weightOf: (rod: WeighedPart) => number): MatchedSet =>
     matchToLightest(
-      rods.map((rod) => ({ id: rod.part.id, weightG: weightOf(rod), damaged: rod.part.damaged || doesNotClose(rod) })),
+      rods.map((rod) => ({ id: rod.part.id, weightG: weightOf(rod), damaged: rod.part.damaged, ...(doesNotClose(rod) ? { doubtful: true } : {}) })),
       toleranceG,
     );
   const bigEnd = ends((rod) => endsOf(rod).bigEndG);

@@ -1,3 +1,5 @@
+import type { ScaleFacts } from './scaleFacts.js';
+
 /**
  * What people measured and decided on a job, in the shape the computation needs. The server's ledgers and the
  * web's cache both carry these; nothing here is worked out.
@@ -58,6 +60,8 @@ export interface ReadingFact {
   readonly cutId: string | null;
   /** Set when the value is a signed difference from this part, which the scale was tared on. */
   readonly referencePartId: string | null;
+  /** The scale it was read on; null or left out where nobody said. */
+  readonly instrumentId?: string | null;
   readonly voided: boolean;
 }
 
@@ -73,6 +77,8 @@ export interface WeighFacts {
   readonly parts: readonly PartFact[];
   readonly readings: readonly ReadingFact[];
   readonly partCuts: readonly PartCutFact[];
+  /** What is known of the scales that were used, by their ids; left out for nothing. */
+  readonly scales?: Readonly<Record<string, ScaleFacts>>;
 }
 
 /**

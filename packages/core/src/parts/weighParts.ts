@@ -2,6 +2,7 @@ import { group } from 'd3-array';
 import { pooledDeviation } from '../weigh/pooledDeviation.js';
 import { rodEnds, type RodEnds, type RodWeighing } from '../weigh/rodClosure.js';
 import { summariseReadings, type ReadingSummary } from '../weigh/summariseReadings.js';
+import { ownError, type PooledScatter, type WeighingError } from './weighingError.js';
 import { allMeasuresOf, hasEnds, PART_KINDS, type Measure, type PartFact, type PartKind, type ReadingFact, type WeighFacts } from './facts.js';
 
 /** One part with everything its readings say, as it came in and as it is now. */
@@ -16,6 +17,8 @@ export interface WeighedPart {
   readonly lastPass: { readonly before: WeighedPart['now']; readonly cutIds: readonly string[] } | null;
   /** Cut, and not weighed since: its present weight is not known. */
   readonly needsReweighing: boolean;
+  /** How far each mean of `now` may be off. */
+  readonly errors: Partial<Readonly<Record<Measure, WeighingError>>>;
   /** Of a rod or a pressed assembly: its ends made to add up; null for every other kind. */
   readonly rod: RodEnds | null;
 }
@@ -26,18 +29,6 @@ export interface WeighedJob {
   readonly deviationG: Readonly<Record<string, number | null>>;
 }
 
-/**
- * The scatter assumed where no part of a kind has been placed twice: 0.1 g, the last place of the usual
- * bench scale. Only the sharing of a rod's closure error depends on it, and there only its ratios.
- */
-export const ASSUMED_DEVIATION_G = 0.1;
-
-/**
- * Least scatter believed of placements: the rounding of a 0.1 g scale, division/√12 (rectangular distribution).
- * Three equal readings do not make a perfect scale.
- */
-const ROUNDING_DEVIATION_G = 0.1 / Math.sqrt(12);
-
 const deviationKey = (kind: PartKind, measure: Measure): string => `${kind}.${measure}`;
 
 /**
@@ -47,7 +38,7 @@ const deviationKey = (kind: PartKind, measure: Measure): string => `${kind}.${me
  * A cut changes every weight of the part, so after one only readings that follow the latest weighed cut count as
  * `now`; `asReceived` is what was read before any cut. A part that was replaced is as received from then on.
  */
-export function weighParts({ parts, readings, partCuts }: WeighFacts): WeighedJob {
+export function weighParts({ parts, readings, partCuts, scales = {} }: WeighFacts): WeighedJob {
   const cutsOf = group(partCuts, (cut) => cut.partId);
   const unvoided = readings.filter((reading) => !reading.voided);
   const readingsOf = group(unvoided, (reading) => reading.partId);
@@ -73,24 +64,49 @@ export function weighParts({ parts, readings, partCuts }: WeighFacts): WeighedJo
     const now = latest === receivedAfter ? asReceived : summarise(latest);
     // A new part that nobody weighed has no weight, not its forerunner's.
     const unweighed = lastCutId !== null && !weighed.includes(lastCutId);
-    return { part, lastCutId, now, asReceived, lastPass: lastPassOf(generations, weighed, summarise), needsReweighing: unweighed };
+    const nowReadings = (measure: Measure): ReadingFact[] => own.filter((r) => r.cutId === latest && r.measure === measure);
+    return { part, lastCutId, now, nowReadings, asReceived, lastPass: lastPassOf(generations, weighed, summarise), needsReweighing: unweighed };
   });
 
   const deviationG: Record<string, number | null> = {};
+  const pooled: Record<string, PooledScatter | null> = {};
   for (const kind of PART_KINDS) {
     for (const measure of allMeasuresOf(kind)) {
       const summaries = bare
         .filter(({ part }) => part.kind === kind)
         .flatMap(({ now, asReceived }) => (now === asReceived ? [now[measure]] : [now[measure], asReceived[measure]]))
         .filter((summary) => summary !== undefined);
-      deviationG[deviationKey(kind, measure)] = pooledDeviation(summaries)?.deviationG ?? null;
+      const key = deviationKey(kind, measure);
+      pooled[key] = pooledDeviation(summaries);
+      deviationG[key] = pooled[key]?.deviationG ?? null;
     }
   }
 
   return {
     deviationG,
-    parts: bare.map((weighed) => ({ ...weighed, rod: hasEnds(weighed.part.kind) ? closeRod(weighed.part.kind, weighed.now, deviationG) : null })),
+    parts: bare.map(({ nowReadings, ...weighed }) => {
+      const errors = errorsOf(weighed.part, weighed.now, nowReadings);
+      return { ...weighed, errors, rod: hasEnds(weighed.part.kind) ? closeRod(weighed.now, errors) : null };
+    }),
   };
+
+  /** A part that others are read against has its error in common with them; a difference has the other's besides its own. */
+  function errorsOf({ kind, id }: PartFact, now: WeighedPart['now'], nowReadings: (measure: Measure) => ReadingFact[]): WeighedPart['errors'] {
+    const entries = allMeasuresOf(kind).flatMap((measure): [Measure, WeighingError][] => {
+      const own = nowReadings(measure);
+      if (!now[measure] || own.length === 0) return [];
+      const error = ownError(own, pooled[deviationKey(kind, measure)] ?? null, scales);
+      const referenceId = own.find((r) => r.referencePartId !== null)?.referencePartId ?? null;
+      if (referenceId !== null) {
+        const absolute = (readingsOf.get(referenceId) ?? []).filter((r) => r.measure === measure && r.referencePartId === null);
+        const g = absolute.length === 0 ? 0 : ownError(absolute, pooled[deviationKey(kind, measure)] ?? null, scales).ownG;
+        return [[measure, { ...error, shared: { referenceId, g } }]];
+      }
+      const isReference = unvoided.some((r) => r.referencePartId === id && r.measure === measure);
+      return [[measure, isReference ? { ...error, ownG: 0, shared: { referenceId: id, g: error.ownG } } : { ...error, shared: null }]];
+    });
+    return Object.fromEntries(entries);
+  }
 }
 
 /** @param generations what the part was, as it came and after each cut; @param weighed those that have readings */
@@ -125,15 +141,13 @@ export function massNowG(weighed: WeighedPart): number | null {
   return weighed.now.mass?.meanG ?? null;
 }
 
-/** A part's mean in one measure with the variance of that mean, s²/n, s the scatter pooled over the kind; null where it was not weighed. */
-export function weighingOf(kind: PartKind, now: WeighedPart['now'], measure: Measure, deviationG: WeighedJob['deviationG']): RodWeighing | null {
-  const summary = now[measure];
-  if (!summary) return null;
-  const s = Math.max(deviationG[deviationKey(kind, measure)] ?? ASSUMED_DEVIATION_G, ROUNDING_DEVIATION_G);
-  return { meanG: summary.meanG, varianceG2: s ** 2 / summary.n };
-}
+/** All of a mean's own and shared error together, g. */
+export const standardErrorG = ({ ownG, shared }: WeighingError): number => Math.hypot(ownG, shared?.g ?? 0);
 
-function closeRod(kind: PartKind, now: WeighedPart['now'], deviationG: WeighedJob['deviationG']): RodEnds {
-  const weighing = (measure: Measure): RodWeighing | null => weighingOf(kind, now, measure, deviationG);
+function closeRod(now: WeighedPart['now'], errors: WeighedPart['errors']): RodEnds {
+  const weighing = (measure: Measure): RodWeighing | null => {
+    const [summary, error] = [now[measure], errors[measure]];
+    return summary && error ? { meanG: summary.meanG, varianceG2: standardErrorG(error) ** 2 } : null;
+  };
   return rodEnds({ total: weighing('total'), bigEnd: weighing('bigEnd'), smallEnd: weighing('smallEnd') });
 }

@@ -166,6 +166,7 @@ export function randomJob(random: () => number): JobRecord {
     spec,
     specVersion: 1,
     specAt: '2026-01-05T08:00:00.000Z',
+    scales: {},
     usual: { factorRatio: 0.5, oilG: 4 },
     drill: USUAL_DRILL,
     parts,

@@ -1,5 +1,5 @@
-import { fixed, missingWords } from '@tare/card';
-import { bobCard, CoreError, hasBench, ONE_BOB_FIGURE_WITHIN_G, type BobCard } from '@tare/core';
+import { fixed, KIND_NAMES, missingWords } from '@tare/card';
+import { ASSUMED_DEVIATION_G, bobCard, CoreError, hasBench, ONE_BOB_FIGURE_WITHIN_G, type BobCard } from '@tare/core';
 import { Tabs } from 'radix-ui';
 import { useMemo, type ReactNode } from 'react';
 import { Disclosure } from '../../ui/Disclosure.js';
@@ -152,7 +152,9 @@ function NeededBobs(): ReactNode {
             {live.commonG === null
               ? `The pins’ figures differ by ${fixed(live.spreadG, 2)} g, more than ${ONE_BOB_FIGURE_WITHIN_G} g, so each pin has its own, from the parts that run on it. Matching brings them together.`
               : `The pins’ own figures differ by ${fixed(live.spreadG, 2)} g, so their mean serves them all.`}{' '}
-            {`From the scatter of the readings alone ${live.commonG === null ? 'each figure is known to' : 'it is known to'} ± ${fixed(live.halfWidth95G, 2)} g at 95 %; an error of the scale itself comes on top.`}{' '}
+            {`By the scatter of the placements, the scale’s rounding and what was read against a tared part ${live.commonG === null ? 'each figure is known to' : 'it is known to'} ± ${fixed(live.halfWidth95G, 2)} g at 95 %; an error of the scale itself cancels where the bobs are built on it.`}{' '}
+            {live.assumedKinds.length > 0 &&
+              `Of ${live.assumedKinds.map((kind) => KIND_NAMES[kind].many.toLowerCase()).join(', ')} nothing was placed twice and no study of the scale says how it scatters: ${fixed(ASSUMED_DEVIATION_G, 1)} g is assumed. `}
             {figures.bobsNeeded.reason}
           </p>
           <ExtraLines />

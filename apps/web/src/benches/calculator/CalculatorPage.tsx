@@ -144,7 +144,7 @@ function Worked({ state, change, card, reciprocatingG }: WorkedProps): ReactNode
         Bob weight <span className="figure-type text-4xl font-semibold">{fixed(card.bobWeightG, 1)} g</span>
         <span className="text-ink-soft">{`, half ${fixed(card.bobWeightG / 2, 2)} g`}</span>
       </p>
-      <BobCardTable pins={[{ pin: 1, cylinders, card, standardErrorG: 0 }]} />
+      <BobCardTable pins={[{ pin: 1, cylinders, card }]} />
       <Disclosure large title="What the factor does">
         <Effect state={state} change={change} reciprocatingG={reciprocatingG} />
       </Disclosure>

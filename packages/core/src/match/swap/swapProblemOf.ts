@@ -68,12 +68,7 @@ export function swapProblemOf(job: WeighedJob, { rodsToo, lockedCylinders, kept,
       lockedG: locked.map(setG),
       toleranceG,
       // The sets of a job are weighed alike: two of them differ by √2 of one's own uncertainty.
-      noiseG:
-        Math.SQRT2 *
-        sumHalfWidth95G(
-          job,
-          own.filter(({ part }) => cylinderOf(part) === cylinders[0]),
-        ),
+      noiseG: Math.SQRT2 * sumHalfWidth95G(own.filter(({ part }) => cylinderOf(part) === cylinders[0])),
     },
   };
 }

@@ -1,5 +1,5 @@
 import { fixed, handOrderWords, partName } from '@tare/card';
-import { handCut, matchToLightest, orSentence, type HandCut, type HandStep, type MatchedItem } from '@tare/core';
+import { handCut, matchToLightest, orSentence, type HandCut, type HandStep, type MatchedItem, type MatchedSet, type WeighedPart } from '@tare/core';
 import type { ReactNode } from 'react';
 import { DataTable } from '../../../ui/DataTable.js';
 import { ProblemNotice } from '../../../ui/Notice.js';
@@ -17,7 +17,7 @@ export function HandOrderTable({ work, chosen }: { readonly work: RodWork; reado
   const { figures, sheet } = useOpenJob();
   const { weighed } = figures;
   const { first, rods, stations } = work;
-  const readsOf = (step: HandStep) =>
+  const readsOf = (step: HandStep): MatchedSet | string =>
     orSentence(() =>
       matchToLightest(
         rods.map(({ id, damaged, bigEndG, smallEndG }) => ({
@@ -34,7 +34,7 @@ export function HandOrderTable({ work, chosen }: { readonly work: RodWork; reado
   // One end first; totals once those are inside.
   const step = ends.inTolerance ? 'total' : first;
   const set = ends.inTolerance ? totals : ends;
-  const partOf = ({ id }: MatchedItem) => weighed.parts.find(({ part }) => part.id === id)!;
+  const partOf = ({ id }: MatchedItem): WeighedPart => weighed.parts.find(({ part }) => part.id === id)!;
   const cutOf = (item: MatchedItem): HandCut =>
     handCut(
       rods.find(({ id }) => id === item.id)!,

@@ -1,0 +1,8 @@
+/** What is used of the package, which brings no types. */
+declare module 'jstat' {
+  const jStat: {
+    readonly centralF: { inv(probability: number, over: number, under: number): number };
+    readonly studentt: { inv(probability: number, freedom: number): number };
+  };
+  export default jStat;
+}
