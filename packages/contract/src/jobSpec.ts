@@ -36,6 +36,7 @@ export const layoutSchema = Joi.object({
   rotation: named(Joi.string().valid(...ROTATIONS), 'The rotation'),
   firingOrder: named(Joi.array().items(Joi.number().integer().min(1).max(32)).max(32), 'The firing order'),
   pinOffsetMm: named(Joi.number().min(-50).max(50), 'The offset of the piston pins'),
+  rodsApartMm: named(Joi.number().min(0).max(300), 'The distance of rods on a shared pin'),
 });
 
 export const toleranceChoiceSchema = Joi.object({

@@ -31,6 +31,8 @@ export interface EngineLayout {
   readonly firingOrder?: readonly number[];
   /** Piston pin off the bore's axis, towards the side the crankpin goes down on, mm; left out: none. */
   readonly pinOffsetMm?: number;
+  /** Rods that run side by side on a shared pin, centre to centre along the crank, mm; left out: at the pin's own place. */
+  readonly rodsApartMm?: number;
 }
 
 /**
@@ -112,6 +114,7 @@ export function checkLayout(layout: EngineLayout): void {
   }
   checkRoom(layout, seen);
   checkNumber('The offset of the piston pins', layout.pinOffsetMm ?? 0, { min: -50, max: 50, unit: 'mm' }, 'pinOffsetMm');
+  checkNumber('The distance of rods on a shared pin', layout.rodsApartMm ?? 0, { min: 0, max: 300, unit: 'mm' }, 'rodsApartMm');
   const order = layout.firingOrder ?? cylinders.map(({ number }) => number);
   if (order.length !== cylinders.length || cylinders.some(({ number }) => !order.includes(number)))
     throw new CoreError(`The firing order ${order.join('-')} has to name each of the ${cylinders.length} cylinders once.`, 'firingOrder');

@@ -14,7 +14,7 @@ const VERSION = 1;
 
 /** The file's text, two blanks deep. */
 export function writeLayoutFile({ name, layout, strokeMm, rodLengthMm }: LayoutFile): string {
-  const { pins, cylinders, rotation = 'clockwise', firingOrder, pinOffsetMm = 0 } = layout;
+  const { pins, cylinders, rotation = 'clockwise', firingOrder, pinOffsetMm = 0, rodsApartMm } = layout;
   const file = {
     format: FORMAT,
     version: VERSION,
@@ -23,6 +23,7 @@ export function writeLayoutFile({ name, layout, strokeMm, rodLengthMm }: LayoutF
     rodLengthMm,
     rotation,
     pinOffsetMm,
+    ...(rodsApartMm === undefined ? {} : { rodsApartMm }),
     pins: pins.map(({ angleDeg, zMm, cylinders: on }) => ({ angleDeg, zMm, cylinders: on })),
     cylinders: cylinders.map(({ number, bankDeg }) => ({ number, bankDeg })),
     firingOrder: firingOrder ?? null,
@@ -65,6 +66,7 @@ export function readLayoutFile(text: string): LayoutFile {
     cylinders,
     rotation: rotation as EngineLayout['rotation'] & string,
     pinOffsetMm: number(file['pinOffsetMm'] ?? 0, 'The offset of the piston pins', 'pinOffsetMm'),
+    ...(file['rodsApartMm'] === undefined ? {} : { rodsApartMm: number(file['rodsApartMm'], 'The distance of rods on a shared pin', 'rodsApartMm') }),
     ...(file['firingOrder'] == null ? {} : { firingOrder: numbers(file['firingOrder'], 'The firing order', 'firingOrder') }),
   };
   checkLayout(layout);

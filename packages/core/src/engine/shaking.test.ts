@@ -244,3 +244,35 @@ describe('bad engines', () => {
     expect(() => reciprocatingShaking({ ...engine, reciprocatingG: [Number.NaN] }, 8)).toThrow('What goes up and down in cylinder 1');
   });
 });
+
+describe('rods side by side on a shared pin', () => {
+  const vTwin = (rodsApartMm: number, bankDeg: number): ShakingEngine => ({
+    layout: {
+      pins: [{ angleDeg: 0, zMm: 0, cylinders: [1, 2] }],
+      cylinders: [
+        { number: 1, bankDeg: 0 },
+        { number: 2, bankDeg },
+      ],
+      rodsApartMm,
+    },
+    crankRadiusMm: 50,
+    rodLengthMm: 50 / 0.293,
+    reciprocatingG: [600, 600],
+  });
+  const omega2 = ((2 * Math.PI * 6000) / 60) ** 2;
+  const peakNm = (engine: ShakingEngine): number => omega2 * sizeOf(engineShaking(engine, [600], 720).couple).peak;
+  it('rock a 45° V-twin by 146 N·m, where rods in one place rock nothing (independent computation)', () => {
+    expect(peakNm(vTwin(24, 45))).toBeCloseTo(146, 0);
+    expect(peakNm(vTwin(0, 45))).toBeCloseTo(0, 9);
+  });
+  it('turn backward in the first order by m·r·ω²·(offset/2)·sin V, whatever the factor, most at 90°', () => {
+    const backward = (bankDeg: number): number => {
+      const engine = vTwin(24, bankDeg);
+      const { backward: b } = orderOf(engineShaking(engine, [600], 720).couple, engine.layout, 1);
+      return Math.hypot(b.re, b.im) * omega2;
+    };
+    const wanted = 0.6 * 0.05 * omega2 * 0.012;
+    for (const bankDeg of [45, 60, 90, 120]) expect(backward(bankDeg)).toBeCloseTo(wanted * Math.sin((bankDeg * Math.PI) / 180), 6);
+    expect(peakNm(vTwin(24, 90))).toBeGreaterThan(peakNm(vTwin(24, 45)));
+  });
+});

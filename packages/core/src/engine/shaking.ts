@@ -1,7 +1,7 @@
 import { checkNumber, CoreError } from '../units/check.js';
 import { degToRad } from '../units/angle.js';
 import type { Vector } from '../units/vector.js';
-import { checkLayout, type EngineLayout } from './layout.js';
+import { checkLayout, type Crankpin, type EngineLayout } from './layout.js';
 
 /** An engine with its masses: what shakes it. */
 export interface ShakingEngine {
@@ -68,7 +68,7 @@ export function reciprocatingShaking(engine: ShakingEngine, steps: number): Shak
     const pin = layout.pins.find((one) => one.cylinders.includes(number))!;
     const curve = curveOf(sense * (pin.angleDeg - bankDeg));
     const kgM = reciprocatingG[c]! * crankRadiusMm * 1e-6;
-    const alongM = (pin.zMm - middleMm) / 1000;
+    const alongM = (rodMm(layout, pin, number) - middleMm) / 1000;
     const [re, im] = [kgM * Math.cos(degToRad(bankDeg)), kgM * Math.sin(degToRad(bankDeg))];
     for (let i = 0; i < steps; i += 1) {
       const a = curve[i]!;
@@ -166,6 +166,10 @@ export function sizeOf({ re, im }: Turn): { readonly peak: number; readonly rms:
   }
   return { peak: Math.sqrt(most), rms: Math.sqrt(sum / re.length) };
 }
+
+/** Where a cylinder's rod runs along the crank: rods that share a pin stand side by side about its middle, in the order in which it names them. */
+const rodMm = ({ rodsApartMm = 0 }: EngineLayout, { zMm, cylinders }: Crankpin, number: number): number =>
+  zMm + (cylinders.indexOf(number) - (cylinders.length - 1) / 2) * rodsApartMm;
 
 const senseOf = ({ rotation }: EngineLayout): 1 | -1 => (rotation === 'anticlockwise' ? -1 : 1);
 

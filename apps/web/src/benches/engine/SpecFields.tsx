@@ -28,7 +28,8 @@ export function SpecFields({ state, fixedLayout }: SpecFieldsProps): ReactNode {
   const { form, byHand, layOutAfresh, otherProblems } = state;
   const { register } = form;
   const field = (name: FieldPath<SpecForm>): ReturnType<typeof fieldProps> => fieldProps(form, name);
-  const [layoutId, school, balance] = useWatch({ control: form.control, name: ['layoutId', 'toleranceSchool', 'balance'] });
+  const [layoutId, school, balance, pins] = useWatch({ control: form.control, name: ['layoutId', 'toleranceSchool', 'balance', 'pins'] });
+  const sharesPins = pins.some(({ cylinders }) => /\d\D+\d/.test(cylinders));
   return (
     <div className="grid gap-5">
       <fieldset className="grid gap-3 md:grid-cols-3">
@@ -62,6 +63,7 @@ export function SpecFields({ state, fixedLayout }: SpecFieldsProps): ReactNode {
           options={ROTATIONS.map((rotation) => ({ value: rotation, label: rotation }))}
         />
         <FormQuantity label="Piston pins off the bore’s axis" unit="mm" control={form.control} name="pinOffsetMm" />
+        {sharesPins && <FormQuantity label="Rods side by side on a pin, centre to centre" unit="mm" control={form.control} name="rodsApartMm" />}
         <Field label="Firing order" isFigure className="md:col-span-2" hint="Blank where it does not matter" {...field('firingOrder')} />
       </fieldset>
       <LayoutSummary form={form} />

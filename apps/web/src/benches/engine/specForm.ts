@@ -59,6 +59,7 @@ export interface SpecForm extends SizesForm {
   readonly matchToleranceG: string;
   readonly rotation: Rotation;
   readonly pinOffsetMm: string;
+  readonly rodsApartMm: string;
   /** Numbers with dashes, commas or blanks between them; blank where nobody says. */
   readonly firingOrder: string;
   readonly cylinders: readonly CylinderForm[];
@@ -107,6 +108,7 @@ export function emptyForm(): SpecForm {
     matchToleranceG: '1',
     rotation: 'clockwise',
     pinOffsetMm: '0',
+    rodsApartMm: '24',
     firingOrder: '',
     cylinders: [],
     pins: [],
@@ -177,6 +179,7 @@ export function withLayoutFile(form: SpecForm, { name, layout, strokeMm, rodLeng
     ...layoutForm(layout),
     rotation: layout.rotation ?? 'clockwise',
     pinOffsetMm: text(layout.pinOffsetMm ?? 0),
+    rodsApartMm: text(layout.rodsApartMm ?? 0),
     firingOrder: layout.firingOrder?.join('-') ?? evenOrder(layout),
     strokeMm: strokeMm === null ? form.strokeMm : text(strokeMm),
     rodLengthMm: rodLengthMm === null ? form.rodLengthMm : text(rodLengthMm),
@@ -202,6 +205,7 @@ export function layoutOf(form: SpecForm): EngineLayout {
     cylinders: form.cylinders.map(({ number, bankDeg }) => ({ number: typedQuantity(number, ''), bankDeg: typedQuantity(bankDeg, '°') })),
     rotation: form.rotation,
     pinOffsetMm: typedQuantity(form.pinOffsetMm, 'mm'),
+    rodsApartMm: typedQuantity(form.rodsApartMm, 'mm'),
     ...(order.length === 0 ? {} : { firingOrder: order }),
   };
 }
@@ -274,6 +278,7 @@ export function formOf(spec: JobSpec): SpecForm {
     ...layoutForm(spec.layout),
     rotation: spec.layout.rotation ?? 'clockwise',
     pinOffsetMm: text(spec.layout.pinOffsetMm ?? 0),
+    rodsApartMm: text(spec.layout.rodsApartMm ?? 0),
     firingOrder: spec.layout.firingOrder?.join('-') ?? '',
     ...crankForm({ ...spec.crank, sizes: sizesOf(spec) }),
     printIn: spec.printIn ?? 'metric',
