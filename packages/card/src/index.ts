@@ -50,6 +50,7 @@ export {
   cylindersWords,
   handOrderWords,
   leftOutWords,
+  listed,
   swappedWords,
   takeSwapsWords,
   unsettledWords,

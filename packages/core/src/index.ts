@@ -91,7 +91,8 @@ export { bobCard, type BobCard, type PinBob } from './bob/bobCard.js';
 export { checkBox, pickingList, type BobBox, type BobClamp, type BobPiece, type BobWish, type BuiltBob } from './bob/build/box.js';
 export { buildBobs } from './bob/build/buildBobs.js';
 export type { BobBuild } from './bob/build/box.js';
-export { bobWholeG, BUILT_WITHIN_G, judgeWeighIn, type BobWeighIn, type WasherChange, type WeighInVerdict } from './bob/build/weighIn.js';
+export { type BobAdvice, type HalfChange } from './bob/build/bobAdvice.js';
+export { bobWholeG, BUILT_WITHIN_G, judgeWeighIn, type BobWeighIn, type WeighInVerdict } from './bob/build/weighIn.js';
 export { MOUNTING_CHECKS, mountingOrder, type MountingCheck } from './bob/build/mounting.js';
 
 export { layOut, checkLayout, ROTATIONS, type Crankpin, type Cylinder, type EngineLayout, type Rotation } from './engine/layout.js';

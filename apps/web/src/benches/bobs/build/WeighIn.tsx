@@ -1,13 +1,14 @@
-import { fixed } from '@tare/card';
+import { fixed, listed } from '@tare/card';
 import {
   BUILT_WITHIN_G,
   judgeWeighIn,
   typedQuantity,
   pickingList,
+  type BobAdvice,
   type BobBox,
   type BobCard,
   type BobWeighIn,
-  type WasherChange,
+  type HalfChange,
   type WeighInVerdict,
 } from '@tare/core';
 import type { ReactNode } from 'react';
@@ -119,21 +120,37 @@ function BobRow({ pin, figureG, verdict, scale, box }: BobRowProps): ReactNode {
           )}
         </p>
       </div>
-      {verdict.accepted === false && <p className="font-semibold">{changeWords(verdict.change, box)}</p>}
+      {verdict.advice !== null && <p className="font-semibold">{adviceWords(verdict.advice, box)}</p>}
     </li>
   );
 }
 
 const signed = (g: number): string => `${g >= 0 ? '+' : ''}${fixed(g, 2)}`;
 
-function changeWords(change: WasherChange | null, { pieces }: BobBox): string {
-  if (change === null) return 'Nothing in the box mends it with one change: see that nothing foreign is on it, and weigh it again.';
-  const name = (id: string | null): string => pieces.find((piece) => piece.id === id)?.name ?? '';
-  const where = change.half === 'both' ? 'on both halves' : `on half ${change.half}`;
-  const then = `it then weighs ${fixed(change.wholeThenG, 1)} g`;
-  if (change.offId === null) return `Add ${name(change.onId)} ${where}: ${then}.`;
-  if (change.onId === null) return `Take ${name(change.offId)} off ${where}: ${then}.`;
-  return `Change ${name(change.offId)} for ${name(change.onId)} ${where}: ${then}.`;
+function adviceWords(advice: BobAdvice, { pieces }: BobBox): string {
+  const named = (ids: readonly string[]): string => listed(ids.map((id) => pieces.find((piece) => piece.id === id)?.name ?? ''));
+  const half = ({ offIds, onIds }: HalfChange, where: string): string =>
+    offIds.length === 0
+      ? `Add ${named(onIds)} ${where}`
+      : onIds.length === 0
+        ? `Take ${named(offIds)} off ${where}`
+        : `Change ${named(offIds)} for ${named(onIds)} ${where}`;
+  switch (advice.kind) {
+    case 'change': {
+      const { a, b, alike, wholeThenG } = advice;
+      const isChanged = ({ offIds, onIds }: HalfChange): boolean => offIds.length + onIds.length > 0;
+      const what = alike
+        ? half(a, 'on both halves')
+        : [...(isChanged(a) ? [half(a, 'on half A')] : []), ...(isChanged(b) ? [half(b, 'on half B')] : [])].join('; ');
+      return `${what}: it then weighs ${fixed(wholeThenG, 2)} g, inside.`;
+    }
+    case 'rebuild':
+      return `No exchange of two pieces lands inside. Build each half anew from ${listed(advice.pieces.map(({ pieceId, count }) => `${count} × ${named([pieceId])}`))}: it then weighs ${fixed(advice.wholeThenG, 2)} g, inside.`;
+    case 'cannot':
+      return `Nothing that is in the box brings it inside: the nearest that any stack comes is ${fixed(advice.nearestG, 2)} g. See that nothing foreign is on it, or add pieces to the box.`;
+    case 'byHand':
+      return `It is ${fixed(advice.overG, 2)} g too heavy and was built by hand: nobody wrote down which pieces it has. Take about ${fixed(advice.overG / 2, 2)} g off each half, and weigh it again.`;
+  }
 }
 
 interface WeighInFieldProps {
