@@ -89,7 +89,9 @@ function holds({ layout }: Pick<JobSpec, 'layout'>, school: School, chance: Chan
       }
   }
   const scales = { scale: { divisionG: DIVISION_G, deviationG: Math.hypot(SCATTER_G, DIVISION_G / Math.sqrt(12)) } };
-  const card = bobCard(layout, weighParts({ parts, readings, partCuts: [], scales }), CHOICES, ONE_BOB_FIGURE_WITHIN_G + 5, school.partSchool);
+  const card = bobCard(layout, weighParts({ parts, readings, partCuts: [], scales }), CHOICES, ONE_BOB_FIGURE_WITHIN_G + 5, {
+    partSchool: school.partSchool,
+  });
   if (card.kind !== 'ready' || card.commonG === null) throw new Error('The bobs are not worked out.');
   const of = (kind: string, measure: string, cylinder: number): number => truth.get(`${kind}${cylinder}.${measure}`)!;
   const trueG =
@@ -100,6 +102,7 @@ function holds({ layout }: Pick<JobSpec, 'layout'>, school: School, chance: Chan
         const upAndDown = {
           eachPart: of('rod', 'smallEnd', c) + of('piston', 'mass', c) + of('pin', 'mass', c) + of('lockPair', 'mass', c) + of('ringSet', 'mass', c),
           cylinderSets: of('rod', 'smallEnd', c) + of('cylinderSet', 'mass', c),
+          setAndBare: of('rod', 'smallEnd', c) + of('cylinderSet', 'mass', c),
           pressedAssemblies: of('pressedAssembly', 'smallEnd', c) + of('ringSet', 'mass', c),
         }[school.partSchool];
         return sum + rotating + CHOICES.factorRatio * upAndDown;

@@ -131,6 +131,7 @@ const cutPiston: WeighedPart = {
   asReceived: {},
   lastPass: null,
   errors: {},
+  renewed: false,
   needsReweighing: true,
   rod: null,
 };

@@ -4,6 +4,7 @@ import {
   PART_KINDS,
   PART_SCHOOLS,
   ROD_SCHOOLS,
+  SAMPLES,
   SINGLE_KINDS,
   type Arrival,
   type ArrivalKey,
@@ -104,6 +105,7 @@ const SCHEMAS: { readonly [K in DecisionKind]: DecisionSchema<K> } = {
   'card.photos': { value: named(Joi.array().items(Joi.string().uuid()).unique().max(12), 'The pictures on the card') },
   'weigh.rodSchool': { value: named(Joi.string().valid(...ROD_SCHOOLS), 'The school of weighing rods') },
   'weigh.partSchool': { value: named(Joi.string().valid(...PART_SCHOOLS), 'The school of weighing parts') },
+  'weigh.sample': { value: named(Joi.string().valid(...SAMPLES), 'Which parts go on the scale') },
   'weigh.reference.*': {
     member: 'kind',
     members: oneOf(PART_KINDS),

@@ -292,6 +292,8 @@ export {
 export { arrivalList, CRANK_ITEMS, type Arrival, type ArrivalItem, type ArrivalKey } from './job/arrivals.js';
 export { BENCHES, type BenchId } from './job/benchNames.js';
 export { benchesOf, hasBench, isSpun, JOB_KINDS, type JobKind } from './job/jobKind.js';
+export { isMatched, isWanted, SAMPLES, type Sample } from './parts/sample.js';
+export { howWeighed } from './job/jobFigures.js';
 export { ELSEWHERE_WHYS, kindsHere, partsHere, type Elsewhere, type ElsewhereKind, type ElsewhereWhy } from './parts/elsewhere.js';
 export { ARRIVAL_WORDS, benchStatuses, type BenchState, type BenchStatus } from './job/benches.js';
 

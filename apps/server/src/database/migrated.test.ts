@@ -103,7 +103,10 @@ describe('the demo of commit 44ec4ba, brought to the present', () => {
     const { isOverhung: _overhung, ...toleranceNow } = tolerance;
     const { spins: spinsThen, ...figuresThen } = figures;
     // What a part weighed before its last pass was not said then, nor how far each mean may be off.
-    const weighed = { ...figuresNow.weighed, parts: figuresNow.weighed.parts.map(({ lastPass: _, errors: _errors, ...part }) => part) };
+    const weighed = {
+      ...figuresNow.weighed,
+      parts: figuresNow.weighed.parts.map(({ lastPass: _, errors: _errors, renewed: _renewed, ...part }) => part),
+    };
     // A rod's closure error is shared by what is known of the scales since: ends, and what follows from them, moved by hundredths.
     const { bobs, rods, ...restNow } = { ...figuresNow, tolerance: toleranceNow, weighed: { ...weighed, parts: weighed.parts.map(withoutEnds) } };
     const {

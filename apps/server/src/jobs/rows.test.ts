@@ -66,6 +66,7 @@ describe('a row and back', () => {
       ...calibration,
       ...worked,
       jobId: null,
+      setUpId: null,
       ...by,
     });
   });

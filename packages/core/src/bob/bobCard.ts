@@ -3,6 +3,8 @@ import { endsElsewhereG, kindsHere, massElsewhereG, type Elsewhere } from '../pa
 import { cylinderOf, hasEnds, kindsWeighed, type Measure, type PartKind, type PartSchool } from '../parts/facts.js';
 import { halfWidth95G, type VarianceShare, type WeighingError } from '../parts/weighingError.js';
 import { massNowG, standardErrorG, type WeighedJob, type WeighedPart } from '../parts/weighParts.js';
+import { withStandIns, type Sample } from '../parts/sample.js';
+import { setAndBareG } from '../parts/setAndBare.js';
 import type { BobChoices } from './bobChoices.js';
 import type { EngineLayout } from '../engine/layout.js';
 import { missingWeight, type MissingWeight } from '../parts/missingWeight.js';
@@ -32,6 +34,13 @@ export type BobCard =
     }
   | { readonly kind: 'waiting'; readonly missing: readonly MissingWeight[] };
 
+/** How a job's parts were weighed, and what of them was not. */
+export interface HowWeighed {
+  readonly partSchool?: PartSchool;
+  readonly sample?: Sample;
+  readonly elsewhere?: Elsewhere;
+}
+
 /**
  * The bob weight card of a job from its weighings: each pin from the parts that run on it.
  *
@@ -43,12 +52,12 @@ export type BobCard =
  */
 export function bobCard(
   layout: EngineLayout,
-  job: WeighedJob,
+  weighed: WeighedJob,
   { factorRatio, oilG, extras = [] }: Pick<BobChoices, 'factorRatio' | 'oilG'> & Partial<Pick<BobChoices, 'extras'>>,
   agreeWithinG: number,
-  school: PartSchool = 'eachPart',
-  elsewhere: Elsewhere = {},
+  { partSchool: school = 'eachPart', sample = 'every', elsewhere = {} }: HowWeighed = {},
 ): BobCard {
+  const job = withStandIns(weighed, sample);
   const here = kindsHere(school, elsewhere);
   const missing = [
     ...job.parts.filter(({ part }) => here.includes(part.kind)).flatMap(missingWeight),
@@ -147,9 +156,12 @@ function rodSetOf(job: WeighedJob, cylinder: number, school: PartSchool, elsewhe
       const [pistonG, pinG, lockPairG, ringSetG] = [weightOf('piston'), weightOf('pin'), weightOf('lockPair'), weightOf('ringSet')];
       return { cylinder, bigEndG, bearingPairG, smallEndG, pistonG, pinG, lockPairG, ringSetG };
     }
-    case 'cylinderSets': {
+    case 'cylinderSets':
+    case 'setAndBare': {
       const { bigEndG, smallEndG } = endsOf('rod');
-      return { cylinder, bigEndG, bearingPairG, smallEndG, cylinderSetG: weightOf('cylinderSet') };
+      const set = weighedOf('cylinderSet');
+      const cylinderSetG = school === 'setAndBare' ? ((set && setAndBareG(job, set)) ?? Number.NaN) : weightOf('cylinderSet');
+      return { cylinder, bigEndG, bearingPairG, smallEndG, cylinderSetG };
     }
     case 'pressedAssemblies': {
       const { bigEndG, smallEndG } = endsOf('pressedAssembly');

@@ -31,6 +31,7 @@ export function choicesOf(decided: Decided, usual: UsualBobChoices): JobChoices 
     weighChoices: {
       rodSchool: latestOn(decided, 'weigh.rodSchool') ?? 'endsAndTotal',
       partSchool: latestOn(decided, 'weigh.partSchool') ?? 'eachPart',
+      ...sampleOf(decided),
       references: withoutNulls(familyOf(decided, 'weigh.reference.*')),
     },
     matchChoices: latestOn(decided, 'match.choices') ?? USUAL_MATCH_CHOICES,
@@ -46,6 +47,11 @@ export function choicesOf(decided: Decided, usual: UsualBobChoices): JobChoices 
     partMarks: familyOf(decided, 'part.marks.*'),
     spinsThatAreSo: Object.keys(withoutNulls(familyOf(decided, 'spin.isSo.*'))).sort(),
   };
+}
+
+function sampleOf(decided: Decided): Pick<WeighChoices, 'sample'> {
+  const sample = latestOn(decided, 'weigh.sample');
+  return sample === undefined || sample === 'every' ? {} : { sample };
 }
 
 /** Accepted bobs that were weighed since and are off, or whose halves differ. */

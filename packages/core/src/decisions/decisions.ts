@@ -9,6 +9,7 @@ import type { SetUps } from '../setups/setUp.js';
 import type { PartMasses } from '../job/turningMasses.js';
 import type { Arrival } from '../job/arrivals.js';
 import type { PartSchool, RodSchool } from '../parts/facts.js';
+import type { Sample } from '../parts/sample.js';
 
 /** What is noted of a part besides its weight. */
 export interface PartMarks {
@@ -68,6 +69,7 @@ export interface DecisionValues {
   'card.photos': readonly string[];
   'weigh.rodSchool': RodSchool;
   'weigh.partSchool': PartSchool;
+  'weigh.sample': Sample;
   /** The part that the scale is tared on for a kind; null for weights outright. */
   'weigh.reference.*': string | null;
   'match.choices': MatchChoices;

@@ -1,6 +1,7 @@
 import { arrivalList, missingFor, type Arrival, type ArrivalKey } from './arrivals.js';
 import { kindsHere } from '../parts/elsewhere.js';
-import { measuresOf, SINGLE_KINDS, type PartKind } from '../parts/facts.js';
+import { isWanted } from '../parts/sample.js';
+import { measuresOf, SINGLE_KINDS, type Measure, type PartFact, type PartKind } from '../parts/facts.js';
 import type { KindMatch } from '../match/kindMatch.js';
 import type { BenchId } from './benchNames.js';
 import { isSurvey, NO_SET_UPS } from '../setups/setUp.js';
@@ -165,12 +166,13 @@ function unspunSignOffStatus({ signedAsItIs }: JobFacts, last: Status, enough: r
 }
 
 function weighStatus(facts: JobFacts, { weighed }: JobFigures): Status {
-  const { rodSchool, partSchool } = facts.weighChoices;
+  const { rodSchool, partSchool, sample = 'every' } = facts.weighChoices;
   const kinds = kindsHere(partSchool, facts.spec.elsewhere);
   const parts = weighed.parts.filter(({ part }) => kinds.includes(part.kind));
-  const wanted = parts.reduce((n, { part }) => n + measuresOf(part.kind, rodSchool).length, 0);
+  const asked = (part: PartFact): Measure[] => measuresOf(part.kind, rodSchool).filter((measure) => isWanted(sample, part, measure, weighed));
+  const wanted = parts.reduce((n, { part }) => n + asked(part).length, 0);
   const have = parts.reduce(
-    (n, { part, now, needsReweighing }) => n + (needsReweighing ? 0 : measuresOf(part.kind, rodSchool).filter((measure) => now[measure]).length),
+    (n, { part, now, needsReweighing }) => n + (needsReweighing ? 0 : asked(part).filter((measure) => now[measure]).length),
     0,
   );
   if (wanted === 0) return { state: 'done', why: 'nothing is weighed here' };

@@ -16,6 +16,7 @@ import type { TurnSummary } from '../spin/turnSummary.js';
 import type { System } from '../units/quantity/systems.js';
 import type { FixedTarget, MatchChoices, TargetGroup } from '../match/matchChoices.js';
 import type { PartMasses } from './turningMasses.js';
+import type { Sample } from '../parts/sample.js';
 import type { SetUp, SetUps } from '../setups/setUp.js';
 import type { Elsewhere } from '../parts/elsewhere.js';
 import type { Arrival, ArrivalKey } from './arrivals.js';
@@ -120,6 +121,8 @@ export interface InSetUp {
 export interface WeighChoices {
   readonly rodSchool: RodSchool;
   readonly partSchool: PartSchool;
+  /** Which parts of a kind go on the scale; every one where nobody said. */
+  readonly sample?: Sample;
   /** The part of a kind that the scale is tared on, its readings being differences; kinds weighed outright are left out. */
   readonly references: Readonly<Partial<Record<PartKind, string>>>;
 }

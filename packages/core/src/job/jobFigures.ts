@@ -1,4 +1,4 @@
-import { bobCard, type BobCard } from '../bob/bobCard.js';
+import { bobCard, type BobCard, type HowWeighed } from '../bob/bobCard.js';
 import { bobsNeeded, type BobsNeeded } from '../engine/bobsNeeded.js';
 import { matchCylinderSets, SET_KINDS, type SetMatch } from '../match/cylinderSets.js';
 import { matchKind, type KindMatch } from '../match/kindMatch.js';
@@ -13,6 +13,7 @@ import { moveTurns, turnsInPlane } from '../spin/turnSummary.js';
 import { CoreError } from '../units/check.js';
 import { weightCheck, type PlaneAlone, type WeightCheck } from '../spin/weightCheck.js';
 import { subtract, toPolar, type Vector } from '../units/vector.js';
+import { isMatched } from '../parts/sample.js';
 import { kindsHere, partsHere } from '../parts/elsewhere.js';
 import { PART_KINDS, type PartKind } from '../parts/facts.js';
 import { holesAfter } from './holesAfter.js';
@@ -91,6 +92,16 @@ export interface JobFigures {
   readonly lastSpinId: string | null;
 }
 
+/** How a job's parts are weighed, for its bob card. */
+export const howWeighed = ({
+  weighChoices: { partSchool, sample = 'every' },
+  spec: { elsewhere = {} },
+}: Pick<JobFacts, 'weighChoices' | 'spec'>): HowWeighed => ({
+  partSchool,
+  sample,
+  elsewhere,
+});
+
 /** What makes up a set, however it is weighed. */
 const SET_PARTS: readonly PartKind[] = [...SET_KINDS, 'cylinderSet', 'pressedAssembly'];
 
@@ -139,21 +150,27 @@ function spunBy(facts: JobFacts, state: WorkedRecord): SpunFigures {
 export function jobFigures(facts: JobFacts): JobFigures {
   const { spec, bobChoices, weighChoices, matchChoices, fixedTargets, setUp } = facts;
   const { elsewhere } = spec;
+  const { sample = 'every' } = weighChoices;
   const weighed = weighParts({ ...facts, parts: partsHere(facts.parts, elsewhere) });
   const state = workedRecord(facts);
   const agreed = agreedOr(weighed, spec);
   return {
     weighed,
-    sets: agreed(SET_PARTS, () => matchCylinderSets(weighed, spec.matchToleranceG, weighChoices.partSchool, fixedTargets.set?.targetG ?? null)),
-    kinds: matchChoices.basis === 'perKind' ? matchKinds(facts, weighed) : {},
-    rods: agreed(['rod', 'pressedAssembly'], () =>
-      matchRods(weighed, spec.matchToleranceG, weighChoices.partSchool, {
-        rodSchool: weighChoices.rodSchool,
-        fixedTotalG: fixedTargets.rod?.targetG ?? null,
-      }),
-    ),
+    sets: isMatched(sample, 'piston')
+      ? agreed(SET_PARTS, () => matchCylinderSets(weighed, spec.matchToleranceG, weighChoices.partSchool, fixedTargets.set?.targetG ?? null))
+      : { kind: 'none' },
+    kinds: matchChoices.basis === 'perKind' && isMatched(sample, 'piston') ? matchKinds(facts, weighed) : {},
+    rods:
+      sample === 'one'
+        ? { kind: 'none' }
+        : agreed(['rod', 'pressedAssembly'], () =>
+            matchRods(weighed, spec.matchToleranceG, weighChoices.partSchool, {
+              rodSchool: isMatched(sample, 'rod') ? weighChoices.rodSchool : 'totalOnly',
+              fixedTotalG: fixedTargets.rod?.targetG ?? null,
+            }),
+          ),
     bobsNeeded: bobsNeeded(spec.layout),
-    bobs: agreed(PART_KINDS, () => bobCard(spec.layout, weighed, bobChoices, ONE_BOB_FIGURE_WITHIN_G, weighChoices.partSchool, elsewhere)),
+    bobs: agreed(PART_KINDS, () => bobCard(spec.layout, weighed, bobChoices, ONE_BOB_FIGURE_WITHIN_G, howWeighed(facts))),
     ...spunBy(facts, state),
     setUps: setUp ? setUpSteps(facts, setUp, state.worked) : [],
     lastSpinId: wholeOf(facts).spins.at(-1)?.id ?? null,

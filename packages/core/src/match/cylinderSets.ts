@@ -1,6 +1,7 @@
 import { cylinderOf, type PartKind, type PartSchool } from '../parts/facts.js';
 import { massNowG, type WeighedJob, type WeighedPart } from '../parts/weighParts.js';
 import { matchToLightest, type MatchedItem, type MatchedSet } from './matchToLightest.js';
+import { setAndBareG } from '../parts/setAndBare.js';
 import { missingWeight, type MissingWeight } from '../parts/missingWeight.js';
 
 /** The kinds that make up what goes up and down with a piston. */
@@ -10,11 +11,17 @@ export const SET_KINDS = ['piston', 'pin', 'lockPair', 'ringSet'] as const satis
 const WEIGHED_FOR_SET: Readonly<Record<PartSchool, readonly PartKind[]>> = {
   eachPart: SET_KINDS,
   cylinderSets: ['cylinderSet'],
+  setAndBare: ['cylinderSet', 'piston'],
   pressedAssemblies: ['pressedAssembly', 'ringSet'],
 };
 
 /** The part that is cut to bring a set down, and weighed again. */
-const CUT_KIND: Readonly<Record<PartSchool, PartKind>> = { eachPart: 'piston', cylinderSets: 'cylinderSet', pressedAssemblies: 'pressedAssembly' };
+const CUT_KIND: Readonly<Record<PartSchool, PartKind>> = {
+  eachPart: 'piston',
+  cylinderSets: 'cylinderSet',
+  setAndBare: 'piston',
+  pressedAssemblies: 'pressedAssembly',
+};
 
 /** One cylinder's piston, pin, locks and rings, matched against the other cylinders. */
 export interface CylinderSet extends MatchedItem {
@@ -57,10 +64,23 @@ export function matchCylinderSets(
   const kinds = WEIGHED_FOR_SET[school];
   const relevant = job.parts.filter(({ part }) => kinds.includes(part.kind));
   if (!relevant.some(({ part }) => part.kind === CUT_KIND[school])) return { kind: 'none' };
-  const missing = relevant.flatMap(missingWeight);
+  const missing = [
+    ...relevant.flatMap(missingWeight),
+    ...relevant.flatMap((weighed) =>
+      school === 'setAndBare' && weighed.part.kind === 'cylinderSet' && missingWeight(weighed).length === 0 && isRenewed(job, weighed)
+        ? [{ kind: weighed.part.kind, cylinder: weighed.part.cylinder, why: 'cutSince' as const }]
+        : [],
+    ),
+  ];
   if (missing.length > 0) return { kind: 'waiting', missing };
 
   const cylinders = [...new Set(relevant.map(({ part }) => part.cylinder))].sort((a, b) => a - b);
+  // A set that was weighed whole once loses what its piston has lost since.
+  const setOf = (own: readonly WeighedPart[], parts: CylinderSet['parts']): number => {
+    if (school !== 'setAndBare') return Object.values(parts).reduce((sum, g) => sum + g, 0);
+    const set = own.find(({ part }) => part.kind === 'cylinderSet');
+    return (set && setAndBareG(job, set)) ?? Number.NaN;
+  };
   const sets = cylinders.map((cylinder) => {
     const own = relevant.filter(({ part }) => cylinderOf(part) === cylinder);
     const parts: Partial<Record<PartKind, number>> = {};
@@ -70,7 +90,7 @@ export function matchCylinderSets(
       cylinder,
       cutPartId: own.find(({ part }) => part.kind === CUT_KIND[school])?.part.id ?? '',
       parts,
-      weightG: Object.values(parts).reduce((sum, g) => sum + g, 0),
+      weightG: setOf(own, parts),
       damaged: own.some(({ part }) => part.damaged),
     };
   });
@@ -85,6 +105,10 @@ export function matchCylinderSets(
     }),
   };
 }
+
+/** The piston of this set was exchanged: the set has to be weighed whole again. */
+const isRenewed = (job: WeighedJob, set: WeighedPart): boolean =>
+  job.parts.some(({ part, renewed }) => renewed && part.kind === 'piston' && cylinderOf(part) === cylinderOf(set.part));
 
 /** What a part adds to its set, in g; only called once nothing is missing. */
 function setWeightG(weighed: WeighedPart): number {

@@ -19,15 +19,16 @@ export type PartKind = (typeof PART_KINDS)[number];
 export const isSingleKind = (kind: PartKind): kind is SingleKind => (SINGLE_KINDS as readonly PartKind[]).includes(kind);
 
 /**
- * The schools of weighing what goes up and down: every part by itself; a cylinder's set in one go; or, where pins are
- * pressed and stay so, the piston on its rod as one assembly with two ends.
+ * The schools of weighing what goes up and down: every part by itself; a cylinder's set in one go; sets in one go, and from then on the
+ * bare pistons alone; or, where pins are pressed and stay so, the piston on its rod as one assembly with two ends.
  */
-export const PART_SCHOOLS = ['eachPart', 'cylinderSets', 'pressedAssemblies'] as const;
+export const PART_SCHOOLS = ['eachPart', 'cylinderSets', 'setAndBare', 'pressedAssemblies'] as const;
 export type PartSchool = (typeof PART_SCHOOLS)[number];
 
 const KINDS_WEIGHED: Readonly<Record<PartSchool, readonly PartKind[]>> = {
   eachPart: SINGLE_KINDS,
   cylinderSets: ['cylinderSet', 'rod', 'bearingPair'],
+  setAndBare: ['cylinderSet', 'piston', 'rod', 'bearingPair'],
   pressedAssemblies: ['pressedAssembly', 'ringSet', 'bearingPair'],
 };
 

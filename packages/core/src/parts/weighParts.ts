@@ -17,6 +17,8 @@ export interface WeighedPart {
   readonly lastPass: { readonly before: WeighedPart['now']; readonly cutIds: readonly string[] } | null;
   /** Cut, and not weighed since: its present weight is not known. */
   readonly needsReweighing: boolean;
+  /** Another has come in its place since it was first weighed. */
+  readonly renewed: boolean;
   /** How far each mean of `now` may be off. */
   readonly errors: Partial<Readonly<Record<Measure, WeighingError>>>;
   /** Of a rod or a pressed assembly: its ends made to add up; null for every other kind. */
@@ -65,7 +67,16 @@ export function weighParts({ parts, readings, partCuts, scales = {} }: WeighFact
     // A new part that nobody weighed has no weight, not its forerunner's.
     const unweighed = lastCutId !== null && !weighed.includes(lastCutId);
     const nowReadings = (measure: Measure): ReadingFact[] => own.filter((r) => r.cutId === latest && r.measure === measure);
-    return { part, lastCutId, now, nowReadings, asReceived, lastPass: lastPassOf(generations, weighed, summarise), needsReweighing: unweighed };
+    return {
+      part,
+      lastCutId,
+      now,
+      nowReadings,
+      asReceived,
+      lastPass: lastPassOf(generations, weighed, summarise),
+      needsReweighing: unweighed,
+      renewed: renewed >= 0,
+    };
   });
 
   const deviationG: Record<string, number | null> = {};

@@ -1,5 +1,5 @@
 import { fixed, KIND_NAMES, missingWords } from '@tare/card';
-import { ASSUMED_DEVIATION_G, bobCard, CoreError, hasBench, ONE_BOB_FIGURE_WITHIN_G, type BobCard } from '@tare/core';
+import { ASSUMED_DEVIATION_G, bobCard, CoreError, hasBench, howWeighed, ONE_BOB_FIGURE_WITHIN_G, type BobCard } from '@tare/core';
 import { Tabs } from 'radix-ui';
 import { useMemo, type ReactNode } from 'react';
 import { Disclosure } from '../../ui/Disclosure.js';
@@ -96,8 +96,7 @@ function NeededBobs(): ReactNode {
         figures.weighed,
         { factorRatio: factor.value, oilG: oil.value, extras },
         ONE_BOB_FIGURE_WITHIN_G,
-        sheet.weighChoices.partSchool,
-        sheet.spec.elsewhere,
+        howWeighed(sheet),
       );
     } catch (error) {
       if (error instanceof CoreError) return error;

@@ -1,5 +1,5 @@
 import { fixed, KIND_NAMES, MEASURE_NAMES } from '@tare/card';
-import { kindsHere, measuresOf } from '@tare/core';
+import { isWanted, kindsHere, measuresOf, type Measure, type PartFact } from '@tare/core';
 import { useMemo, useRef, useState, type ReactNode, type RefObject } from 'react';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { BenchHead } from '../../ui/BenchHead.js';
@@ -73,9 +73,10 @@ function KindTabs({ kind, onPick }: { readonly kind: Weighing['kind']; readonly 
   return (
     <div className="flex flex-wrap gap-1" role="group" aria-label="Kind of part">
       {kindsHere(sheet.weighChoices.partSchool, sheet.spec.elsewhere).map((k) => {
-        const parts = figures.weighed.parts.filter(({ part }) => part.kind === k);
-        const wanted = measuresOf(k, sheet.weighChoices.rodSchool);
-        const done = parts.filter(({ now, needsReweighing }) => !needsReweighing && wanted.every((measure) => now[measure])).length;
+        const { rodSchool, sample = 'every' } = sheet.weighChoices;
+        const asked = (part: PartFact): Measure[] => measuresOf(k, rodSchool).filter((measure) => isWanted(sample, part, measure, figures.weighed));
+        const parts = figures.weighed.parts.filter(({ part }) => part.kind === k && asked(part).length > 0);
+        const done = parts.filter(({ part, now, needsReweighing }) => !needsReweighing && asked(part).every((measure) => now[measure])).length;
         return (
           <button
             key={k}

@@ -1,5 +1,5 @@
 import { KIND_NAMES } from '@tare/card';
-import { hasEnds, PART_SCHOOLS, ROD_SCHOOLS, type PartKind, type PartSchool, type RodSchool } from '@tare/core';
+import { hasEnds, PART_SCHOOLS, ROD_SCHOOLS, SAMPLES, type PartKind, type PartSchool, type RodSchool, type Sample } from '@tare/core';
 import type { ReactNode } from 'react';
 import { Disclosure } from '../../ui/Disclosure.js';
 import { useOpenJob } from '../../shell/JobContext.js';
@@ -23,6 +23,11 @@ const PART_WORDS: Readonly<Record<PartSchool, { readonly name: string; readonly 
     name: 'Each cylinder’s set in one go',
     reason: 'Piston, pin, locks and rings together: quick. It cannot tell which of them is heavy, nor what a swap would do.',
   },
+  setAndBare: {
+    name: 'Sets whole once, then bare pistons',
+    reason:
+      'The small parts are put away after one weighing. A piston’s start, target and now are the bare piston’s own, and so is what may come off it.',
+  },
   pressedAssemblies: {
     name: 'Piston pressed on its rod, as one',
     reason:
@@ -30,16 +35,29 @@ const PART_WORDS: Readonly<Record<PartSchool, { readonly name: string; readonly 
   },
 };
 
+const SAMPLE_WORDS: Readonly<Record<Sample, { readonly name: string; readonly reason: string }>> = {
+  every: { name: 'Every part', reason: 'Tells how far they lie apart, and which to cut.' },
+  one: {
+    name: 'One of each, standing for all',
+    reason: 'Quick, and enough for a bob card where sets are known to be alike. It cannot tell whether they are: nothing is matched.',
+  },
+  twoRodEnds: {
+    name: 'Every total; ends of the lightest and heaviest rod',
+    reason: 'Rods are matched by their totals. The ends of the others are taken to lie between those two, which it cannot check.',
+  },
+};
+
 /** How this job is weighed: the trade's schools, each with its reason. */
 export function WeighSchools({ kind }: { readonly kind: PartKind }): ReactNode {
   const { sheet } = useOpenJob();
   const { decide, blocked, error } = useDecide();
-  const { rodSchool, partSchool, references } = sheet.weighChoices;
+  const { rodSchool, partSchool, references, sample = 'every' } = sheet.weighChoices;
   const parts = sheet.parts.filter((part) => part.kind === kind).sort((a, b) => a.cylinder - b.cylinder);
   const name = KIND_NAMES[kind].one.toLowerCase();
   const reference = parts.find(({ id }) => id === references[kind]);
   const said = [
     PART_WORDS[partSchool].name.toLowerCase(),
+    ...(sample === 'every' ? [] : [SAMPLE_WORDS[sample].name.toLowerCase()]),
     ...(hasEnds(kind) ? [ROD_WORDS[rodSchool].name.toLowerCase()] : []),
     reference ? `differences from ${name} ${reference.cylinder}` : 'weights outright',
   ];
@@ -59,6 +77,14 @@ export function WeighSchools({ kind }: { readonly kind: PartKind }): ReactNode {
           hint={PART_WORDS[partSchool].reason}
           onChange={(event) => decide({ subject: 'weigh.partSchool', value: event.target.value as PartSchool })}
           options={PART_SCHOOLS.map((school) => ({ value: school, label: PART_WORDS[school].name }))}
+        />
+        <Choice
+          label="How many of each kind"
+          value={sample}
+          disabled={blocked}
+          hint={SAMPLE_WORDS[sample].reason}
+          onChange={(event) => decide({ subject: 'weigh.sample', value: event.target.value as Sample })}
+          options={SAMPLES.map((one) => ({ value: one, label: SAMPLE_WORDS[one].name }))}
         />
         {hasEnds(kind) && (
           <Choice

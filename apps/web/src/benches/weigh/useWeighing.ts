@@ -4,6 +4,7 @@ import {
   differenceComplaint,
   lineReader,
   hasEnds,
+  isWanted,
   kindsHere,
   measuresOf,
   readQuantity,
@@ -117,8 +118,13 @@ export function useWeighing(): Weighing {
   }
   const readingsOf = (cell: Cell): ReadingEntry[] =>
     sheet.readings.filter((r) => r.partId === cell.partId && r.measure === cell.measure && !r.voided && r.cutId === lastCutOf(cell.partId));
+  const { sample = 'every' } = sheet.weighChoices;
+  const isAsked = ({ partId, measure: of }: Cell): boolean => {
+    const part = sheet.parts.find(({ id }) => id === partId);
+    return part !== undefined && isWanted(sample, part, of, figures.weighed);
+  };
   const waitingIn = (k: PartKind): Cell | null => {
-    const own = cellsOf(k);
+    const own = cellsOf(k).filter(isAsked);
     return nextCell(
       own,
       own.map((cell) => readingsOf(cell).length),

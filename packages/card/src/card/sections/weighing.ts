@@ -7,19 +7,30 @@ import { instrumentIn, type CardNames } from '../cardNames.js';
 const SCHOOL_WORDS = {
   eachPart: 'Every part was weighed by itself.',
   cylinderSets: 'Piston, pin, locks and rings of a cylinder were weighed together.',
+  setAndBare: 'Sets of piston, pin, locks and rings were weighed whole once, and the bare pistons from then on.',
   pressedAssemblies: 'Pistons were weighed pressed on their rods.',
+} as const;
+
+/** What was weighed of a kind, and what that cannot tell. */
+const SAMPLE_WORDS = {
+  one: 'One of each kind was weighed and stands for all: how far the others differ is not known.',
+  twoRodEnds:
+    'Every rod was weighed whole, and the ends of the lightest and the heaviest alone: the ends of the others lie between theirs by their totals.',
 } as const;
 
 /** Of each kind: how often it was weighed and on what, and from lightest to heaviest as it came and as it is. */
 export function weighing(sheet: JobSheet, figures: JobFigures, names: CardNames): CardSection {
-  const { partSchool } = sheet.weighChoices;
+  const { partSchool, sample = 'every' } = sheet.weighChoices;
   const rows = kindsHere(partSchool, sheet.spec.elsewhere).flatMap((kind) =>
     allMeasuresOf(kind).flatMap((measure) => kindRow(kind, measure, sheet, figures, names)),
   );
   return {
     id: 'weighing',
     title: 'How it was weighed',
-    lines: rows.length === 0 ? [line`Nothing was weighed.`] : [line`${SCHOOL_WORDS[partSchool]}`],
+    lines:
+      rows.length === 0
+        ? [line`Nothing was weighed.`]
+        : [line`${SCHOOL_WORDS[partSchool]}`, ...(sample === 'every' ? [] : [line`${SAMPLE_WORDS[sample]}`])],
     table:
       rows.length === 0
         ? null

@@ -1,3 +1,4 @@
+import { minIndex } from 'd3-array';
 import type { BobBox, BuiltBob } from './box.js';
 
 /** What comes off and goes on one half. */
@@ -80,18 +81,18 @@ const moved = ({ offIds, onIds }: HalfChange): number => offIds.length + onIds.l
 
 function smallExchange(refused: RefusedBob): BobAdvice | null {
   const { wholeG, halfAG, halfBG, figureG, limitG, agreeWithinG, leftOver } = refused;
-  let best: { a: Option; b: Option; wholeThenG: number } | null = null;
-  const better = (a: Option, b: Option, wholeThenG: number): void => {
-    const [pieces, off] = [moved(a) + moved(b), Math.abs(wholeThenG - figureG)];
-    const before = best && [moved(best.a) + moved(best.b), Math.abs(best.wholeThenG - figureG)];
-    if (!before || pieces < before[0]! || (pieces === before[0] && off < before[1]!)) best = { a, b, wholeThenG };
-  };
+  interface Found {
+    readonly a: Option;
+    readonly b: Option;
+    readonly wholeThenG: number;
+  }
+  const found: Found[] = [];
   // Alike on both halves: all that can be said where only the whole was weighed.
   for (const option of optionsOf(refused, 2)) {
     const wholeThenG = wholeG + 2 * option.byG;
     if (Math.abs(wholeThenG - figureG) > limitG) continue;
     if (halfAG !== null && halfBG !== null && Math.abs(halfAG - halfBG) > agreeWithinG) continue;
-    better(option, option, wholeThenG);
+    found.push({ a: option, b: option, wholeThenG });
   }
   if (halfAG !== null && halfBG !== null) {
     const near = optionsOf(refused, 1);
@@ -102,12 +103,19 @@ function smallExchange(refused: RefusedBob): BobAdvice | null {
         const [aG, bG] = [halfAG + a.byG, halfBG + b.byG];
         if (Math.abs(aG + bG - figureG) > limitG || Math.abs(aG - bG) > agreeWithinG) continue;
         if (!inStock([...a.onIds, ...b.onIds], leftOver)) continue;
-        better(a, b, aG + bG);
+        found.push({ a, b, wholeThenG: aG + bG });
       }
   }
-  if (best === null) return null;
-  const { a, b, wholeThenG } = best as { a: Option; b: Option; wholeThenG: number };
+  const best = minimum(found, ({ a, b, wholeThenG }) => moved(a) + moved(b) + Math.abs(wholeThenG - figureG) / (2 * limitG));
+  if (!best) return null;
+  const { a, b, wholeThenG } = best;
   return { kind: 'change', a: bare(a), b: bare(b), alike: a === b, wholeThenG };
+}
+
+/** The fewest pieces first, and of those the nearest: what lands inside is off by no more than the limit, half a piece here. */
+function minimum<T>(all: readonly T[], of: (one: T) => number): T | null {
+  const index = minIndex(all, of);
+  return all[index] ?? null;
 }
 
 const bare = ({ offIds, onIds }: Option): HalfChange => ({ offIds, onIds });

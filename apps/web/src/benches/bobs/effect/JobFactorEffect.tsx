@@ -1,5 +1,6 @@
 import {
   bobCard,
+  howWeighed,
   ONE_BOB_FIGURE_WITHIN_G,
   partsHere,
   weighParts,
@@ -65,7 +66,7 @@ function receivedCard({ spec, parts, readings, partCuts, bobChoices, weighChoice
     readings: readings.filter((reading) => reading.cutId === null),
     partCuts: [],
   });
-  const card = bobCard(spec.layout, received, { ...bobChoices, factorRatio }, ONE_BOB_FIGURE_WITHIN_G, weighChoices.partSchool, spec.elsewhere);
+  const card = bobCard(spec.layout, received, { ...bobChoices, factorRatio }, ONE_BOB_FIGURE_WITHIN_G, howWeighed({ weighChoices, spec }));
   if (card.kind !== 'ready') return null;
   // Pins with other numbers of rods never share a figure.
   if (new Set(card.pins.map(({ cylinders }) => cylinders.length)).size > 1) return card;
