@@ -3,11 +3,12 @@ import { ASSUMED_DEVIATION_G, bobCard, CoreError, hasBench, howWeighed, ONE_BOB_
 import { Tabs } from 'radix-ui';
 import { useMemo, type ReactNode } from 'react';
 import { Disclosure } from '../../ui/Disclosure.js';
-import { useSearchParams } from 'react-router';
+import { Link, useSearchParams } from 'react-router';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { BenchHead } from '../../ui/BenchHead.js';
 import { Note, ProblemNotice } from '../../ui/Notice.js';
 import { WhoFirst } from '../../ui/WhoFirst.js';
+import { addressOfJob } from '../calculator/calculatorJob.js';
 import { BobCardTable } from './BobCardTable.js';
 import { BobChoicesForm } from './BobChoicesForm.js';
 import { BuildDesk } from './build/BuildDesk.js';
@@ -157,6 +158,9 @@ function NeededBobs(): ReactNode {
             {figures.bobsNeeded.reason}
           </p>
           <ExtraLines />
+          <Link to={`/calculator?${addressOfJob(live, sheet).toString()}`} className="w-fit underline underline-offset-4">
+            These figures in the calculator
+          </Link>
         </Tabs.Content>
         <Tabs.Content value="effect">
           <div className="grid gap-5">

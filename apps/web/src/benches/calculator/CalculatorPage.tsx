@@ -19,7 +19,7 @@ import {
 import { Link2 } from 'lucide-react';
 import { useMemo, useState, type ReactNode } from 'react';
 import { Disclosure } from '../../ui/Disclosure.js';
-import { useSearchParams } from 'react-router';
+import { Link, useSearchParams } from 'react-router';
 import { Button } from '../../ui/Button.js';
 import { Choice } from '../../ui/Choice.js';
 import { QuantityField } from '../../ui/QuantityField.js';
@@ -145,6 +145,9 @@ function Worked({ state, change, card, reciprocatingG }: WorkedProps): ReactNode
         <span className="text-ink-soft">{`, half ${fixed(card.bobWeightG / 2, 2)} g`}</span>
       </p>
       <BobCardTable pins={[{ pin: 1, cylinders, card }]} />
+      <Link to={`/jobs/new?from=calculator&${writeAddress(state).toString()}`} className="w-fit underline underline-offset-4">
+        Begin a job with these figures
+      </Link>
       <Disclosure large title="What the factor does">
         <Effect state={state} change={change} reciprocatingG={reciprocatingG} />
       </Disclosure>

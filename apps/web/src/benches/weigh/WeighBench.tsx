@@ -20,6 +20,16 @@ import { WeighSchools } from './WeighSchools.js';
 
 /** Readings of every part, several placements each: type or capture, Enter, next. */
 export function WeighBench(): ReactNode {
+  const { sheet } = useOpenJob();
+  if (kindsHere(sheet.weighChoices.partSchool, sheet.spec.elsewhere).length > 0) return <Scale />;
+  return (
+    <div className="grid gap-4 border-2 border-edge bg-plate p-5">
+      <BenchHead title="Weigh" next="No kind of part is weighed here. At Check in it is said which are." />
+    </div>
+  );
+}
+
+function Scale(): ReactNode {
   const weighing = useWeighing();
   const { kind, waiting } = weighing;
   const input = useRef<HTMLInputElement>(null);
