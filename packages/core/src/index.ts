@@ -65,6 +65,8 @@ export type { MissingWeight } from './parts/missingWeight.js';
 export { type KindMatch } from './match/kindMatch.js';
 export {
   MATCH_SCHOOLS,
+  PISTON_PLACES,
+  type PistonPlace,
   MATCH_BASES,
   USUAL_MATCH_CHOICES,
   USUAL_PADS,

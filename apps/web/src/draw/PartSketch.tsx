@@ -1,4 +1,5 @@
 import { drawingSafe } from '../ui/drawingSafe.js';
+import type { PistonPlace } from '@tare/core';
 import { padsShort, padsWords } from '@tare/card';
 import { useId, type ReactNode } from 'react';
 
@@ -7,6 +8,8 @@ interface SketchProps {
   readonly pads: number;
   /** What comes off all of them together. */
   readonly removalG: number;
+  /** Of a piston: where; its pads where nobody said. */
+  readonly place?: PistonPlace;
 }
 
 const HATCH = 'stroke-ink-soft';
@@ -23,7 +26,7 @@ function Hatch({ id }: { readonly id: string }): ReactNode {
 }
 
 /** A piston seen from below: pads by the pin bosses in blue, struts and skirt hatched. */
-function PistonSketchDrawn({ pads, removalG }: SketchProps): ReactNode {
+function PistonSketchDrawn({ pads, removalG, place = 'bosses' }: SketchProps): ReactNode {
   const id = useId();
   const places =
     pads === 4
@@ -42,7 +45,7 @@ function PistonSketchDrawn({ pads, removalG }: SketchProps): ReactNode {
       viewBox="0 0 250 140"
       className="w-56"
       role="img"
-      aria-label={`Piston from below: ${padsWords(removalG, pads)} inside, by the pin bosses; not from skirt, crown, ring lands or struts`}
+      aria-label={`Piston from below: ${padsWords(removalG, pads)} inside, ${place === 'skirtEdge' ? 'along the lower inside edge of the skirt; not from its outside' : 'by the pin bosses; not from skirt'}, crown, ring lands or struts`}
     >
       <Hatch id={id} />
       <circle cx={90} cy={70} r={62} fill={`url(#${id})`} className="stroke-ink" strokeWidth={2} />
@@ -51,9 +54,11 @@ function PistonSketchDrawn({ pads, removalG }: SketchProps): ReactNode {
       <rect x={116} y={56} width={30} height={28} className="fill-plate-low stroke-ink" />
       <path d="M64 58 L84 20 M64 82 L84 120 M116 58 L96 20 M116 82 L96 120" stroke={`url(#${id})`} strokeWidth={7} fill="none" />
       <line x1={20} x2={160} y1={70} y2={70} className="stroke-ink-soft" strokeDasharray="7 3 2 3" />
-      {places.map(([x, y]) => (
-        <circle key={`${x} ${y}`} cx={x} cy={y} r={8} className="fill-blue stroke-plate" strokeWidth={1.5} />
-      ))}
+      {place === 'skirtEdge' && (
+        <path d="M56 32 A51 51 0 0 1 124 32 M56 108 A51 51 0 0 0 124 108" fill="none" strokeWidth={7} className="stroke-blue" />
+      )}
+      {place === 'bosses' &&
+        places.map(([x, y]) => <circle key={`${x} ${y}`} cx={x} cy={y} r={8} className="fill-blue stroke-plate" strokeWidth={1.5} />)}
       <text x={162} y={52} fontSize={14} className="fill-blue font-semibold">
         {padsShort(removalG, pads)}
       </text>

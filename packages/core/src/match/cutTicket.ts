@@ -52,5 +52,5 @@ export function cutTicket(removalG: number, nowG: number, receivedG: number, pad
 export function cuttingOf(kind: PartKind, choices: MatchChoices): { readonly limitRatio: number; readonly pads: number } {
   if (kind === 'pin') return { limitRatio: choices.pinLimitRatio, pads: 2 };
   if (kind === 'rod' || kind === 'pressedAssembly') return { limitRatio: choices.rodEndLimitRatio, pads: 1 };
-  return { limitRatio: choices.pistonLimitRatio, pads: choices.pistonPads };
+  return { limitRatio: choices.pistonLimitRatio, pads: choices.pistonPlace === 'skirtEdge' ? 2 : choices.pistonPads };
 }

@@ -4,7 +4,7 @@ import type { PartKind } from '../parts/facts.js';
 export const MATCH_SCHOOLS = [
   { id: 'rebuild', toleranceG: 1, name: 'Ordinary rebuild', reason: 'Quality aftermarket sets come within a gram.' },
   { id: 'performance', toleranceG: 0.5, name: 'Performance', reason: 'Half a gram, where the engine is asked for more.' },
-  { id: 'competition', toleranceG: 0.1, name: 'Competition', reason: 'The limit of the usual bench scale.' },
+  { id: 'competition', toleranceG: 0.1, name: 'Competition', reason: 'Wants a scale that counts in 0.025 g or finer.' },
   { id: 'becauseItCan', toleranceG: 0.05, name: 'Because it can be done', reason: 'Needs a 0.01 g scale, and patience.' },
 ] as const;
 
@@ -12,11 +12,19 @@ export const MATCH_SCHOOLS = [
 export const MATCH_BASES = ['perSet', 'perKind'] as const;
 export type MatchBasis = (typeof MATCH_BASES)[number];
 
+/** The places of a piston that the trade takes metal from (handbook section 3: two schools; the maker's advice first). */
+export const PISTON_PLACES = ['bosses', 'skirtEdge'] as const;
+export type PistonPlace = (typeof PISTON_PLACES)[number];
+
 /** Where metal comes off, and how much may, as the job chose it. */
 export interface MatchChoices {
   readonly basis: MatchBasis;
   /** Pads that a piston's removal is shared between. */
   readonly pistonPads: 2 | 4;
+  /** Where a piston loses metal: at its pads by the pin bosses, or as a relief along the lower inside edge of the skirt; left out for the pads. */
+  readonly pistonPlace?: PistonPlace;
+  /** Parts inside the tolerance go on to the target itself, down to a division of the scale; left out for not. */
+  readonly toTarget?: boolean;
   /** Most that may come off, as a share of the weight as received. */
   readonly pistonLimitRatio: number;
   readonly pinLimitRatio: number;

@@ -15,6 +15,7 @@ import { KindTable, SetTable } from './SetTable.js';
 import { SwapDesk } from './swap/SwapDesk.js';
 import { TrimDesk } from './trim/TrimDesk.js';
 import { useTool } from './trim/useTool.js';
+import { divisionOf } from './trim/divisionOf.js';
 import { workItems } from './trim/work.js';
 
 const SWAPPED: readonly PartKind[] = ['piston', 'pin', 'lockPair', 'ringSet', 'rod'];
@@ -31,7 +32,7 @@ export function MatchBench(): ReactNode {
   return (
     <>
       <div className="no-print grid gap-5 border-2 border-edge bg-plate p-5">
-        <BenchHead title="Match" next={nextStep(figures, sheet.matchChoices)}>
+        <BenchHead title="Match" next={nextStep(figures, sheet.matchChoices, divisionOf(sheet))}>
           <p className="text-right">
             Largest − smallest, at most
             <span className="block figure-type text-3xl font-semibold">{fixed(sheet.spec.matchToleranceG, 2)} g</span>
@@ -88,11 +89,11 @@ function RodTotals(): ReactNode {
   );
 }
 
-function nextStep(figures: JobFigures, choices: Parameters<typeof workItems>[1]): string {
+function nextStep(figures: JobFigures, choices: Parameters<typeof workItems>[1], divisionG: number): string {
   const { sets, rods, weighed } = figures;
   if (weighed.parts.some((part) => part.needsReweighing)) return 'Weigh again what was cut: blow out the swarf, wipe, then put it on the scale.';
   if (sets.kind === 'refused' || rods.kind === 'refused') return 'Something has to be put right first.';
-  const [first] = workItems(figures, choices, null);
+  const [first] = workItems(figures, choices, null, divisionG);
   if (first) {
     const { part } = first.weighed;
     const { removalG, pads, firstStopG, limit } = first.ticket;

@@ -53,13 +53,20 @@ export function MatchSchools(): ReactNode {
         />
         <Choice
           label="A piston’s metal comes from"
-          value={String(matchChoices.pistonPads)}
+          value={matchChoices.pistonPlace === 'skirtEdge' ? 'skirtEdge' : String(matchChoices.pistonPads)}
           disabled={blocked}
           hint="The same from each, so that the piston does not end up lopsided. The maker’s advice comes first."
-          onChange={(event) => change({ pistonPads: event.target.value === '4' ? 4 : 2 })}
+          onChange={(event) =>
+            change(
+              event.target.value === 'skirtEdge'
+                ? { pistonPlace: 'skirtEdge' }
+                : { pistonPlace: 'bosses', pistonPads: event.target.value === '4' ? 4 : 2 },
+            )
+          }
           options={[
             { value: '2', label: 'two pads, by the pin bosses' },
             { value: '4', label: 'four pads, by the pin bosses' },
+            { value: 'skirtEdge', label: 'the lower inside edge of the skirt, with a radius' },
           ]}
         />
         <Limit
@@ -80,6 +87,9 @@ export function MatchSchools(): ReactNode {
           ratio={matchChoices.rodEndLimitRatio}
           keep={(rodEndLimitRatio, settled) => change({ rodEndLimitRatio }, settled)}
         />
+        <CheckRow disabled={blocked} checked={matchChoices.toTarget === true} onChange={(event) => change({ toTarget: event.target.checked })}>
+          On to the target itself, not only into the tolerance
+        </CheckRow>
         <fieldset className="lg:col-span-3" disabled={blocked}>
           <legend className="text-ink-soft">Cylinders whose parts stay as they are</legend>
           <div className="flex flex-wrap gap-4">

@@ -1,4 +1,5 @@
 import { fixed, KIND_NAMES, padsWords } from '@tare/card';
+import type { PistonPlace } from '@tare/core';
 import type { ReactNode } from 'react';
 import { PinSketch, PistonSketch } from '../../../draw/PartSketch.js';
 import { useOpenJob } from '../../../shell/JobContext.js';
@@ -32,8 +33,8 @@ export function CutTicketCard({ item, chosen }: { readonly item: WorkItem; reado
           {name} {part.cylinder}: <span className="figure-type text-2xl text-blue">{fixed(ticket.removalG, 2)} g</span> off
         </h3>
         <p>
-          {where(part.kind, ticket)} Stop at <strong className="figure-type">{fixed(ticket.firstStopG, 2)} g</strong> and weigh. Target{' '}
-          {group === 'set' && isPartOfSet ? 'bare ' : ''}
+          {where(part.kind, ticket, sheet.matchChoices.pistonPlace)} Stop at <strong className="figure-type">{fixed(ticket.firstStopG, 2)} g</strong>{' '}
+          and weigh. Target {group === 'set' && isPartOfSet ? 'bare ' : ''}
           <strong className="figure-type">{fixed(bareTargetG, 2)} g</strong>.
         </p>
         {ticket.limit.past ? (
@@ -56,16 +57,24 @@ export function CutTicketCard({ item, chosen }: { readonly item: WorkItem; reado
           />
         )}
       </div>
-      {part.kind !== 'lockPair' && part.kind !== 'rod' && part.kind !== 'ringSet' && <Sketch pads={ticket.pads} removalG={ticket.removalG} />}
+      {part.kind !== 'lockPair' && part.kind !== 'rod' && part.kind !== 'ringSet' && (
+        <Sketch
+          pads={ticket.pads}
+          removalG={ticket.removalG}
+          {...(sheet.matchChoices.pistonPlace === 'skirtEdge' ? { place: 'skirtEdge' as const } : {})}
+        />
+      )}
     </li>
   );
 }
 
-function where(kind: WorkItem['weighed']['part']['kind'], { removalG, pads }: WorkItem['ticket']): string {
+function where(kind: WorkItem['weighed']['part']['kind'], { removalG, pads }: WorkItem['ticket'], place: PistonPlace = 'bosses'): string {
   if (kind === 'pin') return `${padsWords(removalG, pads, 'ends')}, from the inside chamfer.`;
   if (kind === 'lockPair' || kind === 'ringSet') return 'Locks and rings are exchanged for lighter ones, not cut.';
   if (kind === 'rod')
     return 'From the cap’s pad or the shoulders at the big end, around the outside of the eye at the small end; not the ribs. Both ends alike, where nobody knows better.';
+  if (place === 'skirtEdge')
+    return `${padsWords(removalG, pads, 'sides')}, as a relief along the lower inside edge of the skirt, blended with a radius; not the outer skirt, the crown, ring lands or struts.`;
   return `${padsWords(removalG, pads)} inside, by the pin bosses; not the crown, ring lands, outer skirt or struts.`;
 }
 

@@ -5,6 +5,7 @@ import { Disclosure } from '../../../ui/Disclosure.js';
 import { useOpenJob } from '../../../shell/JobContext.js';
 import { Caution } from '../../../ui/Notice.js';
 import { CutTicketCard } from './CutTicketCard.js';
+import { divisionOf } from './divisionOf.js';
 import { Reweigh } from './Reweigh.js';
 import { TargetLine } from './TargetLine.js';
 import { Replacements } from './Replacements.js';
@@ -16,7 +17,7 @@ import { workItems } from './work.js';
 /** Tickets for everything that has to lose metal, the weighings after cuts, and the ways out of a cut too far. */
 export function TrimDesk({ chosen }: { readonly chosen: ChosenTool }): ReactNode {
   const { figures, sheet } = useOpenJob();
-  const items = workItems(figures, sheet.matchChoices, chosen.rate);
+  const items = workItems(figures, sheet.matchChoices, chosen.rate, divisionOf(sheet));
   const waiting = figures.weighed.parts.filter(
     (one) => one.needsReweighing && (one.part.kind !== 'rod' || figures.rods.kind === 'totals' || sheet.weighChoices.rodSchool === 'totalOnly'),
   );

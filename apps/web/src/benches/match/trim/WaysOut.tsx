@@ -21,6 +21,7 @@ import { ProblemNotice } from '../../../ui/Notice.js';
 import { useDecide } from '../../../ui/useDecide.js';
 import { usePersonName } from '../../../ui/usePersonName.js';
 import { takeRings } from '../swap/exchanges.js';
+import { divisionOf } from './divisionOf.js';
 import { matchedGroups } from './matchedGroups.js';
 
 interface TooLight {
@@ -40,7 +41,9 @@ export function WaysOut({ rate }: { readonly rate: CutRate | null }): ReactNode 
     .flatMap(({ group, items, targetG, partIdOf }) =>
       items.map((item): TooLight => ({ group, name: nameOfItem(sheet, group, item, partIdOf(item)), item, partId: partIdOf(item), items, targetG })),
     )
-    .filter(({ item, group }) => item.belowTarget && !item.damaged && sheet.fixedTargets[group] !== undefined);
+    .filter(({ item, group }) => item.belowTarget && !item.damaged && sheet.fixedTargets[group] !== undefined)
+    // Less than the scale can show is on the target.
+    .filter(({ item, targetG, partId }) => targetG - item.weightG >= divisionOf(sheet, partId) - 1e-9);
   return light.map((one) => <WaysOfOne key={one.item.id} light={one} rate={rate} />);
 }
 

@@ -57,6 +57,21 @@ describe('work tickets', () => {
     const items = itemsOf(weighedThree({ fixedTargets: { set: { targetG: 808.9, reason: 'the spare set' } } }));
     expect(items.map(({ ticket }) => ticket.removalG.toFixed(2))).toEqual(['1.10', '1.10']);
   });
+  it('go on to the target by choice, down to a division of the scale', () => {
+    const near = (toTarget: boolean) => ({ ...weighedThree({ matchChoices: { ...USUAL_MATCH_CHOICES, toTarget } }), readings: readingsNear });
+    const readingsNear = weighedThree().readings.map((r) => ({ ...r, valueG: { piston2: 612.6, piston3: 612.08, pin3: 148 }[r.partId] ?? r.valueG }));
+    expect(itemsOf(near(false))).toEqual([]);
+    // Piston 3 stands 0.08 g above the lightest: less than a scale of a tenth can show.
+    expect(itemsOf(near(true)).map(({ weighed, ticket }) => [weighed.part.id, ticket.removalG.toFixed(2)])).toEqual([['piston2', '0.60']]);
+  });
+  it('take whole rods down where only their totals were weighed', () => {
+    const sheet = weighedThree({ weighChoices: { rodSchool: 'totalOnly', partSchool: 'eachPart', references: {} } });
+    const rods = [630, 633, 630.2].map((g, i) => readingOf(`rod${i + 1}`, g));
+    const [first] = itemsOf({ ...sheet, readings: [...sheet.readings, ...rods] });
+    expect(first).toMatchObject({ group: 'rod', targetG: 630, bareTargetG: 630 });
+    expect(first!.ticket).toMatchObject({ removalG: 3, pads: 1 });
+    expect(first!.ticket.limit.allowedG).toBeCloseTo(6.33, 9);
+  });
   it('say when the limit is passed', () => {
     const items = itemsOf(weighedThree({ matchChoices: { ...USUAL_MATCH_CHOICES, pistonLimitRatio: 0.002 } }));
     expect(items.every(({ ticket }) => ticket.limit.past)).toBe(true);

@@ -2,6 +2,7 @@ import {
   cutTicket,
   cuttingOf,
   massNowG,
+  USUAL_DIVISION_G,
   type CutRate,
   type CutTicket,
   type JobFigures,
@@ -22,7 +23,13 @@ export interface WorkItem {
 }
 
 /** Everything that is to be cut of sets, kinds or whole rods, most first; rods’ ends have a plan of their own. */
-export function workItems({ sets, kinds, rods, weighed }: JobFigures, choices: MatchChoices, rate: CutRate | null): WorkItem[] {
+export function workItems(
+  { sets, kinds, rods, weighed }: JobFigures,
+  choices: MatchChoices,
+  rate: CutRate | null,
+  divisionG = USUAL_DIVISION_G,
+): WorkItem[] {
+  const toCut = isToCut(choices, divisionG);
   const item = (group: TargetGroup, partId: string, removalG: number, targetG: number, nowG: (one: WeighedPart) => number | null): WorkItem[] => {
     const one = weighed.parts.find(({ part }) => part.id === partId);
     const now = one && nowG(one);
@@ -35,23 +42,25 @@ export function workItems({ sets, kinds, rods, weighed }: JobFigures, choices: M
   };
   const ofKinds = Object.entries(kinds).flatMap(([kind, match]) =>
     match.kind === 'matched'
-      ? match.set.items.filter(isToCut).flatMap((one) => item(kind as TargetGroup, one.id, one.removalG, match.set.targetG, massNowG))
+      ? match.set.items.filter(toCut).flatMap((one) => item(kind as TargetGroup, one.id, one.removalG, match.set.targetG, massNowG))
       : [],
   );
   const ofSets =
     Object.keys(kinds).length === 0 && sets.kind === 'matched'
-      ? sets.cylinders.filter(isToCut).flatMap((set) => item('set', set.cutPartId, set.removalG, sets.set.targetG, scaleReadingG))
+      ? sets.cylinders.filter(toCut).flatMap((set) => item('set', set.cutPartId, set.removalG, sets.set.targetG, scaleReadingG))
       : [];
   const ofRods =
     rods.kind === 'totals'
-      ? rods.total.items
-          .filter(isToCut)
-          .flatMap((one) => item('rod', one.id, one.removalG, rods.total.targetG, ({ now }) => now.total?.meanG ?? null))
+      ? rods.total.items.filter(toCut).flatMap((one) => item('rod', one.id, one.removalG, rods.total.targetG, ({ now }) => now.total?.meanG ?? null))
       : [];
   return [...ofKinds, ...ofSets, ...ofRods].sort((a, b) => b.ticket.removalG - a.ticket.removalG);
 }
 
-const isToCut = ({ inTolerance, removalG }: MatchedItem): boolean => !inTolerance && removalG > 0;
+/** Outside the tolerance; or, where that is wanted, above the target by more than the scale can show. */
+const isToCut =
+  ({ toTarget }: MatchChoices, divisionG: number) =>
+  ({ inTolerance, removalG }: MatchedItem): boolean =>
+    removalG > 0 && (!inTolerance || (toTarget === true && removalG > divisionG));
 
 /** What is cut reads this alone on the scale: of a piston on its rod, at the small end. */
 const scaleReadingG = (one: WeighedPart): number | null =>
