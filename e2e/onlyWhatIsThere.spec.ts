@@ -29,15 +29,16 @@ test('eight pistons at home: from an empty form to the first ticket by few keys,
     await page.getByLabel('Ask for the zero').uncheck();
     const field = page.getByLabel('Reading in grams');
     await field.click();
+    const answerTheSlip = async (): Promise<void> => {
+      await expect(page.getByText('61.2 g, and the others of its kind weigh about 612.05 g.', { exact: false })).toBeVisible();
+      await page.getByRole('button', { name: /It is 612\.00 g/ }).click();
+      await field.click();
+      await press('Enter');
+    };
     for (const [i, grams] of ['612', '611.8', '613.9', '612.1', '61.2', '612.2', '611.9', '612.3'].entries()) {
       await type(grams);
       await press('Enter');
-      if (grams === '61.2') {
-        await expect(page.getByText('61.2 g, and the others of its kind weigh about 612.05 g.', { exact: false })).toBeVisible();
-        await page.getByRole('button', { name: /It is 612\.00 g/ }).click();
-        await field.click();
-        await press('Enter');
-      }
+      if (grams === '61.2') await answerTheSlip();
       await expect(page.getByRole('button', { name: `Pistons ${i + 1}/8` })).toBeVisible();
     }
   });
@@ -126,7 +127,7 @@ test('one of each to a bob card, by way of the calculator, and a survey begun as
     await page.getByLabel('What it is').fill('Figures from the quay');
     await page.getByRole('button', { name: 'Start the job' }).click();
     await page.waitForURL(/\/bobs$/);
-    await expect(page.getByText(`${/[\d.]+ g/.exec(weight)![0]}`).first()).toBeVisible();
+    await expect(page.getByText(/[\d.]+ g/.exec(weight)![0]).first()).toBeVisible();
     await bench(page, 'Sign off');
     await page.getByRole('button', { name: 'Sign off' }).click();
     const card = page.getByRole('article', { name: /^Balance card/ });

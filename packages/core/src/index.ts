@@ -33,7 +33,6 @@ export {
   isSingleKind,
   PART_KINDS,
   PART_SCHOOLS,
-  kindsWeighed,
   hasEnds,
   cylinderOf,
   MEASURES,
@@ -49,9 +48,9 @@ export {
   type ReadingFact,
   type PartCutFact,
 } from './parts/facts.js';
-export { ASSUMED_DEVIATION_G, USUAL_DIVISION_G, type WeighingError } from './parts/weighingError.js';
+export { ASSUMED_DEVIATION_G, USUAL_DIVISION_G } from './parts/weighingError.js';
 export { type ScaleFacts } from './parts/scaleFacts.js';
-export { weighParts, massNowG, standardErrorG, type WeighedPart, type WeighedJob } from './parts/weighParts.js';
+export { weighParts, massNowG, type WeighedPart, type WeighedJob } from './parts/weighParts.js';
 
 export { summariseReadings, type ReadingSummary } from './weigh/summariseReadings.js';
 export { pooledDeviation } from './weigh/pooledDeviation.js';
@@ -106,21 +105,12 @@ export { factorEffect, type ActualParts, type EffectInput, type FactorEffect, ty
 export { factorShaking, factorSweep } from './engine/factorSweep.js';
 export { bobsNeeded } from './engine/bobsNeeded.js';
 
-export {
-  samePlaces,
-  toPlanes,
-  addPlanes,
-  scalePlanes,
-  subtractPlanes,
-  movePlanes,
-  BALANCED,
-  type Planes,
-  type PlaneUnbalance,
-} from './rotor/planes.js';
+export { toPlanes, addPlanes, scalePlanes, subtractPlanes, movePlanes, BALANCED, type Planes, type PlaneUnbalance } from './rotor/planes.js';
 export { unbalanceForceN } from './rotor/force.js';
 export { staticAndCouple } from './rotor/staticCouple.js';
 export { checkSetUp, supportLoads, supportsMoved, type SupportLoad, type Supports } from './rotor/supports.js';
-export { hangingBobsG, turningMasses } from './job/turningMasses.js';
+export { hangingBobsG } from './job/hangingBobs.js';
+export { turningMasses } from './job/turningMasses.js';
 export {
   tolerance,
   TOLERANCE_SCHOOLS,
@@ -294,7 +284,7 @@ export {
 export { arrivalList, CRANK_ITEMS, type Arrival, type ArrivalItem, type ArrivalKey } from './job/arrivals.js';
 export { BENCHES, type BenchId } from './job/benchNames.js';
 export { benchesOf, hasBench, isSpun, JOB_KINDS, type JobKind } from './job/jobKind.js';
-export { isMatched, isWanted, SAMPLES, type Sample } from './parts/sample.js';
+export { isWanted, SAMPLES, type Sample } from './parts/sample.js';
 export { howWeighed } from './job/jobFigures.js';
 export { ELSEWHERE_WHYS, kindsHere, partsHere, type Elsewhere, type ElsewhereKind, type ElsewhereWhy } from './parts/elsewhere.js';
 export { ARRIVAL_WORDS, benchStatuses, type BenchState, type BenchStatus } from './job/benches.js';

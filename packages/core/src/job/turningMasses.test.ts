@@ -5,7 +5,8 @@ import { BALANCED } from '../rotor/planes.js';
 import { supportLoads } from '../rotor/supports.js';
 import { jobFigures } from './jobFigures.js';
 import { weighedJob } from './testing/weighedJob.js';
-import { hangingBobsG, turningMasses } from './turningMasses.js';
+import { hangingBobsG } from './hangingBobs.js';
+import { turningMasses } from './turningMasses.js';
 
 const layout = layOut(LAYOUTS.v8Cross90, 110);
 const crank = crankTemplate(LAYOUTS.v8Cross90, layout, 88);

@@ -1,8 +1,6 @@
-import type { BobChoices } from '../bob/bobChoices.js';
 import type { EngineLayout } from '../engine/layout.js';
 import type { Mounted } from '../estimate/estimate.js';
 import type { PointMass } from '../rotor/supports.js';
-import type { JobFigures } from './jobFigures.js';
 
 /** Masses of what bolts on, by the part's name, and where each acts along the crank. */
 export type PartMasses = Readonly<Record<string, PointMass>>;
@@ -11,16 +9,6 @@ export interface TurningMasses {
   readonly known: readonly PointMass[];
   /** Mounted parts whose mass nobody said, by name. */
   readonly missing: readonly string[];
-}
-
-/** What hangs on each pin, g: what was accepted, else what is worked out; null where nothing is needed, `unknown` while nobody knows. */
-export function hangingBobsG(
-  { bobsNeeded, bobs }: Pick<JobFigures, 'bobsNeeded' | 'bobs'>,
-  { acceptedG }: Pick<BobChoices, 'acceptedG'>,
-): readonly number[] | 'unknown' | null {
-  if (!bobsNeeded.needed) return null;
-  if (acceptedG !== null) return acceptedG;
-  return bobs.kind === 'ready' ? bobs.pins.map(({ card }) => card.bobWeightG) : 'unknown';
 }
 
 /**
