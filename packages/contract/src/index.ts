@@ -15,6 +15,7 @@ export { jobSpecSchema } from './jobSpec.js';
 export { crankSchema, knownCutSchema } from './crankMetal.js';
 export { newDecisionSchema, type DecisionBody, type NewDecision } from './decisions.js';
 export { readCrankFile, writeCrankFile } from './crankFile.js';
+export { choicesTakenIn, handOverOf, readHandOver, readingsTakenIn, writeHandOver, type HandOver } from './handOver.js';
 export { shopToolsChangeSchema, shopToolsSchema, type ShopToolsChange, type ShopToolsEntry } from './shopTools.js';
 export {
   newHoleSchema,

@@ -9,6 +9,7 @@ import { BenchHead } from '../../ui/BenchHead.js';
 import { Button } from '../../ui/Button.js';
 import { WhoFirst } from '../../ui/WhoFirst.js';
 import { ArrivalRow } from './ArrivalRow.js';
+import { HandOverDesk } from './HandOverDesk.js';
 import { NotHereForm } from './NotHereForm.js';
 import { SendingInSheet } from './SendingInSheet.js';
 import { BagTags } from './BagTags.js';
@@ -73,6 +74,7 @@ export function CheckInBench(): ReactNode {
           <Button onClick={() => setPaper('tags')}>
             <Printer aria-hidden className="size-5" /> Tags for the bags
           </Button>
+          <HandOverDesk />
         </div>
       </div>
       {paper === 'sheet' && <SendingInSheet list={list} onPrinted={() => setPaper(null)} />}

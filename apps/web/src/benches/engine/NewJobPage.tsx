@@ -11,6 +11,7 @@ import { ProblemNotice } from '../../ui/Notice.js';
 import { useWho, WhoFirst } from '../../ui/WhoFirst.js';
 import { choicesOfCalculator, formOfCalculator } from '../calculator/calculatorJob.js';
 import { JobKindChoice, ShortSpecFields } from './JobKindFields.js';
+import { TakeJobIn } from './TakeJobIn.js';
 import { SpecFields } from './SpecFields.js';
 import { emptyForm } from './specForm.js';
 import { useSpecForm } from './useSpecForm.js';
@@ -53,7 +54,10 @@ export function NewJobPage(): ReactNode {
           void state.submit();
         }}
       >
-        <h1 className="text-3xl">New job</h1>
+        <div className="flex flex-wrap items-start justify-between gap-3">
+          <h1 className="text-3xl">New job</h1>
+          <TakeJobIn />
+        </div>
         <JobKindChoice form={state.form} />
         {isSpun(jobKind) ? <SpecFields state={state} fixedLayout={false} /> : <ShortSpecFields state={state} />}
         {start.error && <ProblemNotice>{start.error.message}</ProblemNotice>}
