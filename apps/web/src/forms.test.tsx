@@ -19,6 +19,8 @@ import { Fittings } from './benches/machines/Fittings.js';
 import { MachineForm } from './benches/machines/MachineForm.js';
 import { Reweigh } from './benches/match/trim/Reweigh.js';
 import { NewTool, PracticeCut } from './benches/match/trim/ToolDrawer.js';
+import { GivenBobs } from './benches/bobs/GivenBobs.js';
+import { NotHereForm } from './benches/checkIn/NotHereForm.js';
 import { SetUpsEditor } from './benches/setups/SetUpsEditor.js';
 import { SpinOrderForm } from './benches/spin/SpinOrderForm.js';
 import { TypedSpinForm } from './benches/spin/own/TypedSpinForm.js';
@@ -164,6 +166,26 @@ const FORMS: readonly Walked[] = [
     },
     keep: 'Keep these set-ups',
     refused: ['value.list.0.name', 'What it is called'],
+  },
+  {
+    name: 'what is not weighed here',
+    record: {
+      ...record,
+      spec: { ...record.spec, elsewhere: { piston: { why: 'doneElsewhere', by: '', massG: null, bigEndG: null, smallEndG: null } } },
+    },
+    form: () => <NotHereForm />,
+    whole: { 'Pistons: by whom': 'the yard on the quay', 'Each piston, if known': '21 1/2 oz' },
+    keep: 'Keep this',
+    // Every field of it may be blank.
+    refused: null,
+  },
+  {
+    name: 'bobs that are given',
+    record,
+    form: () => <GivenBobs />,
+    whole: { 'Bob on pin 1': '4 lb', 'Bob on pin 2': '1814', 'Bob on pin 3': '1815' },
+    keep: 'These are the bobs',
+    refused: ['value.0', 'Bob on pin 1'],
   },
   {
     name: 'a new machine',

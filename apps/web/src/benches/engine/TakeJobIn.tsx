@@ -1,4 +1,4 @@
-import { choicesTakenIn, readHandOver, readingsTakenIn, sheetOf, type HandOver, type NewDecision } from '@tare/contract';
+import { choicesTakenIn, readHandOver, readingsTakenIn, sheetOf, type HandOver } from '@tare/contract';
 import { CoreError, PART_KINDS } from '@tare/core';
 import { Upload } from 'lucide-react';
 import { useState, type ReactNode } from 'react';
@@ -21,7 +21,7 @@ export function TakeJobIn(): ReactNode {
     const job = sheetOf(await start.mutateAsync({ personId: by, spec: handOver.spec }));
     const ids = { jobId: job.id };
     for (const choice of choicesTakenIn(handOver))
-      await ask('POST jobs/:jobId/decisions', { ids, body: { id: crypto.randomUUID(), personId: by, baseVersion: 0, ...choice } as NewDecision });
+      await ask('POST jobs/:jobId/decisions', { ids, body: { id: crypto.randomUUID(), personId: by, baseVersion: 0, ...choice } });
     const readings = readingsTakenIn(handOver, job.parts, PART_KINDS).map((reading) => ({ ...reading, id: crypto.randomUUID(), personId: by }));
     if (readings.length > 0) await ask('POST jobs/:jobId/readings/batch', { ids, body: { id: crypto.randomUUID(), personId: by, readings } });
     await navigate(benchPath(job.id, 'checkIn'));
