@@ -112,10 +112,18 @@ test('sets weighed once, then bare pistons: each its own target, and its own lim
   await expect(ticket).toContainText('Target bare 608.50 g');
   // 1.5 % of the bare piston.
   await expect(ticket).toContainText('At most 9.18 g may come off in all');
+  // A phone beside the wheel follows the scale.
+  const phone = await page.context().newPage();
+  await phone.setViewportSize({ width: 390, height: 844 });
+  await phone.goto(`/jobs/${job.id}/grinder`);
+  const row = phone.getByRole('table', { name: 'Start, target and now' }).getByRole('row', { name: 'Piston 2' });
+  await expect(row.getByRole('cell')).toHaveText(['612.00', '608.50', '612.00', '3.50']);
   await page.getByRole('button', { name: 'Piston 2 was cut: weigh it again' }).click();
+  await expect(row.getByRole('cell').nth(2)).toHaveText('weigh it');
   await page.getByLabel('Piston 2, after the cut').fill('608.6');
   await page.keyboard.press('Enter');
   await expect(page.getByRole('link', { name: /^Match/ })).toContainText('inside the tolerance');
+  await expect(row.getByRole('cell')).toHaveText(['612.00', '608.50', '608.60', /inside/]);
 });
 
 test('one of each to a bob card, by way of the calculator, and a survey begun as one', async ({ page }) => {

@@ -85,7 +85,7 @@ export { swapSets, type SwapProgress, type SwapResult } from './match/swap/swapS
 export { asTheyAre, figuresOf, oppositeOrder, type Arrangement, type SwapFigures, type SwapProblem } from './match/swap/arrangement.js';
 export { bearingsToRods, runsInOf, swapProblemOf, type JobSwap } from './match/swap/swapProblemOf.js';
 export { whyNotToSign } from './job/whyNotToSign.js';
-export { matchRecords, measuresShown, type MatchRecord } from './match/matchRecord.js';
+export { matchRecords, type MatchRecord } from './match/matchRecord.js';
 export type { SolvedModel, SolveModel } from './solve/solveModel.js';
 export { bobWeight, LINE_NAMES, type BobLineKey, type BobWeight, type BobWeightInput, type ExtraLine } from './bob/bobWeight.js';
 export { bobCard, type BobCard, type PinBob } from './bob/bobCard.js';

@@ -9,5 +9,8 @@ export const jobPath = (job: Pick<JobLine, 'id' | 'standing'>): string => benchP
 /** How bad it is, on one page. */
 export const surveyPath = (jobId: string): string => `/jobs/${jobId}/survey`;
 
+/** Start, target and now, beside the wheel. */
+export const grinderPath = (jobId: string): string => `/jobs/${jobId}/grinder`;
+
 /** The job in the customer's words. */
 export const customerPath = (jobId: string): string => `/jobs/${jobId}/customer`;

@@ -34,6 +34,7 @@ export const router = createBrowserRouter([
         children: [
           { index: true, loader: ({ params }) => redirect(`/jobs/${params['jobId']}/weigh`) },
           { path: 'survey', lazy: async () => ({ Component: (await import('../benches/setups/SurveyPage.js')).SurveyPage }) },
+          { path: 'grinder', lazy: async () => ({ Component: (await import('../benches/match/grinder/GrinderPage.js')).GrinderPage }) },
           { path: 'customer', lazy: async () => ({ Component: (await import('../benches/signOff/CustomerPage.js')).CustomerPage }) },
           ...BENCHES.map((bench) => ({ path: bench, lazy: BENCH_PAGES[bench], ErrorBoundary: BrokenBench })),
         ],

@@ -39,19 +39,27 @@ export function matchRecords({ parts }: WeighedJob, kinds: readonly PartKind[], 
     );
 }
 
-/** What is told of a kind: both ends where it has any. */
-export const measuresShown = (kind: PartKind): readonly Measure[] => (hasEnds(kind) ? ['bigEnd', 'smallEnd'] : ['mass']);
+/** What may be told of a kind: both ends and the total where it has ends. */
+const measuresShown = (kind: PartKind): readonly Measure[] => (hasEnds(kind) ? ['bigEnd', 'smallEnd', 'total'] : ['mass']);
+
+/** What a part weighs in a measure by its readings; an end that was not weighed follows from the other and the total. */
+function weightIn(now: WeighedPart['now'], measure: Measure): number | null {
+  const own = now[measure]?.meanG;
+  if (own !== undefined) return own;
+  const other = measure === 'smallEnd' ? now.bigEnd : measure === 'bigEnd' ? now.smallEnd : undefined;
+  return other && now.total ? now.total.meanG - other.meanG : null;
+}
 
 function recordOf(weighed: WeighedPart, measure: Measure, cuts: readonly MeantCut[]): MatchRecord[] {
-  const before = weighed.asReceived[measure] ?? (cuts.length === 0 ? weighed.now[measure] : undefined);
-  if (!before) return [];
+  const beforeG = weightIn(weighed.asReceived, measure) ?? (cuts.length === 0 ? weightIn(weighed.now, measure) : null);
+  if (beforeG === null) return [];
   return [
     {
       part: weighed.part,
       measure,
-      beforeG: before.meanG,
+      beforeG,
       predictedG: predictedG(weighed, measure, cuts),
-      afterG: weighed.needsReweighing ? null : (weighed.now[measure]?.meanG ?? null),
+      afterG: weighed.needsReweighing ? null : weightIn(weighed.now, measure),
       cuts: cuts.length,
     },
   ];

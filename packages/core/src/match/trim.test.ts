@@ -5,7 +5,8 @@ import { USUAL_MATCH_CHOICES } from './matchChoices.js';
 import { matchToLightest } from './matchToLightest.js';
 import { matchRecords, type MeantCut } from './matchRecord.js';
 import { waysOut } from './overshoot.js';
-import type { PartFact, ReadingFact } from '../parts/facts.js';
+import type { Measure, PartFact, ReadingFact } from '../parts/facts.js';
+import { readingOf } from '../job/testing/weighedJob.js';
 import { weighParts } from '../parts/weighParts.js';
 
 describe('cutTicket', () => {
@@ -138,5 +139,21 @@ describe('what a part should weigh after its last pass', () => {
   it('foretells nothing of a part that was never cut, or of which nobody said what comes off', () => {
     expect(recordOf([reading(318.6, null)], []).predictedG).toBeNull();
     expect(recordOf([reading(318.6, null), reading(318.1, 'c0')], [{ id: 'c0', partId: 'p', removal: null }]).predictedG).toBeNull();
+  });
+});
+
+describe('what is told of rods before and after', () => {
+  const rod = { id: 'rod1', kind: 'rod' as const, cylinder: 1, damaged: false };
+  const told = (grams: Readonly<Partial<Record<Measure, number>>>): Record<string, number> => {
+    const readings = Object.entries(grams).map(([measure, valueG]) => readingOf('rod1', valueG, { measure: measure as Measure }));
+    const records = matchRecords(weighParts({ parts: [rod], readings, partCuts: [] }), ['rod'], []);
+    return Object.fromEntries(records.map(({ measure, beforeG }) => [measure, beforeG]));
+  };
+  it('is the end that follows from the other, too', () => {
+    expect(told({ total: 630, bigEnd: 448 })).toEqual({ bigEnd: 448, smallEnd: 182, total: 630 });
+    expect(told({ total: 630, smallEnd: 182 })).toEqual({ bigEnd: 448, smallEnd: 182, total: 630 });
+  });
+  it('is the total alone where no end is known', () => {
+    expect(told({ total: 630 })).toEqual({ total: 630 });
   });
 });

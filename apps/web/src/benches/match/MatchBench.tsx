@@ -3,6 +3,8 @@ import { type JobFigures, type KindMatch, type PartKind, type Refused } from '@t
 import { Printer } from 'lucide-react';
 import { useState, type ReactNode } from 'react';
 import { Disclosure } from '../../ui/Disclosure.js';
+import { Link } from 'react-router';
+import { grinderPath } from '../../shell/paths.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { BenchHead } from '../../ui/BenchHead.js';
 import { Button } from '../../ui/Button.js';
@@ -69,9 +71,14 @@ export function MatchBench(): ReactNode {
         <Disclosure title="Before, predicted and after, part by part">
           <RecordTable />
         </Disclosure>
-        <Button className="justify-self-start" onClick={() => setPrinting(true)}>
-          <Printer aria-hidden className="size-5" /> Print the matching
-        </Button>
+        <div className="flex flex-wrap items-center gap-4">
+          <Button onClick={() => setPrinting(true)}>
+            <Printer aria-hidden className="size-5" /> Print the matching
+          </Button>
+          <Link to={grinderPath(sheet.id)} className="underline underline-offset-4">
+            Start, target and now, for the grinder
+          </Link>
+        </div>
       </div>
       {printing && <MatchPaper onPrinted={() => setPrinting(false)} />}
     </>

@@ -1,5 +1,5 @@
 import { clock, fixed, jobTitle, KIND_NAMES, MEASURE_NAMES, swappedWords } from '@tare/card';
-import { cylinderOf, kindsHere, matchRecords, measuresShown, type MatchRecord } from '@tare/core';
+import { cylinderOf, kindsHere, matchRecords, MEASURES, type MatchRecord } from '@tare/core';
 import type { ReactNode } from 'react';
 import { DataTable } from '../../ui/DataTable.js';
 import { useShop } from '../../api/queries.js';
@@ -42,7 +42,11 @@ export function RecordTable(): ReactNode {
   const kinds = kindsHere(sheet.weighChoices.partSchool, sheet.spec.elsewhere).filter((kind) => kind !== 'bearingPair');
   const records = matchRecords(figures.weighed, kinds, sheet.partCuts);
   const cylinders = sheet.spec.layout.cylinders.map(({ number }) => number).sort((a, b) => a - b);
-  const columns = kinds.flatMap((kind) => measuresShown(kind).map((measure) => ({ kind, measure })));
+  // Totals only where nothing is known of the ends.
+  const columns = kinds.flatMap((kind) => {
+    const told = MEASURES.filter((measure) => records.some((r) => r.part.kind === kind && r.measure === measure));
+    return told.filter((measure) => measure !== 'total' || !told.includes('bigEnd')).map((measure) => ({ kind, measure }));
+  });
   return (
     <div className="overflow-x-auto">
       <DataTable
