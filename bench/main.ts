@@ -14,6 +14,7 @@ import { print, type Figure } from './figures.js';
 import { crowd } from './faults/crowd.js';
 import { faults } from './faults/faults.js';
 import { fuzz } from './faults/fuzz.js';
+import { doctorFigures } from './doctor.js';
 import { weightFigures } from './weights.js';
 import { weighBenchFrames } from './frames.js';
 import { keyToPaint } from './keyToPaint.js';
@@ -41,6 +42,7 @@ const BENCHMARKS: Readonly<Record<string, () => Promise<Figure | readonly Figure
   practiceWhy: () => Promise.resolve(practice()),
   accuracy: () => Promise.resolve(accuracy()),
   estimate: estimateFigures,
+  doctor: () => Promise.resolve(doctorFigures()),
   weights: () => Promise.resolve(weightFigures()),
   setups: () => Promise.resolve(setUpFigures()),
   page: firstScreenBytes,

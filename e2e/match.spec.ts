@@ -152,7 +152,7 @@ test('the V8 is matched: swaps, cuts, one too far and its rescue, rods at both e
     }
     await expect(rods.getByRole('row', { name: new RegExp(`^${number} `) })).toContainText('stays');
     await page.getByLabel('How rods are worked').selectOption({ label: 'End by end, in turn' });
-    await expect(page.getByText(/With the fixture’s scatter of .* g expect \d+ rounds? of both ends/)).toBeVisible();
+    await expect(page.getByText(/With the fixture’s scatter of .* g expect \d+ rounds? of big ends and totals/)).toBeVisible();
   });
 
   await test.step('everything is on one page', async () => {

@@ -1,4 +1,4 @@
-import { type PartFact } from '@tare/core';
+import { DOCTOR_PLACEMENTS, type PartFact } from '@tare/core';
 import { expect, test } from './app.js';
 import { bench, comeToTheBench, openJob } from './bench.js';
 
@@ -119,11 +119,32 @@ test('sets weighed once, then bare pistons: each its own target, and its own lim
   const row = phone.getByRole('table', { name: 'Start, target and now' }).getByRole('row', { name: 'Piston 2' });
   await expect(row.getByRole('cell')).toHaveText(['612.00', '608.50', '612.00', '3.50']);
   await page.getByRole('button', { name: 'Piston 2 was cut: weigh it again' }).click();
-  await expect(row.getByRole('cell').nth(2)).toHaveText('weigh it');
+  await expect(phone.getByText('Some targets wait for piston 2 (cut since).')).toBeVisible();
   await page.getByLabel('Piston 2, after the cut').fill('608.6');
   await page.keyboard.press('Enter');
   await expect(page.getByRole('link', { name: /^Match/ })).toContainText('inside the tolerance');
   await expect(row.getByRole('cell')).toHaveText(['612.00', '608.50', '608.60', /inside/]);
+});
+
+test('a rod fixture is hunted through by sixteen placements, and says what to change', async ({ page }) => {
+  await comeToTheBench(page);
+  await page.goto('/instruments');
+  await page.getByRole('button', { name: 'What scatters?' }).first().click();
+  const dialog = page.getByRole('dialog', { name: /^What scatters on/ });
+  for (const [i, { turned }] of DOCTOR_PLACEMENTS.entries()) {
+    await expect(dialog.getByRole('list', { name: 'How it is placed' })).toContainText(turned < 0 ? 'numbers up' : 'turned over');
+    // 0.3 g either way by turning it over, a hundredth or two by placing it.
+    await dialog.getByLabel(`Placement ${i + 1} of 16`).fill((448 + 0.3 * turned + 0.01 * ((i * 7) % 4)).toFixed(2));
+    await page.keyboard.press('Enter');
+  }
+  await expect(dialog.getByText(/Turned over it reads 0\.\d+ g otherwise: it hangs out of level/)).toBeVisible();
+  const found = dialog.getByRole('table', { name: /^What scatters:/ });
+  await expect(found.getByRole('row', { name: /which way up it hangs/ })).toContainText('matters');
+  await dialog.getByRole('button', { name: 'Keep this hunt' }).click();
+  await expect(dialog).toHaveCount(0);
+  const fixture = page.getByRole('listitem').filter({ has: page.getByRole('heading', { name: 'Rod fixture' }) });
+  await fixture.getByText(/^Every study \(/).click();
+  await expect(page.getByText(/what scatters, by 16 placements of a rod’s big end/)).toBeVisible();
 });
 
 test('one of each to a bob card, by way of the calculator, and a survey begun as one', async ({ page }) => {

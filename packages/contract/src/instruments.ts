@@ -1,3 +1,4 @@
+import { DOCTOR_PLACEMENTS } from '@tare/core';
 import Joi from 'joi';
 import { amendsSchema, change, write, type Amends, type Attribution, type Change, type Write } from './byPerson.js';
 import { named } from './ids.js';
@@ -78,11 +79,12 @@ export const instrumentChangeSchema = Joi.object<InstrumentChange, true>({
 
 /** Ten placements of one thing, or a check weight on a day. */
 export interface NewStudy extends Write {
-  readonly kind: 'repeatability' | 'drift';
+  /** `causes`: the hunt for what scatters in a rod fixture, its placements in the order of DOCTOR_PLACEMENTS. */
+  readonly kind: 'repeatability' | 'drift' | 'causes';
   /** What stood on it. */
   readonly subject: string;
   readonly readingsG: readonly number[];
-  /** What the check weight is marked; null for a repeatability study. */
+  /** What the check weight is marked; null for any other study. */
   readonly nominalG: number | null;
   /** The study that it stands in for. */
   readonly amends?: Amends;
@@ -90,7 +92,7 @@ export interface NewStudy extends Write {
 export const newStudySchema = Joi.object<NewStudy>({
   ...write,
   amends: amendsSchema,
-  kind: named(Joi.string().valid('repeatability', 'drift').required(), 'The kind of study'),
+  kind: named(Joi.string().valid('repeatability', 'drift', 'causes').required(), 'The kind of study'),
   subject: named(Joi.string().pattern(/\S/).max(120).required(), 'What stood on it'),
   readingsG: named(
     Joi.array()
@@ -99,8 +101,10 @@ export const newStudySchema = Joi.object<NewStudy>({
       .required(),
     'The readings',
   ).when('kind', {
-    is: 'repeatability',
-    then: Joi.array().min(5),
+    switch: [
+      { is: 'repeatability', then: Joi.array().min(5) },
+      { is: 'causes', then: Joi.array().length(DOCTOR_PLACEMENTS.length) },
+    ],
     otherwise: Joi.array().min(1),
   }),
   nominalG: named(Joi.number().greater(0).max(500000).allow(null).required(), 'What the check weight is marked'),

@@ -54,6 +54,7 @@ export { weighParts, massNowG, type WeighedPart, type WeighedJob } from './parts
 
 export { summariseReadings, type ReadingSummary } from './weigh/summariseReadings.js';
 export { pooledDeviation } from './weigh/pooledDeviation.js';
+export { diagnoseFixture, DOCTOR_PLACEMENTS, type CauseShare, type CauseVerdict, type DoctorPlacement } from './weigh/fixtureDoctor.js';
 export { rodEnds, type RodEnds, type RodWeighings } from './weigh/rodClosure.js';
 export { againstKind, type KindDoubt } from './parts/againstKind.js';
 export { readingComplaint, differenceComplaint } from './parts/weightLimits.js';

@@ -113,7 +113,7 @@ interface ScaleRow {
   readonly readings_g: number[] | null;
 }
 
-/** Every instrument of the shop as it is described now, with its latest repeatability study. */
+/** Every instrument of the shop as it is described now, with its latest repeatability study that stands. */
 async function selectScales(db: Knex, shopId: string): Promise<ScaleRow[]> {
   const { rows } = await db.raw<{ rows: ScaleRow[] }>(
     /* sql */ `
@@ -121,7 +121,10 @@ async function selectScales(db: Knex, shopId: string): Promise<ScaleRow[]> {
     from instrument
     cross join lateral (select spec from instrument_spec where instrument_id = instrument.id order by version desc limit 1) spec
     left join lateral (
-      select readings_g from study where instrument_id = instrument.id and kind = 'repeatability' order by seq desc limit 1
+      select readings_g from study
+      where instrument_id = instrument.id and kind = 'repeatability'
+        and not exists (select from entry_void word where word.entry_id = study.id and not word.undone)
+      order by seq desc limit 1
     ) latest on true
     where instrument.shop_id = ?`,
     [shopId],

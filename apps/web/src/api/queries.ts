@@ -20,7 +20,10 @@ export const useJobs = (q: string): UseQueryResult<JobLine[], ProblemError> => u
 
 // eslint-disable-next-line @typescript-eslint/explicit-function-return-type
 export const jobQuery = (jobId: string) =>
-  queryOptions<JobRecord, ProblemError>({ queryKey: jobKey(jobId), queryFn: () => ask('GET jobs/:jobId', { ids: { jobId } }) });
+  queryOptions<JobRecord, ProblemError>({
+    queryKey: jobKey(jobId),
+    queryFn: async () => withUnanswered(await ask('GET jobs/:jobId', { ids: { jobId } })),
+  });
 
 export const useJob = (jobId: string): UseQueryResult<JobRecord, ProblemError> => useQuery(jobQuery(jobId));
 
@@ -56,11 +59,33 @@ export const putVoid = (queries: QueryClient, jobId: string, word: VoidEntry): P
   changeRecord(queries, jobId, (record) => ({ ...record, voids: withEntry(record.voids, word) }));
 
 /** Puts a decision in place; undefined takes it away. */
-export const putDecision = (queries: QueryClient, jobId: string, subject: string, decision: DecisionEntry | undefined): Promise<void> =>
+const putDecision = (queries: QueryClient, jobId: string, subject: string, decision: DecisionEntry | undefined): Promise<void> =>
   changeRecord(queries, jobId, ({ decisions: { [subject]: _, ...decisions }, ...record }) => ({
     ...record,
     decisions: decision ? { ...decisions, [subject]: decision } : decisions,
   }));
+
+/** Choices that are shown and not answered yet, by job and subject. */
+const unanswered = new Map<string, Map<string, DecisionEntry>>();
+
+/** Shows a choice that is on its way: a record that is read meanwhile, and may lack it, does not take it away again. */
+export function showDecision(queries: QueryClient, jobId: string, subject: string, decision: DecisionEntry): Promise<void> {
+  const own = unanswered.get(jobId) ?? new Map<string, DecisionEntry>();
+  unanswered.set(jobId, own.set(subject, decision));
+  return putDecision(queries, jobId, subject, decision);
+}
+
+/** Puts what a choice came to in its place. */
+export function answerDecision(queries: QueryClient, jobId: string, subject: string, decision: DecisionEntry | undefined): Promise<void> {
+  unanswered.get(jobId)?.delete(subject);
+  return putDecision(queries, jobId, subject, decision);
+}
+
+/** A record with the choices that were made and are not answered yet. */
+export function withUnanswered(record: JobRecord): JobRecord {
+  const own = [...(unanswered.get(record.id) ?? [])].filter(([subject, { version }]) => (record.decisions[subject]?.version ?? 0) < version);
+  return own.length === 0 ? record : { ...record, decisions: { ...record.decisions, ...Object.fromEntries(own) } };
+}
 
 /** What passes is tried twice more; a question waits for its answer. */
 export const retryFault = (failures: number, error: ProblemError): boolean => error.isFault && error.problem.ask === undefined && failures < 2;

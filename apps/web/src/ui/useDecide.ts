@@ -2,7 +2,7 @@ import { useMutation, useQueryClient } from '@tanstack/react-query';
 import type { DecisionBody, DecisionEntry, NewDecision, Said } from '@tare/contract';
 import { ask } from '../api/client.js';
 import type { ProblemError } from '../api/problem.js';
-import { jobKey, putDecision, retryFault } from '../api/queries.js';
+import { answerDecision, jobKey, retryFault, showDecision } from '../api/queries.js';
 import { useSheet } from '../shell/JobContext.js';
 import { useWho } from './WhoFirst.js';
 
@@ -29,12 +29,12 @@ export function useDecide(): Decide {
     retry: retryFault,
     onMutate: async ({ subject, value, personId: by, baseVersion }) => {
       const before = decisions[subject];
-      await putDecision(queries, jobId, subject, { value, version: baseVersion + 1, personId: by, at: new Date().toISOString() });
+      await showDecision(queries, jobId, subject, { value, version: baseVersion + 1, personId: by, at: new Date().toISOString() });
       return before;
     },
-    onSuccess: (made, { subject }) => putDecision(queries, jobId, subject, made),
+    onSuccess: (made, { subject }) => answerDecision(queries, jobId, subject, made),
     onError: async (_, { subject }, before) => {
-      await putDecision(queries, jobId, subject, before);
+      await answerDecision(queries, jobId, subject, before);
       // What stood in its way may be on record, and not yet on this screen.
       void queries.invalidateQueries({ queryKey: jobKey(jobId) });
     },

@@ -16,6 +16,7 @@ import * as whoAndWhere from './0015_who_and_where.js';
 import * as display from './0016_display.js';
 import * as setUps from './0017_set_ups.js';
 import * as calibratedIn from './0018_calibrated_in.js';
+import * as fixtureHunt from './0019_fixture_hunt.js';
 import * as togetherAndPhotos from './0003_together_and_photos.js';
 
 const MIGRATIONS: Readonly<Record<string, Knex.Migration>> = {
@@ -37,6 +38,7 @@ const MIGRATIONS: Readonly<Record<string, Knex.Migration>> = {
   '0016_display': display,
   '0017_set_ups': setUps,
   '0018_calibrated_in': calibratedIn,
+  '0019_fixture_hunt': fixtureHunt,
 };
 
 /** The migrations as code, so that they run the same compiled, in tests and from any folder. */

@@ -1,5 +1,5 @@
 import { fixed } from '@tare/card';
-import type { Instrument } from '@tare/contract';
+import type { Instrument, NewStudy } from '@tare/contract';
 import { repeatabilityLimitG } from '@tare/core';
 import { lazy, Suspense, useState, type ReactNode } from 'react';
 import { Link } from 'react-router';
@@ -53,7 +53,7 @@ export function InstrumentsPage(): ReactNode {
 
 function InstrumentRow({ instrument }: { readonly instrument: Instrument }): ReactNode {
   const { data: cupboard } = useInstruments();
-  const [open, setOpen] = useState<'edit' | 'repeatability' | 'drift' | null>(null);
+  const [open, setOpen] = useState<'edit' | NewStudy['kind'] | null>(null);
   const { id, spec } = instrument;
   const studies = cupboard?.studies.filter((study) => study.instrumentId === id) ?? [];
   const s = cupboard ? studiedDeviationG(instrument, cupboard) : null;
@@ -77,6 +77,7 @@ function InstrumentRow({ instrument }: { readonly instrument: Instrument }): Rea
         <div className="flex flex-wrap gap-3">
           <Button onClick={() => setOpen('repeatability')}>Ten placements</Button>
           <Button onClick={() => setOpen('drift')}>Check weight</Button>
+          {spec.kind === 'rodFixture' && <Button onClick={() => setOpen('causes')}>What scatters?</Button>}
           <Button onClick={() => setOpen('edit')}>Change</Button>
         </div>
       </div>
@@ -91,7 +92,7 @@ function InstrumentRow({ instrument }: { readonly instrument: Instrument }): Rea
       <Modal title={spec.name} open={open === 'edit'} onOpenChange={close}>
         <InstrumentForm instrument={instrument} onDone={close} />
       </Modal>
-      <StudyDialog instrument={instrument} kind={open === 'repeatability' || open === 'drift' ? open : null} onClose={close} />
+      <StudyDialog instrument={instrument} kind={open === 'edit' ? null : open} onClose={close} />
     </li>
   );
 }

@@ -8,6 +8,7 @@ import { FormField } from '../../ui/form/FormFields.js';
 import { FormQuantity } from '../../ui/form/FormQuantity.js';
 import { useWriteForm } from '../../ui/form/useWriteForm.js';
 import { WriteFormFrame } from '../../ui/form/WriteFormFrame.js';
+import { FixtureDoctor } from './FixtureDoctor.js';
 import { Modal } from '../../ui/Modal.js';
 
 interface StudyDialogProps {
@@ -17,15 +18,14 @@ interface StudyDialogProps {
   readonly onClose: () => void;
 }
 
-/** A guided study: ten placements of one thing, or a check weight on a day. */
+const TITLES = { repeatability: 'Ten placements', drift: 'Check weight', causes: 'What scatters' } as const;
+
+/** A guided study: ten placements of one thing, a check weight on a day, or what scatters in a fixture. */
 export function StudyDialog({ instrument, kind, onClose }: StudyDialogProps): ReactNode {
   return (
-    <Modal
-      title={kind === 'drift' ? `Check weight on ${instrument.spec.name}` : `Ten placements on ${instrument.spec.name}`}
-      open={kind !== null}
-      onOpenChange={onClose}
-    >
+    <Modal title={`${kind === null ? '' : TITLES[kind]} on ${instrument.spec.name}`} open={kind !== null} onOpenChange={onClose}>
       {kind === 'repeatability' && <Repeatability instrument={instrument} onDone={onClose} />}
+      {kind === 'causes' && <FixtureDoctor instrument={instrument} onDone={onClose} />}
       {kind === 'drift' && <Drift instrument={instrument} onDone={onClose} />}
     </Modal>
   );

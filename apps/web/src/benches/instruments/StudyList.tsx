@@ -5,6 +5,7 @@ import type { ReactNode } from 'react';
 import { Disclosure } from '../../ui/Disclosure.js';
 import { usePersonName } from '../../ui/usePersonName.js';
 import { VoidButton } from '../../ui/VoidButton.js';
+import { Diagnosis } from './FixtureDoctor.js';
 import { AmendStudy } from './AmendStudy.js';
 
 /** Every study that stands, newest first, each of which can be put right or voided. */
@@ -17,6 +18,11 @@ export function StudyList({ studies }: { readonly studies: readonly Study[] }): 
           <li key={study.id} className="flex flex-wrap items-center gap-x-4">
             <span>{`${clock(study.at)}, ${nameOf(study.personId)}: ${studyWords(study)}`}</span>
             <AmendStudy study={study} />
+            {study.kind === 'causes' && (
+              <Disclosure title="What it found">
+                <Diagnosis readingsG={study.readingsG} />
+              </Disclosure>
+            )}
             <VoidButton entryId={study.id} what="this study" reasons={['another scale', 'the bench was knocked', 'mistyped']} />
           </li>
         ))}
@@ -27,6 +33,7 @@ export function StudyList({ studies }: { readonly studies: readonly Study[] }): 
 
 function studyWords({ kind, subject, readingsG, nominalG }: Study): string {
   const { meanG, deviationG } = summariseReadings(readingsG);
+  if (kind === 'causes') return `what scatters, by ${readingsG.length} placements of ${subject}`;
   return kind === 'repeatability'
     ? `${readingsG.length} placements of ${subject}, s = ${fixed(deviationG ?? 0, 3)} g`
     : `check weight of ${nominalG ?? 0} g, shown ${fixed(meanG, 2)} g`;
