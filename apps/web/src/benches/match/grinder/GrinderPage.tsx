@@ -51,12 +51,11 @@ function Sheet(): ReactNode {
         <DataTable
           caption="Start, target and now, in g"
           hideCaption
-          className="w-full text-xl print:text-lg"
+          className="w-full text-lg sm:text-xl print:text-lg"
           rows={rows}
           keyOf={({ weighed, measure }) => `${weighed.part.id}.${measure}`}
           columns={[
             { title: 'Part', is: 'words', cell: nameCell },
-            { title: 'Start', className: 'text-ink-soft', cell: ({ startG }) => (startG === null ? '·' : fixed(startG, 2)) },
             { title: 'Target', className: 'font-semibold', cell: ({ targetG }) => fixed(targetG, 2) },
             { title: 'Now', cell: ({ nowG }) => (nowG === null ? 'weigh it' : fixed(nowG, 2)) },
             {
@@ -64,6 +63,8 @@ function Sheet(): ReactNode {
               className: ({ offG }) => (offG > 0 ? 'font-semibold text-blue' : ''),
               cell: ({ offG, isInside }) => (isInside ? <VerdictMark verdict="inside">inside</VerdictMark> : fixed(offG, 2)),
             },
+            // Last: a phone shows the others without being pushed.
+            { title: 'Start', className: 'text-ink-soft', cell: ({ startG }) => (startG === null ? '·' : fixed(startG, 2)) },
           ]}
         />
       )}
