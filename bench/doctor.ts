@@ -36,7 +36,7 @@ export function doctorFigures(): Figure[] {
         share(({ cause, said }) => said.includes(cause)),
       ),
       figure(
-        `fixture doctor: another named beside it`,
+        `fixture doctor: another named beside one of ${times} times`,
         '%',
         share(({ cause, said }) => said.some((one) => one !== cause)),
       ),
