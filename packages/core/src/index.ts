@@ -55,7 +55,7 @@ export { weighParts, massNowG, type WeighedPart, type WeighedJob } from './parts
 export { summariseReadings, type ReadingSummary } from './weigh/summariseReadings.js';
 export { pooledDeviation } from './weigh/pooledDeviation.js';
 export { diagnoseFixture, DOCTOR_PLACEMENTS, type CauseShare, type CauseVerdict, type DoctorPlacement } from './weigh/fixtureDoctor.js';
-export { rodEnds, type RodEnds, type RodWeighings } from './weigh/rodClosure.js';
+export { isDoubtful, rodEnds, type RodEnds, type RodWeighings } from './weigh/rodClosure.js';
 export { againstKind, type KindDoubt } from './parts/againstKind.js';
 export { readingComplaint, differenceComplaint } from './parts/weightLimits.js';
 
@@ -77,7 +77,7 @@ export {
 } from './match/matchChoices.js';
 export { endsOfPads, equalRods, type PadStations, type RodPlan, type RodToMatch } from './match/rodPads.js';
 export { leastMetalRods } from './match/leastMetalRods.js';
-export { handCut, handOrder, type FirstEnd, type HandCut, type HandOrder, type HandStep, type RodScatter } from './match/handOrder.js';
+export { handCut, handOrder, type FirstEnd, type HandOrder, type HandStep, type RodScatter } from './match/handOrder.js';
 export { cutRate, type CutRate, type CutSample } from './match/cutRate.js';
 export { cutTicket, cuttingOf, type CutTicket } from './match/cutTicket.js';
 export { arrangementComplaint } from './match/arrangementComplaint.js';

@@ -7,20 +7,11 @@ import type { LayoutId } from '../engine/library.js';
 import { type PartFact, type ReadingFact } from '../parts/facts.js';
 import type { JobFacts, SpinFact } from './jobFacts.js';
 import { jobFigures } from './jobFigures.js';
-import { weighedJob as job } from './testing/weighedJob.js';
+import { readingOf, weighedJob as job } from './testing/weighedJob.js';
 import { massNowG, weighParts } from '../parts/weighParts.js';
 
 const piston: PartFact = { id: 'p1', kind: 'piston', cylinder: 1, damaged: false };
-const reading = (valueG: number, more: Partial<ReadingFact> = {}): ReadingFact => ({
-  id: String(valueG),
-  partId: 'p1',
-  measure: 'mass',
-  valueG,
-  cutId: null,
-  referencePartId: null,
-  voided: false,
-  ...more,
-});
+const reading = (valueG: number, more: Partial<ReadingFact> = {}): ReadingFact => readingOf('p1', valueG, { id: String(valueG), ...more });
 
 describe('weighParts', () => {
   it('leaves voided readings out, and putting one back restores the mean', () => {

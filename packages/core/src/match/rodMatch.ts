@@ -1,6 +1,7 @@
 import { cylinderOf, type PartSchool, type RodSchool } from '../parts/facts.js';
 import { massNowG, type WeighedJob, type WeighedPart } from '../parts/weighParts.js';
 import { CoreError } from '../units/check.js';
+import { isDoubtful } from '../weigh/rodClosure.js';
 import { matchToLightest, type MatchedSet } from './matchToLightest.js';
 import { missingWeight, type MissingWeight } from '../parts/missingWeight.js';
 
@@ -36,11 +37,11 @@ export function matchRods(
   if (missing.length > 0) return { kind: 'waiting', missing };
   const ringG = (cylinder: number): number =>
     rings.reduce((sum, ring) => (cylinderOf(ring.part) === cylinder ? sum + (massNowG(ring) ?? 0) : sum), 0);
-  if (rods.every(doesNotClose))
+  if (rods.every(({ rod }) => isDoubtful(rod)))
     throw new CoreError('No rod adds up: the fixture moved, or the rods did not hang level. Weigh them again before anything is cut.', 'rods');
   const ends = (weightOf: (rod: WeighedPart) => number): MatchedSet =>
     matchToLightest(
-      rods.map((rod) => ({ id: rod.part.id, weightG: weightOf(rod), damaged: rod.part.damaged, ...(doesNotClose(rod) ? { doubtful: true } : {}) })),
+      rods.map((rod) => ({ id: rod.part.id, weightG: weightOf(rod), damaged: rod.part.damaged, ...(isDoubtful(rod.rod) ? { doubtful: true } : {}) })),
       toleranceG,
     );
   const bigEnd = ends((rod) => endsOf(rod).bigEndG);
@@ -62,9 +63,6 @@ function matchTotals(rods: readonly WeighedPart[], toleranceG: number, fixedTota
   const total = matchToLightest(items, toleranceG, fixedTotalG);
   return { kind: 'totals', total, inTolerance: total.inTolerance };
 }
-
-/** Its ends and its total contradict each other: it steers nobody else's cuts until it is weighed again (handbook section 3). */
-const doesNotClose = ({ rod }: WeighedPart): boolean => rod?.kind === 'adjusted' && !rod.closes;
 
 /** Both ends in g; only called once missingWeight found nothing missing. */
 function endsOf({ rod }: WeighedPart): { readonly bigEndG: number; readonly smallEndG: number } {

@@ -42,6 +42,9 @@ export type RodEnds =
       readonly impossible?: true;
     };
 
+/** Its ends and its total contradict each other beyond their bound: it steers nobody else's cuts until it is weighed again (handbook section 3). */
+export const isDoubtful = (rod: RodEnds | null): rod is Extract<RodEnds, { kind: 'adjusted' }> => rod?.kind === 'adjusted' && !rod.closes;
+
 /**
  * Big end, small end and total of a rod, made to add up.
  *

@@ -1,4 +1,5 @@
 import { fixed } from '@tare/card';
+import type { DecisionBody } from '@tare/contract';
 import { readQuantity, type BobCard, type EngineLayout, type JobChoices, type JobSpec, type SingleKind } from '@tare/core';
 import { laidOut, emptyForm, type SpecForm } from '../engine/specForm.js';
 import type { TypedElsewhere, TypedElsewhereKind } from '../engine/elsewhereForm.js';
@@ -44,6 +45,10 @@ export function choicesOfCalculator(params: URLSearchParams): Partial<Pick<JobCh
     ...(extras.length > 0 ? { extras } : {}),
   };
 }
+
+/** The same as first choices of a job. */
+export const calculatorDecisions = (params: URLSearchParams): DecisionBody[] =>
+  Object.entries(choicesOfCalculator(params)).map(([name, value]) => ({ subject: `bob.${name}`, value }) as DecisionBody);
 
 /** The calculator's address for a job: what its parts weigh on average, on its first pin's number of rods. */
 export function addressOfJob(

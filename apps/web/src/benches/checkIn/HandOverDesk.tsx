@@ -1,6 +1,6 @@
 import { KIND_NAMES } from '@tare/card';
 import { handOverOf, keptSpecOf, readHandOver, readingsTakenIn, writeHandOver, type HandOver, type NewReading } from '@tare/contract';
-import { CoreError, kindsHere, PART_KINDS, type Elsewhere, type PartKind, type SingleKind } from '@tare/core';
+import { kindsHere, orSentence, PART_KINDS, type Elsewhere, type PartKind, type SingleKind } from '@tare/core';
 import { Download, Upload } from 'lucide-react';
 import { useState, type ReactNode } from 'react';
 import { useShop } from '../../api/queries.js';
@@ -24,20 +24,16 @@ export function HandOverDesk(): ReactNode {
       'application/json',
       writeHandOver(handOverOf(sheet, figures, shop?.name ?? '', keptSpecOf(sheet))),
     );
-  const open = (text: string): void => {
-    try {
-      setRead(readHandOver(text));
-    } catch (error) {
-      if (!(error instanceof CoreError)) throw error;
-      setRead(error.message);
-    }
-  };
   return (
     <>
       <Button onClick={save}>
         <Download aria-hidden className="size-5" /> Hand this job over as a file
       </Button>
-      <FilePicker label="File that was handed over" accept=".json,application/json" onFile={(chosen) => void chosen.text().then(open)}>
+      <FilePicker
+        label="File that was handed over"
+        accept=".json,application/json"
+        onFile={(chosen) => void chosen.text().then((text) => setRead(orSentence(() => readHandOver(text))))}
+      >
         <Upload aria-hidden className="size-5" /> Take in what was done elsewhere
       </FilePicker>
       <Modal title="What was done elsewhere" open={read !== null} onOpenChange={() => setRead(null)}>
@@ -76,14 +72,7 @@ function TakeIn({ handOver, onDone }: { readonly handOver: HandOver; readonly on
   );
   const { taken, left } = takenKinds(handOver, elsewhere, weighed);
   const [ids] = useState(() => handOver.readings.map(() => crypto.randomUUID()));
-  const readings = ((): ReturnType<typeof readingsTakenIn> | string => {
-    try {
-      return readingsTakenIn(handOver, sheet.parts, taken);
-    } catch (error) {
-      if (error instanceof CoreError) return error.message;
-      throw error;
-    }
-  })();
+  const readings = orSentence(() => readingsTakenIn(handOver, sheet.parts, taken));
   if (typeof readings === 'string') return <ProblemNotice>{readings}</ProblemNotice>;
   const named = (kinds: readonly PartKind[]): string => kinds.map((kind) => KIND_NAMES[kind].many.toLowerCase()).join(', ');
   const take = async (): Promise<void> => {

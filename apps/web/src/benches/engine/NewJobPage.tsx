@@ -1,29 +1,19 @@
-import type { NewDecision } from '@tare/contract';
 import { hasBench, isSpun } from '@tare/core';
 import type { ReactNode } from 'react';
 import { useWatch } from 'react-hook-form';
 import { useNavigate, useSearchParams } from 'react-router';
-import { ask } from '../../api/client.js';
+import { firstDecisions } from '../../api/firstDecisions.js';
 import { useWrite } from '../../api/useWrite.js';
 import { benchPath } from '../../shell/paths.js';
 import { Button } from '../../ui/Button.js';
 import { ProblemNotice } from '../../ui/Notice.js';
 import { useWho, WhoFirst } from '../../ui/WhoFirst.js';
-import { choicesOfCalculator, formOfCalculator } from '../calculator/calculatorJob.js';
+import { calculatorDecisions, formOfCalculator } from '../calculator/calculatorJob.js';
 import { JobKindChoice, ShortSpecFields } from './JobKindFields.js';
 import { TakeJobIn } from './TakeJobIn.js';
 import { SpecFields } from './SpecFields.js';
 import { emptyForm } from './specForm.js';
 import { useSpecForm } from './useSpecForm.js';
-
-/** What was chosen in the calculator goes with its figures: each choice the first on its subject. */
-async function decideAll(jobId: string, personId: string, choices: ReturnType<typeof choicesOfCalculator>): Promise<void> {
-  for (const [name, value] of Object.entries(choices))
-    await ask('POST jobs/:jobId/decisions', {
-      ids: { jobId },
-      body: { id: crypto.randomUUID(), personId, baseVersion: 0, subject: `bob.${name}`, value } as unknown as NewDecision,
-    });
-}
 
 /** Starts a job from the engine that stands in front of you. */
 export function NewJobPage(): ReactNode {
@@ -39,7 +29,7 @@ export function NewJobPage(): ReactNode {
     async (spec) => {
       if (personId === null) return;
       const job = await start.mutateAsync({ personId, spec });
-      if (fromCalculator) await decideAll(job.id, personId, choicesOfCalculator(params));
+      if (fromCalculator) await firstDecisions(job.id, personId, calculatorDecisions(params));
       await navigate(benchPath(job.id, hasBench(spec.jobKind, 'weigh') && !fromCalculator ? 'weigh' : 'bobs'));
     },
   );

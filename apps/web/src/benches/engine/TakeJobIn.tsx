@@ -4,6 +4,7 @@ import { Upload } from 'lucide-react';
 import { useState, type ReactNode } from 'react';
 import { useNavigate } from 'react-router';
 import { ask } from '../../api/client.js';
+import { firstDecisions } from '../../api/firstDecisions.js';
 import { ProblemError } from '../../api/problem.js';
 import { useWrite } from '../../api/useWrite.js';
 import { benchPath } from '../../shell/paths.js';
@@ -20,8 +21,7 @@ export function TakeJobIn(): ReactNode {
   const takeIn = async (handOver: HandOver, by: string): Promise<void> => {
     const job = sheetOf(await start.mutateAsync({ personId: by, spec: handOver.spec }));
     const ids = { jobId: job.id };
-    for (const choice of choicesTakenIn(handOver))
-      await ask('POST jobs/:jobId/decisions', { ids, body: { id: crypto.randomUUID(), personId: by, baseVersion: 0, ...choice } });
+    await firstDecisions(job.id, by, choicesTakenIn(handOver));
     const readings = readingsTakenIn(handOver, job.parts, PART_KINDS).map((reading) => ({ ...reading, id: crypto.randomUUID(), personId: by }));
     if (readings.length > 0) await ask('POST jobs/:jobId/readings/batch', { ids, body: { id: crypto.randomUUID(), personId: by, readings } });
     await navigate(benchPath(job.id, 'checkIn'));

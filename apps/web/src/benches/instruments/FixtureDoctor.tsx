@@ -1,14 +1,14 @@
 import { fixed } from '@tare/card';
 import type { Instrument } from '@tare/contract';
-import { diagnoseFixture, DOCTOR_PLACEMENTS, readQuantity, type CauseShare, type CauseVerdict, type DoctorPlacement } from '@tare/core';
+import { diagnoseFixture, DOCTOR_PLACEMENTS, type CauseShare, type CauseVerdict, type DoctorPlacement } from '@tare/core';
 import type { ReactNode } from 'react';
-import { useWatch } from 'react-hook-form';
 import { Button } from '../../ui/Button.js';
 import { DataTable } from '../../ui/DataTable.js';
 import { FormField } from '../../ui/form/FormFields.js';
 import { FormQuantity } from '../../ui/form/FormQuantity.js';
 import { useWriteForm } from '../../ui/form/useWriteForm.js';
 import { WriteFormFrame } from '../../ui/form/WriteFormFrame.js';
+import { readingsOf, useTaken } from './useTaken.js';
 
 const PLACEMENTS = DOCTOR_PLACEMENTS.length;
 
@@ -27,33 +27,14 @@ export function FixtureDoctor({ instrument, onDone }: { readonly instrument: Ins
     ids: { instrumentId: instrument.id },
     place: `doctor.${instrument.id}`,
     initial: { subject: 'a rod’s big end', taken: '', next: '' },
-    contentOf: ({ subject, taken }) => ({ kind: 'causes', subject, readingsG: readingsIn(taken), nominalG: null }),
+    contentOf: ({ subject, taken }) => ({ kind: 'causes', subject, readingsG: readingsOf(taken), nominalG: null }),
     onDone,
   });
-  const { control, setValue, setError, setFocus } = write.form;
-  const { taken, next } = useWatch({ control });
-  const readings = readingsIn(taken ?? '');
+  const { control } = write.form;
+  const { readings, takeBack, submitOr } = useTaken(write);
   const step = DOCTOR_PLACEMENTS[readings.length];
-  const take = (): void => {
-    const parsed = readQuantity(next ?? '', 'g');
-    if (parsed.kind === 'blank') return;
-    if (parsed.kind !== 'quantity' || parsed.value <= 0) return setError('next', { message: `“${next!.trim()}” is not a weight in grams.` });
-    setValue('taken', [...readings, parsed.value].join(' '));
-    setValue('next', '');
-    return setFocus('next');
-  };
   return (
-    <WriteFormFrame
-      write={{
-        ...write,
-        submit: (event) => {
-          event?.preventDefault();
-          if (step) take();
-          else write.submit();
-        },
-      }}
-      keep={step ? 'Take it' : 'Keep this hunt'}
-    >
+    <WriteFormFrame write={{ ...write, submit: submitOr(step === undefined) }} keep={step ? 'Take it' : 'Keep this hunt'}>
       <p>One rod and one of its ends, placed sixteen times as it is said: what moves the reading shows. It takes ten minutes.</p>
       <FormField label="What hangs in it" control={control} name="subject" />
       {step && (
@@ -68,7 +49,7 @@ export function FixtureDoctor({ instrument, onDone }: { readonly instrument: Ins
       )}
       <p className="figure-type">{readings.map((g) => fixed(g, 2)).join('  ')}</p>
       {readings.length > 0 && (
-        <Button look="quiet" className="justify-self-start" onClick={() => setValue('taken', readings.slice(0, -1).join(' '))}>
+        <Button look="quiet" className="justify-self-start" onClick={takeBack}>
           Take the last one back
         </Button>
       )}
@@ -76,14 +57,6 @@ export function FixtureDoctor({ instrument, onDone }: { readonly instrument: Ins
     </WriteFormFrame>
   );
 }
-
-/** What was taken so far, with blanks between. */
-const readingsIn = (taken: string): number[] =>
-  taken
-    .split(' ')
-    .filter((text) => text !== '')
-    .map(Number)
-    .slice(0, PLACEMENTS);
 
 const NAMES: Readonly<Record<CauseShare['cause'], string>> = {
   spot: 'the spot in the cup',

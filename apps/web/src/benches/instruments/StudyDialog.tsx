@@ -1,13 +1,13 @@
 import { fixed } from '@tare/card';
 import type { Instrument, NewStudy } from '@tare/contract';
-import { readQuantity, repeatabilityLimitG, roundingDeviationG, summariseReadings, typedQuantity } from '@tare/core';
+import { repeatabilityLimitG, roundingDeviationG, summariseReadings, typedQuantity } from '@tare/core';
 import type { ReactNode } from 'react';
-import { useWatch } from 'react-hook-form';
 import { Button } from '../../ui/Button.js';
 import { FormField } from '../../ui/form/FormFields.js';
 import { FormQuantity } from '../../ui/form/FormQuantity.js';
 import { useWriteForm } from '../../ui/form/useWriteForm.js';
 import { WriteFormFrame } from '../../ui/form/WriteFormFrame.js';
+import { readingsOf, useTaken } from './useTaken.js';
 import { FixtureDoctor } from './FixtureDoctor.js';
 import { Modal } from '../../ui/Modal.js';
 
@@ -48,30 +48,11 @@ function Repeatability({ instrument, onDone }: StudyProps): ReactNode {
     contentOf: ({ subject, taken }) => ({ kind: 'repeatability', subject, readingsG: readingsOf(taken), nominalG: null }),
     onDone,
   });
-  const { control, setValue, setError, setFocus } = write.form;
-  const { taken, next } = useWatch({ control });
-  const readings = readingsOf(taken ?? '');
-  const done = readings.length >= PLACEMENTS && (next ?? '').trim() === '';
-  const take = (): void => {
-    const parsed = readQuantity(next ?? '', 'g');
-    if (parsed.kind === 'blank') return;
-    if (parsed.kind !== 'quantity' || parsed.value <= 0) return setError('next', { message: `“${next!.trim()}” is not a weight in grams.` });
-    setValue('taken', [...readings, parsed.value].join(' '));
-    setValue('next', '');
-    return setFocus('next');
-  };
+  const { control } = write.form;
+  const { readings, isBlank, takeBack, submitOr } = useTaken(write);
+  const done = readings.length >= PLACEMENTS && isBlank;
   return (
-    <WriteFormFrame
-      write={{
-        ...write,
-        submit: (event) => {
-          event?.preventDefault();
-          if (done) write.submit();
-          else take();
-        },
-      }}
-      keep={done ? 'Keep this study' : 'Take it'}
-    >
+    <WriteFormFrame write={{ ...write, submit: submitOr(done) }} keep={done ? 'Keep this study' : 'Take it'}>
       <p>Each a fresh placement: zero seen, the part in the marked spot, settled, read, lifted off.</p>
       <FormField label="What stands on it" control={control} name="subject" />
       <FormQuantity
@@ -84,20 +65,13 @@ function Repeatability({ instrument, onDone }: StudyProps): ReactNode {
       <p className="figure-type">{readings.map((g) => fixed(g, 2)).join('  ')}</p>
       {readings.length >= 2 && <p className="text-lg font-semibold">{verdict(readings, spec.divisionG)}</p>}
       {readings.length > 0 && (
-        <Button look="quiet" className="justify-self-start" onClick={() => setValue('taken', readings.slice(0, -1).join(' '))}>
+        <Button look="quiet" className="justify-self-start" onClick={takeBack}>
           Take the last one back
         </Button>
       )}
     </WriteFormFrame>
   );
 }
-
-/** What was taken so far, with blanks between. */
-const readingsOf = (taken: string): number[] =>
-  taken
-    .split(' ')
-    .filter((text) => text !== '')
-    .map(Number);
 
 function verdict(readings: readonly number[], divisionG: number): string {
   const s = Math.max(summariseReadings(readings).deviationG ?? 0, roundingDeviationG(divisionG));

@@ -1,4 +1,4 @@
-import { minIndex } from 'd3-array';
+import { least } from 'd3-array';
 import type { BobBox, BuiltBob } from './box.js';
 
 /** What comes off and goes on one half. */
@@ -106,16 +106,11 @@ function smallExchange(refused: RefusedBob): BobAdvice | null {
         found.push({ a, b, wholeThenG: aG + bG });
       }
   }
-  const best = minimum(found, ({ a, b, wholeThenG }) => moved(a) + moved(b) + Math.abs(wholeThenG - figureG) / (2 * limitG));
+  // The fewest pieces first, and of those the nearest: what lands inside is off by no more than the limit, half a piece here.
+  const best = least(found, ({ a, b, wholeThenG }) => moved(a) + moved(b) + Math.abs(wholeThenG - figureG) / (2 * limitG));
   if (!best) return null;
   const { a, b, wholeThenG } = best;
   return { kind: 'change', a: bare(a), b: bare(b), alike: a === b, wholeThenG };
-}
-
-/** The fewest pieces first, and of those the nearest: what lands inside is off by no more than the limit, half a piece here. */
-function minimum<T>(all: readonly T[], of: (one: T) => number): T | null {
-  const index = minIndex(all, of);
-  return all[index] ?? null;
 }
 
 const bare = ({ offIds, onIds }: Option): HalfChange => ({ offIds, onIds });

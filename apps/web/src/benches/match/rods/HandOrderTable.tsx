@@ -1,5 +1,5 @@
-import { fixed, handOrderWords, partName } from '@tare/card';
-import { handCut, matchToLightest, orSentence, type HandCut, type HandStep, type MatchedItem, type MatchedSet, type WeighedPart } from '@tare/core';
+import { fixed, handOrderWords, MEASURE_NAMES, partName } from '@tare/card';
+import { handCut, matchToLightest, orSentence, type HandStep, type MatchedSet } from '@tare/core';
 import type { ReactNode } from 'react';
 import { DataTable } from '../../../ui/DataTable.js';
 import { ProblemNotice } from '../../../ui/Notice.js';
@@ -9,13 +9,11 @@ import { LogCut } from '../trim/LogCut.js';
 import type { ChosenTool } from '../trim/useTool.js';
 import type { RodWork } from './useRodPlan.js';
 
-const NAMES: Readonly<Record<HandStep, string>> = { bigEnd: 'big end', smallEnd: 'small end', total: 'total' };
 const PADS = { big: 'the cap’s pad or the shoulders', small: 'round the outside of the eye' } as const;
 
 /** The hand order: one end of all rods to the lightest, then the totals at the other pad, then again, with how long that is going to take. */
 export function HandOrderTable({ work, chosen }: { readonly work: RodWork; readonly chosen: ChosenTool }): ReactNode {
   const { figures, sheet } = useOpenJob();
-  const { weighed } = figures;
   const { first, rods, stations } = work;
   const readsOf = (step: HandStep): MatchedSet | string =>
     orSentence(() =>
@@ -34,64 +32,56 @@ export function HandOrderTable({ work, chosen }: { readonly work: RodWork; reado
   // One end first; totals once those are inside.
   const step = ends.inTolerance ? 'total' : first;
   const set = ends.inTolerance ? totals : ends;
-  const partOf = ({ id }: MatchedItem): WeighedPart => weighed.parts.find(({ part }) => part.id === id)!;
-  const cutOf = (item: MatchedItem): HandCut =>
-    handCut(
-      rods.find(({ id }) => id === item.id)!,
-      step,
-      item.removalG,
-      stations,
-      first,
-    );
-  const items = [...set.items].sort((a, b) => partOf(a).part.cylinder - partOf(b).part.cylinder);
-  const name = NAMES[step];
-  const other = first === 'bigEnd' ? 'smallEndG' : 'bigEndG';
+  const rows = set.items
+    .map((item) => {
+      const rod = rods.find(({ id }) => id === item.id)!;
+      const weighed = figures.weighed.parts.find(({ part }) => part.id === item.id)!;
+      return { item, rod, weighed, cut: handCut(rod, step, item.removalG, stations, first) };
+    })
+    .sort((a, b) => a.weighed.part.cylinder - b.weighed.part.cylinder);
+  const nameOf = (one: HandStep): string => MEASURE_NAMES[one].toLowerCase();
+  const other = first === 'bigEnd' ? 'smallEnd' : 'bigEnd';
   return (
     <div className="grid gap-2">
       <p className="text-lg">
         {ends.inTolerance && totals.inTolerance
-          ? `The ${NAMES[first]}s and the totals of all rods are inside.`
-          : `Now the ${name}s: all down to ${fixed(set.targetG, 2)} g, at ${PADS[items[0] ? cutOf(items[0]).pad : 'big']}. Metal and reading are two figures: what comes off is not what the reading falls by.`}
+          ? `The ${nameOf(first)}s and the totals of all rods are inside.`
+          : `Now the ${nameOf(step)}s: all down to ${fixed(set.targetG, 2)} g, at ${PADS[rows[0]?.cut.pad ?? 'big']}. Metal and reading are two figures: what comes off is not what the reading falls by.`}
       </p>
       <DataTable
-        caption={`The ${name}s in turn`}
+        caption={`The ${nameOf(step)}s in turn`}
         hideCaption
-        rows={items}
-        keyOf={({ id }) => id}
+        rows={rows}
+        keyOf={({ item }) => item.id}
         columns={[
-          { title: 'Rod', cell: (item) => partOf(item).part.cylinder },
-          { title: name.replace(/^./, (letter) => letter.toUpperCase()), cell: ({ weightG }) => fixed(weightG, 2) },
+          { title: 'Rod', cell: ({ weighed }) => weighed.part.cylinder },
+          { title: MEASURE_NAMES[step], cell: ({ item }) => fixed(item.weightG, 2) },
           {
             title: 'Metal to take',
-            className: ({ inTolerance }) => (inTolerance ? 'text-ink-soft' : 'font-semibold text-blue'),
-            cell: (item) => fixed(cutOf(item).metalG, 2),
+            className: ({ item }) => (item.inTolerance ? 'text-ink-soft' : 'font-semibold text-blue'),
+            cell: ({ cut }) => fixed(cut.metalG, 2),
           },
-          { title: `${NAMES[first].replace(/^./, (letter) => letter.toUpperCase())} then`, cell: (item) => fixed(cutOf(item).after[`${first}G`], 2) },
-          {
-            title: `${NAMES[first === 'bigEnd' ? 'smallEnd' : 'bigEnd'].replace(/^./, (l) => l.toUpperCase())} then`,
-            cell: (item) => fixed(cutOf(item).after[other], 2),
-          },
-          { title: 'Total then', cell: (item) => fixed(cutOf(item).after.totalG, 2) },
+          { title: `${MEASURE_NAMES[first]} then`, cell: ({ cut }) => fixed(cut.after[`${first}G`], 2) },
+          { title: `${MEASURE_NAMES[other]} then`, cell: ({ cut }) => fixed(cut.after[`${other}G`], 2) },
+          { title: 'Total then', cell: ({ cut }) => fixed(cut.after.totalG, 2) },
           {
             title: '',
             is: 'words',
-            cell: (item) => {
-              if (item.inTolerance) return <VerdictMark verdict="inside">inside</VerdictMark>;
-              const rod = rods.find(({ id }) => id === item.id)!;
-              const { after } = cutOf(item);
-              return (
+            cell: ({ item, rod, weighed, cut: { after } }) =>
+              item.inTolerance ? (
+                <VerdictMark verdict="inside">inside</VerdictMark>
+              ) : (
                 <LogCut
                   short
-                  weighed={partOf(item)}
+                  weighed={weighed}
                   removal={{ bigEnd: rod.bigEndG - after.bigEndG, smallEnd: rod.smallEndG - after.smallEndG }}
                   toolId={chosen.tool?.id ?? null}
                 />
-              );
-            },
+              ),
           },
         ]}
       />
-      {work.hand && <p>{handOrderWords(work.hand, NAMES[first], sheet.spec.matchToleranceG, work.scatter)}</p>}
+      {work.hand && <p>{handOrderWords(work.hand, nameOf(first), sheet.spec.matchToleranceG, work.scatter)}</p>}
     </div>
   );
 }

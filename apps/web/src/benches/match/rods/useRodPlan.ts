@@ -1,5 +1,6 @@
 import {
   equalRods,
+  isDoubtful,
   orSentence,
   USUAL_PADS,
   type FirstEnd,
@@ -58,7 +59,7 @@ export function useRodPlan(): RodWork | null {
       )
     : [];
   const doubtful = figures.weighed.parts.flatMap(({ part, rod }) =>
-    part.kind === 'rod' && rod?.kind === 'adjusted' && isDoubtful(rod) ? [{ ...rod, cylinder: part.cylinder }] : [],
+    part.kind === 'rod' && isDoubtful(rod) ? [{ ...rod, cylinder: part.cylinder }] : [],
   );
   const first: FirstEnd = sheet.weighChoices.rodSchool === 'smallAndTotal' ? 'smallEnd' : 'bigEnd';
   const scatter = scatterOf(figures.weighed, first);
@@ -82,9 +83,6 @@ export function useRodPlan(): RodWork | null {
 }
 
 const PERFECT: RodScatter = { endG: 0, totalG: 0 };
-
-/** Its ends and its total contradict each other beyond what the weighing explains. */
-const isDoubtful = (rod: RodEnds): boolean => rod.kind === 'adjusted' && !rod.closes;
 
 /** Scatter of a mean over the placements that rods have, s/√n with the fewest of them; null where no rod was placed twice. */
 function scatterOf({ deviationG, parts }: WeighedJob, first: FirstEnd): RodScatter | null {
