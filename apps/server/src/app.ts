@@ -50,6 +50,7 @@ import { BALANCING_MACHINE, type BalancingMachine } from './spins/balancingMachi
 import { SpinLedger } from './spins/spinLedger.js';
 import { SpinsController } from './spins/spins.controller.js';
 import { SCALE_PORT, StandinScaleController } from './weighing/standinScale.controller.js';
+import { SparesController } from './weighing/spares.controller.js';
 import { WeighingController } from './weighing/weighing.controller.js';
 
 export interface AppParts {
@@ -90,6 +91,7 @@ class AppModule {
         ShopToolsController,
         InstrumentsController,
         JobsController,
+        SparesController,
         WeighingController,
         PhotosController,
         ToolsController,

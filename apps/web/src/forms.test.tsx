@@ -133,7 +133,7 @@ const cutPiston: WeighedPart = {
   asReceived: {},
   lastPass: null,
   errors: {},
-  renewed: false,
+  renewedAt: null,
   needsReweighing: true,
   rod: null,
 };
@@ -273,7 +273,7 @@ const FORMS: readonly Walked[] = [
   },
   {
     name: 'a practice cut',
-    form: () => <PracticeCut toolId="tool" onKept={nothing} />,
+    form: () => <PracticeCut toolId="tool" metal="steel" onKept={nothing} />,
     whole: { 'Scrap before': '100', 'after the cut': '98,5', 'cut for': '40' },
     keep: 'Keep the practice cut',
     refused: ['seconds', 'cut for'],

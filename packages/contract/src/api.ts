@@ -62,6 +62,8 @@ export interface Api {
   'POST jobs/:jobId/readings/:readingId/zero': Route<entries.NewZero, sheets.WrittenReading>;
   'POST jobs/:jobId/part-cuts': Route<entries.NewPartCut, sheets.PartCutEntry>;
   'POST jobs/:jobId/part-cuts/batch': Route<entries.PartCutBatch, { logged: number }>;
+  'POST jobs/:jobId/spares': Route<entries.NewSpare, { added: true }>;
+  'POST jobs/:jobId/spares/:partId/removal': Route<entries.SpareRemoval, { removed: true }>;
   'POST jobs/:jobId/decisions': Route<NewDecision, sheets.DecisionEntry>;
   'POST jobs/:jobId/plans': Route<entries.NewPlan, sheets.PlanEntry>;
   'POST jobs/:jobId/holes': Route<entries.NewHole, sheets.HoleEntry>;
@@ -131,6 +133,8 @@ export const ROUTE_BODIES = {
   'POST jobs/:jobId/readings/:readingId/zero': entries.newZeroSchema,
   'POST jobs/:jobId/part-cuts': entries.newPartCutSchema,
   'POST jobs/:jobId/part-cuts/batch': entries.partCutBatchSchema,
+  'POST jobs/:jobId/spares': entries.newSpareSchema,
+  'POST jobs/:jobId/spares/:partId/removal': entries.spareRemovalSchema,
   'POST jobs/:jobId/decisions': newDecisionSchema,
   'POST jobs/:jobId/plans': entries.newPlanSchema,
   'POST jobs/:jobId/holes': entries.newHoleSchema,

@@ -1,4 +1,15 @@
-import { MEASURES, type Cut, type HungPiece, type JobSpec, type Measure, type PlaneUnbalance } from '@tare/core';
+import {
+  MEASURES,
+  PART_METALS,
+  SINGLE_KINDS,
+  type Cut,
+  type HungPiece,
+  type JobSpec,
+  type Measure,
+  type PartMetal,
+  type PlaneUnbalance,
+  type SingleKind,
+} from '@tare/core';
 import Joi from 'joi';
 import { amendsSchema, change, reasonSchema, write, type Amends, type Change, type Write } from './byPerson.js';
 import { cutSchema } from './crankMetal.js';
@@ -92,6 +103,8 @@ export interface NewPartCut extends Write {
   /** The tool it was cut with, and for how long: what its rate is learned from. */
   readonly toolId?: string | null;
   readonly seconds?: number | null;
+  /** What it is made of, where the cut was timed. */
+  readonly metal?: PartMetal | null;
   /** A new part has come in this one's place. */
   readonly replaced?: boolean;
   /** Somebody else logged a cut of this part within the minute, and this is another one. */
@@ -103,6 +116,7 @@ export interface NewPartCut extends Write {
 const another = Joi.boolean().valid(true);
 // An end can gain: metal off beyond a bore's centre makes the other end read heavier.
 const removedG = named(Joi.number().min(-500).max(5000), 'What was to come off');
+const cutMetal = named(Joi.string().valid(...PART_METALS), 'The metal');
 const cutSeconds = named(Joi.number().greater(0).max(7200), 'The time of the cut');
 export const newPartCutSchema = Joi.object<NewPartCut>({
   ...write,
@@ -112,6 +126,7 @@ export const newPartCutSchema = Joi.object<NewPartCut>({
   removal: Joi.object({ mass: removedG, total: removedG, bigEnd: removedG, smallEnd: removedG }),
   toolId: Joi.string().uuid().allow(null),
   seconds: cutSeconds.allow(null),
+  metal: cutMetal.allow(null),
   replaced: named(Joi.boolean(), 'Replaced'),
 });
 
@@ -126,6 +141,23 @@ export const partCutBatchSchema = Joi.object<PartCutBatch>({
   another,
   cuts: named(Joi.array().items(newPartCutSchema).min(1).max(64).required(), 'The parts'),
 });
+
+/** A part beyond what the engine needs: a ninth piston. */
+export interface NewSpare extends Write {
+  readonly kind: SingleKind;
+}
+export const newSpareSchema = Joi.object<NewSpare, true>({
+  ...write,
+  kind: named(
+    Joi.string()
+      .valid(...SINGLE_KINDS)
+      .required(),
+    'The kind of part',
+  ),
+});
+
+export type SpareRemoval = Write;
+export const spareRemovalSchema = Joi.object<SpareRemoval, true>(write);
 
 /** A tool with one bit: together they have a rate. */
 export interface NewTool extends Write {
@@ -142,11 +174,13 @@ export const newToolSchema = Joi.object<NewTool, true>({
 export interface NewPracticeCut extends Write {
   readonly grams: number;
   readonly seconds: number;
+  readonly metal: PartMetal;
 }
 export const newPracticeCutSchema = Joi.object<NewPracticeCut, true>({
   ...write,
   grams: named(Joi.number().greater(0).max(500).required(), 'What came off'),
   seconds: cutSeconds.required(),
+  metal: cutMetal.required(),
 });
 
 /** Holes of a plan, and every rim taken down before them. */

@@ -1,5 +1,6 @@
 import {
   CoreError,
+  cylinderOf,
   MEASURES,
   PART_KINDS,
   PART_SCHOOLS,
@@ -86,7 +87,13 @@ const fileSchema = Joi.object<HandOver & { readonly format: string; readonly ver
 export function handOverOf(sheet: JobSheet, { weighed }: Pick<JobFigures, 'weighed'>, shopName: string, spec: JobSpec): HandOver {
   const { rodSchool, partSchool, sample = 'every' } = sheet.weighChoices;
   const { factorRatio, oilG, extras } = sheet.bobChoices;
-  const cylinderOf = (partId: string | null): number | null => sheet.parts.find(({ id }) => id === partId)?.cylinder ?? null;
+  // Where an extra part runs, those of its kind are numbered by where they run: there are no others on the other side.
+  const exchanged = new Set(weighed.parts.flatMap(({ part }) => (part.extra ? [part.kind] : [])));
+  const numberOf = (part: PartFact): number => (exchanged.has(part.kind) ? cylinderOf(part) : part.cylinder);
+  const referenceOf = (partId: string | null): number | null => {
+    const reference = weighed.parts.find(({ part }) => part.id === partId);
+    return reference ? numberOf(reference.part) : null;
+  };
   const readings = weighed.parts.flatMap(({ part, lastCutId, needsReweighing }) =>
     needsReweighing
       ? []
@@ -94,10 +101,10 @@ export function handOverOf(sheet: JobSheet, { weighed }: Pick<JobFigures, 'weigh
           .filter((r) => r.partId === part.id && !r.voided && r.cutId === lastCutId)
           .map(({ measure, valueG, referencePartId }): HandedReading => ({
             kind: part.kind,
-            cylinder: part.cylinder,
+            cylinder: numberOf(part),
             measure,
             valueG,
-            differenceFrom: cylinderOf(referencePartId),
+            differenceFrom: referenceOf(referencePartId),
           })),
   );
   return { shopName, jobNumber: sheet.number, spec, weighs: { rodSchool, partSchool, sample }, bobs: { factorRatio, oilG, extras }, readings };
@@ -135,7 +142,7 @@ export type TakenReading = Omit<NewReading, 'id' | 'personId'>;
 export function readingsTakenIn({ readings, spec }: HandOver, parts: readonly PartFact[], kinds: readonly PartKind[]): TakenReading[] {
   const idOf = (kind: PartKind, cylinder: number | null): string | null =>
     parts.find((part) => part.kind === kind && part.cylinder === cylinder)?.id ?? null;
-  const here = new Set(parts.map(({ cylinder }) => cylinder)).size;
+  const here = new Set(parts.filter(({ extra }) => !extra).map(({ cylinder }) => cylinder)).size;
   if (here !== spec.layout.cylinders.length)
     throw new CoreError(
       `The file is of an engine with ${spec.layout.cylinders.length} cylinders, and this one has ${here}.`,

@@ -83,6 +83,8 @@ export const ROUTE_ROLES: Readonly<Record<RouteName | OtherRoute, Role>> = {
   'POST jobs/:jobId/readings/:readingId/zero': 'balancer',
   'POST jobs/:jobId/part-cuts': 'balancer',
   'POST jobs/:jobId/part-cuts/batch': 'balancer',
+  'POST jobs/:jobId/spares': 'balancer',
+  'POST jobs/:jobId/spares/:partId/removal': 'balancer',
   'POST jobs/:jobId/decisions': 'balancer',
   'POST jobs/:jobId/plans': 'balancer',
   'POST jobs/:jobId/holes': 'balancer',

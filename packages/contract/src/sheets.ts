@@ -26,6 +26,7 @@ import {
   type JobFigures,
   type JobSpec,
   type PartCutFact,
+  type PartMetal,
   type PartFact,
   type Planes,
   type PlaneUnbalance,
@@ -92,6 +93,8 @@ export interface PartCutEntry extends PartCutFact, Attribution {
   readonly removal: CutRemoval | null;
   readonly toolId: string | null;
   readonly seconds: number | null;
+  /** What it is made of; null where the cut was not timed. */
+  readonly metal: PartMetal | null;
 }
 
 export interface DecisionEntry extends Attribution {
@@ -174,7 +177,7 @@ export interface SignOffEntry extends Attribution {
 }
 
 /** A part as it came with the job, before anything was decided about it. */
-export type BarePart = Omit<PartFact, 'damaged' | 'runsIn'>;
+export type BarePart = Omit<PartFact, 'damaged' | 'runsIn' | 'spare'>;
 
 /** Everything that is on record of a job, as it was written: entries oldest first, and the latest decision on each subject. */
 export interface JobRecord extends Attribution {

@@ -69,7 +69,6 @@ export {
   type PistonPlace,
   MATCH_BASES,
   USUAL_MATCH_CHOICES,
-  USUAL_PADS,
   type FixedTarget,
   type MatchBasis,
   type MatchChoices,
@@ -78,8 +77,11 @@ export {
 export { endsOfPads, equalRods, type PadStations, type RodPlan, type RodToMatch } from './match/rodPads.js';
 export { leastMetalRods } from './match/leastMetalRods.js';
 export { handCut, handOrder, type FirstEnd, type HandOrder, type HandStep, type RodScatter } from './match/handOrder.js';
-export { cutRate, type CutRate, type CutSample } from './match/cutRate.js';
+export { cutRate, type CutRate, type CutSample, type CutTime } from './match/cutRate.js';
+export { PART_METALS, partMetalOf, type PartMetal } from './match/partMetals.js';
+export { BIG_END_PLACES, rodPlacesOf, SMALL_END_PLACES, type BigEndPlace, type RodPlaces, type SmallEndPlace } from './match/rodPlaces.js';
 export { cutTicket, cuttingOf, type CutTicket } from './match/cutTicket.js';
+export { apartOf, spareOptions, withSpareIn, type Apart, type SpareOption } from './match/spareOptions.js';
 export { arrangementComplaint } from './match/arrangementComplaint.js';
 export { waysOut, type Exchangeable, type WayOut } from './match/overshoot.js';
 export { swapSets, type SwapProgress, type SwapResult } from './match/swap/swapSets.js';
@@ -273,11 +275,14 @@ export {
 } from './decisions/decisions.js';
 export { choicesOf, decidedParts, decidedSpins, type JobChoices, type UsualBobChoices } from './decisions/choicesOf.js';
 export {
+  everyPart,
   isInsideNow,
   jobFigures,
+  matchFigures,
   spunFigures,
   ONE_BOB_FIGURE_WITHIN_G,
   type JobFigures,
+  type MatchFigures,
   type PlaneKnown,
   type Refused,
   type SpinFigures,

@@ -49,7 +49,12 @@ export async function loadRecords(db: Knex, shopId: string, jobIds: readonly str
   const ids = jobs.map((job) => job.id);
   if (ids.length === 0) return [];
   const ledgers = [
-    () => db('part').whereIn('job_id', ids).orderBy(['cylinder', 'kind']).select<PartRow[]>('id', 'job_id', 'kind', 'cylinder'),
+    () =>
+      db('part')
+        .whereIn('job_id', ids)
+        .where({ gone: false })
+        .orderBy(['cylinder', 'kind'])
+        .select<PartRow[]>('id', 'job_id', 'kind', 'cylinder', 'extra'),
     () => selectReadings(db, (query) => query.whereIn('reading.job_id', ids)),
     () => ledger<PartCutRow>(db, 'part_cut', ids),
     () => selectLatestDecisions(db, ids),

@@ -25,12 +25,12 @@ describe('a row and back', () => {
   });
   it.each<[string, Partial<NewPartCut>]>([
     ['bare', {}],
-    ['timed', { removal: { bigEnd: 0.9, smallEnd: -0.12 }, toolId: randomUUID(), seconds: 31 }],
+    ['timed', { removal: { bigEnd: 0.9, smallEnd: -0.12 }, toolId: randomUUID(), seconds: 31, metal: 'titanium' }],
     ['of a new part', { replaced: true }],
   ])('of a cut %s', (_name, more) => {
     const cut: NewPartCut = { id, personId, partId, ...more };
     const row = { ...partCutToRow(cut), job_id: jobId, created_at: at };
-    expect(partCutFromRow(row)).toEqual({ removal: null, toolId: null, seconds: null, replaced: false, ...cut, ...by });
+    expect(partCutFromRow(row)).toEqual({ removal: null, toolId: null, seconds: null, metal: null, replaced: false, ...cut, ...by });
   });
   it('of a cut, with the fields of its kind', () => {
     const cut: Cut = { kind: 'turn', counterweightId: 'cw1', angleDeg: 40, halfArcDeg: 60, depthMm: 1.5 };

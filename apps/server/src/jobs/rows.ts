@@ -17,7 +17,7 @@ import type {
   VoidEntry,
   WrittenReading,
 } from '@tare/contract';
-import type { Cut, HungPiece, JobFigures, Measure, PartKind, Planes, PlaneUnbalance, TurnSummary } from '@tare/core';
+import type { Cut, HungPiece, JobFigures, Measure, PartKind, PartMetal, Planes, PlaneUnbalance, TurnSummary } from '@tare/core';
 
 /** Who and when, as every ledger row has it. */
 export interface AttributedRow {
@@ -31,8 +31,9 @@ export interface PartRow {
   job_id: string;
   kind: PartKind;
   cylinder: number;
+  extra: boolean;
 }
-export const partFromRow = ({ id, kind, cylinder }: PartRow): BarePart => ({ id, kind, cylinder });
+export const partFromRow = ({ id, kind, cylinder, extra }: PartRow): BarePart => ({ id, kind, cylinder, ...(extra ? { extra } : {}) });
 
 export interface ReadingRow extends AttributedRow {
   id: string;
@@ -86,6 +87,7 @@ export interface PartCutRow extends AttributedRow {
   removal: CutRemoval | null;
   tool_id: string | null;
   seconds: number | null;
+  metal: PartMetal | null;
   replaced: boolean;
 }
 export const partCutFromRow = (row: PartCutRow): PartCutEntry => ({
@@ -94,6 +96,7 @@ export const partCutFromRow = (row: PartCutRow): PartCutEntry => ({
   removal: row.removal,
   toolId: row.tool_id,
   seconds: row.seconds,
+  metal: row.metal,
   replaced: row.replaced,
   ...attribution(row),
 });
@@ -103,6 +106,7 @@ export const partCutToRow = (cut: NewPartCut): Omit<PartCutRow, 'job_id' | 'crea
   removal: cut.removal ?? null,
   tool_id: cut.toolId ?? null,
   seconds: cut.seconds ?? null,
+  metal: cut.metal ?? null,
   replaced: cut.replaced ?? false,
   person_id: cut.personId,
 });

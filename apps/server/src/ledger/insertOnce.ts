@@ -31,6 +31,8 @@ export const WRITE_KINDS = {
   readingBatch: 'a file of readings',
   shopTools: 'a list of the shop’s tools',
   signOff: 'a sign-off',
+  sparePart: 'a spare part',
+  sparePartRemoval: 'the removal of a spare part',
   spec: 'a change of an engine’s figures',
   spin: 'a spin',
   study: 'a study',

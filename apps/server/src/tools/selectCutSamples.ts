@@ -14,15 +14,15 @@ export async function selectCutSamples(db: Knex, shopId: string): Promise<ToolSa
   const { rows } = await db.raw<{ rows: ToolSample[] }>(
     /* sql */ `
     with timed as (
-      select cut.id, cut.tool_id, cut.part_id, cut.seconds, cut.created_at,
+      select cut.id, cut.tool_id, cut.part_id, cut.seconds, cut.metal, cut.created_at,
         (select before.id from part_cut before
           where before.part_id = cut.part_id and before.seq < cut.seq and not exists (select from entry_void where entry_id = before.id) order by before.seq desc limit 1) as before_id
       from part_cut cut
       where cut.shop_id = :shopId and cut.tool_id is not null and cut.seconds is not null
         and not exists (select from entry_void where entry_id = cut.id))
-    select tool_id as "toolId", seconds, grams, created_at from practice_cut where shop_id = :shopId
+    select tool_id as "toolId", seconds, metal, grams, created_at from practice_cut where shop_id = :shopId
     union all
-    select tool_id, seconds, before.mean - after.mean, created_at
+    select tool_id, seconds, metal, before.mean - after.mean, created_at
     from timed
     cross join lateral (${meanAfter('is not distinct from timed.before_id')}) before
     cross join lateral (${meanAfter('= timed.id')}) after

@@ -39,7 +39,7 @@ export class ToolsController {
       id: row.id,
       name: row.name,
       bit: row.bit,
-      samples: (byTool.get(row.id) ?? []).map(({ grams, seconds }): CutSample => ({ grams, seconds })),
+      samples: (byTool.get(row.id) ?? []).map(({ grams, seconds, metal }): CutSample => ({ grams, seconds, metal })),
       ...attribution(row),
     }));
   }
@@ -58,13 +58,13 @@ export class ToolsController {
   @Describe('Log a practice cut on scrap, for the tool’s rate', newPracticeCutSchema)
   async practise(
     @Param('toolId', IdPipe) toolId: string,
-    @CheckedBody(newPracticeCutSchema) { id, grams, seconds, personId }: NewPracticeCut,
+    @CheckedBody(newPracticeCutSchema) { id, grams, seconds, metal, personId }: NewPracticeCut,
   ): Promise<{ added: true }> {
     const shopId = await this.shop.id();
-    const content = { toolId, grams, seconds };
+    const content = { toolId, grams, seconds, metal };
     await insertOnce(this.db, { id, kind: 'practiceCut', shopId, jobId: null, personId, content }, async (trx) => {
       if (!(await trx('tool').where({ id: toolId, shop_id: shopId }).first('id'))) throw new ProblemException(404, 'That tool is not in the drawer.');
-      await trx('practice_cut').insert({ id, shop_id: shopId, tool_id: toolId, grams, seconds, person_id: personId });
+      await trx('practice_cut').insert({ id, shop_id: shopId, tool_id: toolId, grams, seconds, metal, person_id: personId });
     });
     return { added: true };
   }

@@ -23,24 +23,25 @@ const cut = (partId: string, more: object) =>
 describe('tools', () => {
   it('learns from practice cuts, once each', async () => {
     const toolId = await newTool();
-    const practice = { id: randomUUID(), personId: server.personId, grams: 0.6, seconds: 30 };
+    const practice = { id: randomUUID(), personId: server.personId, grams: 0.6, seconds: 30, metal: 'steel' };
     await server.post(`tools/${toolId}/practice-cuts`, practice);
     await server.post(`tools/${toolId}/practice-cuts`, practice);
-    expect(await samplesOf(toolId)).toEqual([{ grams: 0.6, seconds: 30 }]);
+    expect(await samplesOf(toolId)).toEqual([{ grams: 0.6, seconds: 30, metal: 'steel' }]);
     expect((await server.post(`tools/${randomUUID()}/practice-cuts`, { ...practice, id: randomUUID() })).status).toBe(404);
+    expect((await server.post(`tools/${toolId}/practice-cuts`, { ...practice, id: randomUUID(), metal: 'wood' })).status).toBe(400);
     expect((await server.post(`tools/${toolId}/practice-cuts`, { ...practice, grams: 0 })).status).toBe(400);
   });
   it('learns from every weighing after a timed cut: means before less means after, voided readings left out', async () => {
     const toolId = await newTool();
     const part = piston(1);
     for (const g of [613.9, 614.1]) await server.reading(job, part, g);
-    const first = (await cut(part.id, { toolId, seconds: 40, removal: { mass: 1 } })).body as { id: string };
+    const first = (await cut(part.id, { toolId, seconds: 40, metal: 'aluminium', removal: { mass: 1 } })).body as { id: string };
     expect(await samplesOf(toolId)).toEqual([]);
     await server.reading(job, part, 613.2, { cutId: first.id });
     const slip = (await server.reading(job, part, 631.2, { cutId: first.id })).body as ReadingEntry;
     await server.void(slip.id, 'mistyped');
     const [sample] = await samplesOf(toolId);
-    expect(sample!.seconds).toBe(40);
+    expect(sample).toMatchObject({ seconds: 40, metal: 'aluminium' });
     expect(sample!.grams).toBeCloseTo(0.8, 9);
     const second = (await cut(part.id, { toolId, seconds: 10 })).body as { id: string };
     await server.reading(job, part, 613, { cutId: second.id });

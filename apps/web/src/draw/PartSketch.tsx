@@ -1,5 +1,5 @@
 import { drawingSafe } from '../ui/drawingSafe.js';
-import type { PistonPlace } from '@tare/core';
+import type { BigEndPlace, PistonPlace, RodPlaces, SmallEndPlace } from '@tare/core';
 import { padsShort, padsWords } from '@tare/card';
 import { useId, type ReactNode } from 'react';
 
@@ -107,14 +107,21 @@ function PinSketchDrawn({ pads, removalG }: SketchProps): ReactNode {
   );
 }
 
-interface RodSketchProps {
+interface RodSketchProps extends RodPlaces {
   readonly rodLengthMm: number;
-  readonly bigPadMm: number;
-  readonly smallPadMm: number;
 }
 
-/** A rod to scale along its length: pads in blue with their stations from the small-end centre, ribs hatched. */
-function RodSketchDrawn({ rodLengthMm, bigPadMm, smallPadMm }: RodSketchProps): ReactNode {
+/** Where a place stands in the drawing: across the rod's line, or in pairs on both its faces. */
+const ROD_PLACES_AT: Readonly<Record<BigEndPlace | SmallEndPlace, { readonly word: string; readonly ys: readonly number[]; readonly tall: number }>> =
+  {
+    capPad: { word: 'cap’s pad', ys: [60], tall: 28 },
+    shoulders: { word: 'shoulders', ys: [24, 96], tall: 9 },
+    eyeTop: { word: 'top of eye', ys: [60], tall: 28 },
+    eyeSides: { word: 'sides of eye', ys: [36, 84], tall: 9 },
+  };
+
+/** A rod to scale along its length: what is cut in blue with its stations from the small-end centre, ribs hatched. */
+function RodSketchDrawn({ rodLengthMm, bigEndPlace, smallEndPlace, bigPadMm, smallPadMm }: RodSketchProps): ReactNode {
   const id = useId();
   const [left, right] = [90, 300];
   const xOf = (mm: number): number => left + (mm / rodLengthMm) * (right - left);
@@ -138,7 +145,7 @@ function RodSketchDrawn({ rodLengthMm, bigPadMm, smallPadMm }: RodSketchProps): 
       viewBox="-85 0 485 150"
       className="w-full max-w-md"
       role="img"
-      aria-label={`Rod: pads at ${bigPadMm.toFixed(1)} and ${smallPadMm.toFixed(1)} mm from the small-end centre, ${rodLengthMm} mm between the bores`}
+      aria-label={`Rod: ${ROD_PLACES_AT[bigEndPlace].word} at ${bigPadMm.toFixed(1)} mm and ${ROD_PLACES_AT[smallEndPlace].word} at ${smallPadMm.toFixed(1)} mm from the small-end centre, ${rodLengthMm} mm between the bores`}
     >
       <Hatch id={id} />
       <defs>
@@ -152,11 +159,20 @@ function RodSketchDrawn({ rodLengthMm, bigPadMm, smallPadMm }: RodSketchProps): 
       <circle cx={right} cy={60} r={38} className="fill-plate stroke-ink" strokeWidth={2} />
       <circle cx={right} cy={60} r={26} className="fill-bay stroke-ink" />
       <line x1={right} x2={right} y1={20} y2={100} className="stroke-ink" strokeDasharray="4 3" />
-      {[bigPadMm, smallPadMm].map((mm) => (
-        <rect key={mm} x={xOf(mm) - 5} y={46} width={10} height={28} rx={3} className="fill-blue stroke-plate" />
-      ))}
-      {station(bigPadMm, 122, 'cap pad')}
-      {station(smallPadMm, 144, 'eye pad')}
+      {(
+        [
+          [bigEndPlace, bigPadMm],
+          [smallEndPlace, smallPadMm],
+        ] as const
+      ).map(([place, mm]) =>
+        ROD_PLACES_AT[place].ys.map((y) => {
+          const { tall } = ROD_PLACES_AT[place];
+          const wide = tall > 10 ? 10 : 24;
+          return <rect key={y} x={xOf(mm) - wide / 2} y={y - tall / 2} width={wide} height={tall} rx={3} className="fill-blue stroke-plate" />;
+        }),
+      )}
+      {station(bigPadMm, 122, ROD_PLACES_AT[bigEndPlace].word)}
+      {station(smallPadMm, 144, ROD_PLACES_AT[smallEndPlace].word)}
     </svg>
   );
 }

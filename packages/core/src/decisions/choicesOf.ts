@@ -65,16 +65,19 @@ function refusedPins(decided: Decided): Pick<BobChoices, 'refusedPins'> {
   return pins.length === 0 ? {} : { refusedPins: pins };
 }
 
-/** A job's parts as decided: damaged or to be replaced, and the cylinder that each runs in where a swap moved it. */
-export function decidedParts<P extends Omit<PartFact, 'damaged' | 'runsIn'>>(parts: readonly P[], decided: Decided): (P & PartFact)[] {
+/** A job's parts as decided: damaged or to be replaced, and the cylinder that each runs in where a swap moved it, if any. */
+export function decidedParts<P extends Omit<PartFact, 'damaged' | 'runsIn' | 'spare'>>(parts: readonly P[], decided: Decided): (P & PartFact)[] {
   const arrangement = latestOn(decided, 'match.arrangement') ?? {};
   const damaged = familyOf(decided, 'part.damaged.*');
   const marks = familyOf(decided, 'part.marks.*');
+  const isBeyond = (kind: PartFact['kind'], place: number): boolean =>
+    parts.some((part) => part.extra === true && part.kind === kind && part.cylinder === place);
   return parts.map((part) => {
     const runsIn = arrangement[part.id];
     return {
       ...part,
       ...(runsIn === undefined ? {} : { runsIn }),
+      ...(isBeyond(part.kind, runsIn ?? part.cylinder) ? { spare: true as const } : {}),
       damaged: damaged[part.id] === true || marks[part.id]?.replace === true,
     };
   });

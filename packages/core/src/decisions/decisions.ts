@@ -21,6 +21,9 @@ export interface PartMarks {
   readonly keptWithId: string | null;
   /** Oversize above, undersize below zero, mm. */
   readonly sizeMm: number;
+  /** What stands on it, and who made it; left out where nobody wrote it down. */
+  readonly serial?: string;
+  readonly maker?: string;
   /** In somebody's own words; left out for none. */
   readonly note?: string;
 }

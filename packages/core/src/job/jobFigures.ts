@@ -25,7 +25,7 @@ import { setUpSteps, type SetUpStep } from '../setups/steps.js';
 import { sameMounting } from '../setups/setUp.js';
 import { usuallyMounted } from './usuallyMounted.js';
 import { requireAgreement } from '../parts/agreement.js';
-import { weighParts, type WeighedJob } from '../parts/weighParts.js';
+import { weighParts, type WeighedJob, type WeighedPart } from '../parts/weighParts.js';
 
 /** One plane, as everything up to a spin has it, in the job's present planes. */
 export interface PlaneKnown {
@@ -71,7 +71,10 @@ export interface Refused {
 
 /** Everything worked out of a job's facts. A pure function of them: never stored as truth. */
 export interface JobFigures {
+  /** The parts that run in the engine. */
   readonly weighed: WeighedJob;
+  /** Parts that run in no cylinder: weighed all the same, and holding nothing up. */
+  readonly spares: readonly WeighedPart[];
   readonly sets: SetMatch | Refused;
   /** Parts of each kind among themselves, where the job matches part by part; empty otherwise. */
   readonly kinds: Readonly<Partial<Record<PartKind, KindMatch | Refused>>>;
@@ -91,6 +94,9 @@ export interface JobFigures {
   /** The last spin on record, in whatever set-up; null before the first. */
   readonly lastSpinId: string | null;
 }
+
+/** Every part of a job, those that run and those that do not. */
+export const everyPart = ({ weighed, spares }: Pick<JobFigures, 'weighed' | 'spares'>): readonly WeighedPart[] => [...weighed.parts, ...spares];
 
 /** How a job's parts are weighed, for its bob card. */
 export const howWeighed = ({
@@ -148,33 +154,50 @@ function spunBy(facts: JobFacts, state: WorkedRecord): SpunFigures {
  * @throws CoreError when the spec itself makes no sense; a set that cannot be matched is returned as refused
  */
 export function jobFigures(facts: JobFacts): JobFigures {
-  const { spec, bobChoices, weighChoices, matchChoices, fixedTargets, setUp } = facts;
-  const { elsewhere } = spec;
-  const { sample = 'every' } = weighChoices;
-  const weighed = weighParts({ ...facts, parts: partsHere(facts.parts, elsewhere) });
+  const { spec, bobChoices, setUp } = facts;
+  const [weighed, spares] = running(weighParts({ ...facts, parts: partsHere(facts.parts, spec.elsewhere) }));
   const state = workedRecord(facts);
-  const agreed = agreedOr(weighed, spec);
   return {
     weighed,
+    spares,
+    ...matchFigures(facts, weighed),
+    bobsNeeded: bobsNeeded(spec.layout),
+    bobs: agreedOr(weighed, spec)(PART_KINDS, () => bobCard(spec.layout, weighed, bobChoices, ONE_BOB_FIGURE_WITHIN_G, howWeighed(facts))),
+    ...spunBy(facts, state),
+    setUps: setUp ? setUpSteps(facts, setUp, state.worked) : [],
+    lastSpinId: wholeOf(facts).spins.at(-1)?.id ?? null,
+  };
+}
+
+/** What is worked out of a job's parts among themselves. */
+export type MatchFigures = Pick<JobFigures, 'sets' | 'kinds' | 'rods'>;
+
+/** How the parts that run match, by the job's choices. */
+export function matchFigures(facts: JobFacts, weighed: WeighedJob): MatchFigures {
+  const { spec, weighChoices, matchChoices, fixedTargets } = facts;
+  const { sample = 'every', partSchool } = weighChoices;
+  const agreed = agreedOr(weighed, spec);
+  return {
     sets: isMatched(sample, 'piston')
-      ? agreed(SET_PARTS, () => matchCylinderSets(weighed, spec.matchToleranceG, weighChoices.partSchool, fixedTargets.set?.targetG ?? null))
+      ? agreed(SET_PARTS, () => matchCylinderSets(weighed, spec.matchToleranceG, partSchool, fixedTargets.set?.targetG ?? null))
       : { kind: 'none' },
     kinds: matchChoices.basis === 'perKind' && isMatched(sample, 'piston') ? matchKinds(facts, weighed) : {},
     rods:
       sample === 'one'
         ? { kind: 'none' }
         : agreed(['rod', 'pressedAssembly'], () =>
-            matchRods(weighed, spec.matchToleranceG, weighChoices.partSchool, {
+            matchRods(weighed, spec.matchToleranceG, partSchool, {
               rodSchool: isMatched(sample, 'rod') ? weighChoices.rodSchool : 'totalOnly',
               fixedTotalG: fixedTargets.rod?.targetG ?? null,
             }),
           ),
-    bobsNeeded: bobsNeeded(spec.layout),
-    bobs: agreed(PART_KINDS, () => bobCard(spec.layout, weighed, bobChoices, ONE_BOB_FIGURE_WITHIN_G, howWeighed(facts))),
-    ...spunBy(facts, state),
-    setUps: setUp ? setUpSteps(facts, setUp, state.worked) : [],
-    lastSpinId: wholeOf(facts).spins.at(-1)?.id ?? null,
   };
+}
+
+/** The parts that run, and those that do not: how placements scatter is told by all. */
+function running(job: WeighedJob): [WeighedJob, readonly WeighedPart[]] {
+  const spares = job.parts.filter(({ part }) => part.spare);
+  return [spares.length === 0 ? job : { ...job, parts: job.parts.filter(({ part }) => !part.spare) }, spares];
 }
 
 /** Works something out of the parts of some kinds; refused, with the reason, where their placements contradict each other or the work does. */

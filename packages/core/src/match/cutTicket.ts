@@ -1,7 +1,8 @@
 import type { PartKind } from '../parts/facts.js';
 import { checkNumber } from '../units/check.js';
-import type { CutRate } from './cutRate.js';
+import { cutTime, type CutRate, type CutTime } from './cutRate.js';
 import type { MatchChoices } from './matchChoices.js';
+import { partMetalOf, type PartMetal } from './partMetals.js';
 
 /** How far a part may be cut, and how far it has been. */
 export interface CutLimit {
@@ -18,7 +19,8 @@ export interface CutTicket {
   /** Where to stop for a weighing first. */
   readonly firstStopG: number;
   readonly pads: number;
-  readonly seconds: number | null;
+  /** Null while no rate is known for what it is made of. */
+  readonly time: CutTime | null;
   readonly limit: CutLimit;
   readonly expectedAfterG: number;
 }
@@ -42,15 +44,23 @@ export function cutTicket(removalG: number, nowG: number, receivedG: number, pad
     removalG,
     firstStopG: FIRST_STOP_RATIO * removalG,
     pads,
-    seconds: rate === null ? null : removalG / rate.gramsPerS,
+    time: rate === null ? null : cutTime(rate, removalG),
     limit: { allowedG, takenG, past: takenG + removalG > allowedG },
     expectedAfterG: nowG - removalG,
   };
 }
 
-/** Limit and pads of a kind; what is cut of a set is its piston, of a pin both ends' inside chamfers, of a rod one pad. */
-export function cuttingOf(kind: PartKind, choices: MatchChoices): { readonly limitRatio: number; readonly pads: number } {
-  if (kind === 'pin') return { limitRatio: choices.pinLimitRatio, pads: 2 };
-  if (kind === 'rod' || kind === 'pressedAssembly') return { limitRatio: choices.rodEndLimitRatio, pads: 1 };
-  return { limitRatio: choices.pistonLimitRatio, pads: choices.pistonPlace === 'skirtEdge' ? 2 : choices.pistonPads };
+/** How a kind is cut: how much may come off, at how many places alike, in what metal. */
+interface Cutting {
+  readonly limitRatio: number;
+  readonly pads: number;
+  readonly metal: PartMetal;
+}
+
+/** What is cut of a set is its piston, of a pin both ends' inside chamfers, of a rod one pad. */
+export function cuttingOf(kind: PartKind, choices: MatchChoices): Cutting {
+  const metal = partMetalOf(kind, choices);
+  if (kind === 'pin') return { limitRatio: choices.pinLimitRatio, pads: 2, metal };
+  if (kind === 'rod' || kind === 'pressedAssembly') return { limitRatio: choices.rodEndLimitRatio, pads: 1, metal };
+  return { limitRatio: choices.pistonLimitRatio, pads: choices.pistonPlace === 'skirtEdge' ? 2 : choices.pistonPads, metal };
 }

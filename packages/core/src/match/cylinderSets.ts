@@ -1,7 +1,7 @@
 import { cylinderOf, type PartKind, type PartSchool } from '../parts/facts.js';
 import { massNowG, type WeighedJob, type WeighedPart } from '../parts/weighParts.js';
 import { matchToLightest, type MatchedItem, type MatchedSet } from './matchToLightest.js';
-import { setAndBareG } from '../parts/setAndBare.js';
+import { hasAnotherPiston, setAndBareG } from '../parts/setAndBare.js';
 import { missingWeight, type MissingWeight } from '../parts/missingWeight.js';
 
 /** The kinds that make up what goes up and down with a piston. */
@@ -67,14 +67,14 @@ export function matchCylinderSets(
   const missing = [
     ...relevant.flatMap(missingWeight),
     ...relevant.flatMap((weighed) =>
-      school === 'setAndBare' && weighed.part.kind === 'cylinderSet' && missingWeight(weighed).length === 0 && isRenewed(job, weighed)
+      school === 'setAndBare' && weighed.part.kind === 'cylinderSet' && missingWeight(weighed).length === 0 && hasAnotherPiston(job, weighed)
         ? [{ kind: weighed.part.kind, cylinder: weighed.part.cylinder, why: 'cutSince' as const }]
         : [],
     ),
   ];
   if (missing.length > 0) return { kind: 'waiting', missing };
 
-  const cylinders = [...new Set(relevant.map(({ part }) => part.cylinder))].sort((a, b) => a - b);
+  const cylinders = [...new Set(relevant.map(({ part }) => cylinderOf(part)))].sort((a, b) => a - b);
   // A set that was weighed whole once loses what its piston has lost since.
   const setOf = (own: readonly WeighedPart[], parts: CylinderSet['parts']): number => {
     if (school !== 'setAndBare') return Object.values(parts).reduce((sum, g) => sum + g, 0);
@@ -105,10 +105,6 @@ export function matchCylinderSets(
     }),
   };
 }
-
-/** The piston of this set was exchanged: the set has to be weighed whole again. */
-const isRenewed = (job: WeighedJob, set: WeighedPart): boolean =>
-  job.parts.some(({ part, renewed }) => renewed && part.kind === 'piston' && cylinderOf(part) === cylinderOf(set.part));
 
 /** What a part adds to its set, in g; only called once nothing is missing. */
 function setWeightG(weighed: WeighedPart): number {

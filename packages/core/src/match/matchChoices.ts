@@ -1,4 +1,6 @@
 import type { PartKind } from '../parts/facts.js';
+import type { PartMetal } from './partMetals.js';
+import type { BigEndPlace, SmallEndPlace } from './rodPlaces.js';
 
 /** Named tolerances, largest minus smallest in a set, with the reason the trade gives for each (handbook section 3). */
 export const MATCH_SCHOOLS = [
@@ -29,14 +31,20 @@ export interface MatchChoices {
   readonly pistonLimitRatio: number;
   readonly pinLimitRatio: number;
   readonly rodEndLimitRatio: number;
-  /** Where the rod's pads are, mm along the rod from the small-end centre; the cap's beyond the rod's length. */
+  /** What pistons and rods are made of; left out for aluminium and steel. */
+  readonly pistonMetal?: PartMetal;
+  readonly rodMetal?: PartMetal;
+  /** Where a rod loses metal at either end; left out for the cap's pad and the top of the eye. */
+  readonly bigEndPlace?: BigEndPlace;
+  readonly smallEndPlace?: SmallEndPlace;
+  /** Where those places are, mm along the rod from the small-end centre, as measured; null until somebody did. */
   readonly bigPadMm: number | null;
   readonly smallPadMm: number | null;
   /** Cylinders whose parts stay as they are. */
   readonly lockedCylinders: readonly number[];
 }
 
-/** Limits of handbook section 3; pads at 1.15 and −0.12 of the rod's length until somebody measured them. */
+/** Limits of handbook section 3. */
 export const USUAL_MATCH_CHOICES: MatchChoices = {
   basis: 'perSet',
   pistonPads: 2,
@@ -47,7 +55,6 @@ export const USUAL_MATCH_CHOICES: MatchChoices = {
   smallPadMm: null,
   lockedCylinders: [],
 };
-export const USUAL_PADS = { bigRatio: 1.15, smallRatio: -0.12 } as const;
 
 /** A target that no longer follows the lightest: fixed when cutting began, or by somebody's word. */
 export interface FixedTarget {

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
-import { cutRate } from './cutRate.js';
+import { randomLcg, randomNormal } from 'd3-random';
+import { cutRate, cutTime, type CutRate, type CutSample } from './cutRate.js';
 import { cutTicket, cuttingOf } from './cutTicket.js';
 import { USUAL_MATCH_CHOICES } from './matchChoices.js';
 import { matchToLightest } from './matchToLightest.js';
@@ -9,11 +10,14 @@ import type { Measure, PartFact, ReadingFact } from '../parts/facts.js';
 import { readingOf } from '../job/testing/weighedJob.js';
 import { weighParts } from '../parts/weighParts.js';
 
+/** A rate that is known without error. */
+const known = (gramsPerS: number): CutRate => ({ gramsPerS, halfWidth95GPerS: 0, scatterG2PerS: 0, n: 3 });
+
 describe('cutTicket', () => {
   it('shares a removal, stops first at 70 %, and keeps to the limit, by hand', () => {
     // 1.2 g off a 612 g piston that came in at 612.8: limit 1.5 % = 9.192 g, 0.8 taken.
-    const ticket = cutTicket(1.2, 612, 612.8, 4, 0.015, { gramsPerS: 0.02, n: 3 });
-    expect(ticket).toMatchObject({ pads: 4, seconds: 60, limit: { past: false } });
+    const ticket = cutTicket(1.2, 612, 612.8, 4, 0.015, known(0.02));
+    expect(ticket).toMatchObject({ pads: 4, time: { seconds: 60, halfWidth95S: 0 }, limit: { past: false } });
     expect(ticket.firstStopG).toBeCloseTo(0.84, 12);
     expect(ticket.expectedAfterG).toBeCloseTo(610.8, 12);
     expect(ticket.limit.allowedG).toBeCloseTo(9.192, 9);
@@ -41,32 +45,54 @@ describe('cutTicket', () => {
     );
   });
   it('knows the limits and pads of each kind', () => {
-    expect(cuttingOf('cylinderSet', USUAL_MATCH_CHOICES)).toEqual({ limitRatio: 0.015, pads: 2 });
-    expect(cuttingOf('pin', USUAL_MATCH_CHOICES)).toEqual({ limitRatio: 0.01, pads: 2 });
-    expect(cuttingOf('rod', USUAL_MATCH_CHOICES)).toEqual({ limitRatio: 0.01, pads: 1 });
+    expect(cuttingOf('cylinderSet', USUAL_MATCH_CHOICES)).toEqual({ limitRatio: 0.015, pads: 2, metal: 'aluminium' });
+    expect(cuttingOf('pin', USUAL_MATCH_CHOICES)).toEqual({ limitRatio: 0.01, pads: 2, metal: 'steel' });
+    expect(cuttingOf('rod', USUAL_MATCH_CHOICES)).toEqual({ limitRatio: 0.01, pads: 1, metal: 'steel' });
+    expect(cuttingOf('rod', { ...USUAL_MATCH_CHOICES, rodMetal: 'titanium' }).metal).toBe('titanium');
+    expect(cuttingOf('pressedAssembly', { ...USUAL_MATCH_CHOICES, pistonMetal: 'castIron' }).metal).toBe('castIron');
   });
 });
 
 describe('cutRate', () => {
+  const cut = (grams: number, seconds: number, metal: CutSample['metal'] = 'aluminium'): CutSample => ({ grams, seconds, metal });
+  const rate = (...samples: CutSample[]): CutRate | null => cutRate(samples, 'aluminium');
   it('is all grams over all seconds of the newest cuts', () => {
-    expect(cutRate([])).toBeNull();
-    expect(
-      cutRate([
-        { grams: 0, seconds: 10 },
-        { grams: -0.1, seconds: 10 },
-      ]),
-    ).toBeNull();
-    expect(
-      cutRate([
-        { grams: 1, seconds: 50 },
-        { grams: 0.5, seconds: 50 },
-      ]),
-    ).toEqual({ gramsPerS: 0.015, n: 2 });
+    expect(rate()).toBeNull();
+    expect(rate(cut(0, 10), cut(-0.1, 10))).toBeNull();
+    expect(rate(cut(1, 50))).toEqual({ gramsPerS: 0.02, halfWidth95GPerS: null, scatterG2PerS: null, n: 1 });
+    // Σg/Σt = 1.5/100; σ² = (0.25² + 0.25²)/50 = 0.0025; var R = σ²/100; t at one degree of freedom 12.706.
+    const two = rate(cut(1, 50), cut(0.5, 50))!;
+    expect(two).toMatchObject({ gramsPerS: 0.015, n: 2 });
+    expect(two.scatterG2PerS).toBeCloseTo(0.0025, 12);
+    expect(two.halfWidth95GPerS).toBeCloseTo(12.7062 * 0.005, 6);
+  });
+  it('belongs to a metal: one does not teach another, and a cut in none that was named teaches nothing', () => {
+    const mixed = [cut(1, 50), cut(0.2, 50, 'steel'), cut(9, 50, null)];
+    expect(cutRate(mixed, 'aluminium')?.gramsPerS).toBe(0.02);
+    expect(cutRate(mixed, 'steel')?.gramsPerS).toBe(0.004);
+    expect(cutRate(mixed, 'titanium')).toBeNull();
   });
   it('forgets a bit that was sharp long ago', () => {
-    const sharp = Array.from({ length: 5 }, () => ({ grams: 5, seconds: 10 }));
-    const worn = Array.from({ length: 8 }, () => ({ grams: 0.1, seconds: 10 }));
-    expect(cutRate([...sharp, ...worn])!.gramsPerS).toBeCloseTo(0.01, 12);
+    const sharp = Array.from({ length: 5 }, () => cut(5, 10));
+    const worn = Array.from({ length: 8 }, () => cut(0.1, 10));
+    expect(rate(...sharp, ...worn)!.gramsPerS).toBeCloseTo(0.01, 12);
+  });
+  it('holds the true rate, and the time of the next cut, in 95 of 100 simulated drawers', () => {
+    const chance = randomNormal.source(randomLcg(0.19))(0, 1);
+    const [trueRate, sigma, tries] = [0.02, 0.02, 2000];
+    let [rates, times] = [0, 0];
+    for (let i = 0; i < tries; i += 1) {
+      const samples = [20, 35, 50, 30].map((t) => cut(trueRate * t + sigma * Math.sqrt(t) * chance(), t));
+      const learned = rate(...samples)!;
+      if (Math.abs(learned.gramsPerS - trueRate) <= learned.halfWidth95GPerS!) rates += 1;
+      const { seconds, halfWidth95S } = cutTime(learned, 0.8);
+      const taken = trueRate * seconds + sigma * Math.sqrt(seconds) * chance();
+      if (Math.abs(0.8 - taken) <= halfWidth95S! * learned.gramsPerS) times += 1;
+    }
+    expect(rates / tries).toBeGreaterThan(0.935);
+    expect(rates / tries).toBeLessThan(0.965);
+    expect(times / tries).toBeGreaterThan(0.935);
+    expect(times / tries).toBeLessThan(0.965);
   });
 });
 
@@ -83,7 +109,7 @@ describe('waysOut', () => {
     partOf: Object.fromEntries([148, 147.5, 148.3, 148.2].map((weightG, i) => [String(i + 1), { partId: `pin${i + 1}`, weightG }])),
   };
   const ways = (weights: readonly number[], toleranceG = 1) => {
-    const [accept, swap, retarget, replace] = waysOut(items(weights), '2', 806, toleranceG, [pins], { gramsPerS: 0.01, n: 4 });
+    const [accept, swap, retarget, replace] = waysOut(items(weights), '2', 806, toleranceG, [pins], known(0.01));
     return { accept, swap, retarget, replace };
   };
 

@@ -45,11 +45,15 @@ export interface PartFact {
   readonly cylinder: number;
   /** Damaged or to be replaced: never the reference of a set. */
   readonly damaged: boolean;
-  /** The cylinder it will run in, where a swap moved it; left out where it stays in its own. */
+  /** The place it will run in, where a swap moved it; left out where it stays in its own. */
   readonly runsIn?: number;
+  /** It came beyond what the engine needs: a ninth piston, numbered on from the cylinders. */
+  readonly extra?: true;
+  /** It runs in no cylinder: its place is an extra part's. */
+  readonly spare?: true;
 }
 
-/** The cylinder that a part will run in. */
+/** The cylinder that a part will run in; of a spare its place beyond them. */
 export const cylinderOf = (part: PartFact): number => part.runsIn ?? part.cylinder;
 
 export interface ReadingFact {

@@ -17,8 +17,8 @@ export interface WeighedPart {
   readonly lastPass: { readonly before: WeighedPart['now']; readonly cutIds: readonly string[] } | null;
   /** Cut, and not weighed since: its present weight is not known. */
   readonly needsReweighing: boolean;
-  /** Another has come in its place since it was first weighed. */
-  readonly renewed: boolean;
+  /** Where in the ledger of cuts another came in its place, the last time; null where none did. */
+  readonly renewedAt: number | null;
   /** How far each mean of `now` may be off. */
   readonly errors: Partial<Readonly<Record<Measure, WeighingError>>>;
   /** Of a rod or a pressed assembly: its ends made to add up; null for every other kind. */
@@ -75,7 +75,7 @@ export function weighParts({ parts, readings, partCuts, scales = {} }: WeighFact
       asReceived,
       lastPass: lastPassOf(generations, weighed, summarise),
       needsReweighing: unweighed,
-      renewed: renewed >= 0,
+      renewedAt: renewed < 0 ? null : partCuts.indexOf(cuts[renewed]!),
     };
   });
 

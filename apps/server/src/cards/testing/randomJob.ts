@@ -72,7 +72,16 @@ export function randomJob(random: () => number): JobRecord {
     weigh(part, null);
     for (let changes = random() < 0.2 ? whole(1, 2) : 0; changes > 0; changes -= 1) {
       const id = randomUUID();
-      partCuts.push({ id, partId: part.id, ...(random() < 0.4 ? { replaced: true } : {}), removal: null, toolId: null, seconds: null, ...by() });
+      partCuts.push({
+        id,
+        partId: part.id,
+        ...(random() < 0.4 ? { replaced: true } : {}),
+        removal: null,
+        toolId: null,
+        seconds: null,
+        metal: null,
+        ...by(),
+      });
       weigh(part, id);
     }
   }

@@ -17,6 +17,8 @@ import * as display from './0016_display.js';
 import * as setUps from './0017_set_ups.js';
 import * as calibratedIn from './0018_calibrated_in.js';
 import * as fixtureHunt from './0019_fixture_hunt.js';
+import * as cutMetals from './0020_cut_metals.js';
+import * as spareParts from './0021_spare_parts.js';
 import * as togetherAndPhotos from './0003_together_and_photos.js';
 
 const MIGRATIONS: Readonly<Record<string, Knex.Migration>> = {
@@ -39,6 +41,8 @@ const MIGRATIONS: Readonly<Record<string, Knex.Migration>> = {
   '0017_set_ups': setUps,
   '0018_calibrated_in': calibratedIn,
   '0019_fixture_hunt': fixtureHunt,
+  '0020_cut_metals': cutMetals,
+  '0021_spare_parts': spareParts,
 };
 
 /** The migrations as code, so that they run the same compiled, in tests and from any folder. */

@@ -313,11 +313,14 @@ function demoBox(): BobBox {
 export async function stockTheCupboard(bench: Bench): Promise<void> {
   const toolId = randomUUID();
   await bench.send('tools', { id: toolId, personId: bram.id, name: 'Die grinder', bit: '6 mm carbide burr' });
-  for (const [grams, seconds] of [
-    [0.62, 31],
-    [0.48, 26],
-  ])
-    await bench.send(`tools/${toolId}/practice-cuts`, { id: randomUUID(), personId: bram.id, grams, seconds });
+  for (const [grams, seconds, metal] of [
+    [0.62, 31, 'aluminium'],
+    [0.48, 26, 'aluminium'],
+    [0.57, 29, 'aluminium'],
+    [0.21, 36, 'steel'],
+    [0.16, 30, 'steel'],
+  ] as const)
+    await bench.send(`tools/${toolId}/practice-cuts`, { id: randomUUID(), personId: bram.id, grams, seconds, metal });
   for (const spec of DEMO_MACHINES) await bench.send('machines', { id: randomUUID(), personId: ottoline.id, spec });
   await bench.send('bob-box', { id: randomUUID(), personId: ottoline.id, baseVersion: 0, box: demoBox() }, 'PUT');
   const fittings = {

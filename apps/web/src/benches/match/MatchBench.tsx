@@ -1,5 +1,5 @@
-import { fixed, KIND_NAMES, missingWords, padsWords } from '@tare/card';
-import { type JobFigures, type KindMatch, type PartKind, type Refused } from '@tare/core';
+import { fixed, KIND_NAMES, listed, missingWords, padsWords } from '@tare/card';
+import { PART_KINDS, type JobFigures, type KindMatch, type PartKind, type Refused } from '@tare/core';
 import { Printer } from 'lucide-react';
 import { useState, type ReactNode } from 'react';
 import { Disclosure } from '../../ui/Disclosure.js';
@@ -14,6 +14,7 @@ import { MatchPaper, RecordTable } from './MatchPaper.js';
 import { MatchSchools } from './MatchSchools.js';
 import { RodDesk } from './rods/RodDesk.js';
 import { KindTable, SetTable } from './SetTable.js';
+import { SpareDesk } from './SpareDesk.js';
 import { SwapDesk } from './swap/SwapDesk.js';
 import { TrimDesk } from './trim/TrimDesk.js';
 import { useTool } from './trim/useTool.js';
@@ -45,7 +46,9 @@ export function MatchBench(): ReactNode {
         {kinds.length === 0 && sets.kind === 'waiting' && !figures.weighed.parts.some(({ needsReweighing }) => needsReweighing) && (
           <Note>Sets wait for {missingWords(sets.missing)}.</Note>
         )}
+        <MakersNote />
         {sets.kind === 'refused' && <ProblemNotice>{sets.reason}</ProblemNotice>}
+        <SpareDesk />
         {kinds.length === 0 && sets.kind === 'matched' && sets.school === 'eachPart' && canSwap && <SwapDesk />}
         {kinds.length === 0 && sets.kind === 'matched' && sets.school !== 'eachPart' && (
           <Note>What is weighed together cannot be swapped apart: weigh every part by itself to look for swaps.</Note>
@@ -85,6 +88,25 @@ export function MatchBench(): ReactNode {
   );
 }
 
+/** Parts of a kind that different people made weigh alike and need not be alike. */
+function MakersNote(): ReactNode {
+  const { sheet } = useOpenJob();
+  const mixed = PART_KINDS.flatMap((kind) => {
+    const makers = new Set(
+      sheet.parts
+        .filter((part) => part.kind === kind && !part.spare)
+        .map(({ id }) => sheet.partMarks[id]?.maker?.trim() ?? '')
+        .filter((maker) => maker !== ''),
+    );
+    return makers.size > 1 ? [`${KIND_NAMES[kind].many} are by ${listed([...makers])}.`] : [];
+  });
+  return (
+    mixed.length > 0 && (
+      <Note>{`${mixed.join(' ')} Brought to one weight they may still differ in shape, height and where their weight lies: the makers’ instructions come first.`}</Note>
+    )
+  );
+}
+
 /** Rods of which only the totals are known. */
 function RodTotals(): ReactNode {
   const { rods } = useOpenJob().figures;
@@ -100,7 +122,7 @@ function nextStep(figures: JobFigures, choices: Parameters<typeof workItems>[1],
   const { sets, rods, weighed } = figures;
   if (weighed.parts.some((part) => part.needsReweighing)) return 'Weigh again what was cut: blow out the swarf, wipe, then put it on the scale.';
   if (sets.kind === 'refused' || rods.kind === 'refused') return 'Something has to be put right first.';
-  const [first] = workItems(figures, choices, null, divisionG);
+  const [first] = workItems(figures, choices, () => null, divisionG);
   if (first) {
     const { part } = first.weighed;
     const { removalG, pads, firstStopG, limit } = first.ticket;

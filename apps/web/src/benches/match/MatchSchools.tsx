@@ -1,5 +1,5 @@
 import { cylindersWords, fixed } from '@tare/card';
-import { MATCH_SCHOOLS, type MatchBasis, type MatchChoices } from '@tare/core';
+import { MATCH_SCHOOLS, PART_METALS, partMetalOf, type MatchBasis, type MatchChoices, type PartMetal } from '@tare/core';
 import type { ReactNode } from 'react';
 import { Disclosure } from '../../ui/Disclosure.js';
 import { useWrite } from '../../api/useWrite.js';
@@ -10,6 +10,7 @@ import { CommitQuantity } from '../../ui/form/CommitFields.js';
 import { ProblemNotice } from '../../ui/Notice.js';
 import { useDecide } from '../../ui/useDecide.js';
 import { useWho } from '../../ui/WhoFirst.js';
+import { METAL_NAMES } from './metalNames.js';
 
 const BASES: Readonly<Record<MatchBasis, { readonly name: string; readonly reason: string }>> = {
   perSet: {
@@ -69,6 +70,15 @@ export function MatchSchools(): ReactNode {
             { value: 'skirtEdge', label: 'the lower inside edge of the skirt, with a radius' },
           ]}
         />
+        <div className="grid grid-cols-2 gap-3">
+          <MetalChoice
+            label="Pistons are of"
+            metal={partMetalOf('piston', matchChoices)}
+            disabled={blocked}
+            choose={(pistonMetal) => change({ pistonMetal })}
+          />
+          <MetalChoice label="Rods are of" metal={partMetalOf('rod', matchChoices)} disabled={blocked} choose={(rodMetal) => change({ rodMetal })} />
+        </div>
         <Limit
           label="At most off a piston"
           place={`pistonLimitRatio.${sheet.id}`}
@@ -112,6 +122,26 @@ export function MatchSchools(): ReactNode {
       </div>
       {error && <ProblemNotice>{error.message}</ProblemNotice>}
     </Disclosure>
+  );
+}
+
+interface MetalChoiceProps {
+  readonly label: string;
+  readonly metal: PartMetal;
+  readonly disabled: boolean;
+  readonly choose: (metal: PartMetal) => void;
+}
+
+/** What a kind is made of: a grinder takes each metal off at a rate of its own. */
+function MetalChoice({ label, metal, disabled, choose }: MetalChoiceProps): ReactNode {
+  return (
+    <Choice
+      label={label}
+      value={metal}
+      disabled={disabled}
+      onChange={(event) => choose(event.target.value as PartMetal)}
+      options={PART_METALS.map((value) => ({ value, label: METAL_NAMES[value] }))}
+    />
   );
 }
 

@@ -46,6 +46,20 @@ export function PartMarksForm({ part }: { readonly part: PartFact }): ReactNode 
         onCommit={(sizeMm, settled, said) => decide({ subject: `part.marks.${part.id}`, value: { ...marks, sizeMm }, ...said }, settled)}
       />
       <CommitText
+        label="Its serial number"
+        place={`part-serial.${part.id}`}
+        maxLength={60}
+        kept={marks.serial ?? ''}
+        onCommit={(serial, settled) => keep({ serial }, settled)}
+      />
+      <CommitText
+        label="Who made it"
+        place={`part-maker.${part.id}`}
+        maxLength={60}
+        kept={marks.maker ?? ''}
+        onCommit={(maker, settled) => keep({ maker }, settled)}
+      />
+      <CommitText
         label="A note on it"
         place={`part-note.${part.id}`}
         maxLength={300}

@@ -8,6 +8,7 @@ import { usePersonName } from '../../ui/usePersonName.js';
 import { ProblemNotice } from '../../ui/Notice.js';
 import { Photos } from '../photos/Photos.js';
 import { PartMarksForm } from './PartMarksForm.js';
+import { NoSuchSpare } from './SpareParts.js';
 import { SaidWords } from '../../ui/SaidWords.js';
 import { useDecide } from '../../ui/useDecide.js';
 
@@ -31,8 +32,18 @@ export function PartPanel({ partId, onVoid }: PartPanelProps): ReactNode {
   const cylinderOf = (id: string): number | undefined => sheet.parts.find((p) => p.id === id)?.cylinder;
   const title = `${KIND_NAMES[part.kind].one} ${part.cylinder}`;
   return (
-    <Disclosure className="border-t-2 border-edge pt-2" large title={<>{title}: its ledger, notes and photos</>}>
+    <Disclosure
+      className="border-t-2 border-edge pt-2"
+      large
+      title={
+        <>
+          {title}
+          {part.spare ? ', a spare' : ''}: its ledger, notes and photos
+        </>
+      }
+    >
       <div className="grid gap-2 pt-1">
+        <NoSuchSpare part={part} />
         <DamagedSwitch partId={partId} damaged={part.damaged} title={title} />
         <PartMarksForm key={part.id} part={part} />
         <Photos of={{ partId }} title={title} />

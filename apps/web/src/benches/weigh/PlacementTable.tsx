@@ -1,6 +1,6 @@
 import { fixed, KIND_NAMES, MEASURE_NAMES } from '@tare/card';
 import type { ReadingEntry } from '@tare/contract';
-import { hasEnds, measuresOf, strayReadings, type Measure, type ReadingSummary, placesByDivision } from '@tare/core';
+import { everyPart, hasEnds, measuresOf, strayReadings, type Measure, type ReadingSummary, placesByDivision } from '@tare/core';
 import type { ReactNode } from 'react';
 import { useInstruments } from '../../api/instruments.js';
 import { useOpenJob } from '../../shell/JobContext.js';
@@ -12,7 +12,9 @@ import type { Weighing } from './useWeighing.js';
 export function PlacementTable({ weighing }: { readonly weighing: Weighing }): ReactNode {
   const { figures, sheet } = useOpenJob();
   const { kind } = weighing;
-  const parts = figures.weighed.parts.filter(({ part }) => part.kind === kind).sort((a, b) => a.part.cylinder - b.part.cylinder);
+  const parts = everyPart(figures)
+    .filter(({ part }) => part.kind === kind)
+    .sort((a, b) => a.part.cylinder - b.part.cylinder);
   return (
     <div className="overflow-x-auto">
       <table className="w-full border-collapse text-right figure-type">
@@ -25,6 +27,7 @@ export function PlacementTable({ weighing }: { readonly weighing: Weighing }): R
             {parts.map(({ part, needsReweighing }) => (
               <th key={part.id} scope="col" className="min-w-16 px-1 text-lg">
                 {part.cylinder}
+                {part.spare && <span className="block font-sign text-[0.85rem] font-normal text-ink-soft">spare</span>}
                 {part.damaged && <span className="block font-sign text-[0.85rem] font-normal text-outside">▲ damaged</span>}
                 {needsReweighing && <span className="block font-sign text-[0.85rem] font-normal text-outside">cut since</span>}
               </th>
@@ -93,7 +96,7 @@ function MeasureRows({ measure, weighing }: { readonly measure: Measure; readonl
   });
   const rows = Math.max(want, ...columns.map(({ cell, readings }) => readings.length + (sameCell(cell, waiting) ? 1 : 0)));
   const summaryOf = (cell: Cell): ReadingSummary | undefined => {
-    const weighed = figures.weighed.parts.find(({ part }) => part.id === cell.partId);
+    const weighed = everyPart(figures).find(({ part }) => part.id === cell.partId);
     return weighed?.needsReweighing ? undefined : weighed?.now[measure];
   };
   return (

@@ -1,5 +1,6 @@
 import { fixed, KIND_NAMES } from '@tare/card';
 import { readingsFromCsv, readingsToCsv, type NewReading, type ReadCsv } from '@tare/contract';
+import { everyPart } from '@tare/core';
 import { Copy, Download, Upload } from 'lucide-react';
 import { useState, type ReactNode } from 'react';
 import { useInstruments } from '../../api/instruments.js';
@@ -78,7 +79,7 @@ function Incoming({ read, onDone }: { readonly read: ReadCsv; readonly onDone: (
       partId,
       measure,
       valueG,
-      cutId: figures.weighed.parts.find(({ part }) => part.id === partId)?.lastCutId ?? null,
+      cutId: everyPart(figures).find(({ part }) => part.id === partId)?.lastCutId ?? null,
     }));
     bring.mutate({ personId, readings }, { onSuccess: onDone });
   };

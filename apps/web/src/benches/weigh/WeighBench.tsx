@@ -14,6 +14,7 @@ import { PartPanel } from './PartPanel.js';
 import { PlacementTable } from './PlacementTable.js';
 import { ReadingForm } from './ReadingForm.js';
 import { ReadingsFile } from './ReadingsFile.js';
+import { SpareParts } from './SpareParts.js';
 import { useWeighing, type Weighing } from './useWeighing.js';
 import { VoidDialog } from './VoidDialog.js';
 import { WeighSchools } from './WeighSchools.js';
@@ -55,6 +56,7 @@ function Scale(): ReactNode {
       <KindLadder weighing={weighing} />
       {waiting && <PartPanel partId={waiting.partId} onVoid={setVoiding} />}
       <ChangedParts key={kind} kind={kind} />
+      <SpareParts key={`spare ${kind}`} kind={kind} />
       <ReadingsFile weighing={weighing} />
       <VoidDialog readingId={voiding} onClose={() => setVoiding(null)} />
     </div>

@@ -49,7 +49,7 @@ describe('weighing', () => {
   });
   it('weighs rods end by end, each where its cut left it', () => {
     const record = sheetOf('inline3', {
-      partCuts: [{ id: 'cut', partId: 'rod1', removal: null, toolId: null, seconds: null, personId: 'ottoline', at: '' }],
+      partCuts: [{ id: 'cut', partId: 'rod1', removal: null, toolId: null, seconds: null, metal: null, personId: 'ottoline', at: '' }],
     });
     const { type, outbox, weighing } = bench(record, '/?kind=rod');
     ['629', '629', '629', '445'].forEach(type);

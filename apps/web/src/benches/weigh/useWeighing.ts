@@ -1,5 +1,6 @@
 import { addressOf, type ReadingEntry } from '@tare/contract';
 import {
+  everyPart,
   againstKind,
   differenceComplaint,
   lineReader,
@@ -108,7 +109,7 @@ export function useWeighing(): Weighing {
   const lastTypedZeroG = useRef(0);
 
   const order = ORDERS.find((o) => o === orderText) ?? 'byPart';
-  const lastCutOf = (partId: string): string | null => figures.weighed.parts.find(({ part }) => part.id === partId)?.lastCutId ?? null;
+  const lastCutOf = (partId: string): string | null => everyPart(figures).find(({ part }) => part.id === partId)?.lastCutId ?? null;
 
   function cellsOf(k: PartKind): Cell[] {
     const parts = sheet.parts.filter((part) => part.kind === k).sort((a, b) => a.cylinder - b.cylinder);
@@ -196,7 +197,7 @@ export function useWeighing(): Weighing {
 
   /** Nothing stands there: about zero, or on a scale that is tared on a part about minus that part. */
   const isEmpty = (valueG: number, cell: Cell): boolean => {
-    const taredG = isDifference(cell) ? figures.weighed.parts.find(({ part }) => part.id === reference!.partId)?.now[cell.measure]?.meanG : 0;
+    const taredG = isDifference(cell) ? everyPart(figures).find(({ part }) => part.id === reference!.partId)?.now[cell.measure]?.meanG : 0;
     return taredG !== undefined && Math.abs(valueG + taredG) < SOMETHING_G;
   };
 
@@ -240,10 +241,13 @@ export function useWeighing(): Weighing {
     return undefined;
   };
 
-  /** What the other parts of the kind weigh, as they are now. */
+  const makerOf = (partId: string): string => sheet.partMarks[partId]?.maker?.trim().toLowerCase() ?? '';
+  /** What the other parts of the kind weigh, of the same maker, as they are now. */
   const othersOf = (cell: Cell): number[] =>
-    figures.weighed.parts.flatMap(({ part, now, needsReweighing }) =>
-      part.kind === kind && part.id !== cell.partId && !needsReweighing && now[cell.measure] ? [now[cell.measure]!.meanG] : [],
+    everyPart(figures).flatMap(({ part, now, needsReweighing }) =>
+      part.kind === kind && part.id !== cell.partId && makerOf(part.id) === makerOf(cell.partId) && !needsReweighing && now[cell.measure]
+        ? [now[cell.measure]!.meanG]
+        : [],
     );
 
   const enter = (): void => {

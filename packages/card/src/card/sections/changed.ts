@@ -12,6 +12,7 @@ export function changed(sheet: JobSheet, { weighed }: JobFigures, names: CardNam
     ...parts
       .filter(({ part }) => cylinderOf(part) !== part.cylinder)
       .map(({ part }) => line`${partName(part)} runs in cylinder ${String(cylinderOf(part))}.`),
+    ...sheet.parts.filter(({ spare, extra }) => spare && !extra).map((part) => line`${partName(part)} runs in no cylinder: a spare took its place.`),
     ...parts.flatMap(({ part }) => newOnes(part, sheet, names)),
     ...PART_KINDS.flatMap((kind) => cutOnes(kind, parts, sheet)),
   ];

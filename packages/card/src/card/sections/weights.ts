@@ -6,6 +6,7 @@ import {
   kindsHere,
   massNowG,
   meanWorking,
+  PART_KINDS,
   rodEndsWorking,
   SET_KINDS,
   type CylinderSet,
@@ -47,7 +48,7 @@ export function weights(sheet: JobSheet, figures: JobFigures): CardSection {
   return {
     id: 'weights',
     title: 'Weights as left, g',
-    lines: setLines(sheet, figures),
+    lines: [...setLines(sheet, figures), ...marksLines(sheet)],
     table: !isWeighed
       ? null
       : {
@@ -64,6 +65,19 @@ export function weights(sheet: JobSheet, figures: JobFigures): CardSection {
         },
   };
 }
+
+/** What stands on the parts that run, and who made them, where somebody wrote it down. */
+const marksLines = ({ parts, partMarks }: JobSheet): CardLine[] =>
+  PART_KINDS.flatMap((kind) => {
+    const told = parts
+      .filter((part) => part.kind === kind && !part.spare)
+      .flatMap((part) => {
+        const { serial = '', maker = '' } = partMarks[part.id] ?? {};
+        const words = [serial.trim(), maker.trim() === '' ? '' : `by ${maker.trim()}`].filter((word) => word !== '').join(' ');
+        return words === '' ? [] : [`${part.cylinder} ${words}`];
+      });
+    return told.length === 0 ? [] : [line`${KIND_NAMES[kind].many} are marked: ${told.join(', ')}.`];
+  });
 
 /** What of a rod was weighed: its total alone, or its ends, made to add up. */
 const endsShown = (kind: PartKind, { weighChoices }: JobSheet): typeof ENDS =>

@@ -40,6 +40,7 @@ it('keeps the start after a cut, and follows the scale', () => {
     removal: { mass: 1.6 },
     toolId: null,
     seconds: null,
+    metal: null,
     personId: 'ottoline',
     at: '2026-11-25T01:00:00.000Z',
   };

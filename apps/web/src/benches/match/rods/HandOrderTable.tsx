@@ -7,14 +7,13 @@ import { useOpenJob } from '../../../shell/JobContext.js';
 import { VerdictMark } from '../../../ui/Verdict.js';
 import { LogCut } from '../trim/LogCut.js';
 import type { ChosenTool } from '../trim/useTool.js';
+import { ROD_PLACE_NAMES } from './rodPlaceNames.js';
 import type { RodWork } from './useRodPlan.js';
-
-const PADS = { big: 'the cap’s pad or the shoulders', small: 'round the outside of the eye' } as const;
 
 /** The hand order: one end of all rods to the lightest, then the totals at the other pad, then again, with how long that is going to take. */
 export function HandOrderTable({ work, chosen }: { readonly work: RodWork; readonly chosen: ChosenTool }): ReactNode {
   const { figures, sheet } = useOpenJob();
-  const { first, rods, stations } = work;
+  const { first, rods, stations, places } = work;
   const readsOf = (step: HandStep): MatchedSet | string =>
     orSentence(() =>
       matchToLightest(
@@ -46,7 +45,7 @@ export function HandOrderTable({ work, chosen }: { readonly work: RodWork; reado
       <p className="text-lg">
         {ends.inTolerance && totals.inTolerance
           ? `The ${nameOf(first)}s and the totals of all rods are inside.`
-          : `Now the ${nameOf(step)}s: all down to ${fixed(set.targetG, 2)} g, at ${PADS[rows[0]?.cut.pad ?? 'big']}. Metal and reading are two figures: what comes off is not what the reading falls by.`}
+          : `Now the ${nameOf(step)}s: all down to ${fixed(set.targetG, 2)} g, at ${ROD_PLACE_NAMES[rows[0]?.cut.pad === 'small' ? places.smallEndPlace : places.bigEndPlace]}. Metal and reading are two figures: what comes off is not what the reading falls by.`}
       </p>
       <DataTable
         caption={`The ${nameOf(step)}s in turn`}

@@ -2,12 +2,13 @@ import {
   equalRods,
   isDoubtful,
   orSentence,
-  USUAL_PADS,
+  rodPlacesOf,
   type FirstEnd,
   type HandOrder,
   type Measure,
   type PadStations,
   type RodEnds,
+  type RodPlaces,
   type RodPlan,
   type RodScatter,
   type RodToMatch,
@@ -26,7 +27,7 @@ export interface RodWork {
   readonly way: RodWay;
   readonly setWay: (way: RodWay) => void;
   readonly rods: readonly RodToMatch[];
-  readonly padsMm: { readonly bigPadMm: number; readonly smallPadMm: number };
+  readonly places: RodPlaces;
   readonly stations: PadStations;
   /** Null while it is worked out; a sentence where there is none. */
   readonly plan: RodPlan | string | null;
@@ -45,11 +46,8 @@ export function useRodPlan(): RodWork | null {
   const [kept, setWay] = useDraft(`rod-way.${sheet.id}`, ROD_WAYS[0]);
   const way = ROD_WAYS.find((one) => one === kept) ?? 'least';
   const { rodLengthMm, matchToleranceG } = sheet.spec;
-  const padsMm = {
-    bigPadMm: sheet.matchChoices.bigPadMm ?? USUAL_PADS.bigRatio * rodLengthMm,
-    smallPadMm: sheet.matchChoices.smallPadMm ?? USUAL_PADS.smallRatio * rodLengthMm,
-  };
-  const stations = { bigRatio: padsMm.bigPadMm / rodLengthMm, smallRatio: padsMm.smallPadMm / rodLengthMm };
+  const places = rodPlacesOf(sheet.matchChoices, rodLengthMm);
+  const stations = { bigRatio: places.bigPadMm / rodLengthMm, smallRatio: places.smallPadMm / rodLengthMm };
   const known = figures.rods.kind === 'matched' && sheet.weighChoices.partSchool !== 'pressedAssemblies';
   const rods: RodToMatch[] = known
     ? figures.weighed.parts.flatMap(({ part, rod }) =>
@@ -79,7 +77,7 @@ export function useRodPlan(): RodWork | null {
   });
   if (!known) return null;
   const plan = way === 'least' ? (least.error ? least.error.message : (least.data ?? null)) : orSentence(() => equalRods(rods, stations));
-  return { way, setWay, rods, padsMm, stations, plan, hand: hand.data ?? null, first, scatter, doubtful };
+  return { way, setWay, rods, places, stations, plan, hand: hand.data ?? null, first, scatter, doubtful };
 }
 
 const PERFECT: RodScatter = { endG: 0, totalG: 0 };

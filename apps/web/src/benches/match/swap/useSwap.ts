@@ -50,7 +50,7 @@ export function useSwap(): Swap {
   );
   const job = useMemo<JobSwap | string>(() => {
     const weighed = { ...figures.weighed, parts: figures.weighed.parts.map((one) => ({ ...one, part: parts.find((p) => p.id === one.part.id)! })) };
-    const pistonOf = (cylinder: number): string => parts.find((part) => part.kind === 'piston' && part.cylinder === cylinder)?.id ?? '';
+    const pistonOf = (cylinder: number): string => parts.find((part) => part.kind === 'piston' && cylinderOf(part) === cylinder)?.id ?? '';
     const marks = Object.entries(sheet.partMarks);
     return orSentence(() =>
       swapProblemOf(weighed, {

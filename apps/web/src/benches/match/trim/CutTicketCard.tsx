@@ -1,10 +1,11 @@
 import { fixed, KIND_NAMES, padsWords } from '@tare/card';
-import type { PistonPlace } from '@tare/core';
+import { rodPlacesOf, type CutTime, type MatchChoices } from '@tare/core';
 import type { ReactNode } from 'react';
-import { PinSketch, PistonSketch } from '../../../draw/PartSketch.js';
+import { PinSketch, PistonSketch, RodSketch } from '../../../draw/PartSketch.js';
 import { useOpenJob } from '../../../shell/JobContext.js';
 import { VerdictMark } from '../../../ui/Verdict.js';
 import { useDecide } from '../../../ui/useDecide.js';
+import { ROD_PLACE_NAMES } from '../rods/rodPlaceNames.js';
 import { LogCut } from './LogCut.js';
 import type { ChosenTool } from './useTool.js';
 import type { WorkItem } from './work.js';
@@ -33,8 +34,8 @@ export function CutTicketCard({ item, chosen }: { readonly item: WorkItem; reado
           {name} {part.cylinder}: <span className="figure-type text-2xl text-blue">{fixed(ticket.removalG, 2)} g</span> off
         </h3>
         <p>
-          {where(part.kind, ticket, sheet.matchChoices.pistonPlace)} Stop at <strong className="figure-type">{fixed(ticket.firstStopG, 2)} g</strong>{' '}
-          and weigh. Target {group === 'set' && isPartOfSet ? 'bare ' : ''}
+          {where(part.kind, ticket, sheet.matchChoices)} Stop at <strong className="figure-type">{fixed(ticket.firstStopG, 2)} g</strong> and weigh.
+          Target {group === 'set' && isPartOfSet ? 'bare ' : ''}
           <strong className="figure-type">{fixed(bareTargetG, 2)} g</strong>.
         </p>
         {ticket.limit.past ? (
@@ -44,7 +45,7 @@ export function CutTicketCard({ item, chosen }: { readonly item: WorkItem; reado
           </p>
         ) : (
           <p className="text-ink-soft">
-            {ticket.seconds === null ? '' : `About ${durationWords(ticket.seconds)} of cutting. `}
+            {ticket.time === null ? '' : `${timeWords(ticket.time)} `}
             {`At most ${fixed(ticket.limit.allowedG, 2)} g may come off in all; ${fixed(Math.max(0, ticket.limit.takenG), 2)} g have.`}
           </p>
         )}
@@ -57,6 +58,7 @@ export function CutTicketCard({ item, chosen }: { readonly item: WorkItem; reado
           />
         )}
       </div>
+      {part.kind === 'rod' && <RodSketch rodLengthMm={sheet.spec.rodLengthMm} {...rodPlacesOf(sheet.matchChoices, sheet.spec.rodLengthMm)} />}
       {part.kind !== 'lockPair' && part.kind !== 'rod' && part.kind !== 'ringSet' && (
         <Sketch
           pads={ticket.pads}
@@ -68,17 +70,26 @@ export function CutTicketCard({ item, chosen }: { readonly item: WorkItem; reado
   );
 }
 
-function where(kind: WorkItem['weighed']['part']['kind'], { removalG, pads }: WorkItem['ticket'], place: PistonPlace = 'bosses'): string {
+function where(
+  kind: WorkItem['weighed']['part']['kind'],
+  { removalG, pads }: WorkItem['ticket'],
+  { pistonPlace, bigEndPlace, smallEndPlace }: MatchChoices,
+): string {
   if (kind === 'pin') return `${padsWords(removalG, pads, 'ends')}, from the inside chamfer.`;
   if (kind === 'lockPair' || kind === 'ringSet') return 'Locks and rings are exchanged for lighter ones, not cut.';
   if (kind === 'rod')
-    return 'From the cap’s pad or the shoulders at the big end, around the outside of the eye at the small end; not the ribs. Both ends alike, where nobody knows better.';
-  if (place === 'skirtEdge')
+    return `From ${ROD_PLACE_NAMES[bigEndPlace ?? 'capPad']} at the big end, ${ROD_PLACE_NAMES[smallEndPlace ?? 'eyeTop']} at the small end; not the ribs. Both ends alike, where nobody knows better.`;
+  if (pistonPlace === 'skirtEdge')
     return `${padsWords(removalG, pads, 'sides')}, as a relief along the lower inside edge of the skirt, blended with a radius; not the outer skirt, the crown, ring lands or struts.`;
   return `${padsWords(removalG, pads)} inside, by the pin bosses; not the crown, ring lands, outer skirt or struts.`;
 }
 
-function durationWords(seconds: number): string {
-  if (seconds < 90) return `${Math.round(seconds)} s`;
-  return `${fixed(seconds / 60, 1)} min`;
+/** How long a cut takes, and how long 95 such cuts in 100 do. */
+function timeWords({ seconds, halfWidth95S }: CutTime): string {
+  const isShort = seconds < 90;
+  const said = (s: number): string => (isShort ? String(Math.round(s)) : fixed(s / 60, 1));
+  const unit = isShort ? 's' : 'min';
+  const about = `About ${said(seconds)} ${unit} of cutting`;
+  if (halfWidth95S === null) return `${about}, from a single cut.`;
+  return `${about}, ${said(Math.max(0, seconds - halfWidth95S))} to ${said(seconds + halfWidth95S)} ${unit}.`;
 }

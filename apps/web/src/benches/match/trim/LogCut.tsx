@@ -1,6 +1,6 @@
 import { KIND_NAMES } from '@tare/card';
 import type { CutRemoval } from '@tare/contract';
-import { readQuantity, type WeighedPart } from '@tare/core';
+import { partMetalOf, readQuantity, type WeighedPart } from '@tare/core';
 import { useState, type ReactNode } from 'react';
 import { useWrite } from '../../../api/useWrite.js';
 import { useOpenJob } from '../../../shell/JobContext.js';
@@ -32,7 +32,8 @@ export function LogCut({ weighed, removal, toolId, before = (then) => then(), sh
   const said = `${KIND_NAMES[part.kind].one} ${part.cylinder} was cut: weigh it again`;
   const log = (): void => {
     if (personId === null) return;
-    const timed = seconds.kind === 'quantity' && seconds.value > 0 ? { toolId, seconds: seconds.value } : {};
+    const metal = partMetalOf(part.kind, sheet.matchChoices);
+    const timed = seconds.kind === 'quantity' && seconds.value > 0 ? { toolId, seconds: seconds.value, metal } : {};
     before(() => cut.mutate({ personId, partId: part.id, removal, ...timed }));
   };
   return (

@@ -13,7 +13,9 @@ import { useWho } from '../../../ui/WhoFirst.js';
 export function Replacements(): ReactNode {
   const { sheet } = useOpenJob();
   const kinds = kindsHere(sheet.weighChoices.partSchool, sheet.spec.elsewhere);
-  return sheet.parts.filter((part) => part.damaged && kinds.includes(part.kind)).map((part) => <Replacement key={part.id} part={part} />);
+  return sheet.parts
+    .filter((part) => part.damaged && !part.spare && kinds.includes(part.kind))
+    .map((part) => <Replacement key={part.id} part={part} />);
 }
 
 function Replacement({ part }: { readonly part: PartFact }): ReactNode {

@@ -1,18 +1,26 @@
 import { fixed } from '@tare/card';
-import { typedQuantity } from '@tare/core';
+import { PART_METALS, partMetalOf, typedQuantity, type CutRate, type PartKind, type PartMetal } from '@tare/core';
 import { useState, type ReactNode } from 'react';
 import { useWatch } from 'react-hook-form';
+import { useOpenJob } from '../../../shell/JobContext.js';
 import { Button } from '../../../ui/Button.js';
 import { Choice } from '../../../ui/Choice.js';
-import { FormField } from '../../../ui/form/FormFields.js';
+import { FormChoice, FormField } from '../../../ui/form/FormFields.js';
 import { FormQuantity } from '../../../ui/form/FormQuantity.js';
 import { useWriteForm } from '../../../ui/form/useWriteForm.js';
 import { WriteFormFrame } from '../../../ui/form/WriteFormFrame.js';
+import { METAL_NAMES } from '../metalNames.js';
 import type { ChosenTool } from './useTool.js';
 
 /** What it is cut with, how fast that goes, and a practice cut on scrap to find out. */
 export function ToolDrawer({ chosen }: { readonly chosen: ChosenTool }): ReactNode {
-  const { tools, tool, choose, rate } = chosen;
+  const { tools, tool, choose, rateIn } = chosen;
+  const { figures, sheet } = useOpenJob();
+  const metals = [
+    ...new Set(
+      figures.weighed.parts.filter(({ part }) => CUT_KINDS.includes(part.kind)).map(({ part }) => partMetalOf(part.kind, sheet.matchChoices)),
+    ),
+  ];
   const [adding, setAdding] = useState(false);
   const [practising, setPractising] = useState(false);
   return (
@@ -27,12 +35,9 @@ export function ToolDrawer({ chosen }: { readonly chosen: ChosenTool }): ReactNo
           ...tools.map(({ id, name, bit }) => ({ value: id, label: `${name}, ${bit}` })),
         ]}
       />
-      <p className="pb-2 text-ink-soft" data-rate={rate?.gramsPerS ?? ''}>
-        {tool === null
-          ? 'With a tool, tickets tell the time a cut takes.'
-          : rate === null
-            ? 'Its rate is not known yet: a practice cut on scrap tells.'
-            : `Takes ${fixed(rate.gramsPerS * 60, 2)} g a minute, learned from ${rate.n} ${rate.n === 1 ? 'cut' : 'cuts'}.`}
+      <p className="max-w-[70ch] pb-2 text-ink-soft">
+        {tool === null ? 'With a tool, tickets tell the time a cut takes.' : metals.map((metal) => rateWords(metal, rateIn(metal))).join(' ')}
+        {tool?.samples.some(({ metal }) => metal === null) && ' Older practice cuts said no metal, and tell no rate.'}
       </p>
       <Button onClick={() => setAdding(!adding)} aria-expanded={adding}>
         New tool
@@ -50,9 +55,20 @@ export function ToolDrawer({ chosen }: { readonly chosen: ChosenTool }): ReactNo
           }}
         />
       )}
-      {tool && practising && <PracticeCut toolId={tool.id} onKept={() => setPractising(false)} />}
+      {tool && practising && <PracticeCut toolId={tool.id} metal={metals[0] ?? 'steel'} onKept={() => setPractising(false)} />}
     </div>
   );
+}
+
+/** What is cut here with a tool; locks, rings and shells are exchanged. */
+const CUT_KINDS: readonly PartKind[] = ['piston', 'cylinderSet', 'pressedAssembly', 'pin', 'rod'];
+
+function rateWords(metal: PartMetal, rate: CutRate | null): string {
+  const name = METAL_NAMES[metal];
+  if (rate === null) return `In ${name} its rate is not known yet: a practice cut on scrap tells.`;
+  const { gramsPerS, halfWidth95GPerS, n } = rate;
+  const error = halfWidth95GPerS === null ? '' : ` ± ${fixed(halfWidth95GPerS * 60, 2)}`;
+  return `In ${name} ${fixed(gramsPerS * 60, 2)}${error} g a minute, from ${n} ${n === 1 ? 'cut' : 'cuts'}.`;
 }
 
 export function NewTool({ onAdded }: { readonly onAdded: (id: string) => void }): ReactNode {
@@ -67,13 +83,20 @@ export function NewTool({ onAdded }: { readonly onAdded: (id: string) => void })
   );
 }
 
-export function PracticeCut({ toolId, onKept }: { readonly toolId: string; readonly onKept: () => void }): ReactNode {
+interface PracticeCutProps {
+  readonly toolId: string;
+  /** What is cut here, which the scrap should be of. */
+  readonly metal: PartMetal;
+  readonly onKept: () => void;
+}
+
+export function PracticeCut({ toolId, metal, onKept }: PracticeCutProps): ReactNode {
   const write = useWriteForm({
     route: 'POST tools/:toolId/practice-cuts',
     ids: { toolId },
     place: `practice.${toolId}`,
-    initial: { before: '', after: '', seconds: '' },
-    contentOf: ({ before, after, seconds }) => ({ grams: typedQuantity(before, 'g') - typedQuantity(after, 'g'), seconds }),
+    initial: { metal, before: '', after: '', seconds: '' },
+    contentOf: ({ before, after, ...rest }) => ({ ...rest, grams: typedQuantity(before, 'g') - typedQuantity(after, 'g') }),
     onDone: onKept,
   });
   const { control } = write.form;
@@ -88,6 +111,13 @@ export function PracticeCut({ toolId, onKept }: { readonly toolId: string; reado
       isReady={grams > 0}
       asksWho={false}
     >
+      <FormChoice
+        label="Scrap of"
+        className="w-40"
+        control={control}
+        name="metal"
+        options={PART_METALS.map((value) => ({ value, label: METAL_NAMES[value] }))}
+      />
       <FormQuantity label="Scrap before" unit="g" className="w-40" control={control} name="before" />
       <FormQuantity label="after the cut" unit="g" className="w-40" control={control} name="after" />
       <FormQuantity label="cut for" unit="s" className="w-40" control={control} name="seconds" />

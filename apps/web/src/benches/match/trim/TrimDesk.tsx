@@ -1,5 +1,5 @@
 import { KIND_NAMES } from '@tare/card';
-import { measuresOf, type Measure, type WeighedPart } from '@tare/core';
+import { measuresOf, partMetalOf, type Measure, type WeighedPart } from '@tare/core';
 import type { ReactNode } from 'react';
 import { Disclosure } from '../../../ui/Disclosure.js';
 import { useOpenJob } from '../../../shell/JobContext.js';
@@ -17,7 +17,7 @@ import { workItems } from './work.js';
 /** Tickets for everything that has to lose metal, the weighings after cuts, and the ways out of a cut too far. */
 export function TrimDesk({ chosen }: { readonly chosen: ChosenTool }): ReactNode {
   const { figures, sheet } = useOpenJob();
-  const items = workItems(figures, sheet.matchChoices, chosen.rate, divisionOf(sheet));
+  const items = workItems(figures, sheet.matchChoices, chosen.rateIn, divisionOf(sheet));
   const waiting = figures.weighed.parts.filter(
     (one) => one.needsReweighing && (one.part.kind !== 'rod' || figures.rods.kind === 'totals' || sheet.weighChoices.rodSchool === 'totalOnly'),
   );
@@ -30,10 +30,13 @@ export function TrimDesk({ chosen }: { readonly chosen: ChosenTool }): ReactNode
           Eye protection on, the part clamped, gloves off near turning tools; mask or extraction for grinding dust. The part maker’s instructions come
           first.
         </p>
+        {figures.weighed.parts.some(({ part }) => partMetalOf(part.kind, sheet.matchChoices) === 'titanium') && (
+          <p>Titanium dust and fine chips burn: keep sparks, water and other metals’ dust away, and sweep up as you go.</p>
+        )}
       </Caution>
       <ToolDrawer chosen={chosen} />
       <Replacements />
-      <WaysOut rate={chosen.rate} />
+      <WaysOut rateIn={chosen.rateIn} />
       {waiting.map((weighed) => (
         <AfterCut key={weighed.part.id} weighed={weighed} />
       ))}

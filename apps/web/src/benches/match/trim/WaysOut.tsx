@@ -2,6 +2,7 @@ import { fixed, partName } from '@tare/card';
 import {
   cylinderOf,
   massNowG,
+  partMetalOf,
   SET_KINDS,
   waysOut,
   type CutRate,
@@ -9,6 +10,7 @@ import {
   type Exchangeable,
   type MatchedItem,
   type MatchedSet,
+  type PartMetal,
   type TargetGroup,
   type WayOut,
   NO_MARKS,
@@ -34,8 +36,12 @@ interface TooLight {
   readonly targetG: number;
 }
 
+interface WaysOutProps {
+  readonly rateIn: (metal: PartMetal) => CutRate | null;
+}
+
 /** Sets and parts that lie below a fixed target, each with its ways out side by side. */
-export function WaysOut({ rate }: { readonly rate: CutRate | null }): ReactNode {
+export function WaysOut({ rateIn }: WaysOutProps): ReactNode {
   const { figures, sheet } = useOpenJob();
   const light = matchedGroups(figures)
     .flatMap(({ group, items, targetG, partIdOf }) =>
@@ -44,7 +50,10 @@ export function WaysOut({ rate }: { readonly rate: CutRate | null }): ReactNode 
     .filter(({ item, group }) => item.belowTarget && !item.damaged && sheet.fixedTargets[group] !== undefined)
     // Less than the scale can show is on the target.
     .filter(({ item, targetG, partId }) => targetG - item.weightG >= divisionOf(sheet, partId) - 1e-9);
-  return light.map((one) => <WaysOfOne key={one.item.id} light={one} rate={rate} />);
+  return light.map((one) => {
+    const cut = sheet.parts.find(({ id }) => id === one.partId);
+    return <WaysOfOne key={one.item.id} light={one} rate={cut ? rateIn(partMetalOf(cut.kind, sheet.matchChoices)) : null} />;
+  });
 }
 
 function nameOfItem(sheet: ReturnType<typeof useOpenJob>['sheet'], group: TargetGroup, item: MatchedItem, partId: string): string {

@@ -1,5 +1,5 @@
 import type { Tool } from '@tare/contract';
-import { cutRate, type CutRate } from '@tare/core';
+import { cutRate, type CutRate, type PartMetal } from '@tare/core';
 import { useTools } from '../../../api/tools.js';
 import { useDraft } from '../../../ui/useDraft.js';
 
@@ -7,13 +7,14 @@ export interface ChosenTool {
   readonly tools: readonly Tool[];
   readonly tool: Tool | null;
   readonly choose: (id: string) => void;
-  readonly rate: CutRate | null;
+  /** What it takes off a metal; null while it has not cut any. */
+  readonly rateIn: (metal: PartMetal) => CutRate | null;
 }
 
-/** The tool in the hand at this screen, and the rate it has learned. */
+/** The tool in the hand at this screen, and the rates it has learned. */
 export function useTool(): ChosenTool {
   const { data: tools = [] } = useTools();
   const [toolId, choose] = useDraft('tool');
   const tool = tools.find(({ id }) => id === toolId) ?? null;
-  return { tools, tool, choose, rate: tool ? cutRate(tool.samples) : null };
+  return { tools, tool, choose, rateIn: (metal) => (tool ? cutRate(tool.samples, metal) : null) };
 }

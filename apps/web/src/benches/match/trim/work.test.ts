@@ -15,7 +15,10 @@ function weighedThree(more: Partial<JobSheet> = {}): JobSheet {
   const readings = sheet.parts.flatMap(({ id, kind, cylinder }) => (WEIGHTS[kind] ? [readingOf(id, WEIGHTS[kind][cylinder - 1]!)] : []));
   return { ...sheet, readings };
 }
-const itemsOf = (sheet: JobSheet) => workItems(jobFigures(factsOf(sheet)), sheet.matchChoices, { gramsPerS: 0.02, n: 2 });
+const itemsOf = (sheet: JobSheet) =>
+  workItems(jobFigures(factsOf(sheet)), sheet.matchChoices, (metal) =>
+    metal === 'aluminium' ? { gramsPerS: 0.02, halfWidth95GPerS: null, scatterG2PerS: null, n: 1 } : null,
+  );
 
 describe('work tickets', () => {
   it('of sets are all for pistons, most first, with bare targets', () => {
@@ -28,7 +31,7 @@ describe('work tickets', () => {
     expect(items[0]!.ticket.removalG).toBeCloseTo(1.6, 9);
     expect(items[0]!.bareTargetG).toBeCloseTo(612, 9);
     expect(items[1]!.bareTargetG).toBeCloseTo(610.8, 9);
-    expect(items[0]!.ticket.seconds).toBeCloseTo(80, 6);
+    expect(items[0]!.ticket.time!.seconds).toBeCloseTo(80, 6);
   });
   it('are none while a placement contradicts the others: a slip of the finger cuts nothing', () => {
     const sheet = weighedThree();
@@ -52,6 +55,8 @@ describe('work tickets', () => {
       ['piston2', 'piston', 612],
       ['pin3', 'pin', 148],
     ]);
+    // The tool has cut aluminium, not steel.
+    expect(items.map(({ ticket }) => ticket.time?.seconds ?? null)).toEqual([expect.closeTo(60, 6), null]);
   });
   it('keep to a fixed target, whatever falls below it', () => {
     const items = itemsOf(weighedThree({ fixedTargets: { set: { targetG: 808.9, reason: 'the spare set' } } }));

@@ -8,6 +8,7 @@ import {
   type JobFigures,
   type MatchedItem,
   type MatchChoices,
+  type PartMetal,
   type TargetGroup,
   type WeighedPart,
 } from '@tare/core';
@@ -26,7 +27,7 @@ export interface WorkItem {
 export function workItems(
   { sets, kinds, rods, weighed }: JobFigures,
   choices: MatchChoices,
-  rate: CutRate | null,
+  rateIn: (metal: PartMetal) => CutRate | null,
   divisionG = USUAL_DIVISION_G,
 ): WorkItem[] {
   const toCut = isToCut(choices, divisionG);
@@ -35,9 +36,15 @@ export function workItems(
     const now = one && nowG(one);
     if (!one || now === null || now === undefined) return [];
     const received = one.asReceived.mass ?? (group === 'rod' ? one.asReceived.total : one.asReceived.smallEnd);
-    const { limitRatio, pads } = cuttingOf(one.part.kind, choices);
+    const { limitRatio, pads, metal } = cuttingOf(one.part.kind, choices);
     return [
-      { weighed: one, group, targetG, bareTargetG: now - removalG, ticket: cutTicket(removalG, now, received?.meanG ?? now, pads, limitRatio, rate) },
+      {
+        weighed: one,
+        group,
+        targetG,
+        bareTargetG: now - removalG,
+        ticket: cutTicket(removalG, now, received?.meanG ?? now, pads, limitRatio, rateIn(metal)),
+      },
     ];
   };
   const ofKinds = Object.entries(kinds).flatMap(([kind, match]) =>
