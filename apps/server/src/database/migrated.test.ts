@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { gunzipSync } from 'node:zlib';
-import { factsOf, type JobLine, type JobSheet, type MachineHall, type ShopToolsEntry, Tool } from '@tare/contract';
+import { factsOf, type JobLine, type JobSheet, type MachineHall, type ShopToolsEntry, type Tool } from '@tare/contract';
 import {
   benchStatuses,
   jobFigures,

@@ -82,6 +82,14 @@ export class Bench {
     return sheet;
   }
 
+  /** Puts a spare part on the list: what it really weighs lies halfway between the first and the last of its kind. */
+  async addSpare(personId: string, jobId: string, kind: SingleKind): Promise<void> {
+    await this.send(`jobs/${jobId}/spares`, { id: randomUUID(), personId, kind });
+    const own = (await this.sheet(jobId)).parts.filter((part) => part.kind === kind);
+    const truths = own.flatMap(({ id }) => this.truth.get(id)?.mass ?? []);
+    this.truth.set(own.at(-1)!.id, { mass: (truths[0]! + truths.at(-1)!) / 2 });
+  }
+
   /** Ticks everything that this engine needs, with what was noted of some of it. */
   async checkIn(personId: string, jobId: string, marks: Partial<Record<ArrivalKey, string>>): Promise<void> {
     const { spec } = await this.sheet(jobId);

@@ -3,6 +3,7 @@ import {
   crankTemplate,
   layOut,
   LAYOUTS,
+  NO_MARKS,
   setUpsFrom,
   STAGE_PARTS,
   type BobBox,
@@ -165,6 +166,41 @@ async function tugEight(bench: Bench): Promise<void> {
     weights({ piston: 684, pin: 162, lockPair: 2.6, ringSet: 49, rod: 702, smallEnd: 205, bearingPair: 46 }),
   );
   await bench.weigh(ines.id, id);
+}
+
+/** Pistons and pins that somebody brought over the counter, to be matched and no more; a fifth piston came in the box. */
+async function counterFour(bench: Bench): Promise<void> {
+  const nobodyWeighs = { why: 'notWeighed', by: '', massG: null, bigEndG: null, smallEndG: null } as const;
+  const spec = specOf({
+    customer: '',
+    vessel: 'skiff Sandpiper',
+    engineName: 'Tolbrook four',
+    layoutId: 'inline4',
+    throwSpacingMm: 96,
+    strokeMm: 80,
+    rodLengthMm: 140,
+    redlineRpm: 6200,
+    tolerance: gramsAtRim(1),
+    matchToleranceG: 0.5,
+  });
+  const { id } = await bench.start(
+    ines.id,
+    {
+      ...spec,
+      jobKind: 'match',
+      elsewhere: {
+        lockPair: { ...nobodyWeighs, why: 'notInEngine' },
+        ringSet: nobodyWeighs,
+        rod: { ...nobodyWeighs, why: 'doneElsewhere', by: 'the Upper Yard' },
+        bearingPair: nobodyWeighs,
+      },
+    },
+    weights({ piston: 386, pin: 92, lockPair: 1.4, ringSet: 27, rod: 498, smallEnd: 150, bearingPair: 29 }),
+  );
+  await bench.addSpare(ines.id, id, 'piston');
+  await bench.weigh(ines.id, id, ({ kind }) => kind === 'piston' || kind === 'pin');
+  for (const { id: partId, cylinder } of (await bench.sheet(id)).parts.filter(({ kind }) => kind === 'piston'))
+    await bench.decide(ines.id, id, { subject: `part.marks.${partId}`, value: { ...NO_MARKS, serial: `TF-${410 + cylinder}` } });
 }
 
 /** A pilot boat's flat six in four stages: crank and damper inside, the flywheel on it, the cover read in its first position. */
@@ -379,7 +415,15 @@ export async function stockTheCupboard(bench: Bench): Promise<void> {
   });
 }
 
-export const DEMO_JOBS: readonly ((bench: Bench) => Promise<void>)[] = [finishedThree, launchV8, racerSix, ferryFour, tugEight, pilotSix];
+export const DEMO_JOBS: readonly ((bench: Bench) => Promise<void>)[] = [
+  finishedThree,
+  launchV8,
+  racerSix,
+  ferryFour,
+  tugEight,
+  pilotSix,
+  counterFour,
+];
 
 /** Nominal weights of an engine's parts in g, with the scatter that sets of such parts have. */
 function weights(g: {
