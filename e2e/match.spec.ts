@@ -130,7 +130,7 @@ test('the V8 is matched: swaps, cuts, one too far and its rescue, rods at both e
   });
 
   await test.step('rods: predicted ends, the surprise at the small end, and the hand order’s prospects', async () => {
-    await expect(page.getByText(/a gram off at the cap pad makes the small end read 0.15 g heavier/)).toBeVisible();
+    await expect(page.getByText(/a gram off at the cap’s pad makes the small end read 0.15 g heavier/)).toBeVisible();
     const rods = page.getByRole('table', { name: /Rods: what comes off/ });
     const first = rods
       .getByRole('row')

@@ -58,6 +58,19 @@ export interface RodScatter {
   readonly totalG: number;
 }
 
+/** How somebody works by hand. */
+export interface HandWay {
+  /** Largest minus smallest, of the end and of the totals. */
+  readonly toleranceG: number;
+  /** What lies nearer to the lightest than a division of the scale is on it. */
+  readonly divisionG: number;
+  readonly scatter: RodScatter;
+  readonly first: FirstEnd;
+}
+
+/** Whether a rod is worked in a step: while the step's readings lie within the tolerance none is, else all that the scale can tell from the lightest. */
+export const isWorkedByHand = (lowerG: number, isStepInside: boolean, divisionG: number): boolean => !isStepInside && lowerG > divisionG;
+
 /**
  * The hand order, tried in numbers: one end of all rods down to the lightest at its pad, then all totals to the lightest at the other
  * pad, then again, because each cut moves the other reading (handbook section 3). Every weighing is off by its scatter; cuts come off as
@@ -65,21 +78,14 @@ export interface RodScatter {
  *
  * @throws CoreError when a number makes no sense
  */
-export function handOrder(
-  rods: readonly RodToMatch[],
-  stations: PadStations,
-  toleranceG: number,
-  { endG, totalG }: RodScatter,
-  chance: Chance,
-  first: FirstEnd = 'bigEnd',
-): HandOrder {
-  checkNumber('The matching tolerance', toleranceG, { above: 0, unit: 'g' }, 'toleranceG');
+export function handOrder(rods: readonly RodToMatch[], stations: PadStations, way: HandWay, chance: Chance): HandOrder {
+  const { endG, totalG } = way.scatter;
+  checkNumber('The matching tolerance', way.toleranceG, { above: 0, unit: 'g' }, 'toleranceG');
+  checkNumber('The division of the scale', way.divisionG, { min: 0, unit: 'g' }, 'divisionG');
   checkNumber('The scatter of the fixture', endG, { min: 0, unit: 'g' }, 'endG');
   checkNumber('The scatter of the totals', totalG, { min: 0, unit: 'g' }, 'totalG');
   const isQuiet = endG === 0 && totalG === 0;
-  const rounds = Array.from({ length: isQuiet ? 1 : TRIES }, () => roundsByHand(rods, stations, toleranceG, { endG, totalG }, chance, first)).sort(
-    (a, b) => a - b,
-  );
+  const rounds = Array.from({ length: isQuiet ? 1 : TRIES }, () => roundsByHand(rods, stations, way, chance)).sort((a, b) => a - b);
   const at = (share: number): number | null => {
     const n = rounds[Math.ceil(share * rounds.length) - 1]!;
     return Number.isFinite(n) ? n : null;
@@ -87,26 +93,24 @@ export function handOrder(
   return { medianRounds: at(0.5), rounds95: at(0.95), endedRatio: rounds.filter(Number.isFinite).length / rounds.length };
 }
 
-function roundsByHand(
-  rods: readonly RodToMatch[],
-  stations: PadStations,
-  toleranceG: number,
-  scatter: RodScatter,
-  chance: Chance,
-  first: FirstEnd,
-): number {
+function roundsByHand(rods: readonly RodToMatch[], stations: PadStations, way: HandWay, chance: Chance): number {
+  const { toleranceG, divisionG, scatter, first } = way;
   let now = rods.map((rod) => ({ ...rod }));
   const read = (step: HandStep): number[] =>
     now.map(({ bigEndG, smallEndG }) =>
       step === 'total' ? bigEndG + smallEndG + scatter.totalG * chance() : (step === 'bigEnd' ? bigEndG : smallEndG) + scatter.endG * chance(),
     );
-  const spread = (values: readonly number[]): number => Math.max(...values) - Math.min(...values);
+  const isInside = (values: readonly number[]): boolean => Math.max(...values) - Math.min(...values) <= toleranceG;
   for (let round = 0; round <= MOST_ROUNDS; round += 1) {
-    if (spread(read(first)) <= toleranceG && spread(read('total')) <= toleranceG) return round;
+    if (isInside(read(first)) && isInside(read('total'))) return round;
     for (const step of [first, 'total'] as const) {
       const readings = read(step);
       const lightest = Math.min(...readings);
-      now = now.map((rod, i) => ({ ...rod, ...removalOf(rod, handCut(rod, step, readings[i]! - lightest, stations, first).off, stations).after }));
+      now = now.map((rod, i) => {
+        const lowerG = readings[i]! - lightest;
+        if (!isWorkedByHand(lowerG, isInside(readings), divisionG)) return rod;
+        return { ...rod, ...removalOf(rod, handCut(rod, step, lowerG, stations, first).off, stations).after };
+      });
     }
   }
   return Infinity;

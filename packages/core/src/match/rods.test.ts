@@ -1,6 +1,6 @@
 import { randomLcg, randomNormal } from 'd3-random';
 import fc from 'fast-check';
-import { handCut, handOrder } from './handOrder.js';
+import { handCut, handOrder, type HandWay } from './handOrder.js';
 import { endsOfPads, equalRods, padsOfEnds, type RodToMatch } from './rodPads.js';
 
 const STATIONS = { bigRatio: 1.15, smallRatio: -0.12 };
@@ -116,11 +116,11 @@ describe('handCut', () => {
 
 describe('handOrder', () => {
   // Three placements of a total on a bench scale scatter far less than an end in its fixture.
-  const scatter = (endG: number) => ({ endG, totalG: endG / 3 });
+  const by = (endG: number): HandWay => ({ toleranceG: 0.1, divisionG: 0.01, scatter: { endG, totalG: endG / 3 }, first: 'bigEnd' });
   const normal = randomNormal.source(randomLcg(0.6))(0, 1);
   const sets = Array.from({ length: 40 }, () => Array.from({ length: 8 }, (_, i) => rod(String(i), 445 + 2 * normal(), 182 + normal())));
   const rounds = (deviationG: number): (number | null)[] =>
-    sets.map((rods) => handOrder(rods, STATIONS, 0.1, scatter(deviationG), normal).medianRounds).sort((a, b) => (a ?? 99) - (b ?? 99));
+    sets.map((rods) => handOrder(rods, STATIONS, by(deviationG), normal).medianRounds).sort((a, b) => (a ?? 99) - (b ?? 99));
   it('takes two rounds, seldom three, with a perfect scale (independent computation)', () => {
     const perfect = rounds(0);
     expect(perfect[20]).toBe(2);
@@ -128,11 +128,11 @@ describe('handOrder', () => {
   });
   it('takes longer with 0.03 g of scatter, and mostly never ends with 0.1 g (independent computation)', () => {
     expect(rounds(0.03)[20]).toBeGreaterThanOrEqual(3);
-    const noisy = sets.map((rods) => handOrder(rods, STATIONS, 0.1, scatter(0.1), normal).endedRatio);
+    const noisy = sets.map((rods) => handOrder(rods, STATIONS, by(0.1), normal).endedRatio);
     expect(noisy.reduce((sum, share) => sum + share, 0) / noisy.length).toBeLessThan(0.5);
   });
   it('needs no round for rods that are alike', () => {
-    expect(handOrder([rod('a', 445, 182), rod('b', 445, 182)], STATIONS, 0.1, scatter(0), normal)).toEqual({
+    expect(handOrder([rod('a', 445, 182), rod('b', 445, 182)], STATIONS, by(0), normal)).toEqual({
       medianRounds: 0,
       rounds95: 0,
       endedRatio: 1,

@@ -1,5 +1,5 @@
 import { cylindersWords, fixed } from '@tare/card';
-import { MATCH_SCHOOLS, PART_METALS, partMetalOf, type MatchBasis, type MatchChoices, type PartMetal } from '@tare/core';
+import { hasEnds, MATCH_SCHOOLS, PART_METALS, partMetalOf, type MatchBasis, type MatchChoices, type PartMetal } from '@tare/core';
 import type { ReactNode } from 'react';
 import { Disclosure } from '../../ui/Disclosure.js';
 import { useWrite } from '../../api/useWrite.js';
@@ -22,7 +22,7 @@ const BASES: Readonly<Record<MatchBasis, { readonly name: string; readonly reaso
 
 /** How this job is matched: to what tolerance, sets or kinds, with what limits. */
 export function MatchSchools(): ReactNode {
-  const { sheet } = useOpenJob();
+  const { sheet, figures } = useOpenJob();
   const { matchToleranceG } = sheet.spec;
   const { matchChoices } = sheet;
   const { decide, blocked, error } = useDecide();
@@ -30,6 +30,7 @@ export function MatchSchools(): ReactNode {
     decide({ subject: 'match.choices', value: { ...matchChoices, ...part } }, settled);
   const cylinders = sheet.spec.layout.cylinders.map(({ number }) => number);
   const locked = matchChoices.lockedCylinders;
+  const hasRods = figures.weighed.parts.some(({ part }) => hasEnds(part.kind));
   return (
     <Disclosure
       title={
@@ -77,7 +78,14 @@ export function MatchSchools(): ReactNode {
             disabled={blocked}
             choose={(pistonMetal) => change({ pistonMetal })}
           />
-          <MetalChoice label="Rods are of" metal={partMetalOf('rod', matchChoices)} disabled={blocked} choose={(rodMetal) => change({ rodMetal })} />
+          {hasRods && (
+            <MetalChoice
+              label="Rods are of"
+              metal={partMetalOf('rod', matchChoices)}
+              disabled={blocked}
+              choose={(rodMetal) => change({ rodMetal })}
+            />
+          )}
         </div>
         <Limit
           label="At most off a piston"
@@ -91,12 +99,14 @@ export function MatchSchools(): ReactNode {
           ratio={matchChoices.pinLimitRatio}
           keep={(pinLimitRatio, settled) => change({ pinLimitRatio }, settled)}
         />
-        <Limit
-          label="At most off a rod’s end"
-          place={`rodEndLimitRatio.${sheet.id}`}
-          ratio={matchChoices.rodEndLimitRatio}
-          keep={(rodEndLimitRatio, settled) => change({ rodEndLimitRatio }, settled)}
-        />
+        {hasRods && (
+          <Limit
+            label="At most off a rod’s end"
+            place={`rodEndLimitRatio.${sheet.id}`}
+            ratio={matchChoices.rodEndLimitRatio}
+            keep={(rodEndLimitRatio, settled) => change({ rodEndLimitRatio }, settled)}
+          />
+        )}
         <CheckRow disabled={blocked} checked={matchChoices.toTarget === true} onChange={(event) => change({ toTarget: event.target.checked })}>
           On to the target itself, not only into the tolerance
         </CheckRow>

@@ -2,11 +2,10 @@ import {
   handOrder,
   leastMetalRods,
   swapSets,
-  type FirstEnd,
   type HandOrder,
+  type HandWay,
   type PadStations,
   type RodPlan,
-  type RodScatter,
   type RodToMatch,
   type SwapProblem,
   type SwapProgress,
@@ -27,8 +26,8 @@ const matcher = {
     swapSets(problem, await solver, randomLcg(SEED), { timeLimitS: TIME_LIMIT_S }, onProgress),
   leastMetalRods: async (rods: readonly RodToMatch[], stations: PadStations, toleranceG: number): Promise<RodPlan> =>
     leastMetalRods(rods, stations, toleranceG, await solver),
-  handOrder: (rods: readonly RodToMatch[], stations: PadStations, toleranceG: number, scatter: RodScatter, first: FirstEnd): HandOrder =>
-    handOrder(rods, stations, toleranceG, scatter, randomNormal.source(randomLcg(SEED))(0, 1), first),
+  handOrder: (rods: readonly RodToMatch[], stations: PadStations, way: HandWay): HandOrder =>
+    handOrder(rods, stations, way, randomNormal.source(randomLcg(SEED))(0, 1)),
 };
 export type Matcher = typeof matcher;
 

@@ -1,5 +1,5 @@
 import { fixed, handOrderWords, MEASURE_NAMES, partName } from '@tare/card';
-import { handCut, matchToLightest, orSentence, type HandStep, type MatchedSet } from '@tare/core';
+import { handCut, isWorkedByHand, matchToLightest, orSentence, type HandStep, type MatchedItem, type MatchedSet } from '@tare/core';
 import type { ReactNode } from 'react';
 import { DataTable } from '../../../ui/DataTable.js';
 import { ProblemNotice } from '../../../ui/Notice.js';
@@ -31,6 +31,7 @@ export function HandOrderTable({ work, chosen }: { readonly work: RodWork; reado
   // One end first; totals once those are inside.
   const step = ends.inTolerance ? 'total' : first;
   const set = ends.inTolerance ? totals : ends;
+  const isWorked = ({ removalG }: MatchedItem): boolean => isWorkedByHand(removalG, set.inTolerance, work.divisionG);
   const rows = set.items
     .map((item) => {
       const rod = rods.find(({ id }) => id === item.id)!;
@@ -57,8 +58,8 @@ export function HandOrderTable({ work, chosen }: { readonly work: RodWork; reado
           { title: MEASURE_NAMES[step], cell: ({ item }) => fixed(item.weightG, 2) },
           {
             title: 'Metal to take',
-            className: ({ item }) => (item.inTolerance ? 'text-ink-soft' : 'font-semibold text-blue'),
-            cell: ({ cut }) => fixed(cut.metalG, 2),
+            className: ({ item }) => (isWorked(item) ? 'font-semibold text-blue' : 'text-ink-soft'),
+            cell: ({ item, cut }) => (isWorked(item) ? fixed(cut.metalG, 2) : '·'),
           },
           { title: `${MEASURE_NAMES[first]} then`, cell: ({ cut }) => fixed(cut.after[`${first}G`], 2) },
           { title: `${MEASURE_NAMES[other]} then`, cell: ({ cut }) => fixed(cut.after[`${other}G`], 2) },
@@ -67,8 +68,8 @@ export function HandOrderTable({ work, chosen }: { readonly work: RodWork; reado
             title: '',
             is: 'words',
             cell: ({ item, rod, weighed, cut: { after } }) =>
-              item.inTolerance ? (
-                <VerdictMark verdict="inside">inside</VerdictMark>
+              !isWorked(item) ? (
+                <VerdictMark verdict="inside">{set.inTolerance ? 'inside' : 'the lightest'}</VerdictMark>
               ) : (
                 <LogCut
                   short

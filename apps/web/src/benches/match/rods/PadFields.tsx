@@ -40,7 +40,7 @@ export function PadFields({ work }: { readonly work: RodWork }): ReactNode {
           />
           <CommitQuantity
             key={places.bigEndPlace}
-            label="Its station"
+            label="Its station at the big end"
             unit="mm"
             place={`pad.${sheet.id}.bigPadMm.${places.bigEndPlace}`}
             kept={Math.round(places.bigPadMm * 10) / 10}

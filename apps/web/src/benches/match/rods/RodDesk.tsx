@@ -11,6 +11,7 @@ import { LogCut } from '../trim/LogCut.js';
 import type { ChosenTool } from '../trim/useTool.js';
 import { doubtfulWords, HandOrderTable } from './HandOrderTable.js';
 import { PadFields } from './PadFields.js';
+import { ROD_PLACE_SHORT } from './rodPlaceNames.js';
 import { useRodPlan, type RodWay, type RodWork } from './useRodPlan.js';
 
 const WAYS: Readonly<Record<RodWay, { readonly name: string; readonly reason: string }>> = {
@@ -98,8 +99,16 @@ function PlanTable({ work, plan, chosen }: { readonly work: RodWork; readonly pl
           { title: 'Rod', cell: ({ weighed }) => weighed.part.cylinder },
           { title: 'Big end', cell: ({ rod }) => fixed(rod.bigEndG, 2) },
           { title: 'Small end', cell: ({ rod }) => fixed(rod.smallEndG, 2) },
-          { title: 'Off at cap pad', className: ({ removal }) => offLook(removal.bigPadG), cell: ({ removal }) => fixed(removal.bigPadG, 2) },
-          { title: 'Off at eye pad', className: ({ removal }) => offLook(removal.smallPadG), cell: ({ removal }) => fixed(removal.smallPadG, 2) },
+          {
+            title: `Off ${ROD_PLACE_SHORT[work.places.bigEndPlace]}`,
+            className: ({ removal }) => offLook(removal.bigPadG),
+            cell: ({ removal }) => fixed(removal.bigPadG, 2),
+          },
+          {
+            title: `Off ${ROD_PLACE_SHORT[work.places.smallEndPlace]}`,
+            className: ({ removal }) => offLook(removal.smallPadG),
+            cell: ({ removal }) => fixed(removal.smallPadG, 2),
+          },
           { title: 'Big end then', cell: ({ removal }) => fixed(removal.after.bigEndG, 2) },
           { title: 'Small end then', cell: ({ removal }) => fixed(removal.after.smallEndG, 2) },
           {
@@ -129,7 +138,7 @@ function PlanTable({ work, plan, chosen }: { readonly work: RodWork; readonly pl
       </p>
       {lift > 0 && (
         <p className="text-ink-soft">
-          {`Do not be surprised: a gram off at the cap pad makes the small end read ${fixed(lift, 2)} g heavier, since the pad lies beyond the big-end centre. The figures above count with it. Stop at 70 % and weigh both ends. Leave the ribs alone, blend with a radius.`}
+          {`Do not be surprised: a gram off ${ROD_PLACE_SHORT[work.places.bigEndPlace]} makes the small end read ${fixed(lift, 2)} g heavier, since that lies beyond the big-end centre. The figures above count with it. Stop at 70 % and weigh both ends. Leave the ribs alone, blend with a radius.`}
         </p>
       )}
     </div>

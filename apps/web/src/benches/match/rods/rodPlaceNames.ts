@@ -7,3 +7,11 @@ export const ROD_PLACE_NAMES: Readonly<Record<BigEndPlace | SmallEndPlace, strin
   eyeTop: 'the top of the eye',
   eyeSides: 'the sides of the eye, both alike',
 };
+
+/** The same after "off", in a column's head. */
+export const ROD_PLACE_SHORT: Readonly<Record<BigEndPlace | SmallEndPlace, string>> = {
+  capPad: 'at the cap’s pad',
+  shoulders: 'at the shoulders',
+  eyeTop: 'at the eye’s top',
+  eyeSides: 'at the eye’s sides',
+};

@@ -5,6 +5,7 @@ import {
   rodPlacesOf,
   type FirstEnd,
   type HandOrder,
+  type HandWay,
   type Measure,
   type PadStations,
   type RodEnds,
@@ -17,6 +18,7 @@ import {
 import { useQuery } from '@tanstack/react-query';
 import { useOpenJob } from '../../../shell/JobContext.js';
 import { useDraft } from '../../../ui/useDraft.js';
+import { divisionOf } from '../trim/divisionOf.js';
 import { sharedMatcher } from '../matcher.js';
 
 /** The ways of working on rods: least metal within the band, equal in one step, or end by end as by hand. */
@@ -34,6 +36,8 @@ export interface RodWork {
   readonly hand: HandOrder | null;
   /** The end that the hand order brings down first. */
   readonly first: FirstEnd;
+  /** In what steps the rods' scale counts, g. */
+  readonly divisionG: number;
   /** How far the means scatter that it cuts by; null where nothing was placed twice. */
   readonly scatter: RodScatter | null;
   /** Rods that do not add up: in no plan until they are weighed again. */
@@ -68,16 +72,18 @@ export function useRodPlan(): RodWork | null {
     staleTime: Infinity,
     retry: false,
   });
+  const divisionG = divisionOf(sheet, rods[0]?.id);
+  const byHand: HandWay = { toleranceG: matchToleranceG, divisionG, scatter: scatter ?? PERFECT, first };
   const hand = useQuery({
-    queryKey: ['hand-order', rods, stations, matchToleranceG, scatter, first],
-    queryFn: async (): Promise<HandOrder> => sharedMatcher().handOrder(rods, stations, matchToleranceG, scatter ?? PERFECT, first),
+    queryKey: ['hand-order', rods, stations, byHand],
+    queryFn: async (): Promise<HandOrder> => sharedMatcher().handOrder(rods, stations, byHand),
     enabled: rods.length > 0 && way === 'hand',
     staleTime: Infinity,
     retry: false,
   });
   if (!known) return null;
   const plan = way === 'least' ? (least.error ? least.error.message : (least.data ?? null)) : orSentence(() => equalRods(rods, stations));
-  return { way, setWay, rods, places, stations, plan, hand: hand.data ?? null, first, scatter, doubtful };
+  return { way, setWay, rods, places, stations, plan, hand: hand.data ?? null, first, divisionG, scatter, doubtful };
 }
 
 const PERFECT: RodScatter = { endG: 0, totalG: 0 };
