@@ -267,4 +267,5 @@ const READ_OFF: Omit<MachineSpec, 'name'> = {
   columns: { time: 't', rateHz: 5000, left: 'L', right: 'R', tach: 'mark' },
 };
 
-const usualGramsOf = ({ kind }: PartFact, measure: Measure): number => usualG(kind as SingleKind, measure);
+/** What each part of the shop’s usual engine weighs, g. */
+export const usualGramsOf = ({ kind }: PartFact, measure: Measure): number => usualG(kind as SingleKind, measure);

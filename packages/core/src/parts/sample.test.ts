@@ -119,6 +119,21 @@ describe('sets weighed whole once, then bare pistons', () => {
   it('wait for the set to be weighed whole again where its piston was exchanged', () => {
     const facts = job(SET_G, 1);
     const exchanged = { ...facts, partCuts: [{ id: 'cut', partId: 'piston1', replaced: true }] };
-    expect(jobFigures(exchanged).sets).toMatchObject({ kind: 'waiting', missing: [{ kind: 'cylinderSet', cylinder: 1 }] });
+    const waits = { kind: 'waiting', missing: [{ kind: 'cylinderSet', cylinder: 1 }] };
+    expect(jobFigures(exchanged).sets).toMatchObject(waits);
+    // Weighed whole again with the new one in it, it goes on from there: but not where that was before the exchange.
+    const again = { id: 'whole', partId: 'cylinderSet1', replaced: true };
+    const wholeG = SET_G + 0.7;
+    const reweighed = { ...exchanged, readings: [...exchanged.readings, readingOf('cylinderSet1', wholeG, { cutId: 'whole' })] };
+    const sets = setsOf({ ...reweighed, partCuts: [...exchanged.partCuts, again] });
+    expect(sets.cylinders[0]!.weightG).toBeCloseTo(wholeG, 9);
+    expect(jobFigures({ ...reweighed, partCuts: [again, ...exchanged.partCuts] }).sets).toMatchObject(waits);
+  });
+  it('wait for it too where a spare piston took a place', () => {
+    const facts = job(SET_G, null);
+    const spare = { id: 'piston4', kind: 'piston' as const, cylinder: 4, extra: true as const, damaged: false, runsIn: 1 };
+    const parts = [...facts.parts.map((part) => (part.id === 'piston1' ? { ...part, runsIn: 4, spare: true as const } : part)), spare];
+    const withSpare = { ...facts, parts, readings: [...facts.readings, readingOf('piston4', PART_G.piston - 1)] };
+    expect(jobFigures(withSpare).sets).toMatchObject({ kind: 'waiting', missing: [{ kind: 'cylinderSet', cylinder: 1 }] });
   });
 });
