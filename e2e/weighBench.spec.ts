@@ -156,10 +156,12 @@ test('readings go out as CSV and come back, bad lines by their number', async ({
   await page.keyboard.press('Escape');
 
   const more = testInfo.outputPath('more.csv');
-  await writeFile(more, 'kind,cylinder,value,unit\npiston,2,"21,6",oz\npiston,77,612,g\npiston,3,lots,g\npiston,4,611.8,g\n');
+  await writeFile(more, 'kind,cylinder,value,unit\npiston,2,"21,6",oz\npiston,77,612,g\npiston,3,lots,g\npiston,4,611.8,g\npiston,5,61.2,g\n');
   await page.getByLabel('CSV file of readings').setInputFiles(more);
   await expect(page.getByRole('list', { name: 'Lines that cannot be taken' })).toContainText('Line 3: This job has no piston of cylinder “77”.');
   await expect(page.getByRole('list', { name: 'Lines that cannot be taken' })).toContainText('Line 4: “lots” is not a number.');
+  await expect(page.getByText('▲ 61.2 g, and the others of its kind weigh about', { exact: false })).toBeVisible();
+  await expect(page.getByLabel('Those that do not look like their kind are really so')).not.toBeChecked();
   await page.getByRole('button', { name: 'Bring in 2, all or none' }).click();
   await expect(table(page)).toContainText('611.8');
   await expect(table(page)).toContainText('612.35');

@@ -76,7 +76,16 @@ export {
 } from './match/matchChoices.js';
 export { endsOfPads, equalRods, type PadStations, type RodPlan, type RodToMatch } from './match/rodPads.js';
 export { leastMetalRods } from './match/leastMetalRods.js';
-export { handCut, handOrder, isWorkedByHand, type FirstEnd, type HandOrder, type HandStep, type HandWay, type RodScatter } from './match/handOrder.js';
+export {
+  handCut,
+  handOrder,
+  isWorkedByHand,
+  type FirstEnd,
+  type HandOrder,
+  type HandStep,
+  type HandWay,
+  type RodScatter,
+} from './match/handOrder.js';
 export { cutRate, type CutRate, type CutSample, type CutTime } from './match/cutRate.js';
 export { PART_METALS, partMetalOf, type PartMetal } from './match/partMetals.js';
 export { BIG_END_PLACES, rodPlacesOf, SMALL_END_PLACES, type BigEndPlace, type RodPlaces, type SmallEndPlace } from './match/rodPlaces.js';

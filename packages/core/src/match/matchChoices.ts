@@ -1,6 +1,6 @@
 import type { PartKind } from '../parts/facts.js';
-import type { PartMetal } from './partMetals.js';
-import type { BigEndPlace, SmallEndPlace } from './rodPlaces.js';
+import type { MetalChoices } from './partMetals.js';
+import type { RodPlaceChoices } from './rodPlaces.js';
 
 /** Named tolerances, largest minus smallest in a set, with the reason the trade gives for each (handbook section 3). */
 export const MATCH_SCHOOLS = [
@@ -19,7 +19,7 @@ export const PISTON_PLACES = ['bosses', 'skirtEdge'] as const;
 export type PistonPlace = (typeof PISTON_PLACES)[number];
 
 /** Where metal comes off, and how much may, as the job chose it. */
-export interface MatchChoices {
+export interface MatchChoices extends MetalChoices, RodPlaceChoices {
   readonly basis: MatchBasis;
   /** Pads that a piston's removal is shared between. */
   readonly pistonPads: 2 | 4;
@@ -31,15 +31,6 @@ export interface MatchChoices {
   readonly pistonLimitRatio: number;
   readonly pinLimitRatio: number;
   readonly rodEndLimitRatio: number;
-  /** What pistons and rods are made of; left out for aluminium and steel. */
-  readonly pistonMetal?: PartMetal;
-  readonly rodMetal?: PartMetal;
-  /** Where a rod loses metal at either end; left out for the cap's pad and the top of the eye. */
-  readonly bigEndPlace?: BigEndPlace;
-  readonly smallEndPlace?: SmallEndPlace;
-  /** Where those places are, mm along the rod from the small-end centre, as measured; null until somebody did. */
-  readonly bigPadMm: number | null;
-  readonly smallPadMm: number | null;
   /** Cylinders whose parts stay as they are. */
   readonly lockedCylinders: readonly number[];
 }

@@ -1,5 +1,4 @@
 import type { PartKind } from '../parts/facts.js';
-import type { MatchChoices } from './matchChoices.js';
 
 /** What parts are made of, as far as a grinder or a bit takes it off at another rate. */
 export const PART_METALS = ['aluminium', 'steel', 'castIron', 'titanium'] as const;
@@ -17,8 +16,14 @@ const USUAL_METAL: Readonly<Record<PartKind, PartMetal>> = {
   bearingPair: 'steel',
 };
 
+/** What somebody said that parts are made of; left out for aluminium and steel. */
+export interface MetalChoices {
+  readonly pistonMetal?: PartMetal;
+  readonly rodMetal?: PartMetal;
+}
+
 /** What a part of this kind is made of in this job: as somebody said, else as is usual. */
-export function partMetalOf(kind: PartKind, { pistonMetal, rodMetal }: Pick<MatchChoices, 'pistonMetal' | 'rodMetal'>): PartMetal {
+export function partMetalOf(kind: PartKind, { pistonMetal, rodMetal }: MetalChoices): PartMetal {
   if (kind === 'rod') return rodMetal ?? USUAL_METAL.rod;
   const isPiston = USUAL_METAL[kind] === USUAL_METAL.piston;
   return (isPiston ? pistonMetal : undefined) ?? USUAL_METAL[kind];

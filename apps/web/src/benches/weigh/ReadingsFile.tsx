@@ -1,12 +1,13 @@
 import { fixed, KIND_NAMES } from '@tare/card';
 import { readingsFromCsv, readingsToCsv, type NewReading, type ReadCsv } from '@tare/contract';
-import { everyPart } from '@tare/core';
+import { againstKind, everyPart, USUAL_DIVISION_G, type WeighedPart } from '@tare/core';
 import { Copy, Download, Upload } from 'lucide-react';
-import { useState, type ReactNode } from 'react';
+import { useMemo, useState, type ReactNode } from 'react';
 import { useInstruments } from '../../api/instruments.js';
 import { useWrite } from '../../api/useWrite.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { FilePicker } from '../../ui/FilePicker.js';
+import { CheckRow } from '../../ui/CheckRow.js';
 import { Button } from '../../ui/Button.js';
 import { Modal } from '../../ui/Modal.js';
 import { ProblemNotice } from '../../ui/Notice.js';
@@ -64,12 +65,32 @@ function meansColumn({ cells, readingsOf }: Weighing): string {
     .join('\n');
 }
 
+/** Lines that do not look like their kind, with why: each against the others of the file, and against what is weighed here. */
+function doubtsOf(lines: ReadCsv['good'], parts: readonly WeighedPart[]): ReadonlyMap<number, string> {
+  return new Map(
+    lines.flatMap((line): [number, string][] => {
+      const { kind, measure, partId } = line;
+      const others = [
+        ...lines.filter((one) => one !== line && one.kind === kind && one.measure === measure).map(({ valueG }) => valueG),
+        ...parts.flatMap(({ part, now }) => (part.kind === kind && part.id !== partId && now[measure] ? [now[measure].meanG] : [])),
+      ];
+      const unlike = againstKind(kind, measure, others, line.valueG, USUAL_DIVISION_G);
+      return unlike ? [[line.line, unlike.sentence]] : [];
+    }),
+  );
+}
+
 function Incoming({ read, onDone }: { readonly read: ReadCsv; readonly onDone: () => void }): ReactNode {
   const { sheet, figures } = useOpenJob();
   const personId = useWho();
   const bring = useWrite('POST jobs/:jobId/readings/batch', { jobId: sheet.id });
-  const here = new Set(sheet.readings.map((r) => r.id));
-  const fresh = read.good.filter((line) => line.id === null || !here.has(line.id));
+  const [alsoDoubtful, setAlso] = useState(false);
+  const unseen = useMemo(() => {
+    const here = new Set(sheet.readings.map((r) => r.id));
+    return read.good.filter((line) => line.id === null || !here.has(line.id));
+  }, [read, sheet.readings]);
+  const doubts = useMemo(() => doubtsOf(unseen, everyPart(figures)), [unseen, figures]);
+  const fresh = unseen.filter((line) => alsoDoubtful || !doubts.has(line.line));
   const [ids] = useState(() => new Map(read.good.map((line) => [line.line, line.id ?? crypto.randomUUID()])));
   const send = (): void => {
     if (personId === null) return;
@@ -85,7 +106,7 @@ function Incoming({ read, onDone }: { readonly read: ReadCsv; readonly onDone: (
   };
   return (
     <div className="grid gap-3">
-      <p>{`${fresh.length} new, ${read.good.length - fresh.length} already here, ${read.voided} voided and left out, ${read.bad.length} that cannot be taken.`}</p>
+      <p>{`${unseen.length} new, ${read.good.length - unseen.length} already here, ${read.voided} voided and left out, ${read.bad.length} that cannot be taken.`}</p>
       {read.bad.length > 0 && (
         <ul aria-label="Lines that cannot be taken" className="max-h-48 overflow-auto border-2 border-outside p-2">
           {read.bad.map(({ line, reason }) => (
@@ -96,13 +117,21 @@ function Incoming({ read, onDone }: { readonly read: ReadCsv; readonly onDone: (
         </ul>
       )}
       <ul className="max-h-48 overflow-auto">
-        {fresh.map((line) => (
+        {unseen.map((line) => (
           <li key={line.line} className="flex justify-between border-b border-edge">
             <span>{`${KIND_NAMES[line.kind].one} ${line.cylinder}`}</span>
-            <span className="figure-type">{fixed(line.valueG, 2)} g</span>
+            <span className="text-right figure-type">
+              {fixed(line.valueG, 2)} g
+              {doubts.has(line.line) && <span className="block font-sign text-outside">{`▲ ${doubts.get(line.line)!}`}</span>}
+            </span>
           </li>
         ))}
       </ul>
+      {doubts.size > 0 && (
+        <CheckRow checked={alsoDoubtful} onChange={(event) => setAlso(event.target.checked)}>
+          Those that do not look like their kind are really so
+        </CheckRow>
+      )}
       {bring.error && <ProblemNotice>{bring.error.message}</ProblemNotice>}
       <Button look="primary" disabled={fresh.length === 0 || personId === null || bring.isPending} onClick={send}>
         {`Bring in ${fresh.length}, all or none`}
