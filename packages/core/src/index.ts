@@ -300,6 +300,7 @@ export { arrivalList, CRANK_ITEMS, type Arrival, type ArrivalItem, type ArrivalK
 export { BENCHES, type BenchId } from './job/benchNames.js';
 export { benchesOf, hasBench, isSpun, JOB_KINDS, type JobKind } from './job/jobKind.js';
 export { isWanted, SAMPLES, type Sample } from './parts/sample.js';
+export { givenBobComplaints } from './bob/givenBobs.js';
 export { howWeighed } from './job/jobFigures.js';
 export { ELSEWHERE_WHYS, kindsHere, partsHere, type Elsewhere, type ElsewhereKind, type ElsewhereWhy } from './parts/elsewhere.js';
 export { ARRIVAL_WORDS, benchStatuses, type BenchState, type BenchStatus } from './job/benches.js';

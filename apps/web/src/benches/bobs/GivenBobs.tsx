@@ -1,5 +1,5 @@
 import { fixed } from '@tare/card';
-import { typedQuantity } from '@tare/core';
+import { givenBobComplaints, typedQuantity } from '@tare/core';
 import type { ReactNode } from 'react';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { BenchHead } from '../../ui/BenchHead.js';
@@ -8,18 +8,29 @@ import { useDecideForm } from '../../ui/form/useDecideForm.js';
 import { WriteFormFrame } from '../../ui/form/WriteFormFrame.js';
 import { MountingGuide } from './mount/MountingGuide.js';
 
+interface Typed {
+  readonly each: readonly { readonly g: string }[];
+}
+
+const gramsOf = ({ each }: Typed): number[] => each.map(({ g }, p) => typedQuantity(g.trim() === '' && p > 0 ? (each[0]?.g ?? '') : g, 'g'));
+
 /** Bob weights that somebody gives, or that were built before: typed, then mounted. */
 export function GivenBobs(): ReactNode {
   const { sheet } = useOpenJob();
   const { layout } = sheet.spec;
   const { acceptedG } = sheet.bobChoices;
-  const write = useDecideForm<{ each: readonly { readonly g: string }[] }>({
+  const write = useDecideForm<Typed>({
     subject: 'bob.acceptedG',
     place: `given-bobs.${sheet.id}.${sheet.decisions['bob.acceptedG']?.version ?? 0}`,
     initial: { each: layout.pins.map((_, p) => ({ g: acceptedG?.[p] === undefined ? '' : fixed(acceptedG[p], 2) })) },
-    valueOf: ({ each }) => each.map(({ g }, p) => typedQuantity(g.trim() === '' && p > 0 ? (each[0]?.g ?? '') : g, 'g')),
+    valueOf: gramsOf,
     fieldOf: (path) => path.replace(/^value\.(\d+)$/, 'each.$1.g'),
-    wrong: ({ each }) => (each[0]?.g.trim() === '' ? { 'each.0.g': 'What does the bob on pin 1 weigh?' } : {}),
+    wrong: ({ each }) => {
+      if (each[0]?.g.trim() === '') return { 'each.0.g': 'What does the bob on pin 1 weigh?' };
+      // A blank pin carries what pin 1 does, and is complained of there.
+      const complaints = givenBobComplaints(gramsOf({ each }));
+      return Object.fromEntries(complaints.flatMap((words, p) => (words !== null && each[p]?.g.trim() !== '' ? [[`each.${p}.g`, words]] : [])));
+    },
   });
   return (
     <>
