@@ -90,6 +90,7 @@ export { cutRate, type CutRate, type CutSample, type CutTime } from './match/cut
 export { PART_METALS, partMetalOf, type PartMetal } from './match/partMetals.js';
 export { BIG_END_PLACES, rodPlacesOf, SMALL_END_PLACES, type BigEndPlace, type RodPlaces, type SmallEndPlace } from './match/rodPlaces.js';
 export { cutTicket, cuttingOf, type CutTicket } from './match/cutTicket.js';
+export { matchedNow } from './match/meanwhile.js';
 export { apartOf, spareOptions, withSpareIn, type Apart, type SpareOption } from './match/spareOptions.js';
 export { arrangementComplaint } from './match/arrangementComplaint.js';
 export { waysOut, type Exchangeable, type WayOut } from './match/overshoot.js';

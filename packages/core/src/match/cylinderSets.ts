@@ -1,6 +1,7 @@
 import { cylinderOf, type PartKind, type PartSchool } from '../parts/facts.js';
 import { massNowG, type WeighedJob, type WeighedPart } from '../parts/weighParts.js';
 import { matchToLightest, type MatchedItem, type MatchedSet } from './matchToLightest.js';
+import { meanwhile } from './meanwhile.js';
 import { hasAnotherPiston, setAndBareG } from '../parts/setAndBare.js';
 import { missingWeight, type MissingWeight } from '../parts/missingWeight.js';
 
@@ -34,15 +35,17 @@ export interface CylinderSet extends MatchedItem {
   readonly bareTargetG: number;
 }
 
+export interface MatchedCylinders {
+  readonly kind: 'matched';
+  readonly school: PartSchool;
+  readonly set: Omit<MatchedSet, 'items'>;
+  readonly cylinders: readonly CylinderSet[];
+}
+
 export type SetMatch =
-  | {
-      readonly kind: 'matched';
-      readonly school: PartSchool;
-      readonly set: Omit<MatchedSet, 'items'>;
-      readonly cylinders: readonly CylinderSet[];
-    }
+  | MatchedCylinders
   /** Something has not been weighed yet; `missing` says what, by kind and cylinder. */
-  | { readonly kind: 'waiting'; readonly missing: readonly MissingWeight[] }
+  | { readonly kind: 'waiting'; readonly missing: readonly MissingWeight[]; readonly meanwhile?: MatchedCylinders }
   /** Nothing that could be cut to match its set is weighed here. */
   | { readonly kind: 'none' };
 
@@ -72,7 +75,11 @@ export function matchCylinderSets(
         : [],
     ),
   ];
-  if (missing.length > 0) return { kind: 'waiting', missing };
+  if (missing.length > 0) {
+    const waiting = new Set(relevant.filter((weighed) => missingWeight(weighed).length > 0).map(({ part }) => cylinderOf(part)));
+    const rest = { ...job, parts: job.parts.filter(({ part }) => !waiting.has(cylinderOf(part))) };
+    return { kind: 'waiting', missing, ...meanwhile(missing, fixedTargetG, () => matchCylinderSets(rest, toleranceG, school, fixedTargetG)) };
+  }
 
   const cylinders = [...new Set(relevant.map(({ part }) => cylinderOf(part)))].sort((a, b) => a - b);
   // A set that was weighed whole once loses what its piston has lost since.

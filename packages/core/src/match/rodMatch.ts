@@ -2,14 +2,21 @@ import { cylinderOf, type PartSchool, type RodSchool } from '../parts/facts.js';
 import { massNowG, type WeighedJob, type WeighedPart } from '../parts/weighParts.js';
 import { CoreError } from '../units/check.js';
 import { isDoubtful } from '../weigh/rodClosure.js';
+import { meanwhile } from './meanwhile.js';
 import { matchToLightest, type MatchedSet } from './matchToLightest.js';
 import { missingWeight, type MissingWeight } from '../parts/missingWeight.js';
+
+interface MatchedTotals {
+  readonly kind: 'totals';
+  readonly total: MatchedSet;
+  readonly inTolerance: boolean;
+}
 
 export type RodMatch =
   | { readonly kind: 'matched'; readonly bigEnd: MatchedSet; readonly smallEnd: MatchedSet; readonly inTolerance: boolean }
   /** Weighed by their totals alone: those are matched, and the ends are not known. */
-  | { readonly kind: 'totals'; readonly total: MatchedSet; readonly inTolerance: boolean }
-  | { readonly kind: 'waiting'; readonly missing: readonly MissingWeight[] }
+  | MatchedTotals
+  | { readonly kind: 'waiting'; readonly missing: readonly MissingWeight[]; readonly meanwhile?: MatchedTotals }
   /** No rods are weighed here. */
   | { readonly kind: 'none' };
 
@@ -52,13 +59,17 @@ export function matchRods(
 const ENDS = { rodSchool: 'endsAndTotal', fixedTotalG: null } as const;
 
 /** Totals among themselves: metal off anywhere counts gram for gram (handbook section 3, totals only). */
-function matchTotals(rods: readonly WeighedPart[], toleranceG: number, fixedTotalG: number | null): RodMatch {
+function matchTotals(rods: readonly WeighedPart[], toleranceG: number, fixedTotalG: number | null): Exclude<RodMatch, { kind: 'matched' | 'none' }> {
+  const isMissing = (rod: WeighedPart): boolean => rod.needsReweighing || !rod.now.total;
   const missing = rods.flatMap((rod) =>
-    rod.needsReweighing || !rod.now.total
+    isMissing(rod)
       ? [{ kind: rod.part.kind, cylinder: rod.part.cylinder, why: rod.needsReweighing ? ('cutSince' as const) : ('notWeighed' as const) }]
       : [],
   );
-  if (missing.length > 0) return { kind: 'waiting', missing };
+  const weighed = rods.filter((rod) => !isMissing(rod));
+  if (weighed.length === 0) return { kind: 'waiting', missing };
+  if (missing.length > 0)
+    return { kind: 'waiting', missing, ...meanwhile(missing, fixedTotalG, () => matchTotals(weighed, toleranceG, fixedTotalG)) };
   const items = rods.map(({ part, now }) => ({ id: part.id, weightG: now.total!.meanG, damaged: part.damaged }));
   const total = matchToLightest(items, toleranceG, fixedTotalG);
   return { kind: 'totals', total, inTolerance: total.inTolerance };

@@ -1,4 +1,4 @@
-import { massNowG, type JobFigures, type MatchedItem, type Measure, type WeighedPart } from '@tare/core';
+import { massNowG, matchedNow, type JobFigures, type MatchedItem, type Measure, type WeighedPart } from '@tare/core';
 import { matchedGroups } from '../trim/matchedGroups.js';
 
 /** One part, or one end of a rod, as somebody at the wheel needs it. */
@@ -18,7 +18,8 @@ export interface GrinderRow {
 
 /** Start, target and now of everything that is brought to a target: bare parts of sets, parts of kinds, whole rods, or both ends of rods. */
 export function grinderRows(figures: JobFigures): GrinderRow[] {
-  const { weighed, rods, sets } = figures;
+  const { weighed, rods } = figures;
+  const sets = matchedNow(figures.sets);
   const partOf = (partId: string): WeighedPart | undefined => weighed.parts.find(({ part }) => part.id === partId);
   const row = (one: WeighedPart | undefined, measure: Measure, nowG: number | null, item: MatchedItem, bareNowG: number): GrinderRow[] =>
     one

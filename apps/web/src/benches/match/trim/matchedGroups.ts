@@ -1,5 +1,5 @@
 import { KIND_NAMES } from '@tare/card';
-import type { JobFigures, MatchedItem, PartKind, TargetGroup } from '@tare/core';
+import { matchedNow, type JobFigures, type MatchedItem, type PartKind, type TargetGroup } from '@tare/core';
 
 /** What is brought to one target: the cylinders' sets, the parts of a kind, or whole rods. */
 export interface MatchedGroup {
@@ -13,9 +13,10 @@ export interface MatchedGroup {
 
 const ownId = ({ id }: MatchedItem): string => id;
 
-/** Everything of a job that has a target of its own, as it is matched. */
-export function matchedGroups({ kinds, sets, rods }: Pick<JobFigures, 'kinds' | 'sets' | 'rods'>): MatchedGroup[] {
-  const perKind = Object.entries(kinds);
+/** Everything of a job that has a target of its own, as it is matched; of what waits for the scale, the rest. */
+export function matchedGroups(figures: Pick<JobFigures, 'kinds' | 'sets' | 'rods'>): MatchedGroup[] {
+  const [sets, rods] = [matchedNow(figures.sets), matchedNow(figures.rods)];
+  const perKind = Object.entries(figures.kinds).map(([kind, match]) => [kind, matchedNow(match)] as const);
   return [
     ...(perKind.length === 0 && sets.kind === 'matched'
       ? [

@@ -2,6 +2,7 @@ import {
   cutTicket,
   cuttingOf,
   massNowG,
+  matchedNow,
   USUAL_DIVISION_G,
   type CutRate,
   type CutTicket,
@@ -25,11 +26,13 @@ export interface WorkItem {
 
 /** Everything that is to be cut of sets, kinds or whole rods, most first; rods’ ends have a plan of their own. */
 export function workItems(
-  { sets, kinds, rods, weighed }: JobFigures,
+  figures: JobFigures,
   choices: MatchChoices,
   rateIn: (metal: PartMetal) => CutRate | null,
   divisionG = USUAL_DIVISION_G,
 ): WorkItem[] {
+  const { kinds, weighed } = figures;
+  const [sets, rods] = [matchedNow(figures.sets), matchedNow(figures.rods)];
   const toCut = isToCut(choices, divisionG);
   const item = (group: TargetGroup, partId: string, removalG: number, targetG: number, nowG: (one: WeighedPart) => number | null): WorkItem[] => {
     const one = weighed.parts.find(({ part }) => part.id === partId);
@@ -47,11 +50,12 @@ export function workItems(
       },
     ];
   };
-  const ofKinds = Object.entries(kinds).flatMap(([kind, match]) =>
-    match.kind === 'matched'
+  const ofKinds = Object.entries(kinds).flatMap(([kind, all]) => {
+    const match = matchedNow(all);
+    return match.kind === 'matched'
       ? match.set.items.filter(toCut).flatMap((one) => item(kind as TargetGroup, one.id, one.removalG, match.set.targetG, massNowG))
-      : [],
-  );
+      : [];
+  });
   const ofSets =
     Object.keys(kinds).length === 0 && sets.kind === 'matched'
       ? sets.cylinders.filter(toCut).flatMap((set) => item('set', set.cutPartId, set.removalG, sets.set.targetG, scaleReadingG))
