@@ -8,6 +8,7 @@ import {
   type DecisionBody,
   type JobSheet,
   type MachineSpec,
+  type NewMeasurement,
   type NewReading,
   type NewTypedSpin,
   type ShownPair,
@@ -219,6 +220,24 @@ export class ShopApi {
   }
 
   /** A cut that is on record, drilled without a plan. */
+  /** What a gauge showed at a place of the crank. */
+  async measure(jobId: string, place: Pick<NewMeasurement, 'feature' | 'quantity'> & Partial<NewMeasurement>): Promise<void> {
+    await this.send(
+      'POST jobs/:jobId/measurements',
+      { jobId },
+      {
+        id: randomUUID(),
+        personId: this.personId,
+        angleDeg: null,
+        depth: null,
+        indicationMm: 0,
+        settingId: null,
+        afterWorkId: null,
+        ...place,
+      },
+    );
+  }
+
   async logCut(jobId: string, cut: Cut): Promise<void> {
     await this.send(
       'POST jobs/:jobId/holes',

@@ -50,6 +50,8 @@ import { BALANCING_MACHINE, type BalancingMachine } from './spins/balancingMachi
 import { SpinLedger } from './spins/spinLedger.js';
 import { SpinsController } from './spins/spins.controller.js';
 import { SCALE_PORT, StandinScaleController } from './weighing/standinScale.controller.js';
+import { GaugesController } from './inspect/gauges.controller.js';
+import { InspectController } from './inspect/inspect.controller.js';
 import { SparesController } from './weighing/spares.controller.js';
 import { WeighingController } from './weighing/weighing.controller.js';
 
@@ -91,6 +93,8 @@ class AppModule {
         ShopToolsController,
         InstrumentsController,
         JobsController,
+        GaugesController,
+        InspectController,
         SparesController,
         WeighingController,
         PhotosController,

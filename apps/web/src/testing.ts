@@ -18,6 +18,8 @@ export function sheetOf(layoutId: LayoutId, more: Partial<JobSheet> = {}): JobSh
     drill: USUAL_DRILL,
     spinsThatAreSo: [],
     hungWeights: [],
+    measurements: [],
+    crankWorks: [],
     voids: [],
     putRight: [],
     parts: spec.layout.cylinders.flatMap(({ number }) =>

@@ -7,6 +7,7 @@ import * as devices from './devices.js';
 import * as entries from './entries.js';
 import { displayChangeSchema, type DisplayChange } from './display.js';
 import { fittingsChangeSchema, type FittingsChange } from './fittings.js';
+import * as inspect from './inspect.js';
 import * as instruments from './instruments.js';
 import type { JobCard, SignedCard } from './jobCard.js';
 import * as machines from './machines.js';
@@ -42,6 +43,8 @@ export interface Api {
   'GET tools': Route<undefined, sheets.Tool[]>;
   'POST tools': Route<entries.NewTool, { added: true }>;
   'POST tools/:toolId/practice-cuts': Route<entries.NewPracticeCut, { added: true }>;
+  'GET gauges': Route<undefined, inspect.GaugeDrawer>;
+  'PUT gauges': Route<inspect.GaugesChange, inspect.GaugeDrawer>;
   'GET instruments': Route<undefined, instruments.InstrumentCupboard>;
   'POST instruments': Route<instruments.NewInstrument, instruments.Instrument>;
   'PUT instruments/:instrumentId': Route<instruments.InstrumentChange, instruments.Instrument>;
@@ -64,6 +67,8 @@ export interface Api {
   'POST jobs/:jobId/part-cuts/batch': Route<entries.PartCutBatch, { logged: number }>;
   'POST jobs/:jobId/spares': Route<entries.NewSpare, { added: true }>;
   'POST jobs/:jobId/spares/:partId/removal': Route<entries.SpareRemoval, { removed: true }>;
+  'POST jobs/:jobId/measurements': Route<inspect.NewMeasurement, inspect.MeasurementEntry>;
+  'POST jobs/:jobId/crank-works': Route<inspect.NewCrankWork, inspect.CrankWorkEntry>;
   'POST jobs/:jobId/decisions': Route<NewDecision, sheets.DecisionEntry>;
   'POST jobs/:jobId/plans': Route<entries.NewPlan, sheets.PlanEntry>;
   'POST jobs/:jobId/holes': Route<entries.NewHole, sheets.HoleEntry>;
@@ -113,6 +118,8 @@ export const ROUTE_BODIES = {
   'GET tools': null,
   'POST tools': entries.newToolSchema,
   'POST tools/:toolId/practice-cuts': entries.newPracticeCutSchema,
+  'GET gauges': null,
+  'PUT gauges': inspect.gaugesChangeSchema,
   'GET instruments': null,
   'POST instruments': instruments.newInstrumentSchema,
   'PUT instruments/:instrumentId': instruments.instrumentChangeSchema,
@@ -135,6 +142,8 @@ export const ROUTE_BODIES = {
   'POST jobs/:jobId/part-cuts/batch': entries.partCutBatchSchema,
   'POST jobs/:jobId/spares': entries.newSpareSchema,
   'POST jobs/:jobId/spares/:partId/removal': entries.spareRemovalSchema,
+  'POST jobs/:jobId/measurements': inspect.newMeasurementSchema,
+  'POST jobs/:jobId/crank-works': inspect.newCrankWorkSchema,
   'POST jobs/:jobId/decisions': newDecisionSchema,
   'POST jobs/:jobId/plans': entries.newPlanSchema,
   'POST jobs/:jobId/holes': entries.newHoleSchema,

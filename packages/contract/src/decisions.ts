@@ -1,6 +1,7 @@
 import {
   CRANK_ITEMS,
   BIG_END_PLACES,
+  JOURNAL_GROUPS,
   MATCH_BASES,
   PART_METALS,
   SMALL_END_PLACES,
@@ -23,6 +24,7 @@ import Joi from 'joi';
 import { bobBuildSchema, bobsMountedSchema, bobWeighInSchema, extraLinesSchema, factorSchema, oilSchema } from './bobs.js';
 import { change, type Change } from './byPerson.js';
 import { named } from './ids.js';
+import { crankLimitsSchema, crackTestSchema, gaugeSettingSchema } from './inspect.js';
 import { setUpsSchema } from './setUps.js';
 import { mountedSchema, supportsSchema } from './spins.js';
 
@@ -147,6 +149,15 @@ const SCHEMAS: { readonly [K in DecisionKind]: DecisionSchema<K> } = {
   'correct.neutralReason': {
     value: named(Joi.string().pattern(/\S/).max(300).allow(null), 'The reason to correct a part that should be neutral'),
   },
+  'inspect.limits': { value: crankLimitsSchema.allow(null) },
+  'inspect.cracks': { value: crackTestSchema.allow(null) },
+  'inspect.planned.*': {
+    member: 'mains or pins',
+    members: oneOf(JOURNAL_GROUPS),
+    value: Joi.object({ underMm: named(Joi.number().greater(0).max(10).required(), 'The undersize') }).allow(null),
+  },
+  'inspect.marked.*': { member: 'journal', members: /^(main|pin)\.([1-9]|[1-3]\d)$/, value: named(Joi.boolean(), 'Marks that can be felt') },
+  'gauge.setting.*': { member: 'setting id', members: ID, value: gaugeSettingSchema },
   'part.marks.*': { member: 'part id', members: ID, value: partMarksSchema },
   'part.damaged.*': { member: 'part id', members: ID, value: named(Joi.boolean(), 'Damaged') },
 };

@@ -17,6 +17,21 @@ export { newDecisionSchema, type DecisionBody, type NewDecision } from './decisi
 export { readCrankFile, writeCrankFile } from './crankFile.js';
 export { choicesTakenIn, handOverOf, readHandOver, readingsTakenIn, writeHandOver, type HandOver } from './handOver.js';
 export { shopToolsChangeSchema, shopToolsSchema, type ShopToolsChange, type ShopToolsEntry } from './shopTools.js';
+export { checkCrankLimits, readLimitsFile, writeLimitsFile } from './limitsFile.js';
+export {
+  crankLimitsSchema,
+  gaugeSettingSchema,
+  gaugesChangeSchema,
+  newCrankWorkSchema,
+  newMeasurementSchema,
+  type CrankWorkEntry,
+  type Gauge,
+  type GaugeDrawer,
+  type GaugesChange,
+  type MeasurementEntry,
+  type NewCrankWork,
+  type NewMeasurement,
+} from './inspect.js';
 export {
   newHoleSchema,
   newJobSchema,

@@ -8,7 +8,10 @@ import {
   ownRecord,
   decidedSpins,
   decidedParts,
+  madeReadyOf,
   openLedgers,
+  standingEntries,
+  standingReference,
   type BenchStatus,
   type Bit,
   type Cut,
@@ -42,6 +45,7 @@ import type { Attribution } from './byPerson.js';
 import type { CutRemoval } from './entries.js';
 import type { Display } from './display.js';
 import type { ShopFittings } from './fittings.js';
+import type { CrankWorkEntry, MeasurementEntry } from './inspect.js';
 import type { Source } from './instruments.js';
 import type { ShownPair } from './machines.js';
 import type { Said } from './said.js';
@@ -199,6 +203,9 @@ export interface JobRecord extends Attribution {
   readonly decisions: Readonly<Record<string, DecisionEntry>>;
   readonly spins: readonly BareSpin[];
   readonly hungWeights: readonly HungWeightEntry[];
+  /** What was measured of the crank, and done to it. */
+  readonly measurements: readonly MeasurementEntry[];
+  readonly crankWorks: readonly CrankWorkEntry[];
   readonly plans: readonly PlanEntry[];
   readonly holes: readonly HoleEntry[];
   readonly voids: readonly VoidEntry[];
@@ -208,7 +215,7 @@ export interface JobRecord extends Attribution {
   readonly said: Readonly<Record<string, Said>>;
 }
 
-type AsItCounts = 'readings' | 'parts' | 'spins';
+type AsItCounts = 'readings' | 'parts' | 'spins' | 'measurements';
 
 /** A spin, cut or known weight that was voided or amended, and stays so: what the card has to own up to. */
 export interface PutRight extends Attribution {
@@ -223,6 +230,7 @@ export interface PutRight extends Attribution {
 
 /** A job's record as it counts: voids and amendments applied, decisions read. Figures follow from it by `jobFigures`. */
 export interface JobSheet extends Omit<JobRecord, AsItCounts>, JobChoices {
+  readonly measurements: readonly (MeasurementEntry & { readonly voided: boolean })[];
   readonly parts: readonly PartFact[];
   readonly readings: readonly ReadingEntry[];
   readonly spins: readonly SpinEntry[];
@@ -311,6 +319,11 @@ function keptSheetOf(record: JobRecord): JobSheet {
     setUps: latestOn(record.decisions, 'setUps') ?? NO_SET_UPS,
     parts: decidedParts(record.parts, record.decisions),
     putRight: putRightIn(record, standing),
+    measurements: record.measurements.map((one) => ({ ...one, voided: standing.against(one.id) !== null })),
+    crankWorks: standingEntries(record.crankWorks, standing).map((work) => ({
+      ...work,
+      afterSpinId: standingReference(work.afterSpinId, record.spins, standing),
+    })),
     readings: readings.map((reading) => {
       const word = voids.get(standing.against(reading.id)?.id ?? '');
       return { ...reading, voidedBy: word ? { reason: word.reason, personId: word.personId, at: word.at } : null };
@@ -358,6 +371,7 @@ export function factsOf(sheet: JobSheet): JobFacts {
   // Signed before jobs had set-ups, a job had one last spin.
   const signedOffSpinId = signed?.lastSpinId ?? signed?.spins.at(-1)?.spinId ?? null;
   const signedAsItIs = signedAsItIsOf(sheet);
+  const madeReady = madeReadyOf(sheet.measurements, sheet.crankWorks, sheet.decisions);
   return {
     spec,
     parts,
@@ -376,6 +390,7 @@ export function factsOf(sheet: JobSheet): JobFacts {
     signedOffSpinId,
     ...(signedAsItIs === null ? {} : { signedAsItIs }),
     ...(setUp ? { setUp } : {}),
+    ...(madeReady ? { madeReady } : {}),
   };
 }
 

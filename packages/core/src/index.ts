@@ -91,6 +91,36 @@ export { PART_METALS, partMetalOf, type PartMetal } from './match/partMetals.js'
 export { BIG_END_PLACES, rodPlacesOf, SMALL_END_PLACES, type BigEndPlace, type RodPlaces, type SmallEndPlace } from './match/rodPlaces.js';
 export { cutTicket, cuttingOf, type CutTicket } from './match/cutTicket.js';
 export { matchedNow } from './match/meanwhile.js';
+export { type BentMain } from './inspect/straightness.js';
+export { madeReadyOf } from './inspect/madeReady.js';
+export { accept, checkLimits, halfWidthMm, type Acceptance, type AcceptanceRule, type Limits } from './inspect/acceptance.js';
+export { crankFigures, journalNumbers, plannedGroups, type CrankFigures, type GroupFigures, type RunOutFigures } from './inspect/crankFigures.js';
+export { gaugeFitness, type GaugeFitness } from './inspect/gaugeFitness.js';
+export { EXPANSIONS, gaugeSizeMm, zeroHasMoved, type GrowingMetal, type NeedleSign } from './inspect/gaugeSize.js';
+export { groundOffG } from './inspect/groundAway.js';
+export {
+  CRANK_FINISHES,
+  featureOf,
+  JOURNAL_GROUPS,
+  QUANTITIES,
+  type CrankFinish,
+  type CrankLimits,
+  type CrackTest,
+  type CrankWork,
+  type CrankWorkFact,
+  type GaugeSettingFact,
+  type GroupLimits,
+  type JournalGroup,
+  type MadeReady,
+  type MeasurementFact,
+  type Quantity,
+} from './inspect/inspectFacts.js';
+export { type ShellGrade } from './inspect/clearance.js';
+export { type Undersize } from './inspect/undersize.js';
+export { mainPlacesMm } from './inspect/mainPlaces.js';
+export { counts, placesRead, readMm, type PlaceRead } from './inspect/placesRead.js';
+export { slipAt } from './inspect/slipAt.js';
+export { workChange } from './inspect/workChange.js';
 export { apartOf, spareOptions, withSpareIn, type Apart, type SpareOption } from './match/spareOptions.js';
 export { arrangementComplaint } from './match/arrangementComplaint.js';
 export { waysOut, type Exchangeable, type WayOut } from './match/overshoot.js';

@@ -137,9 +137,14 @@ describe('the demo of commit 44ec4ba, brought to the present', () => {
       ...status,
       why: why.replace(/ hole(s?) so far/, ' cut$1 so far').replace(/^(\d+) hole(s?)$/, '$1 cut$2'),
     }));
-    expect(benchStatuses(facts, jobFigures(facts))).toEqual(told);
+    // A bench more since then, and one that nobody used.
+    const statusesNow = benchStatuses(facts, jobFigures(facts));
+    expect(statusesNow.filter(({ bench }) => bench !== 'makeReady')).toEqual(told);
+    expect(statusesNow.find(({ bench }) => bench === 'makeReady')).toMatchObject(
+      facts.readings.length + facts.spins.length > 0 ? { state: 'done' } : { state: 'ready' },
+    );
     // Since then a sheet says what its spins' turns say together, what hung in them apart, its voids, and what the shop took as usual.
-    const { spins, hungWeights, voids, putRight, usual, drill, spinsThatAreSo, said, setUps: list, specAt, scales: _scales, ...same } = sheet;
+    const { spins, hungWeights, measurements, crankWorks, voids, putRight, usual, drill, spinsThatAreSo, said, setUps: list, specAt, scales: _scales, ...same } = sheet;
     expect([said, list]).toEqual([{}, NO_SET_UPS]);
     expect(Date.parse(specAt)).toBeLessThanOrEqual(Date.now());
     const { spins: spinsBefore, holes, plans, ...rest } = before as unknown as JobSheet & { readonly spins: readonly { readonly n: number }[] };
@@ -171,6 +176,7 @@ describe('the demo of commit 44ec4ba, brought to the present', () => {
         return { ...spin, n: turns.n };
       }),
     ).toEqual(spinsBefore);
+    expect([measurements, crankWorks]).toEqual([[], []]);
     expect([hungWeights, voids, putRight, usual, spinsThatAreSo]).toEqual([[], [], [], { factorRatio: 0.5, oilG: 4 }, []]);
     expect(drill.depthMm).toBeGreaterThan(0);
   });

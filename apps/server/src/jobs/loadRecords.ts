@@ -28,6 +28,7 @@ import {
   type SpinRow,
   type VoidRow,
 } from './rows.js';
+import { crankWorkFromRow, measurementFromRow, type CrankWorkRow, type MeasurementRow } from '../inspect/inspectRows.js';
 import { selectReadings } from './selectReadings.js';
 
 interface JobRow extends AttributedRow {
@@ -60,6 +61,8 @@ export async function loadRecords(db: Knex, shopId: string, jobIds: readonly str
     () => selectLatestDecisions(db, ids),
     () => selectSpins(db, ids),
     () => ledger<HungWeightRow>(db, 'hung_weight', ids),
+    () => ledger<MeasurementRow>(db, 'measurement', ids),
+    () => ledger<CrankWorkRow>(db, 'crank_work', ids),
     () => ledger<PlanRow>(db, 'plan', ids),
     () => ledger<HoleRow>(db, 'hole', ids),
     () => ledger<VoidRow & { job_id: string }>(db, 'entry_void', ids),
@@ -68,7 +71,8 @@ export async function loadRecords(db: Knex, shopId: string, jobIds: readonly str
     () => selectSaid(db, ids),
     () => selectScales(db, shopId),
   ] as const;
-  const [parts, readings, partCuts, decisions, spins, hungWeights, plans, holes, voids, signOffs, photos, said, scales] = await inTurn(db, ledgers);
+  const [parts, readings, partCuts, decisions, spins, hungWeights, measurements, crankWorks, plans, holes, voids, signOffs, photos, said, scales] =
+    await inTurn(db, ledgers);
   const own = <R extends { job_id: string }>(rows: readonly R[]): ((id: string) => R[]) => {
     const byJob = group(rows, (row) => row.job_id);
     return (id) => byJob.get(id) ?? [];
@@ -80,6 +84,8 @@ export async function loadRecords(db: Knex, shopId: string, jobIds: readonly str
     decisions: own(decisions),
     spins: own(spins),
     hungWeights: own(hungWeights),
+    measurements: own(measurements),
+    crankWorks: own(crankWorks),
     plans: own(plans),
     holes: own(holes),
     voids: own(voids),
@@ -104,6 +110,8 @@ export async function loadRecords(db: Knex, shopId: string, jobIds: readonly str
     photos: of.photos(job.id).map(photoFromRow),
     spins: of.spins(job.id).map(spinFromRow),
     hungWeights: of.hungWeights(job.id).map(hungWeightFromRow),
+    measurements: of.measurements(job.id).map(measurementFromRow),
+    crankWorks: of.crankWorks(job.id).map(crankWorkFromRow),
     plans: of.plans(job.id).map(planFromRow),
     holes: of.holes(job.id).map(holeFromRow),
     voids: of.voids(job.id).map(voidFromRow),

@@ -113,6 +113,46 @@ const WRITES: Readonly<Record<string, { readonly sent: () => Sent | Promise<Sent
     other: { removal: { mass: 2 } },
     table: 'part_cut',
   },
+  'a spare part': {
+    sent: async () => post(`jobs/${(await newJob()).id}/spares`, { ...entry(), kind: 'piston' }),
+    other: { kind: 'pin' },
+    table: 'part',
+  },
+  'a measurement': {
+    sent: async () =>
+      post(`jobs/${(await newJob()).id}/measurements`, {
+        ...entry(),
+        feature: 'main.2',
+        quantity: 'runOut',
+        angleDeg: 45,
+        depth: null,
+        indicationMm: 0.012,
+        settingId: null,
+        afterWorkId: null,
+      }),
+    other: { indicationMm: 0.013 },
+    table: 'measurement',
+  },
+  'a work on a crank': {
+    sent: async () =>
+      post(`jobs/${(await newJob()).id}/crank-works`, {
+        ...entry(),
+        work: { kind: 'push', main: 3, pressedMm: 1, highAtDeg: 40 },
+        afterSpinId: null,
+      }),
+    other: { work: { kind: 'push', main: 3, pressedMm: 2, highAtDeg: 40 } },
+    table: 'crank_work',
+  },
+  gauges: {
+    sent: async () =>
+      put('gauges', {
+        ...entry(),
+        baseVersion: await versionOf('shop_gauges'),
+        gauges: [{ id: randomUUID(), name: 'Indicator', divisionMm: 0.002, sign: 1, metal: 'steel', studyMm: [], dueOn: null }],
+      }),
+    other: { gauges: [] },
+    table: 'shop_gauges',
+  },
   decision: {
     sent: async () => post(`jobs/${(await newJob()).id}/decisions`, { ...entry(), baseVersion: 0, subject: 'bob.oilG', value: 3 }),
     other: { value: 2 },
@@ -205,7 +245,7 @@ const WRITES: Readonly<Record<string, { readonly sent: () => Sent | Promise<Sent
     sent: async () => {
       const tool = entry();
       await server.post('tools', { ...tool, name: 'Die grinder', bit: 'burr' });
-      return post(`tools/${tool.id}/practice-cuts`, { ...entry(), grams: 0.5, seconds: 30 });
+      return post(`tools/${tool.id}/practice-cuts`, { ...entry(), grams: 0.5, seconds: 30, metal: 'steel' });
     },
     other: { grams: 0.6 },
     table: 'practice_cut',

@@ -1,5 +1,5 @@
 import { useQuery, type UseMutationResult, type UseQueryResult } from '@tanstack/react-query';
-import type { Api, BobBoxEntry, ShopToolsEntry } from '@tare/contract';
+import type { Api, BobBoxEntry, GaugeDrawer, ShopToolsEntry } from '@tare/contract';
 import { ask } from './client.js';
 import type { ProblemError } from './problem.js';
 import { useWrite, type Content } from './useWrite.js';
@@ -8,6 +8,8 @@ export const useBobBox = (): UseQueryResult<BobBoxEntry, ProblemError> => useQue
 
 export const useShopTools = (): UseQueryResult<ShopToolsEntry, ProblemError> =>
   useQuery({ queryKey: ['shop-tools'], queryFn: () => ask('GET shop-tools', {}) });
+
+export const useGauges = (): UseQueryResult<GaugeDrawer, ProblemError> => useQuery({ queryKey: ['gauges'], queryFn: () => ask('GET gauges', {}) });
 
 /** The factor and the oil that new jobs start with. */
 export const useShopUsual = (): UseMutationResult<Api['PUT shop/usual']['answer'], ProblemError, Content<'PUT shop/usual'>> =>

@@ -19,6 +19,7 @@ const READ_AGAIN: readonly (readonly [string, readonly string[]])[] = [
   ['instruments', ['instruments']],
   ['machines', ['machines']],
   ['tools', ['tools']],
+  ['gauges', ['gauges']],
 ];
 
 /**

@@ -5,6 +5,7 @@ import type { ComponentType } from 'react';
 export const BENCH_PAGES: Readonly<Record<BenchId, () => Promise<{ Component: ComponentType }>>> = {
   engine: async () => ({ Component: (await import('../benches/engine/EngineBench.js')).EngineBench }),
   checkIn: async () => ({ Component: (await import('../benches/checkIn/CheckInBench.js')).CheckInBench }),
+  makeReady: async () => ({ Component: (await import('../benches/makeReady/MakeReadyBench.js')).MakeReadyBench }),
   weigh: async () => ({ Component: (await import('../benches/weigh/WeighBench.js')).WeighBench }),
   match: async () => ({ Component: (await import('../benches/match/MatchBench.js')).MatchBench }),
   bobs: async () => ({ Component: (await import('../benches/bobs/BobBench.js')).BobBench }),

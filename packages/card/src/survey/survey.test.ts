@@ -56,6 +56,8 @@ const record = {
   photos: [],
   spins: [spin(0, crank), spin(1, addPlanes(crank, bolted))],
   hungWeights: [],
+  measurements: [],
+  crankWorks: [],
   plans: [],
   holes: [],
   voids: [],

@@ -19,6 +19,7 @@ export const MEASURE_NAMES: Readonly<Record<Measure, string>> = { mass: 'Weight'
 export const BENCH_NAMES: Readonly<Record<BenchId, string>> = {
   engine: 'Engine',
   checkIn: 'Check in',
+  makeReady: 'Make ready',
   weigh: 'Weigh',
   match: 'Match',
   bobs: 'Bob weights',

@@ -1,3 +1,4 @@
+import type { CrankLimits, CrackTest, GaugeSettingFact, PlannedGrind } from '../inspect/inspectFacts.js';
 import type { BuiltBob } from '../bob/build/box.js';
 import type { MountingCheck } from '../bob/build/mounting.js';
 import type { BobWeighIn } from '../bob/build/weighIn.js';
@@ -85,6 +86,15 @@ export interface DecisionValues {
   'arrival.*': Arrival;
   /** Why damper and flywheel are corrected though the balance is internal; null: they are left alone. */
   'correct.neutralReason': string | null;
+  /** Limits of the crank, from the engine's own data. */
+  'inspect.limits': CrankLimits | null;
+  'inspect.cracks': CrackTest | null;
+  /** An undersize of mains or pins that is decided on and not ground yet; null once it is, or is not to be. */
+  'inspect.planned.*': PlannedGrind | null;
+  /** A journal, by its feature, that bears marks that can be felt. */
+  'inspect.marked.*': boolean;
+  /** A gauge as it was set for a sheet, by an id of its own. */
+  'gauge.setting.*': GaugeSettingFact;
   'part.marks.*': PartMarks;
   'part.damaged.*': boolean;
 }

@@ -9,7 +9,7 @@ import { gaugeFitness } from './gaugeFitness.js';
 import { gaugeSizeMm, warmthMm, zeroHasMoved } from './gaugeSize.js';
 import { groundOffG, groundPins, movedAxisGmm, straightenedGmm, thickerShellsG } from './groundAway.js';
 import { eccentricityOfSwing, harmonics } from './harmonics.js';
-import { journalFigures, type JournalSize } from './journal.js';
+import { journalFigures, type PlaceSize } from './journal.js';
 import { nextPush } from './nextPush.js';
 import { straightness, type MainEccentricity } from './straightness.js';
 import { undersizeFor, type Undersize } from './undersize.js';
@@ -173,7 +173,7 @@ describe('a bent crank', () => {
 });
 
 describe('journals', () => {
-  const place = (mm: number, depth: number, directionDeg: number): JournalSize => ({ mm, depth, directionDeg, deviationMm: 0.0005 });
+  const place = (mm: number, depth: number, directionDeg: number): PlaceSize => ({ mm, depth, directionDeg, deviationMm: 0.0005 });
   const limits = { lowMm: 53.97, highMm: 53.99, outOfRoundMm: 0.01, taperMm: 0.01 };
   it('are left, polished or ground by size, roundness and taper', () => {
     const good = [place(53.98, 1, 0), place(53.983, 1, 90), place(53.981, 2, 0), place(53.984, 2, 90)];

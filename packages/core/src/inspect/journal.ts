@@ -2,7 +2,7 @@ import { max, mean, min } from 'd3-array';
 import { accept, type Acceptance, type AcceptanceRule, type Limits, type Measured } from './acceptance.js';
 
 /** A journal's diameter at a depth along it and in a direction; several placements of a place are their mean. */
-export interface JournalSize extends Measured {
+export interface PlaceSize extends Measured {
   readonly depth: number;
   readonly directionDeg: number;
 }
@@ -38,7 +38,7 @@ const INSIDE: Acceptance = { kind: 'inside' };
  * @param marked something on it that is felt with a nail, by somebody's word
  */
 export function journalFigures(
-  sizes: readonly JournalSize[],
+  sizes: readonly PlaceSize[],
   limits: JournalLimits,
   marked: boolean,
   rule: AcceptanceRule = 'twoSided95',

@@ -5,7 +5,11 @@ import { measuresOf, SINGLE_KINDS, type Measure, type PartFact, type PartKind } 
 import type { KindMatch } from '../match/kindMatch.js';
 import type { BenchId } from './benchNames.js';
 import { isSurvey, NO_SET_UPS } from '../setups/setUp.js';
-import type { JobFacts } from './jobFacts.js';
+import { workEvents } from '../inspect/workEvents.js';
+import { holesAfter } from './holesAfter.js';
+import { wholeOf } from './recordEvents.js';
+import { heldUpBy, makeReadyStatus } from '../inspect/makeReadyStatus.js';
+import type { JobFacts, JobSpec } from './jobFacts.js';
 import { isInsideNow, isInsideThroughout, type JobFigures } from './jobFigures.js';
 import { benchesOf, hasBench, isSpun } from './jobKind.js';
 
@@ -31,7 +35,8 @@ export function benchStatuses(facts: JobFacts, figures: JobFigures): BenchStatus
   const signOff = isSpun(kind)
     ? signOffStatus(facts, figures, [weigh, bobs])
     : unspunSignOffStatus(facts, kind === 'match' ? match : bobs, kind === 'match' ? ['done'] : ['done', 'ready']);
-  const spinWaits = waitingFor('spin', facts);
+  const ground = heldUpBy(facts.madeReady).spin;
+  const spinWaits: Status | null = ground === null ? waitingFor('spin', facts) : { state: 'waiting', why: ground };
   const last = figures.spins.at(-1);
   const inside = isInsideNow(figures);
   const survey = isSurvey(facts.setUp?.setUps ?? NO_SET_UPS, kind);
@@ -41,15 +46,16 @@ export function benchStatuses(facts: JobFacts, figures: JobFigures): BenchStatus
   const all = [
     status('engine', 'done', 'figures are in'),
     status('checkIn', ...pair(checkInStatus(facts))),
+    status('makeReady', ...pair(makeReadyStatus(facts.madeReady, keptSpec(facts), facts.readings.length > 0 || facts.spins.length > 0))),
     status('weigh', ...pair(weigh)),
     status('match', ...pair(match)),
     status('bobs', ...pair(bobs)),
-    !last
+    !last || ground !== null
       ? status('spin', canSpin ? 'ready' : 'waiting', canSpin ? `${step}not spun yet` : (spinWaits?.why ?? 'waits for bob weights'))
       : status(
           'spin',
           inside ? 'done' : figures.holesSinceLastSpin > 0 || figures.isTurnedSince ? 'reopened' : 'underWay',
-          `${step}${againWords(figures) ?? `${figures.spins.length} ${figures.spins.length === 1 ? 'spin' : 'spins'}`}`,
+          `${step}${againWords(facts, figures) ?? `${figures.spins.length} ${figures.spins.length === 1 ? 'spin' : 'spins'}`}`,
         ),
     survey
       ? status('correct', 'done', 'a survey: nothing is corrected')
@@ -69,8 +75,17 @@ export function benchStatuses(facts: JobFacts, figures: JobFigures): BenchStatus
     survey ? status('signOff', 'done', 'a survey: nothing to sign') : status('signOff', ...pair(signOff)),
   ];
   const own = benchesOf(kind);
-  return all.filter(({ bench }) => own.includes(bench));
+  const held = heldUpBy(facts.madeReady).all;
+  return all
+    .filter(({ bench }) => own.includes(bench))
+    .map((one) => (held !== null && AFTER_CRANK.includes(one.bench) ? { ...one, state: 'waiting', why: held } : one));
 }
+
+/** A cracked crank is worked on no further. */
+const AFTER_CRANK: readonly BenchId[] = ['weigh', 'match', 'bobs', 'spin', 'correct', 'signOff'];
+
+/** What the crank is described with, whatever set-up is spun now. */
+const keptSpec = ({ setUp, spec }: JobFacts): JobSpec => setUp?.kept.spec ?? spec;
 
 /** Which set-up is looked at, where there is more than one: "2 of 4: ". */
 function stepWords({ setUp }: JobFacts): string {
@@ -78,8 +93,22 @@ function stepWords({ setUp }: JobFacts): string {
   return list.length < 2 ? '' : `${list.findIndex(({ id }) => id === setUp!.current.id) + 1} of ${list.length}: `;
 }
 
-const againWords = ({ holesSinceLastSpin, isTurnedSince }: JobFigures): string | null =>
-  holesSinceLastSpin > 0 ? 'spin again: drilled since' : isTurnedSince ? 'spin again: turned since' : null;
+/** What was done to the crank at the grinder or the press since it was spun last. */
+function workedSince(facts: JobFacts): string | null {
+  const last = facts.spins.findLast(({ quick }) => quick !== true);
+  const since = last ? holesAfter(last.id, wholeOf(facts).spins, workEvents(facts.madeReady, wholeOf(facts).spec)) : [];
+  const works = (facts.madeReady?.works ?? []).filter(({ id }) => since.some((event) => event.id === id));
+  return works.length === 0 ? null : works.some(({ work }) => work.kind === 'push') ? 'straightened since' : 'ground since';
+}
+
+const againWords = (facts: JobFacts, { holesSinceLastSpin, isTurnedSince }: JobFigures): string | null =>
+  workedSince(facts) !== null
+    ? `spin again: ${workedSince(facts)}`
+    : holesSinceLastSpin > 0
+      ? 'spin again: drilled since'
+      : isTurnedSince
+        ? 'spin again: turned since'
+        : null;
 
 type Status = Pick<BenchStatus, 'state' | 'why'>;
 const pair = ({ state, why }: Status): [BenchState, string] => [state, why];
@@ -148,14 +177,15 @@ function seenOf({ arrivals, parts, readings, spins }: JobFacts): Partial<Record<
 }
 
 /** @param before what a signature stands on: what was opened again there ends it */
-function signOffStatus({ signedOffSpinId }: JobFacts, figures: JobFigures, before: readonly Status[]): Status {
+function signOffStatus(facts: JobFacts, figures: JobFigures, before: readonly Status[]): Status {
+  const { signedOffSpinId } = facts;
   const inside = isInsideThroughout(figures);
   const open = before.find(({ state }) => state === 'reopened');
   if (open) return { state: signedOffSpinId === null ? 'waiting' : 'reopened', why: open.why };
   if (signedOffSpinId === null) return inside ? { state: 'ready', why: 'inside: sign' } : { state: 'waiting', why: 'waits for the tolerance' };
   // Whatever was spun or drilled after the signature is not what was signed.
   if (inside && figures.lastSpinId === signedOffSpinId) return { state: 'done', why: 'signed' };
-  return { state: 'reopened', why: inside ? 'changed since: sign again' : 'changed since' };
+  return { state: 'reopened', why: workedSince(facts) ?? (inside ? 'changed since: sign again' : 'changed since') };
 }
 
 /** Of a job that is never spun: what its last bench came to is what is signed. @param enough states of that bench that can be signed */

@@ -1,3 +1,4 @@
+import type { MadeReady } from '../inspect/inspectFacts.js';
 import type { BobChoices } from '../bob/bobChoices.js';
 import type { EngineLayout } from '../engine/layout.js';
 import type { LayoutId } from '../engine/library.js';
@@ -143,6 +144,8 @@ export interface JobFacts extends WeighFacts {
   readonly drill: DrillErrors;
   /** Left out where the job has no set-ups: then it spins one thing, with whatever its crank is described with. */
   readonly setUp?: InSetUp;
+  /** What was measured and done to make the crank ready; left out where nothing was. */
+  readonly madeReady?: MadeReady;
   /** Spins that do not fit what was known, and of which somebody said that it is so. */
   readonly spinsThatAreSo: readonly string[];
   /** The last spin when the job was last signed off; null while it never was. */

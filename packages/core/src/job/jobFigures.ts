@@ -16,6 +16,7 @@ import { subtract, toPolar, type Vector } from '../units/vector.js';
 import { isMatched } from '../parts/sample.js';
 import { kindsHere, partsHere } from '../parts/elsewhere.js';
 import { PART_KINDS, type PartKind } from '../parts/facts.js';
+import { workEvents } from '../inspect/workEvents.js';
 import { holesAfter } from './holesAfter.js';
 import { jobEstimate, workedRecord, type JobEstimate, type WorkedRecord } from './jobEstimate.js';
 import type { JobFacts, JobSpec, SpinFact } from './jobFacts.js';
@@ -251,7 +252,11 @@ function spinFigures(index: number, facts: JobFacts, estimate: JobEstimate, allo
 function holesSince(facts: JobFacts): number {
   const last = facts.spins.findLast(({ quick }) => quick !== true);
   // A cut that followed a spin of another set-up came after this one's last as well.
-  return last ? holesAfter(last.id, wholeOf(facts).spins, facts.holes).length : 0;
+  if (!last) return 0;
+  const works = workEvents(facts.madeReady, wholeOf(facts).spec).flatMap(({ id, afterSpinId }) =>
+    afterSpinId === null ? [] : [{ id, afterSpinId }],
+  );
+  return holesAfter(last.id, wholeOf(facts).spins, facts.holes).length + holesAfter(last.id, wholeOf(facts).spins, works).length;
 }
 
 function isTurnedSince({ setUp, spins, spec }: JobFacts): boolean {

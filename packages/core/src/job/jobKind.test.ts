@@ -37,11 +37,11 @@ describe('a kind of job', () => {
   it('has only its own benches', () => {
     const benches = JOB_KINDS.map((jobKind) => Object.keys(statesOf(weighedJob('inline4', {}, { jobKind }))).join(' '));
     expect(benches).toEqual([
-      'engine checkIn weigh match bobs spin correct signOff',
+      'engine checkIn makeReady weigh match bobs spin correct signOff',
       'engine checkIn weigh match signOff',
       'engine checkIn weigh bobs signOff',
-      'engine checkIn bobs spin correct signOff',
-      'engine checkIn weigh bobs spin',
+      'engine checkIn makeReady bobs spin correct signOff',
+      'engine checkIn makeReady weigh bobs spin',
     ]);
   });
   it('counts only what it needs', () => {

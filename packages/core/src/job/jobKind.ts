@@ -8,11 +8,11 @@ export const JOB_KINDS = ['full', 'match', 'bobCard', 'correct', 'survey'] as co
 export type JobKind = (typeof JOB_KINDS)[number];
 
 const BENCHES_OF: Readonly<Record<JobKind, readonly BenchId[]>> = {
-  full: ['engine', 'checkIn', 'weigh', 'match', 'bobs', 'spin', 'correct', 'signOff'],
+  full: ['engine', 'checkIn', 'makeReady', 'weigh', 'match', 'bobs', 'spin', 'correct', 'signOff'],
   match: ['engine', 'checkIn', 'weigh', 'match', 'signOff'],
   bobCard: ['engine', 'checkIn', 'weigh', 'bobs', 'signOff'],
-  correct: ['engine', 'checkIn', 'bobs', 'spin', 'correct', 'signOff'],
-  survey: ['engine', 'checkIn', 'weigh', 'bobs', 'spin'],
+  correct: ['engine', 'checkIn', 'makeReady', 'bobs', 'spin', 'correct', 'signOff'],
+  survey: ['engine', 'checkIn', 'makeReady', 'weigh', 'bobs', 'spin'],
 };
 
 /** The benches that a kind of job goes through, in working order. */

@@ -12,10 +12,11 @@ import { BY_ITSELF, BY_ITSELF_GAIN, readByItself, type OwnPart } from '../setups
 import { CRANK_PART } from '../setups/setUp.js';
 import { usualPartPlace } from '../setups/usualPlace.js';
 import type { HoleFact, JobFacts, SpinFact } from './jobFacts.js';
+import { workEvents } from '../inspect/workEvents.js';
 import { partOfRim, usuallyMounted } from './usuallyMounted.js';
 
 /** What of a job the estimate is made of. */
-export type EstimateFacts = Pick<JobFacts, 'spec' | 'spins' | 'holes' | 'drill' | 'spinsThatAreSo' | 'setUp'>;
+export type EstimateFacts = Pick<JobFacts, 'spec' | 'spins' | 'holes' | 'drill' | 'spinsThatAreSo' | 'setUp' | 'madeReady'>;
 
 /** A calibration of which nobody says how good it is. */
 const GAIN_OF_NOBODY_KNOWS = 0.05;
@@ -46,6 +47,7 @@ export function recordEvents(facts: EstimateFacts): EstimateInput {
   const events: RecordEvent[] = known.map((part) => readByItself(part, crank));
   const bolted = boltedSpins(facts, gains);
   const scatter = mountingScatter(bolted);
+  const works = workEvents(facts.madeReady, spec);
   for (const spin of spins) {
     const index = bolted.findIndex(({ event }) => event.id === spin.id);
     if (index >= 0) {
@@ -56,6 +58,7 @@ export function recordEvents(facts: EstimateFacts): EstimateInput {
       events.push({ kind: 'cut', id: hole.id, part: partOfCut(crank, hole), ...cutDoubts(metal, hole, drill) });
       metal = furtherCut(metal, [hole]);
     }
+    events.push(...works.filter(({ afterSpinId }) => afterSpinId === spin.id).map(({ afterSpinId: _after, ...event }) => event));
   }
   const gainDeviation = { ...gainDeviations(spins, gains), ...(known.length > 0 ? { [BY_ITSELF]: BY_ITSELF_GAIN } : {}) };
   const input = { planes: crank.planes, gainDeviation, densityDeviation: densityDeviationOf(drill), events };

@@ -184,6 +184,8 @@ export function randomJob(random: () => number): JobRecord {
     decisions,
     spins,
     hungWeights,
+    measurements: [],
+    crankWorks: [],
     plans: [],
     holes,
     voids,

@@ -19,6 +19,7 @@ import * as calibratedIn from './0018_calibrated_in.js';
 import * as fixtureHunt from './0019_fixture_hunt.js';
 import * as cutMetals from './0020_cut_metals.js';
 import * as spareParts from './0021_spare_parts.js';
+import * as madeReady from './0022_made_ready.js';
 import * as togetherAndPhotos from './0003_together_and_photos.js';
 
 const MIGRATIONS: Readonly<Record<string, Knex.Migration>> = {
@@ -43,6 +44,7 @@ const MIGRATIONS: Readonly<Record<string, Knex.Migration>> = {
   '0019_fixture_hunt': fixtureHunt,
   '0020_cut_metals': cutMetals,
   '0021_spare_parts': spareParts,
+  '0022_made_ready': madeReady,
 };
 
 /** The migrations as code, so that they run the same compiled, in tests and from any folder. */

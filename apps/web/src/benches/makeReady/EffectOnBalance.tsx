@@ -1,0 +1,50 @@
+import { keptSpecOf } from '@tare/contract';
+import { tolerance, toPolar, workChange, type CrankWork, type MadeReady } from '@tare/core';
+import type { ReactNode } from 'react';
+import { useOpenJob } from '../../shell/JobContext.js';
+import { useDisplay } from '../../ui/useDisplay.js';
+
+/** What a grind that is planned will do to each plane, before it is done; and what was done since the last spin. */
+export function EffectOnBalance({ made }: { readonly made: MadeReady }): ReactNode {
+  const { sheet } = useOpenJob();
+  const { figure, unit } = useDisplay();
+  const spec = keptSpecOf(sheet);
+  const planned = made.planned.pins;
+  if (planned === undefined) return null;
+  const width = spec.crank.sizes ? Math.min(...spec.crank.sizes.pins.map(({ widthMm }) => widthMm)) : 20;
+  const diameter = spec.crank.sizes?.pins[0]?.diameterMm ?? made.limits?.pins.targetMm ?? spec.strokeMm * 0.6;
+  const work: CrankWork = { kind: 'grindPins', underMm: planned, diameterMm: diameter, widthMm: width };
+  const found = workChange(work, spec, null);
+  if (!found) return null;
+  const { planes } = spec.crank;
+  const allowed = tolerance(spec.tolerance, planes, {
+    massKg: spec.crank.massKg,
+    massCentreZMm: spec.crank.massCentreZMm,
+    redlineRpm: spec.redlineRpm,
+  });
+  const rows = [
+    { plane: 'A', gmm: found.change.aGmm, radiusMm: planes.radiusAMm, allowedGmm: allowed.aGmm, at: 0 },
+    { plane: 'B', gmm: found.change.bGmm, radiusMm: planes.radiusBMm, allowedGmm: allowed.bGmm, at: 10 },
+  ].map((row) => ({ ...row, ...toPolar(row.gmm), errorGmm: 2 * Math.sqrt(found.covariance[row.at]!) }));
+  const isFelt = rows.some(({ amount, allowedGmm }) => amount > allowedGmm / 5);
+  return (
+    <section className="grid gap-1 border-2 border-edge p-3" aria-label="What it does to the balance">
+      <h2 className="text-xl">What grinding the pins will do to the balance</h2>
+      {isFelt ? (
+        rows.map(({ plane, amount, angleDeg, radiusMm, errorGmm }) => (
+          <p key={plane}>
+            {`Plane ${plane}: `}
+            <strong className="figure-type">{`${figure(amount, 'g·mm', 0)} ± ${figure(errorGmm, 'g·mm', 0)} ${unit('g·mm')} at ${Math.round(angleDeg)}°`}</strong>
+            {`, ${figure(amount / radiusMm, 'g', 2)} ${unit('g')} at the correction radius.`}
+          </p>
+        ))
+      ) : (
+        <p>The pins of this crank cancel: it does not notice what they lose.</p>
+      )}
+      <p className="text-ink-soft">
+        Thicker undersize shells give part of it back in the bob weights: weigh the new pairs. A spin made before is of another crank; the next one is
+        held against this.
+      </p>
+    </section>
+  );
+}

@@ -1,0 +1,158 @@
+import { featureOf, type CrankFigures, type JournalGroup, type MadeReady } from '@tare/core';
+import type { ReactNode } from 'react';
+import { useOpenJob } from '../../shell/JobContext.js';
+import { Button } from '../../ui/Button.js';
+import { CheckRow } from '../../ui/CheckRow.js';
+import { DataTable } from '../../ui/DataTable.js';
+import { Note, ProblemNotice } from '../../ui/Notice.js';
+import { VerdictMark } from '../../ui/Verdict.js';
+import { useDecide } from '../../ui/useDecide.js';
+import { useDisplay } from '../../ui/useDisplay.js';
+import { useLogWork } from './LogWork.js';
+import { PlaceEntry } from './PlaceEntry.js';
+import { PlaceTable } from './PlaceTable.js';
+import { useCrankSheet } from './useCrankSheet.js';
+
+const ADVICE = {
+  leave: ['inside', 'leave'],
+  polish: ['inside', 'polish'],
+  grind: ['outside', 'grind'],
+  cannotYetTell: ['open', 'cannot yet tell'],
+} as const;
+
+interface JournalSheetProps {
+  readonly group: JournalGroup;
+  readonly made: MadeReady;
+  readonly figures: CrankFigures;
+}
+
+const one = (group: JournalGroup): string => (group === 'mains' ? 'Main' : 'Pin');
+
+/** Journals of a group, place by place: each with its verdict, and the undersize that the whole group needs. */
+export function JournalSheet({ group, made, figures }: JournalSheetProps): ReactNode {
+  const entry = useCrankSheet(group);
+  const { figure } = useDisplay();
+  const limits = made.limits?.[group] ?? null;
+  const { journals } = figures.groups[group];
+  const band = limits && limits.lowMm !== null && limits.highMm !== null ? limits.highMm - limits.lowMm : null;
+  return (
+    <div className="grid gap-4">
+      <PlaceEntry entry={entry} smallestBandMm={band} />
+      <PlaceTable
+        entry={entry}
+        caption={`${group === 'mains' ? 'Main journals' : 'Crankpins'}: diameters`}
+        verdictOf={(row) => {
+          const own = journals.find(({ number }) => row === `${one(group)} ${number}`)?.figures;
+          if (!own) return null;
+          const [verdict, words] = ADVICE[own.advice];
+          return (
+            <>
+              <VerdictMark verdict={verdict}>{words}</VerdictMark>{' '}
+              <span className="text-ink-soft">{`round ${figure(own.outOfRoundMm, 'mm', 3)}, taper ${figure(own.taperMm, 'mm', 3)}`}</span>
+            </>
+          );
+        }}
+      />
+      <Marked group={group} made={made} numbers={journals.map(({ number }) => number)} />
+      <UndersizeDesk group={group} made={made} figures={figures} />
+    </div>
+  );
+}
+
+function Marked({
+  group,
+  made,
+  numbers,
+}: {
+  readonly group: JournalGroup;
+  readonly made: MadeReady;
+  readonly numbers: readonly number[];
+}): ReactNode {
+  const { decide, blocked } = useDecide();
+  return (
+    <fieldset className="flex flex-wrap gap-x-5">
+      <legend className="text-ink-soft">Marks that can be felt with a nail</legend>
+      {numbers.map((number) => {
+        const feature = featureOf(group, number);
+        return (
+          <CheckRow
+            key={number}
+            disabled={blocked}
+            checked={made.marked[feature] === true}
+            onChange={(event) => decide({ subject: `inspect.marked.${feature}`, value: event.target.checked })}
+          >{`${one(group)} ${number}`}</CheckRow>
+        );
+      })}
+    </fieldset>
+  );
+}
+
+/** The smallest undersize at which all of a group clean up, decided, and ground. */
+function UndersizeDesk({ group, made, figures }: JournalSheetProps): ReactNode {
+  const { sheet } = useOpenJob();
+  const { decide, blocked, error } = useDecide();
+  const work = useLogWork();
+  const { say } = useDisplay();
+  const limits = made.limits?.[group] ?? null;
+  const { undersize, journals } = figures.groups[group];
+  const planned = made.planned[group];
+  const nameOf = (feature: string): string => `${one(group)} ${feature.split('.')[1]!}`;
+  if (planned !== undefined) {
+    const meanMm = journals.reduce((sum, { figures: own }) => sum + (own?.meanMm ?? limits?.targetMm ?? 0), 0) / Math.max(1, journals.length);
+    const widthMm = sheet.spec.crank.sizes ? Math.min(...sheet.spec.crank.sizes[group].map((journal) => journal.widthMm)) : null;
+    const ground = (): void =>
+      work.log(
+        group === 'mains'
+          ? { kind: 'grindMains', underMm: planned, axisMovedMm: 0, axisMovedAtDeg: 0 }
+          : { kind: 'grindPins', underMm: planned, diameterMm: meanMm, widthMm: widthMm ?? 20 },
+        () => decide({ subject: `inspect.planned.${group}`, value: null }),
+      );
+    return (
+      <div className="grid gap-2 border-2 border-edge p-3">
+        <p className="text-lg">
+          <strong>{`The ${group} are to be ground ${say(planned, 'mm', 2)} under.`}</strong> Spin waits until they are.
+          {group === 'pins' && widthMm === null && ' The crank’s own sizes are not known: 20 mm are taken as the width of a pin.'}
+        </p>
+        <div className="flex flex-wrap gap-3">
+          <Button look="primary" disabled={work.isBlocked || blocked} onClick={ground}>
+            {`The ${group} were ground: measure them again`}
+          </Button>
+          <Button disabled={blocked} onClick={() => decide({ subject: `inspect.planned.${group}`, value: null })}>
+            They stay as they are
+          </Button>
+        </div>
+        {(work.error ?? error?.message) && <ProblemNotice>{work.error ?? error?.message}</ProblemNotice>}
+      </div>
+    );
+  }
+  if (!undersize) return null;
+  const decides = undersize.needs.find(({ id }) => id === undersize.decidesId)!;
+  return (
+    <div className="grid gap-2">
+      <DataTable
+        caption={`What the ${group} need, were they ground`}
+        rows={undersize.needs}
+        keyOf={({ id }) => id}
+        columns={[
+          { title: one(group), is: 'words', cell: ({ id }) => nameOf(id) },
+          { title: 'Cleans up at', cell: ({ needMm }) => say(needMm, 'mm', 3) },
+          { title: 'Alone it would take', cell: ({ alone }) => (alone ? say(alone.underMm, 'mm', 2) : 'none on sale') },
+        ]}
+      />
+      {undersize.size ? (
+        <div className="flex flex-wrap items-center gap-3">
+          <p>
+            {`All together ${say(undersize.size.underMm, 'mm', 2)} under; ${nameOf(decides.id).toLowerCase()} decides.`}
+            {undersize.size.stock !== null && ` ${undersize.size.stock} in stock.`}
+          </p>
+          <Button disabled={blocked} onClick={() => decide({ subject: `inspect.planned.${group}`, value: { underMm: undersize.size!.underMm } })}>
+            {`Grind the ${group} ${say(undersize.size.underMm, 'mm', 2)} under`}
+          </Button>
+        </div>
+      ) : (
+        <Note>{`No undersize on sale cleans up ${nameOf(decides.id).toLowerCase()}: weld it up, or find another crank.`}</Note>
+      )}
+      {error && <ProblemNotice>{error.message}</ProblemNotice>}
+    </div>
+  );
+}

@@ -1,0 +1,46 @@
+import { latestOn, type CrankLimits } from '@tare/core';
+import { useQueryClient } from '@tanstack/react-query';
+import { useState, type ReactNode } from 'react';
+import { jobQuery, useJobs } from '../../api/queries.js';
+import { useOpenJob } from '../../shell/JobContext.js';
+import { Button } from '../../ui/Button.js';
+import { Choice } from '../../ui/Choice.js';
+
+interface LikeEngineProps {
+  readonly onTaken: (limits: CrankLimits) => void;
+  readonly isBlocked: boolean;
+}
+
+/** The shop's own library: limits that were typed for another of its jobs, copied from there. */
+export function LikeEngine({ onTaken, isBlocked }: LikeEngineProps): ReactNode {
+  const { sheet } = useOpenJob();
+  const { data: jobs = [] } = useJobs('');
+  const queries = useQueryClient();
+  const [jobId, setJobId] = useState('');
+  const [isNone, setNone] = useState(false);
+  const others = jobs.filter(({ id }) => id !== sheet.id);
+  const take = async (): Promise<void> => {
+    const limits = latestOn((await queries.fetchQuery(jobQuery(jobId))).decisions, 'inspect.limits') ?? null;
+    setNone(limits === null);
+    if (limits) onTaken(limits);
+  };
+  if (others.length === 0) return null;
+  return (
+    <div className="flex flex-wrap items-end gap-3">
+      <Choice
+        label="or as for a like engine"
+        className="w-64"
+        value={jobId}
+        {...(isNone ? { hint: 'Nobody typed limits for that one.' } : {})}
+        onChange={(event) => {
+          setJobId(event.target.value);
+          setNone(false);
+        }}
+        options={[{ value: '', label: 'none' }, ...others.map(({ id, number, engineName }) => ({ value: id, label: `${number}: ${engineName}` }))]}
+      />
+      <Button disabled={jobId === '' || isBlocked} onClick={() => void take()}>
+        Copy its limits
+      </Button>
+    </div>
+  );
+}

@@ -1,0 +1,166 @@
+import { checkCrankLimits, crankLimitsSchema, keptSpecOf, readLimitsFile, writeLimitsFile } from '@tare/contract';
+import { CoreError, journalNumbers, JOURNAL_GROUPS, type CrankLimits, type JournalGroup } from '@tare/core';
+import { Download, Upload } from 'lucide-react';
+import { useState, type ReactNode } from 'react';
+import type { UseFormReturn } from 'react-hook-form';
+import { useOpenJob } from '../../shell/JobContext.js';
+import { Button } from '../../ui/Button.js';
+import { FilePicker } from '../../ui/FilePicker.js';
+import { FormCheck, FormChoice, FormField } from '../../ui/form/FormFields.js';
+import { FormQuantity } from '../../ui/form/FormQuantity.js';
+import { RowTable } from '../../ui/form/RowTable.js';
+import { readForm, typedOf, type Typed } from '../../ui/form/typedForm.js';
+import { useDecideForm } from '../../ui/form/useDecideForm.js';
+import { WriteFormFrame } from '../../ui/form/WriteFormFrame.js';
+import { ProblemNotice } from '../../ui/Notice.js';
+import { saveText } from '../../ui/saveText.js';
+import { useDecide } from '../../ui/useDecide.js';
+import { LikeEngine } from './LikeEngine.js';
+import { noLimits } from './noLimits.js';
+
+type TypedLimits = Typed<CrankLimits>;
+
+/** Limits of a crank, typed from the engine's own data: nothing of any maker's is known here. */
+export function LimitsForm({ limits }: { readonly limits: CrankLimits | null }): ReactNode {
+  const { sheet } = useOpenJob();
+  const mains = journalNumbers('mains', keptSpecOf(sheet)).length;
+  const initial = typedOf(limits ?? noLimits(mains));
+  const read = (typed: TypedLimits): CrankLimits => readForm(crankLimitsSchema, typed).content as CrankLimits;
+  const write = useDecideForm<TypedLimits>({
+    subject: 'inspect.limits',
+    place: `crank-limits.${sheet.id}.${sheet.decisions['inspect.limits']?.version ?? 0}`,
+    initial,
+    sample: { ...initial, mains: { ...initial.mains, ...ROWS }, pins: { ...initial.pins, ...ROWS } },
+    valueOf: read,
+    figuresOf: (typed) => readForm(crankLimitsSchema, typed).figures,
+    wrong: (typed) => {
+      try {
+        checkCrankLimits(read(typed));
+        return {};
+      } catch (error) {
+        // What is no number yet is its field's to say.
+        return error instanceof CoreError && error.field !== undefined ? { [error.field]: error.message } : {};
+      }
+    },
+  });
+  const { control } = write.form;
+  return (
+    <div className="grid gap-4">
+      <LimitsFiles limits={limits} />
+      <WriteFormFrame
+        write={write}
+        keep="Keep these limits"
+        leave="Leave them as they were"
+        asksWho={false}
+        label="Limits of the crank"
+        className="grid gap-4"
+      >
+        <div className="grid items-start gap-3 sm:grid-cols-3 lg:grid-cols-4">
+          <FormQuantity label="Run-out of a main, at most (TIR)" unit="mm" control={control} name="runOutMm" />
+          <FormField label="It lies on main" control={control} name="blocks.0" />
+          <FormField label="and on main" control={control} name="blocks.1" />
+          <FormField label="Readings a turn" control={control} name="stepsATurn" />
+          <FormQuantity label="End float, from" unit="mm" control={control} name="endFloat.lowMm" />
+          <FormQuantity label="End float, to" unit="mm" control={control} name="endFloat.highMm" />
+          <FormChoice
+            label="Inside means"
+            control={control}
+            name="rule"
+            options={[
+              { value: 'twoSided95', label: 'all of the 95 % region' },
+              { value: 'oneSided95', label: 'the standard’s one-sided 95 %' },
+            ]}
+          />
+          <FormCheck control={control} name="isCast">
+            A cast crank: it is not pushed
+          </FormCheck>
+        </div>
+        {JOURNAL_GROUPS.map((group) => (
+          <GroupFields key={group} group={group} form={write.form} />
+        ))}
+      </WriteFormFrame>
+    </div>
+  );
+}
+
+const ROWS = { undersizes: [{ underMm: '', stock: '', price: '' }], grades: [{ name: '', wallMm: '', stock: '' }] };
+
+function GroupFields({ group, form }: { readonly group: JournalGroup; readonly form: UseFormReturn<TypedLimits> }): ReactNode {
+  const { control } = form;
+  const name = group === 'mains' ? 'Mains' : 'Pins';
+  return (
+    <fieldset className="grid gap-3">
+      <legend className="mb-1 text-xl font-semibold">{name}</legend>
+      <div className="grid items-start gap-3 sm:grid-cols-3 lg:grid-cols-4">
+        <FormQuantity label={`${name}, from`} unit="mm" control={control} name={`${group}.lowMm`} />
+        <FormQuantity label={`${name}, to`} unit="mm" control={control} name={`${group}.highMm`} />
+        <FormQuantity label="Out of round, at most" unit="mm" control={control} name={`${group}.outOfRoundMm`} />
+        <FormQuantity label="Taper, at most" unit="mm" control={control} name={`${group}.taperMm`} />
+        <FormQuantity label="Undersize 0 is ground to" unit="mm" control={control} name={`${group}.targetMm`} />
+        <FormQuantity label="Taken off besides, to clean up" unit="mm" control={control} name={`${group}.cleanUpMm`} />
+        <FormQuantity label="Oil clearance, from" unit="mm" control={control} name={`${group}.clearance.lowMm`} />
+        <FormQuantity label="Oil clearance, to" unit="mm" control={control} name={`${group}.clearance.highMm`} />
+      </div>
+      <RowTable
+        form={form}
+        name={`${group}.undersizes`}
+        caption={`Undersizes of ${name.toLowerCase()} that can be had`}
+        noun="undersize"
+        columns={[
+          { key: 'underMm', title: 'Under', unit: 'mm' },
+          { key: 'stock', title: 'In stock', unit: '' },
+          { key: 'price', title: 'Price', unit: '' },
+        ]}
+        addWords={`Another undersize of ${name.toLowerCase()}`}
+        blank={() => ROWS.undersizes[0]!}
+      />
+      <RowTable
+        form={form}
+        name={`${group}.grades`}
+        caption={`Grades of shells for ${name.toLowerCase()}`}
+        noun="grade"
+        columns={[
+          { key: 'name', title: 'Grade', unit: null },
+          { key: 'wallMm', title: 'Wall', unit: 'mm' },
+          { key: 'stock', title: 'Halves in stock', unit: '' },
+        ]}
+        addWords={`Another grade for ${name.toLowerCase()}`}
+        blank={() => ROWS.grades[0]!}
+      />
+    </fieldset>
+  );
+}
+
+/** Limits out to a file, in from one, or copied from a like engine of the shop. */
+function LimitsFiles({ limits }: { readonly limits: CrankLimits | null }): ReactNode {
+  const { sheet } = useOpenJob();
+  const { decide, blocked, error } = useDecide();
+  const [problem, setProblem] = useState<string | null>(null);
+  const take = (text: string): void => {
+    try {
+      decide({ subject: 'inspect.limits', value: readLimitsFile(text).limits });
+      setProblem(null);
+    } catch (fault) {
+      if (!(fault instanceof CoreError)) throw fault;
+      setProblem(fault.message);
+    }
+  };
+  return (
+    <div className="flex flex-wrap items-end gap-3">
+      <FilePicker label="File of limits" accept=".json,application/json" onFile={(chosen) => void chosen.text().then(take)}>
+        <Upload aria-hidden className="size-5" /> Limits from a file
+      </FilePicker>
+      {limits && (
+        <Button
+          onClick={() =>
+            saveText(`limits-${sheet.spec.engineName}.json`, 'application/json', writeLimitsFile({ name: sheet.spec.engineName, limits }))
+          }
+        >
+          <Download aria-hidden className="size-5" /> These limits as a file
+        </Button>
+      )}
+      <LikeEngine onTaken={(taken) => decide({ subject: 'inspect.limits', value: taken })} isBlocked={blocked} />
+      {(problem ?? error?.message) && <ProblemNotice>{problem ?? error?.message}</ProblemNotice>}
+    </div>
+  );
+}

@@ -1,0 +1,72 @@
+import type { ReactNode } from 'react';
+import { Button } from '../../ui/Button.js';
+import { Note, ProblemNotice } from '../../ui/Notice.js';
+import { useDisplay } from '../../ui/useDisplay.js';
+import { useKeys } from '../../ui/useKeys.js';
+import { useQuantityText } from '../../ui/useQuantityText.js';
+import { VoidButton } from '../../ui/VoidButton.js';
+import { GaugeLine } from './GaugeLine.js';
+import type { CrankEntry } from './useCrankSheet.js';
+
+const REASONS = ['slip of the finger', 'wrong place', 'gauge moved', 'not clean'];
+
+/** The one field of a sheet: what waits, what the gauge shows, Enter; with the gauge that is in the hand. */
+export function PlaceEntry({ entry, smallestBandMm }: { readonly entry: CrankEntry; readonly smallestBandMm: number | null }): ReactNode {
+  const { figure } = useDisplay();
+  const { waiting, setting, last } = entry;
+  const typed = useQuantityText({ unit: 'mm', value: entry.typed, onText: entry.type });
+  useKeys([
+    { key: 'ArrowLeft', does: 'the place before', act: () => entry.step(-1) },
+    { key: 'ArrowRight', does: 'the next place', act: () => entry.step(1) },
+  ]);
+  const isNeedle = waiting?.quantity === 'runOut' || setting !== null;
+  return (
+    <div className="grid gap-3">
+      <GaugeLine entry={entry} smallestBandMm={smallestBandMm} />
+      <form
+        className="flex flex-wrap items-end gap-4"
+        onSubmit={(event) => {
+          event.preventDefault();
+          entry.enter();
+        }}
+      >
+        <label className="grid">
+          <span className="text-lg">
+            {waiting ? (
+              <>
+                <strong>{waiting.row}</strong>, {waiting.column}
+                {isNeedle && <span className="text-ink-soft">: what the needle shows</span>}
+              </>
+            ) : (
+              'Every place is read'
+            )}
+          </span>
+          <span className="flex items-baseline gap-3">
+            <input
+              autoFocus
+              inputMode="decimal"
+              autoComplete="off"
+              aria-label={`Reading of the gauge in ${typed.shownUnit}`}
+              aria-invalid={entry.problem !== null}
+              className="h-16 w-60 min-w-0 rounded-sm border-3 border-ink bg-plate px-3 text-right figure-type text-4xl"
+              value={typed.shown}
+              onChange={(event) => typed.type(event.target.value)}
+            />
+            <span className="text-2xl text-ink-soft">{typed.shownUnit}</span>
+          </span>
+        </label>
+        <Button type="submit" look="primary" className="min-h-14" disabled={entry.isBlocked}>
+          Capture
+        </Button>
+        {last && (
+          <span className="pb-2">
+            <span className="text-ink-soft">{`Last: ${figure(entry.sizeOf(last), 'mm', 3)} `}</span>
+            <VoidButton entryId={last.id} what="the last measurement" reasons={REASONS} />
+          </span>
+        )}
+      </form>
+      {entry.problem !== null && <ProblemNotice>{entry.problem}</ProblemNotice>}
+      {setting?.moved === 'doubted' && <Note>The zero of this gauge is doubted: what was read with it counts for nothing. Set it anew.</Note>}
+    </div>
+  );
+}

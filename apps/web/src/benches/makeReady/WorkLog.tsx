@@ -1,0 +1,69 @@
+import { CRANK_FINISHES, type CrankFinish, type CrankWork, type MadeReady } from '@tare/core';
+import { clock } from '@tare/card';
+import type { ReactNode } from 'react';
+import { useOpenJob } from '../../shell/JobContext.js';
+import { Button } from '../../ui/Button.js';
+import { ProblemNotice } from '../../ui/Notice.js';
+import { useDisplay, type Say } from '../../ui/useDisplay.js';
+import { usePersonName } from '../../ui/usePersonName.js';
+import { VoidButton } from '../../ui/VoidButton.js';
+import { useLogWork } from './LogWork.js';
+
+const FINISH_WORDS: Readonly<Record<CrankFinish, string>> = {
+  oilWaysBrushed: 'oil ways brushed out',
+  holesChamfered: 'oil holes chamfered',
+  plugsIn: 'plugs back in',
+  polished: 'journals polished',
+  washed: 'washed',
+  sizesOnTag: 'sizes on the tag',
+};
+const REASONS = ['it was not done', 'another main', 'typed wrongly'];
+
+/** What was done to the crank, in order, and what finishes it. */
+export function WorkLog({ made }: { readonly made: MadeReady }): ReactNode {
+  const { sheet } = useOpenJob();
+  const nameOf = usePersonName();
+  const { say } = useDisplay();
+  const work = useLogWork();
+  const done = new Set(made.works.flatMap(({ work: one }) => (one.kind === 'finish' ? [one.what] : [])));
+  return (
+    <div className="grid gap-3">
+      {sheet.crankWorks.length === 0 && <p className="text-ink-soft">Nothing was done to it yet.</p>}
+      <ol className="grid gap-1" aria-label="Work on the crank">
+        {sheet.crankWorks.map((one) => (
+          <li key={one.id} className="flex flex-wrap items-center gap-3 border-b border-edge">
+            <span className="grow">
+              {workWords(one.work, say)}
+              <span className="text-ink-soft">{`, ${nameOf(one.personId)}, ${clock(one.at)}`}</span>
+            </span>
+            <VoidButton entryId={one.id} what="this work" reasons={REASONS} />
+          </li>
+        ))}
+      </ol>
+      <fieldset className="flex flex-wrap gap-2">
+        <legend className="mb-1 font-semibold">Before it leaves this bench</legend>
+        {CRANK_FINISHES.map((what) => (
+          <Button key={what} disabled={work.isBlocked || done.has(what)} onClick={() => work.log({ kind: 'finish', what })}>
+            {done.has(what) ? `✓ ${FINISH_WORDS[what]}` : FINISH_WORDS[what]}
+          </Button>
+        ))}
+      </fieldset>
+      {work.error !== null && <ProblemNotice>{work.error}</ProblemNotice>}
+    </div>
+  );
+}
+
+function workWords(work: CrankWork, say: Say): string {
+  switch (work.kind) {
+    case 'push':
+      return `Main ${work.main} pushed ${say(work.pressedMm, 'mm', 2)} at ${Math.round(work.highAtDeg)}°`;
+    case 'grindMains':
+      return `Mains ground ${say(work.underMm, 'mm', 2)} under`;
+    case 'grindPins':
+      return `Pins ground ${say(work.underMm, 'mm', 2)} under, from ${say(work.diameterMm, 'mm', 3)}`;
+    case 'polish':
+      return `${work.feature.replace('main.', 'Main ').replace('pin.', 'Pin ')} polished`;
+    case 'finish':
+      return FINISH_WORDS[work.what].replace(/^./, (letter) => letter.toUpperCase());
+  }
+}

@@ -1,0 +1,14 @@
+import type { Acceptance } from '@tare/core';
+import type { ReactNode } from 'react';
+import { VerdictMark } from '../../ui/Verdict.js';
+
+/** Inside, outside, or what would settle it. */
+export function AcceptanceMark({ of }: { readonly of: Acceptance }): ReactNode {
+  if (of.kind === 'inside') return <VerdictMark verdict="inside">inside</VerdictMark>;
+  if (of.kind === 'outside') return <VerdictMark verdict="outside">{of.side === 'low' ? 'under the limit' : 'over the limit'}</VerdictMark>;
+  return (
+    <VerdictMark verdict="open">
+      {of.timesPlacements === null ? 'cannot yet tell: study the gauge' : `cannot yet tell: ${of.timesPlacements} times the placements`}
+    </VerdictMark>
+  );
+}

@@ -1,0 +1,271 @@
+import {
+  CRANK_FINISHES,
+  EXPANSIONS,
+  QUANTITIES,
+  type CrankLimits,
+  type CrackTest,
+  type CrankWork,
+  type CrankWorkFact,
+  type GaugeSettingFact,
+  type GroupLimits,
+  type GrowingMetal,
+  type Limits,
+  type MeasurementFact,
+  type NeedleSign,
+  type Quantity,
+  type ShellGrade,
+  type Undersize,
+} from '@tare/core';
+import Joi from 'joi';
+import { amendsSchema, change, write, type Amends, type Attribution, type Change, type Write } from './byPerson.js';
+import { named } from './ids.js';
+
+/** A journal by its group and number from the front, or the crank as a whole. */
+const featureSchema = named(
+  Joi.string()
+    .max(10)
+    .pattern(/^(crank|(main|pin)\.([1-9]|[1-3]\d))$/),
+  'What was measured',
+);
+const sizeMm = (name: string): Joi.NumberSchema => named(Joi.number().min(-5000).max(5000), name);
+const metalSchema = named(Joi.string().valid(...Object.keys(EXPANSIONS)), 'The metal');
+const celsiusC = (name: string): Joi.NumberSchema => named(Joi.number().min(-30).max(80).allow(null).required(), name);
+
+/** One indication, as it is sent. */
+export interface NewMeasurement extends Write {
+  readonly feature: string;
+  readonly quantity: Quantity;
+  readonly angleDeg: number | null;
+  readonly depth: number | null;
+  readonly indicationMm: number;
+  readonly settingId: string | null;
+  readonly afterWorkId: string | null;
+  readonly note?: string;
+  /** The measurement that it stands in for. */
+  readonly amends?: Amends;
+}
+export const newMeasurementSchema = Joi.object<NewMeasurement>({
+  ...write,
+  feature: featureSchema.required(),
+  quantity: named(
+    Joi.string()
+      .valid(...QUANTITIES)
+      .required(),
+    'What was measured of it',
+  ),
+  angleDeg: named(Joi.number().min(0).less(360).allow(null).required(), 'The angle'),
+  depth: named(Joi.number().integer().min(1).max(9).allow(null).required(), 'The place along it'),
+  indicationMm: sizeMm('The reading').required(),
+  settingId: named(Joi.string().uuid().allow(null).required(), 'The gauge’s setting'),
+  afterWorkId: named(Joi.string().uuid().allow(null).required(), 'The work before it'),
+  note: named(Joi.string().max(300).allow(''), 'The note'),
+  amends: amendsSchema,
+});
+
+/** A measurement on record; whether it counts is the voids’ to say. */
+export interface MeasurementEntry extends Omit<MeasurementFact, 'voided'>, Attribution {
+  readonly note: string;
+}
+
+const workSchema = Joi.alternatives()
+  .conditional(Joi.object({ kind: 'push' }).unknown(), {
+    then: Joi.object({
+      kind: Joi.string().max(20).required(),
+      main: named(Joi.number().integer().min(1).max(39).required(), 'The main'),
+      pressedMm: named(Joi.number().greater(0).max(20).required(), 'How far it was pressed'),
+      highAtDeg: named(Joi.number().min(0).less(360).required(), 'The side that was pressed'),
+    }),
+  })
+  .conditional(Joi.object({ kind: 'grindMains' }).unknown(), {
+    then: Joi.object({
+      kind: Joi.string().max(20).required(),
+      underMm: named(Joi.number().greater(0).max(10).required(), 'The undersize'),
+      axisMovedMm: named(Joi.number().min(0).max(2).required(), 'How far its axis moved'),
+      axisMovedAtDeg: named(Joi.number().min(0).less(360).required(), 'Where to'),
+    }),
+  })
+  .conditional(Joi.object({ kind: 'grindPins' }).unknown(), {
+    then: Joi.object({
+      kind: Joi.string().max(20).required(),
+      underMm: named(Joi.number().greater(0).max(10).required(), 'The undersize'),
+      diameterMm: named(Joi.number().greater(0).max(1000).required(), 'What the pins measured'),
+      widthMm: named(Joi.number().greater(0).max(1000).required(), 'How wide they were ground'),
+    }),
+  })
+  .conditional(Joi.object({ kind: 'polish' }).unknown(), {
+    then: Joi.object({ kind: Joi.string().max(20).required(), feature: featureSchema.required() }),
+  })
+  .conditional(Joi.object({ kind: 'finish' }).unknown(), {
+    then: Joi.object({
+      kind: Joi.string().max(20).required(),
+      what: named(
+        Joi.string()
+          .valid(...CRANK_FINISHES)
+          .required(),
+        'What was done',
+      ),
+    }),
+    otherwise: Joi.object({ kind: named(Joi.string().valid('push', 'grindMains', 'grindPins', 'polish', 'finish').required(), 'The work') }),
+  });
+
+/** Something that was done to a crank. */
+export interface NewCrankWork extends Write {
+  readonly work: CrankWork;
+  readonly afterSpinId: string | null;
+  readonly note?: string;
+  readonly another?: true;
+}
+export const newCrankWorkSchema = Joi.object<NewCrankWork>({
+  ...write,
+  work: workSchema.required(),
+  afterSpinId: named(Joi.string().uuid().allow(null).required(), 'The spin before it'),
+  note: named(Joi.string().max(300).allow(''), 'The note'),
+});
+
+export interface CrankWorkEntry extends CrankWorkFact, Attribution {
+  readonly note: string;
+}
+
+const limitsSchema = (name: string): Joi.ObjectSchema<Limits> =>
+  Joi.object<Limits, true>({
+    lowMm: sizeMm(`The low limit of ${name}`).allow(null).required(),
+    highMm: sizeMm(`The high limit of ${name}`).allow(null).required(),
+  });
+const mayMm = (name: string): Joi.NumberSchema => named(Joi.number().min(0).max(5000).allow(null).required(), name);
+
+const groupLimitsSchema = (name: string): Joi.ObjectSchema<GroupLimits> =>
+  Joi.object<GroupLimits>({
+    lowMm: sizeMm(`The low limit of ${name}`).allow(null).required(),
+    highMm: sizeMm(`The high limit of ${name}`).allow(null).required(),
+    outOfRoundMm: mayMm(`How far from round ${name} may be`),
+    taperMm: mayMm(`How much taper ${name} may have`),
+    targetMm: mayMm(`What undersize 0 of ${name} is ground to`),
+    cleanUpMm: mayMm(`The clean-up allowance of ${name}`),
+    undersizes: named(
+      Joi.array()
+        .items(
+          Joi.object<Undersize, true>({
+            underMm: named(Joi.number().greater(0).max(10).required(), 'The undersize'),
+            stock: named(Joi.number().integer().min(0).max(9999).allow(null).required(), 'How many are there'),
+            price: named(Joi.number().min(0).max(1e6).allow(null).required(), 'The price'),
+          }),
+        )
+        .max(20)
+        .required(),
+      'The undersizes on sale',
+    ),
+    clearance: limitsSchema(`the clearance of ${name}`).required(),
+    grades: named(
+      Joi.array()
+        .items(
+          Joi.object<ShellGrade, true>({
+            name: named(Joi.string().pattern(/\S/).max(40).required(), 'The grade’s name'),
+            wallMm: named(Joi.number().greater(0).max(50).required(), 'The grade’s wall'),
+            stock: named(Joi.number().integer().min(0).max(9999).required(), 'How many halves are there'),
+          }),
+        )
+        .max(20)
+        .unique('name')
+        .messages({ 'array.unique': 'Two grades have the same name.' })
+        .required(),
+      'The grades of shells',
+    ),
+  });
+
+export const crankLimitsSchema = Joi.object<CrankLimits>({
+  runOutMm: mayMm('The run-out allowed'),
+  blocks: named(Joi.array().items(Joi.number().integer().min(1).max(39)).length(2).required(), 'The mains that it lies on'),
+  stepsATurn: named(Joi.number().integer().min(5).max(72).required(), 'Readings a turn'),
+  isCast: named(Joi.boolean().required(), 'Cast'),
+  rule: named(Joi.string().valid('twoSided95', 'oneSided95').required(), 'The rule of accepting'),
+  endFloat: limitsSchema('the end float').required(),
+  mains: groupLimitsSchema('the mains').required(),
+  pins: groupLimitsSchema('the pins').required(),
+});
+
+export const crackTestSchema = Joi.object<CrackTest>({
+  way: named(Joi.string().valid('tested', 'waived').required(), 'Tested or waived'),
+  by: named(Joi.string().pattern(/\S/).max(80).required(), 'By whom'),
+  method: named(Joi.string().max(80).allow('').required(), 'How'),
+  demagnetised: named(Joi.boolean().required(), 'Demagnetised'),
+  afterWorks: named(Joi.number().integer().min(0).max(1000).required(), 'After how many works'),
+  cracks: named(
+    Joi.array()
+      .items(
+        Joi.object({
+          place: named(Joi.string().pattern(/\S/).max(120).required(), 'Where a crack shows'),
+          zMm: sizeMm('Where along the crank').allow(null).required(),
+        }),
+      )
+      .max(40)
+      .required(),
+    'The cracks',
+  ),
+});
+
+export const gaugeSettingSchema = Joi.object<GaugeSettingFact, true>({
+  name: named(Joi.string().pattern(/\S/).max(80).required(), 'The gauge’s name'),
+  divisionMm: named(Joi.number().greater(0).max(1).required(), 'The gauge’s division'),
+  deviationMm: named(Joi.number().min(0).max(1).allow(null).required(), 'The gauge’s scatter'),
+  setValueMm: sizeMm('The set value').required(),
+  sign: named(Joi.number().valid(1, -1).required(), 'Which way the needle goes'),
+  zeroMm: sizeMm('The zero before').required(),
+  gaugeMetal: metalSchema.required(),
+  gaugeC: celsiusC('The gauge’s temperature'),
+  partC: celsiusC('The part’s temperature'),
+  zeroAfterMm: sizeMm('The zero after').allow(null).required(),
+  moved: named(Joi.string().valid('corrected', 'doubted').allow(null).required(), 'What became of the zero'),
+});
+
+/** A gauge of the shop: an instrument for lengths, with its study. */
+export interface Gauge {
+  readonly id: string;
+  readonly name: string;
+  readonly divisionMm: number;
+  /** Which way its needle goes for a larger size. */
+  readonly sign: NeedleSign;
+  readonly metal: GrowingMetal;
+  /** Repeated placements on one place, mm; fewer than two are no study. */
+  readonly studyMm: readonly number[];
+  /** The day it is to be checked again; null where nobody said. */
+  readonly dueOn: string | null;
+}
+
+export interface GaugesChange extends Change {
+  readonly gauges: readonly Gauge[];
+}
+export const gaugesChangeSchema = Joi.object<GaugesChange>({
+  ...change,
+  gauges: named(
+    Joi.array()
+      .items(
+        Joi.object<Gauge>({
+          id: Joi.string().uuid().required(),
+          name: named(Joi.string().pattern(/\S/).max(80).required(), 'The gauge’s name'),
+          divisionMm: named(Joi.number().greater(0).max(1).required(), 'The division'),
+          sign: named(Joi.number().valid(1, -1).required(), 'Which way the needle goes'),
+          metal: metalSchema.required(),
+          studyMm: named(Joi.array().items(sizeMm('A placement of the study')).max(40).required(), 'The study'),
+          dueOn: named(
+            Joi.string()
+              .max(10)
+              .pattern(/^\d{4}-\d{2}-\d{2}$/)
+              .allow(null)
+              .required(),
+            'The day it is due',
+          ),
+        }),
+      )
+      .max(40)
+      .unique('name')
+      .required()
+      .messages({ 'array.unique': 'Two gauges have the same name.' }),
+    'The gauges',
+  ),
+});
+
+/** The gauges of a shop, with the version of their list. */
+export interface GaugeDrawer {
+  readonly gauges: readonly Gauge[];
+  readonly version: number;
+}

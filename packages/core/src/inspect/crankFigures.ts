@@ -1,0 +1,218 @@
+import type { JobSpec } from '../job/jobFacts.js';
+import { CoreError } from '../units/check.js';
+import { toPolar, type Vector } from '../units/vector.js';
+import { accept, type Acceptance } from './acceptance.js';
+import { bestGrades, clearance, shellsToOrder, type GradeChoice, type ShellGrade } from './clearance.js';
+import { harmonics } from './harmonics.js';
+import { featureOf, JOURNAL_GROUPS, type GroupLimits, type JournalGroup, type MadeReady } from './inspectFacts.js';
+import { journalFigures, type JournalFigures } from './journal.js';
+import { mainPlacesMm } from './mainPlaces.js';
+import { nextPush, type NextPush, type Push } from './nextPush.js';
+import { placesRead, type PlaceRead } from './placesRead.js';
+import { straightness, type BentMain, type MainEccentricity } from './straightness.js';
+import { undersizeFor, type UndersizeChoice, type WornJournal } from './undersize.js';
+
+/** How straight the crank is, or why that is not told. */
+export type RunOutFigures =
+  | { readonly kind: 'waiting'; readonly mains: readonly number[] }
+  | { readonly kind: 'refused'; readonly reason: string }
+  | { readonly kind: 'read'; readonly mains: readonly BentMain[]; readonly next: NextPush | null };
+
+/** A journal with what was read of it. */
+export interface JournalRow {
+  readonly feature: string;
+  readonly number: number;
+  readonly figures: JournalFigures | null;
+}
+
+/** A main bearing as it would be with what is there. */
+export interface BearingRow {
+  readonly number: number;
+  readonly clearanceMm: number;
+  readonly deviationMm: number | null;
+  readonly verdict: Acceptance;
+}
+
+export interface GroupFigures {
+  readonly journals: readonly JournalRow[];
+  /** Null while a journal is unread, or nobody said what there is to grind to. */
+  readonly undersize: UndersizeChoice | null;
+  readonly bearings: readonly BearingRow[];
+  readonly grades: readonly GradeChoice[];
+  readonly order: readonly { readonly grade: ShellGrade; readonly halves: number }[];
+}
+
+export interface CrankFigures {
+  readonly runOut: RunOutFigures;
+  readonly groups: Readonly<Record<JournalGroup, GroupFigures>>;
+  readonly endFloat: { readonly mm: number; readonly verdict: Acceptance } | null;
+  /** The crack test is still to be made, or due again after a push. */
+  readonly cracksDue: 'never' | 'again' | null;
+  readonly isCracked: boolean;
+}
+
+/** Everything that follows of what was measured of a crank; null limits judge nothing. */
+export function crankFigures(made: MadeReady, spec: Pick<JobSpec, 'layout' | 'crank'>): CrankFigures {
+  const places = placesRead(made);
+  const runOut = runOutOf(made, places, spec);
+  const group = (name: JournalGroup): GroupFigures => groupFigures(name, made, places, runOut, spec);
+  const float = places.find(({ quantity }) => quantity === 'endFloat');
+  const lastPush = made.works.findLastIndex(({ work }) => work.kind === 'push');
+  return {
+    runOut,
+    groups: { mains: group('mains'), pins: group('pins') },
+    endFloat: float && made.limits ? { mm: float.mm, verdict: accept(float, made.limits.endFloat, made.limits.rule) } : null,
+    cracksDue: made.cracks === null ? 'never' : lastPush >= made.cracks.afterWorks ? 'again' : null,
+    isCracked: (made.cracks?.cracks.length ?? 0) > 0,
+  };
+}
+
+/** Mains and pins of a crank, each by its number from the front. */
+export function journalNumbers(group: JournalGroup, { layout, crank }: Pick<JobSpec, 'layout' | 'crank'>): number[] {
+  const n = group === 'mains' ? mainPlacesMm(layout, crank.sizes).length : layout.pins.length;
+  return Array.from({ length: n }, (_, i) => i + 1);
+}
+
+function runOutOf(made: MadeReady, places: readonly PlaceRead[], { layout, crank }: Pick<JobSpec, 'layout' | 'crank'>): RunOutFigures {
+  if (made.limits === null) return { kind: 'refused', reason: 'Nobody said yet how far a main may run out, nor on which mains the crank lies.' };
+  const { blocks, runOutMm, rule } = made.limits;
+  const zs = mainPlacesMm(layout, crank.sizes);
+  const missing: number[] = [];
+  try {
+    const mains = zs.flatMap((zMm, i): MainEccentricity[] => {
+      const main = i + 1;
+      // A journal in its own V shows no eccentricity.
+      if (blocks.includes(main)) return [{ main, zMm, eccentricityMm: { re: 0, im: 0 }, deviationMm: 0, freedom: Infinity }];
+      const own = places.filter(({ feature, quantity }) => quantity === 'runOut' && feature === featureOf('mains', main));
+      if (own.length < 5) {
+        missing.push(main);
+        return [];
+      }
+      const known = own.every(({ deviationMm }) => deviationMm !== null);
+      const found = harmonics(own.map(needleAt), known ? Math.max(...own.map(({ deviationMm }) => deviationMm ?? 0)) : null);
+      return [{ main, zMm, ...found }];
+    });
+    if (missing.length > 0) return { kind: 'waiting', mains: missing };
+    const bent = straightness(mains, blocks, runOutMm ?? Infinity, rule);
+    const isOver = bent.some(({ verdict }) => verdict.kind === 'outside');
+    return { kind: 'read', mains: bent, next: isOver && !made.limits.isCast ? nextPush(bent, pushesOf(made)) : null };
+  } catch (error) {
+    if (error instanceof CoreError) return { kind: 'refused', reason: error.message };
+    throw error;
+  }
+}
+
+/** Pushes with what was off at their main before and after each, as far as it was read between them. */
+export function pushesOf(made: Pick<MadeReady, 'works' | 'measurements' | 'settings'>): (Push & { readonly id: string })[] {
+  const pushIds = made.works.filter(({ work }) => work.kind === 'push').map(({ id }) => id);
+  const worksBefore = (afterWorkId: string | null): number => made.works.findIndex(({ id }) => id === afterWorkId) + 1;
+  /** Read when so many pushes had been made. */
+  const eccentricity = (main: number, pushes: number): Vector | null => {
+    const own = made.measurements.filter(
+      (one) =>
+        one.quantity === 'runOut' &&
+        one.feature === featureOf('mains', main) &&
+        !one.voided &&
+        made.works.slice(0, worksBefore(one.afterWorkId)).filter(({ id }) => pushIds.includes(id)).length === pushes,
+    );
+    return orNull(() => harmonics(placesRead({ ...made, works: [], measurements: own }).map(needleAt), null).eccentricityMm);
+  };
+  return made.works
+    .flatMap(({ id, work }) => (work.kind === 'push' ? [{ ...work, id }] : []))
+    .flatMap(({ id, main, pressedMm }, i): (Push & { readonly id: string })[] => {
+      const [beforeMm, afterMm] = [eccentricity(main, i), eccentricity(main, i + 1)];
+      return beforeMm && afterMm ? [{ id, main, pressedMm, beforeMm, afterMm }] : [];
+    });
+}
+
+const needleAt = ({ angleDeg, mm }: PlaceRead): { angleDeg: number; mm: number } => ({ angleDeg: angleDeg ?? 0, mm });
+
+function orNull<T>(work: () => T): T | null {
+  try {
+    return work();
+  } catch (error) {
+    if (error instanceof CoreError) return null;
+    throw error;
+  }
+}
+
+function groupFigures(
+  group: JournalGroup,
+  made: MadeReady,
+  places: readonly PlaceRead[],
+  runOut: RunOutFigures,
+  spec: Pick<JobSpec, 'layout' | 'crank'>,
+): GroupFigures {
+  const limits = made.limits?.[group] ?? null;
+  const numbers = journalNumbers(group, spec);
+  const sizesOf = (number: number): PlaceRead[] =>
+    places.filter(({ feature, quantity }) => quantity === 'diameter' && feature === featureOf(group, number));
+  const journals = numbers.map((number): JournalRow => {
+    const feature = featureOf(group, number);
+    const sizes = sizesOf(number).map((place) => ({ ...place, depth: place.depth ?? 1, directionDeg: place.angleDeg ?? 0 }));
+    return { feature, number, figures: limits ? journalFigures(sizes, limits, made.marked[feature] === true, made.limits!.rule) : null };
+  });
+  const bearings = limits ? numbers.flatMap((number) => bearingOf(group, number, places, limits, made)) : [];
+  const grades = limits ? gradesOf(group, numbers, places, limits) : [];
+  return {
+    journals,
+    undersize: limits ? undersizeOf(group, journals, limits, runOut) : null,
+    bearings,
+    grades,
+    order: shellsToOrder(grades, limits?.grades ?? []),
+  };
+}
+
+/** What the group has to be ground to, once every journal of it was read; of mains with how far each lies off the new axis. */
+function undersizeOf(group: JournalGroup, journals: readonly JournalRow[], limits: GroupLimits, runOut: RunOutFigures): UndersizeChoice | null {
+  if (limits.targetMm === null || limits.undersizes.length === 0) return null;
+  const worn = journals.flatMap(({ feature, number, figures }): WornJournal[] => {
+    if (!figures) return [];
+    const bent = group === 'mains' && runOut.kind === 'read' ? runOut.mains.find(({ main }) => main === number) : undefined;
+    return [{ id: feature, smallestMm: figures.smallestMm, eccentricityMm: bent ? toPolar(bent.eccentricityMm).amount : 0, unwornMm: null }];
+  });
+  const [first, ...more] = worn;
+  return first && worn.length === journals.length ? undersizeFor([first, ...more], limits.targetMm, limits.cleanUpMm ?? 0, limits.undersizes) : null;
+}
+
+const placeOf = (places: readonly PlaceRead[], quantity: PlaceRead['quantity'], feature: string): PlaceRead | undefined =>
+  places.find((place) => place.quantity === quantity && place.feature === feature);
+
+/** A journal's own size for its bearing: the mean of what was read of it. */
+function meanSize(places: readonly PlaceRead[], feature: string): { readonly mm: number; readonly deviationMm: number | null } | null {
+  const own = places.filter((place) => place.quantity === 'diameter' && place.feature === feature);
+  if (own.length === 0) return null;
+  const known = own.every(({ deviationMm }) => deviationMm !== null);
+  return {
+    mm: own.reduce((sum, { mm }) => sum + mm, 0) / own.length,
+    deviationMm: known ? Math.max(...own.map(({ deviationMm }) => deviationMm ?? 0)) : null,
+  };
+}
+
+function bearingOf(group: JournalGroup, number: number, places: readonly PlaceRead[], limits: GroupLimits, made: MadeReady): BearingRow[] {
+  const feature = featureOf(group, number);
+  const [housing, upper, lower] = (['housing', 'upperWall', 'lowerWall'] as const).map((quantity) => placeOf(places, quantity, feature));
+  const journal = meanSize(places, feature);
+  if (!housing || !upper || !journal) return [];
+  const gap = clearance({ housing, upperWall: upper, lowerWall: lower ?? upper, oneWallForBoth: lower === undefined, journal });
+  return [{ number, clearanceMm: gap.mm, deviationMm: gap.deviationMm, verdict: accept(gap, limits.clearance, made.limits!.rule) }];
+}
+
+function gradesOf(
+  group: JournalGroup,
+  numbers: readonly number[],
+  places: readonly PlaceRead[],
+  { clearance: { lowMm, highMm }, grades }: GroupLimits,
+): GradeChoice[] {
+  if (lowMm === null || highMm === null || grades.length === 0) return [];
+  const gaps = numbers.flatMap((number) => {
+    const feature = featureOf(group, number);
+    const [housing, journal] = [placeOf(places, 'housing', feature), meanSize(places, feature)];
+    return housing && journal ? [{ id: feature, gapMm: housing.mm - journal.mm }] : [];
+  });
+  return bestGrades(gaps, grades, (lowMm + highMm) / 2);
+}
+
+/** The groups whose undersize is decided and not ground. */
+export const plannedGroups = ({ planned }: Pick<MadeReady, 'planned'>): JournalGroup[] =>
+  JOURNAL_GROUPS.filter((group) => planned[group] !== undefined);

@@ -1,0 +1,131 @@
+import type { AcceptanceRule, Limits } from './acceptance.js';
+import type { ShellGrade } from './clearance.js';
+import type { GaugeSetting, GrowingMetal } from './gaugeSize.js';
+import type { Undersize } from './undersize.js';
+
+/** What is measured of a crank and its bearings. */
+export const QUANTITIES = ['runOut', 'diameter', 'housing', 'upperWall', 'lowerWall', 'endFloat'] as const;
+export type Quantity = (typeof QUANTITIES)[number];
+
+/** Journals are measured and ground in two groups, never one by itself. */
+export const JOURNAL_GROUPS = ['mains', 'pins'] as const;
+export type JournalGroup = (typeof JOURNAL_GROUPS)[number];
+
+/** A journal by its group and its number from the front, counted from 1; the crank itself where it is measured as a whole. */
+export type Feature = `main.${number}` | `pin.${number}` | 'crank';
+export const featureOf = (group: JournalGroup, number: number): Feature => `${group === 'mains' ? 'main' : 'pin'}.${number}`;
+
+/** One indication at one place of a feature; several at a place are its placements. */
+export interface MeasurementFact {
+  readonly id: string;
+  readonly feature: string;
+  readonly quantity: Quantity;
+  /** Round the feature, degrees: of a run-out how far the crank was turned, of a diameter its direction. Null where it has none. */
+  readonly angleDeg: number | null;
+  /** Along it, counted from the front; null where it has none. */
+  readonly depth: number | null;
+  /** What was read: a size, or what the needle showed where the gauge was set. */
+  readonly indicationMm: number;
+  /** The setting of the gauge that it was read with; null for a size that was read outright, by a gauge nobody named. */
+  readonly settingId: string | null;
+  /** The work on the crank after which it was read; null before any. */
+  readonly afterWorkId: string | null;
+  readonly voided: boolean;
+}
+
+/** A gauge as it was set for a sheet, with what is known of it, and what its zero showed afterwards. */
+export interface GaugeSettingFact extends GaugeSetting {
+  readonly name: string;
+  readonly divisionMm: number;
+  /** Scatter of its study, mm; null before any. */
+  readonly deviationMm: number | null;
+  readonly gaugeMetal: GrowingMetal;
+  /** Null where nobody took the temperatures: then both are taken as alike. */
+  readonly gaugeC: number | null;
+  readonly partC: number | null;
+  /** The needle on its setting piece after the sheet; null while nobody looked. */
+  readonly zeroAfterMm: number | null;
+  /** A zero that had moved: it was wrong all along, or nobody knows when it moved and what was read with it is doubted. */
+  readonly moved: 'corrected' | 'doubted' | null;
+}
+
+/** What a crank is finished with after grinding. */
+export const CRANK_FINISHES = ['oilWaysBrushed', 'holesChamfered', 'plugsIn', 'polished', 'washed', 'sizesOnTag'] as const;
+export type CrankFinish = (typeof CRANK_FINISHES)[number];
+
+/** What was done to a crank, in the order it was done. */
+export type CrankWork =
+  | { readonly kind: 'push'; readonly main: number; readonly pressedMm: number; readonly highAtDeg: number }
+  | { readonly kind: 'grindMains'; readonly underMm: number; readonly axisMovedMm: number; readonly axisMovedAtDeg: number }
+  | { readonly kind: 'grindPins'; readonly underMm: number; readonly diameterMm: number; readonly widthMm: number }
+  | { readonly kind: 'polish'; readonly feature: string }
+  | { readonly kind: 'finish'; readonly what: CrankFinish };
+export type CrankWorkKind = CrankWork['kind'];
+
+export interface CrankWorkFact {
+  readonly id: string;
+  readonly work: CrankWork;
+  /** The spin after which it was done; null before the first. */
+  readonly afterSpinId: string | null;
+}
+
+/** Limits of a group of journals, from the engine's own data. */
+export interface GroupLimits extends Limits {
+  readonly outOfRoundMm: number | null;
+  readonly taperMm: number | null;
+  /** What undersize 0 is ground to, and what a grind takes besides to clean up; null where nobody said. */
+  readonly targetMm: number | null;
+  readonly cleanUpMm: number | null;
+  readonly undersizes: readonly Undersize[];
+  /** Oil clearance, and the grades of shells that can be had. */
+  readonly clearance: Limits;
+  readonly grades: readonly ShellGrade[];
+}
+
+/** Limits of a crank, typed or read from a file: none ships. */
+export interface CrankLimits {
+  /** Run-out of a main, TIR. */
+  readonly runOutMm: number | null;
+  /** Numbers of the mains on which the crank lies while that is read. */
+  readonly blocks: readonly [number, number];
+  /** Angles at which the indicator is read, evenly round a turn. */
+  readonly stepsATurn: number;
+  /** Cast cranks are not pushed. */
+  readonly isCast: boolean;
+  readonly rule: AcceptanceRule;
+  readonly endFloat: Limits;
+  readonly mains: GroupLimits;
+  readonly pins: GroupLimits;
+}
+
+/** Who looked for cracks and how, with what was found where; or who waived it. */
+export interface CrackTest {
+  readonly way: 'tested' | 'waived';
+  /** By whom, or by whose word. */
+  readonly by: string;
+  /** Such as magnetic particles, dye, a ring; blank where waived. */
+  readonly method: string;
+  readonly demagnetised: boolean;
+  /** How many works on the crank there were when it was made: a push since makes it due again. */
+  readonly afterWorks: number;
+  /** Where a crack shows, in words and along the crank; empty for none. */
+  readonly cracks: readonly { readonly place: string; readonly zMm: number | null }[];
+}
+
+/** What is decided of a crank before anything is done. */
+export interface PlannedGrind {
+  readonly underMm: number;
+}
+
+/** Everything that was measured, set, decided and done to make a crank ready. */
+export interface MadeReady {
+  readonly measurements: readonly MeasurementFact[];
+  readonly works: readonly CrankWorkFact[];
+  readonly settings: Readonly<Record<string, GaugeSettingFact>>;
+  readonly limits: CrankLimits | null;
+  readonly cracks: CrackTest | null;
+  /** Undersizes that were decided on and are not ground yet. */
+  readonly planned: Readonly<Partial<Record<JournalGroup, number>>>;
+  /** Journals that bear marks that can be felt, by feature. */
+  readonly marked: Readonly<Record<string, boolean>>;
+}

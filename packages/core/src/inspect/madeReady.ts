@@ -1,0 +1,20 @@
+import { familyOf, latestOn, type Decided } from '../decisions/decisions.js';
+import type { CrankWorkFact, JournalGroup, MadeReady, MeasurementFact } from './inspectFacts.js';
+
+/** What was measured, set, decided and done to make a crank ready; null where nothing was. */
+export function madeReadyOf(measurements: readonly MeasurementFact[], works: readonly CrankWorkFact[], decided: Decided): MadeReady | null {
+  const planned = Object.entries(familyOf(decided, 'inspect.planned.*')).flatMap(([group, plan]) =>
+    plan === null ? [] : [[group as JournalGroup, plan.underMm] as const],
+  );
+  const made: MadeReady = {
+    measurements,
+    works,
+    settings: familyOf(decided, 'gauge.setting.*'),
+    limits: latestOn(decided, 'inspect.limits') ?? null,
+    cracks: latestOn(decided, 'inspect.cracks') ?? null,
+    planned: Object.fromEntries(planned),
+    marked: familyOf(decided, 'inspect.marked.*'),
+  };
+  const isNothing = measurements.length === 0 && works.length === 0 && made.limits === null && made.cracks === null && planned.length === 0;
+  return isNothing ? null : made;
+}

@@ -1,0 +1,46 @@
+import type { JobSpec } from '../job/jobFacts.js';
+import { crankFigures, plannedGroups, type CrankFigures } from './crankFigures.js';
+import type { JournalGroup, MadeReady } from './inspectFacts.js';
+
+/** Where a crank stands on its way to being ready. */
+export interface MakeReadyStatus {
+  readonly state: 'ready' | 'underWay' | 'done';
+  readonly why: string;
+}
+
+const GROUP_WORDS: Readonly<Record<JournalGroup, string>> = { mains: 'mains', pins: 'pins' };
+
+/** Why nothing later can go on until something is done to the crank; null where nothing holds it up. */
+export function heldUpBy(made: MadeReady | undefined): { readonly all: string | null; readonly spin: string | null } {
+  if (!made) return { all: null, spin: null };
+  if ((made.cracks?.cracks.length ?? 0) > 0) return { all: 'waits: the crank is cracked', spin: 'waits: the crank is cracked' };
+  const [group] = plannedGroups(made);
+  return { all: null, spin: group ? `waits for the ${GROUP_WORDS[group]} to be ground` : null };
+}
+
+/** @param isUnderWay the job went on to the scale or the machine already */
+export function makeReadyStatus(made: MadeReady | undefined, spec: Pick<JobSpec, 'layout' | 'crank'>, isUnderWay: boolean): MakeReadyStatus {
+  if (!made) return isUnderWay ? { state: 'done', why: 'not used' } : { state: 'ready', why: 'nothing measured yet' };
+  const { all, spin } = heldUpBy(made);
+  if (all !== null) return { state: 'underWay', why: 'cracked' };
+  if (spin !== null) return { state: 'underWay', why: spin.replace('waits for the ', '').replace(' to be ground', ' to grind') };
+  const figures = crankFigures(made, spec);
+  if (figures.cracksDue === 'again') return { state: 'underWay', why: 'crack test due again' };
+  const open = openWords(figures);
+  if (open !== null) return { state: 'underWay', why: open };
+  return made.measurements.some(({ voided }) => !voided)
+    ? { state: 'done', why: 'measured and judged' }
+    : { state: 'ready', why: 'nothing measured yet' };
+}
+
+/** What of the crank was measured and is not inside, or cannot yet be told. */
+function openWords({ runOut, groups }: CrankFigures): string | null {
+  if (runOut.kind === 'read') {
+    if (runOut.mains.some(({ verdict }) => verdict.kind === 'outside')) return 'bent';
+    if (runOut.mains.some(({ verdict }) => verdict.kind === 'cannotYetTell')) return 'run-out cannot yet be told';
+  }
+  const journals = [...groups.mains.journals, ...groups.pins.journals].flatMap(({ figures }) => (figures ? [figures.advice] : []));
+  const toGrind = journals.filter((advice) => advice === 'grind').length;
+  if (toGrind > 0) return `${toGrind} ${toGrind === 1 ? 'journal' : 'journals'} outside`;
+  return journals.includes('cannotYetTell') ? 'a journal cannot yet be told' : null;
+}

@@ -1,0 +1,80 @@
+import { group } from 'd3-array';
+import { gaugeSizeMm, warmthMm } from './gaugeSize.js';
+import type { Measured } from './acceptance.js';
+import type { CrankWork, CrankWorkFact, GaugeSettingFact, MadeReady, MeasurementFact, Quantity } from './inspectFacts.js';
+
+/** A place that was measured, all its placements together. */
+export interface PlaceRead extends Measured {
+  readonly feature: string;
+  readonly quantity: Quantity;
+  readonly angleDeg: number | null;
+  readonly depth: number | null;
+  readonly n: number;
+}
+
+/** Whether a work makes another surface, or another axis, of what was measured before. */
+function changes(work: CrankWork, { feature, quantity }: Pick<MeasurementFact, 'feature' | 'quantity'>): boolean {
+  switch (work.kind) {
+    case 'push':
+      return quantity === 'runOut';
+    case 'grindMains':
+      return quantity === 'runOut' || (quantity === 'diameter' && feature.startsWith('main.'));
+    case 'grindPins':
+      return quantity === 'diameter' && feature.startsWith('pin.');
+    case 'polish':
+      return quantity === 'diameter' && feature === work.feature;
+    case 'finish':
+      return false;
+  }
+}
+
+/** How many works there were when it was measured; a work that was voided since counts as none. */
+const worksBefore = (works: readonly CrankWorkFact[], afterWorkId: string | null): number => works.findIndex(({ id }) => id === afterWorkId) + 1;
+
+/** The size, or the needle, as it counts: from its gauge's setting, with a zero that was wrong all along, and at 20 °C where both temperatures are known. */
+export function readMm(
+  { indicationMm, quantity }: Pick<MeasurementFact, 'indicationMm' | 'quantity'>,
+  setting: GaugeSettingFact | undefined,
+): number {
+  if (!setting) return indicationMm;
+  const { moved, zeroAfterMm, partC, gaugeC, gaugeMetal } = setting;
+  const zeroMm = moved === 'corrected' && zeroAfterMm !== null ? zeroAfterMm : setting.zeroMm;
+  const mm = gaugeSizeMm(indicationMm, { ...setting, zeroMm });
+  if (quantity === 'runOut' || partC === null || gaugeC === null) return mm;
+  // A crank, its housings and shells are steel, or iron that grows nearly as steel does.
+  return mm - warmthMm(mm, { metal: 'steel', celsius: partC }, { metal: gaugeMetal, celsius: gaugeC });
+}
+
+/** Of a measurement that counts: not voided, not before what changed it, and not by a gauge whose zero is doubted. */
+export const counts = ({ works, settings }: Pick<MadeReady, 'works' | 'settings'>, one: MeasurementFact): boolean =>
+  !one.voided &&
+  (one.settingId === null || settings[one.settingId]?.moved !== 'doubted') &&
+  !works.slice(worksBefore(works, one.afterWorkId)).some(({ work }) => changes(work, one));
+
+/** Every place that was measured of the crank as it is now, each the mean of its placements, with its gauge's scatter over their root. */
+export function placesRead(made: Pick<MadeReady, 'measurements' | 'works' | 'settings'>): PlaceRead[] {
+  const own = made.measurements.filter((one) => counts(made, one));
+  const byPlace = group(own, ({ feature, quantity, angleDeg, depth }) => JSON.stringify([feature, quantity, angleDeg, depth]));
+  return [...byPlace.values()].map((placements): PlaceRead => {
+    const [first] = placements as [MeasurementFact, ...MeasurementFact[]];
+    const { feature, quantity, angleDeg, depth } = first;
+    const n = placements.length;
+    const mm = placements.reduce((sum, one) => sum + readMm(one, settingOf(made, one)), 0) / n;
+    const settings = placements.map((one) => settingOf(made, one));
+    const scatters = settings.map((setting) => setting?.deviationMm ?? null);
+    const rounding = Math.max(...settings.map((setting) => (setting?.divisionMm ?? 0) / Math.sqrt(12)));
+    const known = scatters.every((s) => s !== null);
+    return {
+      feature,
+      quantity,
+      angleDeg,
+      depth,
+      n,
+      mm,
+      deviationMm: known ? Math.max(Math.max(...(scatters as number[])) / Math.sqrt(n), rounding) : null,
+    };
+  });
+}
+
+const settingOf = ({ settings }: Pick<MadeReady, 'settings'>, { settingId }: MeasurementFact): GaugeSettingFact | undefined =>
+  settingId === null ? undefined : settings[settingId];

@@ -1,0 +1,41 @@
+import type { CrankLimits, MeasurementFact } from './inspectFacts.js';
+
+/** What a journal can lie off its own band by before the number is asked about, in bands. */
+const FAR_BANDS = 10;
+/** A needle that swings further than this is asked about, mm. */
+const FAR_NEEDLE_MM = 1;
+/** What was meant where the number was typed in another unit, or a place off. */
+const SLIPS = [
+  [25.4, 'in inches'],
+  [0.0254, 'in thou'],
+  [10, 'with its point a place further'],
+  [0.1, 'with its point a place nearer'],
+] as const;
+
+const said = (mm: number): string => String(Math.round(mm * 1e4) / 1e4);
+
+/**
+ * Why a size does not look like its kind, with the slip that would fit; null where it does. It is held against the limits' band where there is
+ * one, else against what was read of the others.
+ */
+export function slipAt(
+  { feature, quantity }: Pick<MeasurementFact, 'feature' | 'quantity'>,
+  mm: number,
+  read: readonly (Pick<MeasurementFact, 'feature' | 'quantity'> & { readonly mm: number })[],
+  limits: CrankLimits | null,
+): string | null {
+  if (quantity === 'runOut') return Math.abs(mm) > FAR_NEEDLE_MM ? `The needle stands at ${said(mm)} mm: so far a main does not run out.` : null;
+  const isAlike = (one: { readonly feature: string; readonly quantity: string }): boolean =>
+    one.quantity === quantity && one.feature.split('.')[0] === feature.split('.')[0];
+  const others = read.filter(isAlike).map((one) => one.mm);
+  const group = limits && quantity === 'diameter' ? (feature.startsWith('main') ? limits.mains : limits.pins) : null;
+  const [low, high] = [group?.lowMm ?? null, group?.highMm ?? null];
+  const middle =
+    low !== null && high !== null ? (low + high) / 2 : others.length > 0 ? others.reduce((sum, one) => sum + one, 0) / others.length : null;
+  if (middle === null || middle === 0) return null;
+  // An undersize is no slip: a journal may be ground a millimetre under.
+  const band = Math.max(low !== null && high !== null ? FAR_BANDS * (high - low) : 0, quantity === 'diameter' || quantity === 'housing' ? 1.6 : 0.5);
+  if (Math.abs(mm - middle) <= band) return null;
+  const meant = SLIPS.find(([factor]) => Math.abs(factor * mm - middle) <= band);
+  return `${said(mm)} mm lies far from ${said(middle)} mm.${meant ? ` ${meant[1].replace(/^./, (c) => c.toUpperCase())} it would be ${said(meant[0] * mm)} mm.` : ''}`;
+}
