@@ -67,7 +67,13 @@ export default tseslint.config(
   {
     // A quantity is typed in one kind of field, which knows units, fractions and sums; a bare number would be read in a unit that nobody sees.
     files: ['apps/web/src/**/*.tsx', 'apps/web/src/**/*.ts'],
-    ignores: ['**/*.test.ts', '**/*.test.tsx', 'apps/web/src/ui/QuantityField.tsx', 'apps/web/src/benches/weigh/ReadingForm.tsx'],
+    ignores: [
+      '**/*.test.ts',
+      '**/*.test.tsx',
+      'apps/web/src/ui/QuantityField.tsx',
+      'apps/web/src/benches/weigh/ReadingForm.tsx',
+      'apps/web/src/benches/makeReady/PlaceEntry.tsx',
+    ],
     rules: {
       'no-restricted-syntax': [
         'error',

@@ -93,11 +93,10 @@ export { cutTicket, cuttingOf, type CutTicket } from './match/cutTicket.js';
 export { matchedNow } from './match/meanwhile.js';
 export { type BentMain } from './inspect/straightness.js';
 export { madeReadyOf } from './inspect/madeReady.js';
-export { accept, checkLimits, halfWidthMm, type Acceptance, type AcceptanceRule, type Limits } from './inspect/acceptance.js';
-export { crankFigures, journalNumbers, plannedGroups, type CrankFigures, type GroupFigures, type RunOutFigures } from './inspect/crankFigures.js';
-export { gaugeFitness, type GaugeFitness } from './inspect/gaugeFitness.js';
-export { EXPANSIONS, gaugeSizeMm, zeroHasMoved, type GrowingMetal, type NeedleSign } from './inspect/gaugeSize.js';
-export { groundOffG } from './inspect/groundAway.js';
+export { checkLimits, type Acceptance, type Limits } from './inspect/acceptance.js';
+export { crankFigures, journalNumbers, type CrankFigures } from './inspect/crankFigures.js';
+export { gaugeFitness } from './inspect/gaugeFitness.js';
+export { EXPANSIONS, zeroHasMoved, type GrowingMetal, type NeedleSign } from './inspect/gaugeSize.js';
 export {
   CRANK_FINISHES,
   featureOf,
@@ -117,8 +116,7 @@ export {
 } from './inspect/inspectFacts.js';
 export { type ShellGrade } from './inspect/clearance.js';
 export { type Undersize } from './inspect/undersize.js';
-export { mainPlacesMm } from './inspect/mainPlaces.js';
-export { counts, placesRead, readMm, type PlaceRead } from './inspect/placesRead.js';
+export { counts, readMm } from './inspect/placesRead.js';
 export { slipAt } from './inspect/slipAt.js';
 export { workChange } from './inspect/workChange.js';
 export { apartOf, spareOptions, withSpareIn, type Apart, type SpareOption } from './match/spareOptions.js';

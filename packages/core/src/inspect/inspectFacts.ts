@@ -60,7 +60,6 @@ export type CrankWork =
   | { readonly kind: 'grindPins'; readonly underMm: number; readonly diameterMm: number; readonly widthMm: number }
   | { readonly kind: 'polish'; readonly feature: string }
   | { readonly kind: 'finish'; readonly what: CrankFinish };
-export type CrankWorkKind = CrankWork['kind'];
 
 export interface CrankWorkFact {
   readonly id: string;

@@ -71,7 +71,7 @@ export function placesRead(made: Pick<MadeReady, 'measurements' | 'works' | 'set
       depth,
       n,
       mm,
-      deviationMm: known ? Math.max(Math.max(...(scatters as number[])) / Math.sqrt(n), rounding) : null,
+      deviationMm: known ? Math.max(Math.max(...scatters) / Math.sqrt(n), rounding) : null,
     };
   });
 }

@@ -1,5 +1,5 @@
 import { gaugeSettingSchema, type Gauge } from '@tare/contract';
-import { zeroHasMoved, type GaugeSettingFact } from '@tare/core';
+import { gaugeFitness, zeroHasMoved, type GaugeSettingFact } from '@tare/core';
 import { useState, type ReactNode } from 'react';
 import { useGauges } from '../../api/shopThings.js';
 import { Button } from '../../ui/Button.js';
@@ -9,6 +9,7 @@ import { CommitQuantity } from '../../ui/form/CommitFields.js';
 import { FormQuantity } from '../../ui/form/FormQuantity.js';
 import { useDecideForm } from '../../ui/form/useDecideForm.js';
 import { WriteFormFrame } from '../../ui/form/WriteFormFrame.js';
+import { VerdictMark } from '../../ui/Verdict.js';
 import { useDecide } from '../../ui/useDecide.js';
 import { useDisplay } from '../../ui/useDisplay.js';
 import { readForm } from '../../ui/form/typedForm.js';
@@ -31,6 +32,7 @@ export function GaugeLine({ entry, smallestBandMm }: { readonly entry: CrankEntr
               <strong>{setting.name}</strong>
               {`, set at ${say(setting.setValueMm, 'mm', 3)}, needle ${setting.sign === 1 ? 'up' : 'down'} for larger, zero ${figure(setting.zeroMm, 'mm', 3)}`}
               {setting.deviationMm === null && <span className="text-ink-soft">; never studied: nothing can be told near a limit</span>}
+              {smallestBandMm !== null && smallestBandMm > 0 && <Fitness setting={setting} bandMm={smallestBandMm} />}
             </>
           ) : (
             <span className="text-ink-soft">No gauge was set: sizes are taken as they are typed, and nobody knows how well.</span>
@@ -55,6 +57,19 @@ export function GaugeLine({ entry, smallestBandMm }: { readonly entry: CrankEntr
       )}
       {setting && settingId !== null && <ZeroAfter key={settingId} id={settingId} setting={setting} smallestBandMm={smallestBandMm} />}
     </div>
+  );
+}
+
+/** Whether the gauge can judge the band of this sheet. */
+function Fitness({ setting, bandMm }: { readonly setting: GaugeSettingFact; readonly bandMm: number }): ReactNode {
+  const fit = gaugeFitness(setting.divisionMm, setting.deviationMm, bandMm, 1);
+  if (fit.kind === 'notStudied') return null;
+  return (
+    <span className="ml-3">
+      <VerdictMark verdict={fit.kind === 'unfit' ? 'outside' : 'inside'} sentence>
+        {fit.kind === 'unfit' ? fit.why : fit.kind === 'fit' ? 'serves for this band' : `serves with ${fit.placements} placements of each place`}
+      </VerdictMark>
+    </span>
   );
 }
 

@@ -20,7 +20,7 @@ export function LikeEngine({ onTaken, isBlocked }: LikeEngineProps): ReactNode {
   const [isNone, setNone] = useState(false);
   const others = jobs.filter(({ id }) => id !== sheet.id);
   const take = async (): Promise<void> => {
-    const limits = latestOn((await queries.fetchQuery(jobQuery(jobId))).decisions, 'inspect.limits') ?? null;
+    const limits = latestOn((await queries.query(jobQuery(jobId))).decisions, 'inspect.limits') ?? null;
     setNone(limits === null);
     if (limits) onTaken(limits);
   };

@@ -39,7 +39,7 @@ export function LimitsForm({ limits }: { readonly limits: CrankLimits | null }):
         return {};
       } catch (error) {
         // What is no number yet is its field's to say.
-        return error instanceof CoreError && error.field !== undefined ? { [error.field]: error.message } : {};
+        return error instanceof CoreError ? { [error.field]: error.message } : {};
       }
     },
   });
