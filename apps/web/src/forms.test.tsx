@@ -18,6 +18,8 @@ import { StudyDialog } from './benches/instruments/StudyDialog.js';
 import { Fittings } from './benches/machines/Fittings.js';
 import { MachineForm } from './benches/machines/MachineForm.js';
 import { Reweigh } from './benches/match/trim/Reweigh.js';
+import { CrackForm } from './benches/makeReady/CrackForm.js';
+import { LimitsForm } from './benches/makeReady/LimitsForm.js';
 import { NewTool, PracticeCut } from './benches/match/trim/ToolDrawer.js';
 import { GivenBobs } from './benches/bobs/GivenBobs.js';
 import { NotHereForm } from './benches/checkIn/NotHereForm.js';
@@ -272,6 +274,21 @@ const FORMS: readonly Walked[] = [
     refused: ['bit', 'Bit'],
   },
   {
+    name: 'limits of a crank',
+    form: () => <LimitsForm limits={null} />,
+    whole: { 'Run-out of a main, at most (TIR)': '0,025', 'Mains, from': '54.98', 'Mains, to': '2.1654 in' },
+    keep: 'Keep these limits',
+    refused: ['value.stepsATurn', 'Readings a turn'],
+    most: 8,
+  },
+  {
+    name: 'a crack test',
+    form: () => <CrackForm made={{ measurements: [], works: [], settings: {}, limits: null, cracks: null, planned: {}, marked: {} }} />,
+    whole: { 'By whom': 'the Upper Yard', How: 'dye' },
+    keep: 'Keep this',
+    refused: ['value.by', 'By whom'],
+  },
+  {
     name: 'a practice cut',
     form: () => <PracticeCut toolId="tool" metal="steel" onKept={nothing} />,
     whole: { 'Scrap before': '100', 'after the cut': '98,5', 'cut for': '40' },
@@ -496,6 +513,7 @@ const WALKED_ELSEWHERE: Readonly<Record<string, string>> = {
   'benches/weigh/ChangedParts.tsx': 'match.spec.ts: ticks alone',
   'benches/weigh/StandinDials.tsx': 'the stand-in’s own dials: nothing of a job',
   'benches/bobs/build/WeighIn.tsx': 'bobs.spec.ts: a form for each figure',
+  'benches/makeReady/PlaceEntry.tsx': 'makeReady.spec.ts: a sheet walked by keys',
   'benches/spin/own/RecordedSpinForm.tsx': 'machines.spec.ts: a file, which no browser keeps',
   'benches/spin/AmendSpin.tsx': 'what was mounted: record.spec.ts, recordByHand.spec.ts',
   'shell/JobFinder.tsx': 'a search: it writes nothing',

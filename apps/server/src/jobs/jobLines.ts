@@ -58,6 +58,8 @@ function jobLine(record: JobRecord): JobLine {
   const { customer, vessel, engineName, layoutId } = record.spec;
   const facts = factsOf(sheetOf(record));
   const statuses = benchStatuses(facts, jobFigures(facts));
-  const standing = statuses.find((status) => status.state !== 'done' && status.state !== 'waiting') ?? statuses.at(-1)!;
+  // A crank that nobody asked to be made ready holds nobody up.
+  const asked = statuses.filter(({ bench, state }) => bench !== 'makeReady' || state !== 'ready');
+  const standing = asked.find((status) => status.state !== 'done' && status.state !== 'waiting') ?? asked.at(-1)!;
   return { id: record.id, number: record.number, customer, vessel, engineName, layoutId, at: record.at, standing };
 }

@@ -1,0 +1,103 @@
+import { randomUUID } from 'node:crypto';
+import type { GaugeDrawer, JobSheet, NewCrankWork, NewMeasurement, Problem } from '@tare/contract';
+import { crankWorkFromRow, crankWorkToRow, measurementFromRow, measurementToRow } from './inspectRows.js';
+import { TestServer } from '../testing/testServer.js';
+
+let server: TestServer;
+let job: JobSheet;
+beforeAll(async () => {
+  server = await TestServer.start();
+  job = await server.job();
+});
+afterAll(() => server.stop());
+
+const measure = (more: Partial<NewMeasurement>) =>
+  server.post(`jobs/${job.id}/measurements`, {
+    ...server.entry(),
+    feature: 'main.2',
+    quantity: 'diameter',
+    angleDeg: 0,
+    depth: 1,
+    indicationMm: 53.98,
+    settingId: null,
+    afterWorkId: null,
+    ...more,
+  });
+const work = (more: object, afterSpinId: string | null = null) =>
+  server.post(`jobs/${job.id}/crank-works`, { ...server.entry(), work: more, afterSpinId });
+
+describe('what is measured of a crank', () => {
+  it('is kept in the order it was read, voided with a reason, and amended in its place', async () => {
+    const first = (await measure({})).body as { id: string };
+    await measure({ indicationMm: 53.99, amends: { entryId: first.id, reason: 'a slip' } });
+    const { measurements } = await server.sheet(job.id);
+    expect(measurements.map(({ indicationMm, voided }) => [indicationMm, voided])).toEqual([
+      [53.98, true],
+      [53.99, false],
+    ]);
+  });
+  it('is refused where it makes no sense, by name', async () => {
+    const saysOf = async (more: Partial<Record<keyof NewMeasurement, unknown>>): Promise<[number, string]> => {
+      const { status, body } = await measure(more as Partial<NewMeasurement>);
+      return [status, (body as Problem).errors?.[0]?.message ?? ''];
+    };
+    expect(await saysOf({ feature: 'rod.1' })).toEqual([400, expect.stringContaining('What was measured')]);
+    expect(await saysOf({ angleDeg: 360 })).toEqual([400, expect.stringContaining('The angle')]);
+    expect(await saysOf({ indicationMm: 'wide' })).toEqual([400, expect.stringContaining('The reading')]);
+    expect(await saysOf({ afterWorkId: randomUUID() })).toEqual([400, 'That work is not in this job.']);
+  });
+});
+
+describe('what is done to a crank', () => {
+  it('stands in its order, goes by a void, and is refused where it is none', async () => {
+    const push = { kind: 'push', main: 2, pressedMm: 1.2, highAtDeg: 40 };
+    const made = (await work(push)).body as { id: string };
+    expect((await work({ kind: 'grindPins', underMm: 0.25, diameterMm: 53.9, widthMm: 24 })).status).toBe(201);
+    expect((await server.sheet(job.id)).crankWorks.map(({ work: one }) => one.kind)).toEqual(['push', 'grindPins']);
+    await server.void(made.id, 'another main');
+    expect((await server.sheet(job.id)).crankWorks.map(({ work: one }) => one.kind)).toEqual(['grindPins']);
+    for (const wrong of [{ ...push, pressedMm: 0 }, { kind: 'weld' }, { kind: 'finish', what: 'painted' }])
+      expect((await work(wrong)).status).toBe(400);
+    expect(((await work(push, randomUUID())).body as Problem).errors![0]!.message).toBe('That spin is not in this job.');
+  });
+});
+
+describe('the shop’s gauges', () => {
+  it('are kept as one list, and not over somebody else’s', async () => {
+    const gauge = {
+      id: randomUUID(),
+      name: 'Bore gauge',
+      divisionMm: 0.002,
+      sign: -1,
+      metal: 'steel',
+      studyMm: [54.001, 54.003],
+      dueOn: '2027-05-01',
+    };
+    const put = (baseVersion: number, gauges: object[]) => server.put('gauges', { ...server.entry(), baseVersion, gauges });
+    expect((await server.get('gauges')).body).toEqual({ gauges: [], version: 0 });
+    expect(((await put(0, [gauge])).body as GaugeDrawer).gauges).toEqual([gauge]);
+    expect((await put(0, [])).status).toBe(409);
+    expect(((await put(1, [gauge, { ...gauge, id: randomUUID() }])).body as Problem).errors![0]!.message).toBe('Two gauges have the same name.');
+  });
+});
+
+it('goes into its row and comes out of it', () => {
+  const at = new Date('2026-11-25T01:00:00.000Z');
+  const [id, personId, jobId] = [randomUUID(), randomUUID(), randomUUID()];
+  const by = { personId, at: at.toISOString() };
+  const measurement: NewMeasurement = {
+    id,
+    personId,
+    feature: 'pin.3',
+    quantity: 'upperWall',
+    angleDeg: null,
+    depth: null,
+    indicationMm: 1.99,
+    settingId: randomUUID(),
+    afterWorkId: randomUUID(),
+    note: 'cold',
+  };
+  expect(measurementFromRow({ ...measurementToRow(measurement), job_id: jobId, created_at: at })).toEqual({ ...measurement, ...by });
+  const done: NewCrankWork = { id, personId, work: { kind: 'finish', what: 'washed' }, afterSpinId: randomUUID(), note: '' };
+  expect(crankWorkFromRow({ ...crankWorkToRow(done), job_id: jobId, created_at: at })).toEqual({ ...done, ...by });
+});
