@@ -42,6 +42,7 @@ export {
 export { crankSheet, crankSvg, drawnCrank } from './draw/crankSvg.js';
 export { rimMapSvg } from './draw/rimMapSvg.js';
 export { customerSteps } from './customer/customerSteps.js';
+export { FINISH_WORDS } from './card/sections/madeReady.js';
 export { padsShort, padsWords } from './words/padWords.js';
 export { countedWords } from './words/countedWords.js';
 export {

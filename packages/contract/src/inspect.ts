@@ -154,6 +154,13 @@ const groupLimitsSchema = (name: string): Joi.ObjectSchema<GroupLimits> =>
         .required(),
       'The undersizes on sale',
     ),
+    shells: Joi.object({
+      housingMm: named(Joi.number().greater(0).max(1000).required(), 'The housing of the shells'),
+      wallMm: named(Joi.number().greater(0).max(50).required(), 'The wall of the shells'),
+      liningMm: named(Joi.number().min(0).max(5).required(), 'Their lining'),
+      liningGPerCm3: named(Joi.number().greater(0).max(20).required(), 'The lining’s density'),
+      widthMm: named(Joi.number().greater(0).max(500).required(), 'The width of the shells'),
+    }).allow(null),
     clearance: limitsSchema(`the clearance of ${name}`).required(),
     grades: named(
       Joi.array()

@@ -25,6 +25,7 @@ export interface CardTable {
 export type CardSectionId =
   | 'agreed'
   | 'arrived'
+  | 'madeReady'
   | 'weights'
   | 'weighing'
   | 'changed'

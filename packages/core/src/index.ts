@@ -114,6 +114,7 @@ export {
   type MeasurementFact,
   type Quantity,
 } from './inspect/inspectFacts.js';
+export { thickerShellsG } from './inspect/groundAway.js';
 export { type ShellGrade } from './inspect/clearance.js';
 export { type Undersize } from './inspect/undersize.js';
 export { counts, readMm } from './inspect/placesRead.js';

@@ -27,9 +27,13 @@ export class PhotosController {
       throw fieldProblem('partId', 'That part is not in this job.');
     if (
       entryId !== undefined &&
-      !(await this.jobs.db('write_id').where({ id: entryId, job_id: jobId }).whereIn('kind', ['spin', 'hole']).first('id'))
+      !(await this.jobs
+        .db('write_id')
+        .where({ id: entryId, job_id: jobId })
+        .whereIn('kind', ['spin', 'hole', 'measurement', 'crankWork'])
+        .first('id'))
     )
-      throw fieldProblem('entryId', 'That spin or cut is not in this job.');
+      throw fieldProblem('entryId', 'That spin, cut, measurement or work is not in this job.');
     const { image, widthPx, heightPx } = await this.workers.photo(request.body);
     const content = {
       ...(partId === undefined ? { entryId } : { partId }),

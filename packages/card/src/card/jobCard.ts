@@ -8,6 +8,7 @@ import { bobs } from './sections/bobs.js';
 import { changed } from './sections/changed.js';
 import { cuts } from './sections/cuts.js';
 import { machine } from './sections/machine.js';
+import { madeReady } from './sections/madeReady.js';
 import { holdsWhile, index, notDone, putRight } from './sections/record.js';
 import { parts } from './sections/parts.js';
 import { unbalance } from './sections/unbalance.js';
@@ -32,6 +33,7 @@ export function jobCard(sheet: JobSheet, figures: JobFigures, statuses: readonly
     sections: [
       agreed(sheet, figures),
       arrived(sheet),
+      ...madeReady(sheet, names),
       weights(sheet, figures),
       weighing(sheet, figures, names),
       ...changed(sheet, figures, names),

@@ -1,5 +1,6 @@
 import type { AcceptanceRule, Limits } from './acceptance.js';
 import type { ShellGrade } from './clearance.js';
+import type { ShellPair } from './groundAway.js';
 import type { GaugeSetting, GrowingMetal } from './gaugeSize.js';
 import type { Undersize } from './undersize.js';
 
@@ -79,6 +80,8 @@ export interface GroupLimits extends Limits {
   /** Oil clearance, and the grades of shells that can be had. */
   readonly clearance: Limits;
   readonly grades: readonly ShellGrade[];
+  /** A pair of standard shells, for what thicker ones weigh more; left out while nobody measured one. */
+  readonly shells?: ShellPair | null;
 }
 
 /** Limits of a crank, typed or read from a file: none ships. */

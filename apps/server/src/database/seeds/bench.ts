@@ -8,6 +8,7 @@ import {
   type InstrumentCupboard,
   type JobRecord,
   type JobSheet,
+  type NewMeasurement,
   type Shop,
 } from '@tare/contract';
 import {
@@ -131,6 +132,11 @@ export class Bench {
       await decide({ subject: `bob.weighIn.${p + 1}`, value: { halfAG: null, halfBG: null, wholeG: figureG + ((p % 3) - 1) / 10 } });
     await decide({ subject: 'bob.mounted', value: figures.map(() => MOUNTING_CHECKS) });
     await decide({ subject: 'bob.acceptedG', value: figures });
+  }
+
+  /** What a gauge showed at a place of the crank. */
+  async measure(personId: string, jobId: string, place: Omit<NewMeasurement, 'id' | 'personId' | 'afterWorkId'>): Promise<void> {
+    await this.send(`jobs/${jobId}/measurements`, { id: randomUUID(), personId, afterWorkId: null, ...place });
   }
 
   async decide(personId: string, jobId: string, body: DecisionBody): Promise<void> {

@@ -1,5 +1,5 @@
 import { keptSpecOf } from '@tare/contract';
-import { tolerance, toPolar, workChange, type CrankWork, type MadeReady } from '@tare/core';
+import { thickerShellsG, tolerance, toPolar, workChange, type CrankWork, type MadeReady } from '@tare/core';
 import type { ReactNode } from 'react';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { useDisplay } from '../../ui/useDisplay.js';
@@ -40,6 +40,13 @@ export function EffectOnBalance({ made }: { readonly made: MadeReady }): ReactNo
         ))
       ) : (
         <p>The pins of this crank cancel: it does not notice what they lose.</p>
+      )}
+      {made.limits?.pins.shells && (
+        <p>
+          {'Shells that much thicker weigh '}
+          <strong className="figure-type">{`${figure(thickerShellsG(made.limits.pins.shells, planned), 'g', 2)} ${unit('g')}`}</strong>
+          {' more a pair: so much more of every rod’s bearings turns, and the bob weights grow by it.'}
+        </p>
       )}
       <p className="text-ink-soft">
         Thicker undersize shells give part of it back in the bob weights: weigh the new pairs. A spin made before is of another crank; the next one is

@@ -1,5 +1,5 @@
 import { checkCrankLimits, crankLimitsSchema, keptSpecOf, readLimitsFile, writeLimitsFile } from '@tare/contract';
-import { CoreError, journalNumbers, JOURNAL_GROUPS, type CrankLimits, type JournalGroup } from '@tare/core';
+import { CoreError, journalNumbers, JOURNAL_GROUPS, type CrankLimits, type GroupLimits, type JournalGroup } from '@tare/core';
 import { Download, Upload } from 'lucide-react';
 import { useState, type ReactNode } from 'react';
 import type { UseFormReturn } from 'react-hook-form';
@@ -18,21 +18,34 @@ import { useDecide } from '../../ui/useDecide.js';
 import { LikeEngine } from './LikeEngine.js';
 import { noLimits } from './noLimits.js';
 
-type TypedLimits = Typed<CrankLimits>;
+const NO_SHELLS = { housingMm: '', wallMm: '', liningMm: '', liningGPerCm3: '7.3', widthMm: '' };
+type TypedShells = typeof NO_SHELLS;
+type TypedGroup = Omit<Typed<GroupLimits>, 'shells'> & { shells: TypedShells };
+type TypedLimits = Omit<Typed<CrankLimits>, JournalGroup> & Record<JournalGroup, TypedGroup>;
+
+/** Blank where nobody measured a pair. */
+const typedGroup = ({ shells, ...group }: GroupLimits): TypedGroup => ({ ...typedOf(group), shells: shells ? typedOf(shells) : NO_SHELLS });
+/** Shells of which nothing was typed are none. */
+const groupOf = ({ shells, ...group }: TypedGroup): object => ({
+  ...group,
+  shells: shells.housingMm.trim() + shells.wallMm.trim() === '' ? null : shells,
+});
 
 /** Limits of a crank, typed from the engine's own data: nothing of any maker's is known here. */
 export function LimitsForm({ limits }: { readonly limits: CrankLimits | null }): ReactNode {
   const { sheet } = useOpenJob();
   const mains = journalNumbers('mains', keptSpecOf(sheet)).length;
-  const initial = typedOf(limits ?? noLimits(mains));
-  const read = (typed: TypedLimits): CrankLimits => readForm(crankLimitsSchema, typed).content as CrankLimits;
+  const start = limits ?? noLimits(mains);
+  const initial: TypedLimits = { ...typedOf(start), mains: typedGroup(start.mains), pins: typedGroup(start.pins) };
+  const toRead = (typed: TypedLimits): object => ({ ...typed, mains: groupOf(typed.mains), pins: groupOf(typed.pins) });
+  const read = (typed: TypedLimits): CrankLimits => readForm(crankLimitsSchema, toRead(typed)).content as CrankLimits;
   const write = useDecideForm<TypedLimits>({
     subject: 'inspect.limits',
     place: `crank-limits.${sheet.id}.${sheet.decisions['inspect.limits']?.version ?? 0}`,
     initial,
     sample: { ...initial, mains: { ...initial.mains, ...ROWS }, pins: { ...initial.pins, ...ROWS } },
     valueOf: read,
-    figuresOf: (typed) => readForm(crankLimitsSchema, typed).figures,
+    figuresOf: (typed) => readForm(crankLimitsSchema, toRead(typed)).figures,
     wrong: (typed) => {
       try {
         checkCrankLimits(read(typed));
@@ -101,6 +114,15 @@ function GroupFields({ group, form }: { readonly group: JournalGroup; readonly f
         <FormQuantity label="Oil clearance, from" unit="mm" control={control} name={`${group}.clearance.lowMm`} />
         <FormQuantity label="Oil clearance, to" unit="mm" control={control} name={`${group}.clearance.highMm`} />
       </div>
+      {group === 'pins' && (
+        <div className="grid items-start gap-3 sm:grid-cols-3 lg:grid-cols-5">
+          <FormQuantity label="A pair of shells: housing" unit="mm" control={control} name="pins.shells.housingMm" />
+          <FormQuantity label="Wall" unit="mm" control={control} name="pins.shells.wallMm" />
+          <FormQuantity label="of it lining" unit="mm" control={control} name="pins.shells.liningMm" />
+          <FormQuantity label="Lining’s density" unit="g/cm³" control={control} name="pins.shells.liningGPerCm3" />
+          <FormQuantity label="Width" unit="mm" control={control} name="pins.shells.widthMm" />
+        </div>
+      )}
       <RowTable
         form={form}
         name={`${group}.undersizes`}

@@ -1,22 +1,16 @@
-import { CRANK_FINISHES, type CrankFinish, type CrankWork, type MadeReady } from '@tare/core';
-import { clock } from '@tare/card';
+import { CRANK_FINISHES, type CrankWork, type MadeReady } from '@tare/core';
+import { clock, FINISH_WORDS } from '@tare/card';
 import type { ReactNode } from 'react';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { Button } from '../../ui/Button.js';
+import { Disclosure } from '../../ui/Disclosure.js';
 import { ProblemNotice } from '../../ui/Notice.js';
+import { Photos } from '../photos/Photos.js';
 import { useDisplay, type Say } from '../../ui/useDisplay.js';
 import { usePersonName } from '../../ui/usePersonName.js';
 import { VoidButton } from '../../ui/VoidButton.js';
 import { useLogWork } from './LogWork.js';
 
-const FINISH_WORDS: Readonly<Record<CrankFinish, string>> = {
-  oilWaysBrushed: 'oil ways brushed out',
-  holesChamfered: 'oil holes chamfered',
-  plugsIn: 'plugs back in',
-  polished: 'journals polished',
-  washed: 'washed',
-  sizesOnTag: 'sizes on the tag',
-};
 const REASONS = ['it was not done', 'another main', 'typed wrongly'];
 
 /** What was done to the crank, in order, and what finishes it. */
@@ -36,6 +30,9 @@ export function WorkLog({ made }: { readonly made: MadeReady }): ReactNode {
               {workWords(one.work, say)}
               <span className="text-ink-soft">{`, ${nameOf(one.personId)}, ${clock(one.at)}`}</span>
             </span>
+            <Disclosure title="Pictures">
+              <Photos of={{ entryId: one.id }} title={workWords(one.work, say)} />
+            </Disclosure>
             <VoidButton entryId={one.id} what="this work" reasons={REASONS} />
           </li>
         ))}
@@ -64,6 +61,6 @@ function workWords(work: CrankWork, say: Say): string {
     case 'polish':
       return `${work.feature.replace('main.', 'Main ').replace('pin.', 'Pin ')} polished`;
     case 'finish':
-      return FINISH_WORDS[work.what].replace(/^./, (letter) => letter.toUpperCase());
+      return FINISH_WORDS[work.what];
   }
 }

@@ -10,6 +10,7 @@ const NO_GROUP: GroupLimits = {
   undersizes: [],
   clearance: { lowMm: null, highMm: null },
   grades: [],
+  shells: null,
 };
 
 /** What stands in the form while nobody typed anything: no limits, and a crank on its end mains. */

@@ -1,0 +1,93 @@
+import { factsOf, keptSpecOf, type CardLine, type CardSection, type JobSheet } from '@tare/contract';
+import {
+  crankFigures,
+  JOURNAL_GROUPS,
+  type Acceptance,
+  type CrankFigures,
+  type CrankFinish,
+  type CrankWork,
+  type JournalGroup,
+  type MadeReady,
+} from '@tare/core';
+import { clock } from '../../words/numbers.js';
+import { figure, line } from '../cardDocument.js';
+import { personIn, type CardNames } from '../cardNames.js';
+
+const VERDICTS: Readonly<Record<Acceptance['kind'], string>> = { inside: 'inside', outside: 'outside', cannotYetTell: 'not told' };
+const GROUPS: Readonly<Record<JournalGroup, string>> = { mains: 'Mains', pins: 'Pins' };
+
+/** How the crank was made ready: before, limits, after, by whom; nothing where nobody measured it. */
+export function madeReady(sheet: JobSheet, names: CardNames): CardSection[] {
+  const { madeReady: made } = factsOf(sheet);
+  if (!made) return [];
+  const figures = crankFigures(made, keptSpecOf(sheet));
+  const lines = [
+    ...cracksLine(made),
+    ...runOutLine(made, figures),
+    ...JOURNAL_GROUPS.flatMap((group) => groupLine(group, made, figures)),
+    ...bearingLine(made, figures),
+    ...sheet.crankWorks.map(({ work, personId, at }) => line`${workLine(work)} (${personIn(names, personId)}, ${clock(at)}).`),
+  ];
+  return lines.length === 0 ? [] : [{ id: 'madeReady', title: 'The crank, made ready', table: null, lines }];
+}
+
+function cracksLine({ cracks: test }: MadeReady): CardLine[] {
+  if (!test) return [line`Not tested for cracks here.`];
+  if (test.way === 'waived') return [line`The crack test was waived by ${test.by}.`];
+  const found = test.cracks.length === 0 ? 'no crack' : test.cracks.map(({ place }) => `a crack: ${place}`).join(', ');
+  return [line`Tested for cracks by ${test.by}, ${test.method}: ${found}${test.demagnetised ? '; demagnetised' : ''}.`];
+}
+
+function runOutLine({ limits }: MadeReady, { runOut }: CrankFigures): CardLine[] {
+  if (runOut.kind !== 'read') return [];
+  const worst = runOut.mains.reduce((most, main) => (main.runOutMm > most.runOutMm ? main : most));
+  const allowed = limits?.runOutMm == null ? [] : line`, at most ${figure(limits.runOutMm, 3, 'mm')}`;
+  return [line`Main ${String(worst.main)} runs out most, ${figure(worst.runOutMm, 3, 'mm')}${allowed}: ${VERDICTS[worst.verdict.kind]}.`];
+}
+
+function groupLine(group: JournalGroup, { limits }: MadeReady, { groups }: CrankFigures): CardLine[] {
+  const read = groups[group].journals.flatMap(({ figures }) => (figures ? [figures] : []));
+  if (read.length === 0) return [];
+  const own = limits?.[group];
+  const [low, high] = [Math.min(...read.map(({ smallestMm }) => smallestMm)), Math.max(...read.map(({ largestMm }) => largestMm))];
+  const allowed = own?.lowMm != null && own.highMm != null ? line`, ${figure(own.lowMm, 3, 'mm')} to ${figure(own.highMm, 3, 'mm')} allowed` : [];
+  const outside = read.filter(({ advice }) => advice === 'grind').length;
+  return [
+    line`${GROUPS[group]} measure ${figure(low, 3, 'mm')} to ${figure(high, 3, 'mm')}${allowed}; ${outside === 0 ? 'none' : String(outside)} outside.`,
+  ];
+}
+
+function bearingLine({ limits }: MadeReady, { groups }: CrankFigures): CardLine[] {
+  const { bearings } = groups.mains;
+  if (bearings.length === 0) return [];
+  const gaps = bearings.map(({ clearanceMm }) => clearanceMm);
+  const range = limits?.mains.clearance;
+  const allowed =
+    range?.lowMm != null && range.highMm != null ? line`, ${figure(range.lowMm, 3, 'mm')} to ${figure(range.highMm, 3, 'mm')} allowed` : [];
+  return [line`Main bearings have ${figure(Math.min(...gaps), 3, 'mm')} to ${figure(Math.max(...gaps), 3, 'mm')} of clearance${allowed}.`];
+}
+
+/** What finishes a crank, as a sentence begins. */
+export const FINISH_WORDS: Readonly<Record<CrankFinish, string>> = {
+  oilWaysBrushed: 'Oil ways brushed out',
+  holesChamfered: 'Oil holes chamfered',
+  plugsIn: 'Plugs back in',
+  polished: 'Journals polished',
+  washed: 'Washed',
+  sizesOnTag: 'Sizes on the tag',
+};
+
+function workLine(work: CrankWork): CardLine {
+  switch (work.kind) {
+    case 'push':
+      return line`Main ${String(work.main)} was pushed ${figure(work.pressedMm, 2, 'mm')} on the side at ${figure(work.highAtDeg, 0, '°')}`;
+    case 'grindMains':
+      return line`Mains were ground ${figure(work.underMm, 2, 'mm')} under`;
+    case 'grindPins':
+      return line`Pins were ground ${figure(work.underMm, 2, 'mm')} under, from ${figure(work.diameterMm, 3, 'mm')}`;
+    case 'polish':
+      return line`${work.feature.replace('main.', 'Main ').replace('pin.', 'Pin ')} was polished`;
+    case 'finish':
+      return [FINISH_WORDS[work.what]];
+  }
+}
