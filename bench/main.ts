@@ -15,6 +15,7 @@ import { crowd } from './faults/crowd.js';
 import { faults } from './faults/faults.js';
 import { fuzz } from './faults/fuzz.js';
 import { doctorFigures } from './doctor.js';
+import { inspectFigures } from './inspect.js';
 import { handRounds } from './handRounds.js';
 import { weightFigures } from './weights.js';
 import { weighBenchFrames } from './frames.js';
@@ -44,6 +45,7 @@ const BENCHMARKS: Readonly<Record<string, () => Promise<Figure | readonly Figure
   accuracy: () => Promise.resolve(accuracy()),
   estimate: estimateFigures,
   doctor: () => Promise.resolve(doctorFigures()),
+  inspect: inspectFigures,
   hand: () => Promise.resolve(handRounds()),
   weights: () => Promise.resolve(weightFigures()),
   setups: () => Promise.resolve(setUpFigures()),

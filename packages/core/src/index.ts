@@ -93,8 +93,9 @@ export { cutTicket, cuttingOf, type CutTicket } from './match/cutTicket.js';
 export { matchedNow } from './match/meanwhile.js';
 export { type BentMain } from './inspect/straightness.js';
 export { madeReadyOf } from './inspect/madeReady.js';
-export { checkLimits, type Acceptance, type Limits } from './inspect/acceptance.js';
+export { accept, checkLimits, type Acceptance, type Limits } from './inspect/acceptance.js';
 export { crankFigures, journalNumbers, type CrankFigures } from './inspect/crankFigures.js';
+export { harmonics } from './inspect/harmonics.js';
 export { gaugeFitness } from './inspect/gaugeFitness.js';
 export { EXPANSIONS, zeroHasMoved, type GrowingMetal, type NeedleSign } from './inspect/gaugeSize.js';
 export {
@@ -115,8 +116,8 @@ export {
   type Quantity,
 } from './inspect/inspectFacts.js';
 export { thickerShellsG } from './inspect/groundAway.js';
-export { type ShellGrade } from './inspect/clearance.js';
-export { type Undersize } from './inspect/undersize.js';
+export { bestGrades, type ShellGrade } from './inspect/clearance.js';
+export { undersizeFor, type Undersize } from './inspect/undersize.js';
 export { counts, readMm } from './inspect/placesRead.js';
 export { slipAt } from './inspect/slipAt.js';
 export { workChange } from './inspect/workChange.js';

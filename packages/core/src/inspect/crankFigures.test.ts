@@ -126,7 +126,13 @@ describe('a crank', () => {
     const pushed = made({ works: [push], measurements: [...bent.measurements, ...turn(2, 0.031, 'push'), ...turn(3, 0.01, 'push')] });
     const after = crankFigures(pushed, spec);
     expect(after.runOut).toMatchObject({ kind: 'read', next: { main: 2, learnedFrom: 1 } });
-    expect(crankFigures({ ...bent, works: [push] }, spec).runOut).toEqual({ kind: 'waiting', mains: [2, 3] });
+    expect(crankFigures({ ...bent, works: [push] }, spec).runOut).toMatchObject({ kind: 'waiting', mains: [2, 3] });
+    // A main that was read is told while others wait.
+    expect(crankFigures(made({ measurements: turn(2, 0.041) }), spec).runOut).toMatchObject({
+      kind: 'waiting',
+      mains: [3],
+      read: [{ main: 1 }, { main: 2, runOutMm: expect.closeTo(0.082, 6), verdict: { kind: 'outside' } }, { main: 4 }],
+    });
     expect(crankFigures({ ...bent, limits: { ...LIMITS, isCast: true } }, spec).runOut).toMatchObject({ kind: 'read', next: null });
     expect(crankFigures({ ...bent, cracks: TESTED }, spec).cracksDue).toBeNull();
     expect(crankFigures({ ...pushed, cracks: TESTED }, spec).cracksDue).toBe('again');

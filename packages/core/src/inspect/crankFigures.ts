@@ -14,7 +14,8 @@ import { undersizeFor, type UndersizeChoice, type WornJournal } from './undersiz
 
 /** How straight the crank is, or why that is not told. */
 export type RunOutFigures =
-  | { readonly kind: 'waiting'; readonly mains: readonly number[] }
+  /** Some mains are unread; those that were stand in `read`. */
+  | { readonly kind: 'waiting'; readonly mains: readonly number[]; readonly read: readonly BentMain[] }
   | { readonly kind: 'refused'; readonly reason: string }
   | { readonly kind: 'read'; readonly mains: readonly BentMain[]; readonly next: NextPush | null };
 
@@ -92,8 +93,8 @@ function runOutOf(made: MadeReady, places: readonly PlaceRead[], { layout, crank
       const found = harmonics(own.map(needleAt), known ? Math.max(...own.map(({ deviationMm }) => deviationMm ?? 0)) : null);
       return [{ main, zMm, ...found }];
     });
-    if (missing.length > 0) return { kind: 'waiting', mains: missing };
     const bent = straightness(mains, blocks, runOutMm ?? Infinity, rule);
+    if (missing.length > 0) return { kind: 'waiting', mains: missing, read: bent };
     const isOver = bent.some(({ verdict }) => verdict.kind === 'outside');
     return { kind: 'read', mains: bent, next: isOver && !made.limits.isCast ? nextPush(bent, pushesOf(made)) : null };
   } catch (error) {

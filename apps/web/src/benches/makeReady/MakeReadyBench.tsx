@@ -1,6 +1,6 @@
 import type { ReactNode } from 'react';
 import { useSearchParams } from 'react-router';
-import { crankFigures, type CrankFigures, type MadeReady } from '@tare/core';
+import { crankFigures, JOURNAL_GROUPS, type CrankFigures, type MadeReady } from '@tare/core';
 import { keptSpecOf } from '@tare/contract';
 import { useMemo } from 'react';
 import { useOpenJob } from '../../shell/JobContext.js';
@@ -55,6 +55,8 @@ export function MakeReadyBench(): ReactNode {
 function nextStep(made: MadeReady, { runOut, groups, cracksDue, isCracked }: CrankFigures): string {
   if (isCracked) return 'The crank is cracked: nothing later is worked on until another one is here.';
   if (made.limits === null) return 'Type the limits from the engine’s own data, or bring them in as a file.';
+  const planned = JOURNAL_GROUPS.filter((group) => made.planned[group] !== undefined);
+  if (planned.length > 0) return `The ${planned.join(' and the ')} are to be ground: Spin waits for it, and they are measured again afterwards.`;
   if (cracksDue === 'again') return 'It was pushed: the crack test is due again.';
   if (runOut.kind === 'waiting') return `Turn it on its blocks and read the indicator on main ${runOut.mains.join(', ')}.`;
   if (runOut.kind === 'refused') return runOut.reason;

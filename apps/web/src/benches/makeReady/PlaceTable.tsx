@@ -31,7 +31,7 @@ export function PlaceTable({ entry, caption, places = 3, verdictOf }: PlaceTable
               </th>
             ))}
             {verdictOf && (
-              <th scope="col" className="font-sign font-normal text-ink-soft">
+              <th scope="col" className="pl-2 text-left font-sign font-normal text-ink-soft">
                 Verdict
               </th>
             )}

@@ -15,7 +15,7 @@ export function RunOutSheet({ made, figures: { runOut } }: { readonly made: Made
   const entry = useCrankSheet('runOut');
   const { say, figure } = useDisplay();
   const limitMm = made.limits?.runOutMm ?? null;
-  const mains = runOut.kind === 'read' ? runOut.mains : [];
+  const mains = runOut.kind === 'read' ? runOut.mains : runOut.kind === 'waiting' && runOut.read.length > 2 ? runOut.read : [];
   const mainIn = (row: string): BentMain | undefined => mains.find(({ main }) => row === `Main ${main}`);
   return (
     <div className="grid gap-4">

@@ -68,8 +68,10 @@ export function useCrankSheet(sheetName: CrankSheet): CrankEntry {
   const readingsAt = (place: Place): MeasurementFact[] => own.filter((one) => isAt(place, one));
   const sizeOf = (one: MeasurementFact): number => readMm(one, one.settingId === null ? undefined : made.settings[one.settingId]);
   const waiting = picked ?? places.find((place) => readingsAt(place).length === 0) ?? null;
-  const settingId = made.settings[keptSetting] ? keptSetting : null;
-  const setting = settingId === null ? null : made.settings[settingId]!;
+  const last = made.measurements.findLast((one) => !one.voided && places.some((place) => isAt(place, one))) ?? null;
+  // Whoever goes on with a sheet has the gauge in hand that it was begun with.
+  const settingId = made.settings[keptSetting] ? keptSetting : (last?.settingId ?? null);
+  const setting = (settingId === null ? undefined : made.settings[settingId]) ?? null;
 
   const enter = (): void => {
     if (!waiting) return setProblem('Every place of this sheet is read. Tap one to read it again.');
@@ -124,7 +126,7 @@ export function useCrankSheet(sheetName: CrankSheet): CrankEntry {
     settingId,
     setting,
     useSetting,
-    last: made.measurements.findLast((one) => !one.voided && places.some((place) => isAt(place, one))) ?? null,
+    last,
     isBlocked: personId === null || write.isPending,
   };
 }
