@@ -15,6 +15,9 @@ async function seriousOf(page: Page, rules?: readonly string[]): Promise<string[
 const VIEWS = [
   ['Pellgate', 'engine'],
   ['Bramwick', 'checkIn'],
+  ['Bramwick', 'makeReady?sheet=runOut'],
+  ['Bramwick', 'makeReady?sheet=pins'],
+  ['Bramwick', 'makeReady?sheet=limits'],
   ['Ostrell', 'weigh'],
   ['Pellgate', 'match'],
   ['Dorvell', 'bobs'],

@@ -40,6 +40,10 @@ test('pictures of every view, from the demo shop', async ({ page }) => {
   await shot(page, 'tools');
   await open(page, 'Bramwick diesel four', 'Check in');
   await shot(page, 'check-in');
+  await open(page, 'Bramwick diesel four', 'Make ready');
+  await page.getByRole('button', { name: 'Pins', exact: true }).click();
+  await expect(page.getByText(/^All together 0\.25 mm under/)).toBeVisible();
+  await shot(page, 'make-ready');
   await page.getByRole('link', { name: 'Instruments' }).click();
   await expect(page.getByText('Scatter s of each study, g').first()).toBeVisible();
   await shot(page, 'instruments');
@@ -61,11 +65,6 @@ test('pictures of every view, from the demo shop', async ({ page }) => {
   await shot(page, 'match');
   await open(page, 'Dorvell marine V8', 'Bob weights');
   await shot(page, 'bob-weights');
-  await page.getByRole('tab', { name: 'Build and weigh in' }).click();
-  await page.getByLabel('Diameter of the crankpins').fill('54');
-  await page.getByRole('button', { name: 'Work out the bobs' }).click();
-  await expect(page.getByText(/pieces in all/)).toBeVisible();
-  await shot(page, 'build-bobs');
   await page.goto('/calculator?big=448&bearing=42&small=186&piston=612&pin=148&locks=2.4&rings=46&x=support+rails~moves~3.2');
   await expect(page.getByText('1981.6 g')).toBeVisible();
   await shot(page, 'calculator');
