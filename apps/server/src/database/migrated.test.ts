@@ -144,7 +144,22 @@ describe('the demo of commit 44ec4ba, brought to the present', () => {
       facts.readings.length + facts.spins.length > 0 ? { state: 'done' } : { state: 'ready' },
     );
     // Since then a sheet says what its spins' turns say together, what hung in them apart, its voids, and what the shop took as usual.
-    const { spins, hungWeights, measurements, crankWorks, voids, putRight, usual, drill, spinsThatAreSo, said, setUps: list, specAt, scales: _scales, ...same } = sheet;
+    const {
+      spins,
+      hungWeights,
+      measurements,
+      crankWorks,
+      voids,
+      putRight,
+      usual,
+      drill,
+      spinsThatAreSo,
+      said,
+      setUps: list,
+      specAt,
+      scales: _scales,
+      ...same
+    } = sheet;
     expect([said, list]).toEqual([{}, NO_SET_UPS]);
     expect(Date.parse(specAt)).toBeLessThanOrEqual(Date.now());
     const { spins: spinsBefore, holes, plans, ...rest } = before as unknown as JobSheet & { readonly spins: readonly { readonly n: number }[] };
