@@ -115,6 +115,13 @@ test('a bent crank is read, pushed by what the push before left, tested again an
     // A needle that was off by as much at every angle says the same of how straight it is.
     await expect(page.getByRole('row', { name: /^Main 2/ })).toContainText('0.016');
   });
+  await test.step('the card says how it was made ready', async () => {
+    await bench(page, 'Sign off');
+    const card = page.getByRole('article', { name: /^Balance card/ });
+    await expect(card.getByText('Main 2 runs out most, 0.016 mm, at most 0.050 mm: inside.')).toBeVisible();
+    await expect(card.getByText(/^Main 2 was pushed 1\.00 mm on the side at 40° \(Ottoline Fasch/)).toBeVisible();
+    await expect(card.getByText('Tested for cracks by the Upper Yard, once more, magnetic particles', { exact: false })).toBeVisible();
+  });
 });
 
 test('a crank ground a quarter under: its spin and its signature are open again, and the next spin is held against the prediction', async ({
@@ -150,6 +157,8 @@ test('a crank ground a quarter under: its spin and its signature are open again,
     await bench(page, 'Spin');
     await expect(page.getByText('does not fit', { exact: false })).toHaveCount(0);
     await expect(page.getByRole('link', { name: /^Spin/ })).not.toContainText('ground since');
+    await bench(page, 'Sign off');
+    await expect(page.getByRole('article', { name: /^Balance card/ }).getByText(/^Pins were ground 0\.25 mm under, from 53\.925 mm/)).toBeVisible();
   });
 });
 

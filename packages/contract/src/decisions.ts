@@ -84,6 +84,7 @@ type DecisionSchema<K extends DecisionKind> = {
 } & (K extends `${string}*` ? { readonly member: string; readonly members: RegExp } : object);
 
 const oneOf = (names: readonly string[]): RegExp => new RegExp(`^(${names.join('|')})$`);
+const JOURNAL = /^(main|pin)\.([1-9]|[1-3]\d)$/;
 const ID = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/;
 
 /** Every kind of decision of the core has its schema here: the compiler asks for one. */
@@ -156,7 +157,12 @@ const SCHEMAS: { readonly [K in DecisionKind]: DecisionSchema<K> } = {
     members: oneOf(JOURNAL_GROUPS),
     value: Joi.object({ underMm: named(Joi.number().greater(0).max(10).required(), 'The undersize') }).allow(null),
   },
-  'inspect.marked.*': { member: 'journal', members: /^(main|pin)\.([1-9]|[1-3]\d)$/, value: named(Joi.boolean(), 'Marks that can be felt') },
+  'inspect.unworn.*': {
+    member: 'journal',
+    members: JOURNAL,
+    value: named(Joi.number().greater(0).max(1000).allow(null), 'What it measures where it never wore'),
+  },
+  'inspect.marked.*': { member: 'journal', members: JOURNAL, value: named(Joi.boolean(), 'Marks that can be felt') },
   'gauge.setting.*': { member: 'setting id', members: ID, value: gaugeSettingSchema },
   'part.marks.*': { member: 'part id', members: ID, value: partMarksSchema },
   'part.damaged.*': { member: 'part id', members: ID, value: named(Joi.boolean(), 'Damaged') },

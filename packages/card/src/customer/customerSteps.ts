@@ -1,4 +1,4 @@
-import type { JobSheet } from '@tare/contract';
+import { factsOf, type JobSheet } from '@tare/contract';
 import { hasBench, isBrought, isInsideNow, isSpun, kindsHere, SINGLE_KINDS, toPolar, type JobFigures, type SpinFigures } from '@tare/core';
 import { count, KIND_NAMES, timesIn100 } from '../words/names.js';
 import { fixed } from '../words/numbers.js';
@@ -13,6 +13,7 @@ export interface CustomerStep {
 export function customerSteps(sheet: JobSheet, figures: JobFigures): CustomerStep[] {
   return [
     arrival(sheet),
+    ...makingReady(sheet),
     ...weighing(sheet, figures),
     ...matching(sheet, figures),
     ...bobs(sheet, figures),
@@ -30,6 +31,36 @@ function arrival({ spec, arrivals, parts }: JobSheet): CustomerStep {
       ? 'What came with it was not counted.'
       : `We counted ${count(found, 'thing')}${damaged === 0 ? '' : `; ${count(damaged, 'part')} of them ${damaged === 1 ? 'is' : 'are'} damaged or to be replaced`}.`;
   return { title: 'It came in', sentences: [`Your ${spec.engineName} came to us${isSpun(spec.jobKind) ? ' to be balanced' : ''}.`, counted] };
+}
+
+/** What was measured of the crank and done to it before anything was weighed. */
+function makingReady(sheet: JobSheet): CustomerStep[] {
+  const { madeReady: made } = factsOf(sheet);
+  const read = made?.measurements.filter(({ voided }) => !voided).length ?? 0;
+  if (!made || read === 0) return [];
+  const pushes = made.works.filter(({ work }) => work.kind === 'push').length;
+  const ground = made.works.flatMap(({ work }) =>
+    work.kind === 'grindMains'
+      ? [`mains ${fixed(work.underMm, 2)} mm under`]
+      : work.kind === 'grindPins'
+        ? [`pins ${fixed(work.underMm, 2)} mm under`]
+        : [],
+  );
+  const done = [...(pushes > 0 ? ['straightened it'] : []), ...(ground.length > 0 ? [`ground ${ground.join(' and ')}`] : [])];
+  const cracks =
+    made.cracks === null
+      ? ''
+      : made.cracks.way === 'waived'
+        ? ' It was not tested for cracks.'
+        : made.cracks.cracks.length === 0
+          ? ' No crack was found.'
+          : ' A crack was found.';
+  return [
+    {
+      title: 'We measured the crank',
+      sentences: [`A gauge was read ${count(read, 'time')}.${cracks}`, done.length === 0 ? 'It was left as it came.' : `We ${done.join(', and ')}.`],
+    },
+  ];
 }
 
 function weighing({ readings, weighChoices, spec }: JobSheet, { weighed }: JobFigures): CustomerStep[] {

@@ -91,6 +91,8 @@ export interface DecisionValues {
   'inspect.cracks': CrackTest | null;
   /** An undersize of mains or pins that is decided on and not ground yet; null once it is, or is not to be. */
   'inspect.planned.*': PlannedGrind | null;
+  /** What a journal that wore on one side measures where it never wore, mm; null for wear all round. */
+  'inspect.unworn.*': number | null;
   /** A journal, by its feature, that bears marks that can be felt. */
   'inspect.marked.*': boolean;
   /** A gauge as it was set for a sheet, by an id of its own. */

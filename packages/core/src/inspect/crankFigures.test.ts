@@ -71,6 +71,7 @@ const made = (more: Partial<MadeReady> = {}): MadeReady => ({
   cracks: null,
   planned: {},
   marked: {},
+  unwornMm: {},
   ...more,
 });
 const job = weighedJob('inline3');
@@ -150,6 +151,10 @@ describe('a crank', () => {
     const straight = crankFigures(made({ measurements: [...sizes, ...turn(2, 0), ...turn(3, 0)] }), spec).groups.mains.undersize!;
     const bent = crankFigures(made({ measurements: [...sizes, ...turn(2, 0.08), ...turn(3, 0)] }), spec).groups.mains.undersize!;
     expect([straight.size?.underMm, straight.needs[1]!.needMm]).toEqual([0.25, expect.closeTo(0.11, 9)]);
+    const oneSided = crankFigures(made({ unwornMm: { 'main.3': 53.98 }, measurements: [...sizes, ...turn(2, 0), ...turn(3, 0)] }), spec).groups.mains
+      .undersize!;
+    // 53.99 + 0.02 − (2·53.9 − 53.98).
+    expect([oneSided.decidesId, oneSided.needs[2]!.needMm]).toEqual(['main.3', expect.closeTo(0.19, 9)]);
     expect([bent.size?.underMm, bent.decidesId, bent.needs[1]!.needMm]).toEqual([0.5, 'main.2', expect.closeTo(0.27, 6)]);
   });
   it('takes grades by its own gap, one wall for both counted twice, and says what to order', () => {

@@ -157,7 +157,7 @@ function groupFigures(
   const grades = limits ? gradesOf(group, numbers, places, limits) : [];
   return {
     journals,
-    undersize: limits ? undersizeOf(group, journals, limits, runOut) : null,
+    undersize: limits ? undersizeOf(group, journals, limits, runOut, made.unwornMm) : null,
     bearings,
     grades,
     order: shellsToOrder(grades, limits?.grades ?? []),
@@ -165,12 +165,25 @@ function groupFigures(
 }
 
 /** What the group has to be ground to, once every journal of it was read; of mains with how far each lies off the new axis. */
-function undersizeOf(group: JournalGroup, journals: readonly JournalRow[], limits: GroupLimits, runOut: RunOutFigures): UndersizeChoice | null {
+function undersizeOf(
+  group: JournalGroup,
+  journals: readonly JournalRow[],
+  limits: GroupLimits,
+  runOut: RunOutFigures,
+  unwornMm: MadeReady['unwornMm'],
+): UndersizeChoice | null {
   if (limits.targetMm === null || limits.undersizes.length === 0) return null;
   const worn = journals.flatMap(({ feature, number, figures }): WornJournal[] => {
     if (!figures) return [];
     const bent = group === 'mains' && runOut.kind === 'read' ? runOut.mains.find(({ main }) => main === number) : undefined;
-    return [{ id: feature, smallestMm: figures.smallestMm, eccentricityMm: bent ? toPolar(bent.eccentricityMm).amount : 0, unwornMm: null }];
+    return [
+      {
+        id: feature,
+        smallestMm: figures.smallestMm,
+        eccentricityMm: bent ? toPolar(bent.eccentricityMm).amount : 0,
+        unwornMm: unwornMm[feature] ?? null,
+      },
+    ];
   });
   const [first, ...more] = worn;
   return first && worn.length === journals.length ? undersizeFor([first, ...more], limits.targetMm, limits.cleanUpMm ?? 0, limits.undersizes) : null;

@@ -128,6 +128,8 @@ export interface MadeReady {
   readonly cracks: CrackTest | null;
   /** Undersizes that were decided on and are not ground yet. */
   readonly planned: Readonly<Partial<Record<JournalGroup, number>>>;
+  /** What journals that wore on one side measure where they never wore, mm, by feature. */
+  readonly unwornMm: Readonly<Record<string, number>>;
   /** Journals that bear marks that can be felt, by feature. */
   readonly marked: Readonly<Record<string, boolean>>;
 }

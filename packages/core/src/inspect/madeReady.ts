@@ -1,6 +1,9 @@
 import { familyOf, latestOn, type Decided } from '../decisions/decisions.js';
 import type { CrankWorkFact, JournalGroup, MadeReady, MeasurementFact } from './inspectFacts.js';
 
+const withoutNulls = (values: Readonly<Record<string, number | null>>): Record<string, number> =>
+  Object.fromEntries(Object.entries(values).filter((entry): entry is [string, number] => entry[1] !== null));
+
 /** What was measured, set, decided and done to make a crank ready; null where nothing was. */
 export function madeReadyOf(measurements: readonly MeasurementFact[], works: readonly CrankWorkFact[], decided: Decided): MadeReady | null {
   const planned = Object.entries(familyOf(decided, 'inspect.planned.*')).flatMap(([group, plan]) =>
@@ -13,6 +16,7 @@ export function madeReadyOf(measurements: readonly MeasurementFact[], works: rea
     limits: latestOn(decided, 'inspect.limits') ?? null,
     cracks: latestOn(decided, 'inspect.cracks') ?? null,
     planned: Object.fromEntries(planned),
+    unwornMm: withoutNulls(familyOf(decided, 'inspect.unworn.*')),
     marked: familyOf(decided, 'inspect.marked.*'),
   };
   const isNothing = measurements.length === 0 && works.length === 0 && made.limits === null && made.cracks === null && planned.length === 0;

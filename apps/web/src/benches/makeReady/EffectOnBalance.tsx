@@ -1,19 +1,18 @@
 import { keptSpecOf } from '@tare/contract';
-import { thickerShellsG, tolerance, toPolar, workChange, type CrankWork, type MadeReady } from '@tare/core';
+import { thickerShellsG, tolerance, toPolar, workChange, type CrankFigures, type MadeReady } from '@tare/core';
 import type { ReactNode } from 'react';
 import { useOpenJob } from '../../shell/JobContext.js';
+import { plannedGrind } from './plannedGrind.js';
 import { useDisplay } from '../../ui/useDisplay.js';
 
 /** What a grind that is planned will do to each plane, before it is done; and what was done since the last spin. */
-export function EffectOnBalance({ made }: { readonly made: MadeReady }): ReactNode {
+export function EffectOnBalance({ made, figures }: { readonly made: MadeReady; readonly figures: CrankFigures }): ReactNode {
   const { sheet } = useOpenJob();
   const { figure, unit } = useDisplay();
   const spec = keptSpecOf(sheet);
   const planned = made.planned.pins;
-  if (planned === undefined) return null;
-  const width = spec.crank.sizes ? Math.min(...spec.crank.sizes.pins.map(({ widthMm }) => widthMm)) : 20;
-  const diameter = spec.crank.sizes?.pins[0]?.diameterMm ?? made.limits?.pins.targetMm ?? spec.strokeMm * 0.6;
-  const work: CrankWork = { kind: 'grindPins', underMm: planned, diameterMm: diameter, widthMm: width };
+  const work = plannedGrind('pins', { made, figures, sheet });
+  if (planned === undefined || !work) return null;
   const found = workChange(work, spec, null);
   if (!found) return null;
   const { planes } = spec.crank;

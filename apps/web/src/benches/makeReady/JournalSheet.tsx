@@ -1,14 +1,18 @@
-import { featureOf, type CrankFigures, type JournalGroup, type MadeReady } from '@tare/core';
-import type { ReactNode } from 'react';
+import { featureOf, typedQuantity, type CrankFigures, type JournalGroup, type MadeReady } from '@tare/core';
+import { useState, type ReactNode } from 'react';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { Button } from '../../ui/Button.js';
 import { CheckRow } from '../../ui/CheckRow.js';
 import { DataTable } from '../../ui/DataTable.js';
+import { Disclosure } from '../../ui/Disclosure.js';
+import { CommitQuantity } from '../../ui/form/CommitFields.js';
+import { QuantityField } from '../../ui/QuantityField.js';
 import { Note, ProblemNotice } from '../../ui/Notice.js';
 import { VerdictMark } from '../../ui/Verdict.js';
 import { useDecide } from '../../ui/useDecide.js';
 import { useDisplay } from '../../ui/useDisplay.js';
 import { useLogWork } from './LogWork.js';
+import { pinWidthMm, plannedGrind } from './plannedGrind.js';
 import { PlaceEntry } from './PlaceEntry.js';
 import { PlaceTable } from './PlaceTable.js';
 import { useCrankSheet } from './useCrankSheet.js';
@@ -54,6 +58,7 @@ export function JournalSheet({ group, made, figures }: JournalSheetProps): React
         }}
       />
       <Marked group={group} made={made} numbers={journals.map(({ number }) => number)} />
+      <OneSided group={group} made={made} numbers={journals.map(({ number }) => number)} />
       <UndersizeDesk group={group} made={made} figures={figures} />
     </div>
   );
@@ -87,44 +92,121 @@ function Marked({
   );
 }
 
-/** The smallest undersize at which all of a group clean up, decided, and ground. */
-function UndersizeDesk({ group, made, figures }: JournalSheetProps): ReactNode {
+/** A grind that is decided on: logged as it was done, or left. */
+function PlannedDesk({ group, made, figures, underMm }: JournalSheetProps & { readonly underMm: number }): ReactNode {
   const { sheet } = useOpenJob();
   const { decide, blocked, error } = useDecide();
   const work = useLogWork();
   const { say } = useDisplay();
-  const limits = made.limits?.[group] ?? null;
-  const { undersize, journals } = figures.groups[group];
+  const [width, setWidth] = useState('');
+  const [moved, setMoved] = useState('');
+  const [towards, setTowards] = useState('');
+  const read = (text: string, unit: 'mm' | '°', usual: number): number => (text.trim() === '' ? usual : typedQuantity(text, unit));
+  const ground = {
+    widthMm: read(width, 'mm', pinWidthMm(sheet)),
+    axisMovedMm: read(moved, 'mm', 0),
+    axisMovedAtDeg: read(towards, '°', 0),
+  };
+  const isGood = Object.values(ground).every((value) => Number.isFinite(value) && value >= 0) && ground.widthMm > 0;
+  const grind = plannedGrind(group, { made, figures, sheet }, ground);
+  const logged = (): void => decide({ subject: `inspect.planned.${group}`, value: null });
+  return (
+    <div className="grid gap-2 border-2 border-edge p-3">
+      <p className="text-lg">
+        <strong>{`The ${group} are to be ground ${say(underMm, 'mm', 2)} under.`}</strong> Spin waits until they are.
+      </p>
+      <div className="flex flex-wrap items-end gap-3">
+        {group === 'pins' ? (
+          <QuantityField
+            label="Ground over a width of"
+            unit="mm"
+            className="w-48"
+            placeholder={pinWidthMm(sheet).toFixed(1)}
+            value={width}
+            onChange={(event) => setWidth(event.target.value)}
+          />
+        ) : (
+          <>
+            <QuantityField
+              label="Their axis moved by"
+              unit="mm"
+              className="w-48"
+              placeholder="0"
+              value={moved}
+              onChange={(event) => setMoved(event.target.value)}
+            />
+            <QuantityField
+              label="towards"
+              unit="°"
+              className="w-36"
+              placeholder="0"
+              value={towards}
+              onChange={(event) => setTowards(event.target.value)}
+            />
+          </>
+        )}
+        <Button
+          look="primary"
+          disabled={work.isBlocked || blocked || !isGood}
+          onClick={() => {
+            if (grind) work.log(grind, logged);
+          }}
+        >
+          {`The ${group} were ground: measure them again`}
+        </Button>
+        <Button disabled={blocked} onClick={logged}>
+          They stay as they are
+        </Button>
+      </div>
+      {(work.error ?? error?.message) && <ProblemNotice>{work.error ?? error?.message}</ProblemNotice>}
+    </div>
+  );
+}
+
+/** Journals that wore on one side alone: what they measure where they never wore decides at what they clean up. */
+function OneSided({
+  group,
+  made,
+  numbers,
+}: {
+  readonly group: JournalGroup;
+  readonly made: MadeReady;
+  readonly numbers: readonly number[];
+}): ReactNode {
+  const { decide } = useDecide();
+  const told = numbers.filter((number) => made.unwornMm[featureOf(group, number)] !== undefined).length;
+  return (
+    <Disclosure title={`Worn on one side: ${told === 0 ? 'none' : told}`}>
+      <div className="flex flex-wrap gap-3">
+        {numbers.map((number) => {
+          const feature = featureOf(group, number);
+          return (
+            <CommitQuantity
+              key={feature}
+              label={`${one(group)} ${number}, where it never wore`}
+              unit="mm"
+              className="w-44"
+              place={`unworn.${feature}`}
+              kept={made.unwornMm[feature] ?? 0}
+              isGood={(mm) => mm >= 0 && mm <= 1000}
+              complaint="A length; 0 for wear all round."
+              onCommit={(mm, settled) => decide({ subject: `inspect.unworn.${feature}`, value: mm === 0 ? null : mm }, settled)}
+            />
+          );
+        })}
+      </div>
+    </Disclosure>
+  );
+}
+
+/** The smallest undersize at which all of a group clean up, decided, and ground. */
+function UndersizeDesk({ group, made, figures }: JournalSheetProps): ReactNode {
+  const { decide, blocked, error } = useDecide();
+  const { say } = useDisplay();
+  const { undersize } = figures.groups[group];
   const planned = made.planned[group];
   const nameOf = (feature: string): string => `${one(group)} ${feature.split('.')[1]!}`;
-  if (planned !== undefined) {
-    const meanMm = journals.reduce((sum, { figures: own }) => sum + (own?.meanMm ?? limits?.targetMm ?? 0), 0) / Math.max(1, journals.length);
-    const widthMm = sheet.spec.crank.sizes ? Math.min(...sheet.spec.crank.sizes[group].map((journal) => journal.widthMm)) : null;
-    const ground = (): void =>
-      work.log(
-        group === 'mains'
-          ? { kind: 'grindMains', underMm: planned, axisMovedMm: 0, axisMovedAtDeg: 0 }
-          : { kind: 'grindPins', underMm: planned, diameterMm: meanMm, widthMm: widthMm ?? 20 },
-        () => decide({ subject: `inspect.planned.${group}`, value: null }),
-      );
-    return (
-      <div className="grid gap-2 border-2 border-edge p-3">
-        <p className="text-lg">
-          <strong>{`The ${group} are to be ground ${say(planned, 'mm', 2)} under.`}</strong> Spin waits until they are.
-          {group === 'pins' && widthMm === null && ' The crank’s own sizes are not known: 20 mm are taken as the width of a pin.'}
-        </p>
-        <div className="flex flex-wrap gap-3">
-          <Button look="primary" disabled={work.isBlocked || blocked} onClick={ground}>
-            {`The ${group} were ground: measure them again`}
-          </Button>
-          <Button disabled={blocked} onClick={() => decide({ subject: `inspect.planned.${group}`, value: null })}>
-            They stay as they are
-          </Button>
-        </div>
-        {(work.error ?? error?.message) && <ProblemNotice>{work.error ?? error?.message}</ProblemNotice>}
-      </div>
-    );
-  }
+  if (planned !== undefined) return <PlannedDesk group={group} made={made} figures={figures} underMm={planned} />;
   if (!undersize) return null;
   const decides = undersize.needs.find(({ id }) => id === undersize.decidesId)!;
   return (

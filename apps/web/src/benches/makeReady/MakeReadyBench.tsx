@@ -46,8 +46,8 @@ export function MakeReadyBench(): ReactNode {
       {(shown === 'mains' || shown === 'pins') && <JournalSheet key={shown} group={shown} made={made} figures={figures} />}
       {shown === 'bearings' && <BearingSheet figures={figures} made={made} />}
       {shown === 'cracks' && <CrackForm key={sheet.decisions['inspect.cracks']?.version ?? 0} made={made} />}
-      {shown === 'work' && <WorkLog made={made} />}
-      <EffectOnBalance made={made} />
+      {shown === 'work' && <WorkLog made={made} figures={figures} />}
+      <EffectOnBalance made={made} figures={figures} />
     </div>
   );
 }

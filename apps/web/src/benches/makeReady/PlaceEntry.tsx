@@ -1,10 +1,13 @@
 import type { ReactNode } from 'react';
 import { Button } from '../../ui/Button.js';
+import { Disclosure } from '../../ui/Disclosure.js';
+import { Field } from '../../ui/Field.js';
 import { Note, ProblemNotice } from '../../ui/Notice.js';
 import { useDisplay } from '../../ui/useDisplay.js';
 import { useKeys } from '../../ui/useKeys.js';
 import { useQuantityText } from '../../ui/useQuantityText.js';
 import { VoidButton } from '../../ui/VoidButton.js';
+import { Photos } from '../photos/Photos.js';
 import { GaugeLine } from './GaugeLine.js';
 import type { CrankEntry } from './useCrankSheet.js';
 
@@ -58,6 +61,7 @@ export function PlaceEntry({ entry, smallestBandMm }: { readonly entry: CrankEnt
         <Button type="submit" look="primary" className="min-h-14" disabled={entry.isBlocked}>
           Capture
         </Button>
+        <Field label="A note on it" className="w-60" value={entry.note} maxLength={300} onChange={(event) => entry.setNote(event.target.value)} />
         {last && (
           <span className="pb-2">
             <span className="text-ink-soft">{`Last: ${figure(entry.sizeOf(last), 'mm', 3)} `}</span>
@@ -65,6 +69,11 @@ export function PlaceEntry({ entry, smallestBandMm }: { readonly entry: CrankEnt
           </span>
         )}
       </form>
+      {last && (
+        <Disclosure title="Pictures of the last measurement">
+          <Photos of={{ entryId: last.id }} title="the last measurement" />
+        </Disclosure>
+      )}
       {entry.problem !== null && <ProblemNotice>{entry.problem}</ProblemNotice>}
       {setting?.moved === 'doubted' && <Note>The zero of this gauge is doubted: what was read with it counts for nothing. Set it anew.</Note>}
     </div>

@@ -1,6 +1,7 @@
-import { CRANK_FINISHES, type CrankWork, type MadeReady } from '@tare/core';
+import { CRANK_FINISHES, type CrankFigures, type CrankWork, type MadeReady } from '@tare/core';
 import { clock, FINISH_WORDS } from '@tare/card';
-import type { ReactNode } from 'react';
+import { Printer } from 'lucide-react';
+import { useState, type ReactNode } from 'react';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { Button } from '../../ui/Button.js';
 import { Disclosure } from '../../ui/Disclosure.js';
@@ -9,12 +10,14 @@ import { Photos } from '../photos/Photos.js';
 import { useDisplay, type Say } from '../../ui/useDisplay.js';
 import { usePersonName } from '../../ui/usePersonName.js';
 import { VoidButton } from '../../ui/VoidButton.js';
+import { CrankTag } from './CrankTag.js';
 import { useLogWork } from './LogWork.js';
 
 const REASONS = ['it was not done', 'another main', 'typed wrongly'];
 
 /** What was done to the crank, in order, and what finishes it. */
-export function WorkLog({ made }: { readonly made: MadeReady }): ReactNode {
+export function WorkLog({ made, figures }: { readonly made: MadeReady; readonly figures: CrankFigures }): ReactNode {
+  const [printing, setPrinting] = useState(false);
   const { sheet } = useOpenJob();
   const nameOf = usePersonName();
   const { say } = useDisplay();
@@ -45,6 +48,10 @@ export function WorkLog({ made }: { readonly made: MadeReady }): ReactNode {
           </Button>
         ))}
       </fieldset>
+      <Button className="w-fit" onClick={() => setPrinting(true)}>
+        <Printer aria-hidden className="size-5" /> Print the tag
+      </Button>
+      {printing && <CrankTag made={made} figures={figures} onPrinted={() => setPrinting(false)} />}
       {work.error !== null && <ProblemNotice>{work.error}</ProblemNotice>}
     </div>
   );

@@ -17,7 +17,7 @@ import { useWho } from '../../ui/WhoFirst.js';
 import { isAt, placesOf, type CrankSheet, type Place } from './sheets.js';
 
 /** Nothing yet: what a job has of a crank that nobody measured. */
-const NOTHING: MadeReady = { measurements: [], works: [], settings: {}, limits: null, cracks: null, planned: {}, marked: {} };
+const NOTHING: MadeReady = { measurements: [], works: [], settings: {}, limits: null, cracks: null, planned: {}, marked: {}, unwornMm: {} };
 
 /** What was measured and done of the open job's crank. */
 export function useMadeReady(): MadeReady {
@@ -41,6 +41,9 @@ export interface CrankEntry {
   readonly step: (by: number) => void;
   readonly typed: string;
   readonly type: (text: string) => void;
+  /** In somebody's own words, kept with what is captured next. */
+  readonly note: string;
+  readonly setNote: (note: string) => void;
   /** Why what was typed is not taken, or a question that Enter answers. */
   readonly problem: string | null;
   readonly enter: () => void;
@@ -60,6 +63,7 @@ export function useCrankSheet(sheetName: CrankSheet): CrankEntry {
   const write = useWrite('POST jobs/:jobId/measurements', { jobId: sheet.id });
   const [typed, type] = useDraft(`inspect.${sheet.id}.${sheetName}`);
   const [keptSetting, useSetting] = useDraft(`inspect.setting.${sheet.id}.${sheetName}`);
+  const [note, setNote] = useDraft(`inspect.note.${sheet.id}.${sheetName}`);
   const [picked, pick] = useState<Place | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const [asked, setAsked] = useState<{ readonly mm: number; readonly place: Place } | null>(null);
@@ -96,10 +100,11 @@ export function useCrankSheet(sheetName: CrankSheet): CrankEntry {
     setProblem(null);
     const { feature, quantity, angleDeg, depth } = waiting;
     write.mutate(
-      { personId, feature, quantity, angleDeg, depth, indicationMm: read.value, settingId, afterWorkId: lastWorkId(made.works) },
+      { personId, feature, quantity, angleDeg, depth, indicationMm: read.value, settingId, afterWorkId: lastWorkId(made.works), note: note.trim() },
       {
         onSuccess: () => {
           type('');
+          setNote('');
           pick(null);
         },
         onError: (error) => setProblem(error.message),
@@ -121,6 +126,8 @@ export function useCrankSheet(sheetName: CrankSheet): CrankEntry {
     },
     typed,
     type,
+    note,
+    setNote,
     problem,
     enter,
     settingId,
