@@ -1,32 +1,9 @@
-import { addPlanes, workChange, type CrankLimits, type GroupLimits } from '@tare/core';
+import { addPlanes, workChange } from '@tare/core';
+import { madeUpLimits } from '@tare/core/testing';
 import type { Page } from '@playwright/test';
 import { expect, test } from './app.js';
 import { bench, openJob } from './bench.js';
 
-const GROUP: GroupLimits = {
-  lowMm: 53.97,
-  highMm: 53.99,
-  outOfRoundMm: 0.01,
-  taperMm: 0.01,
-  targetMm: 53.99,
-  cleanUpMm: 0.02,
-  undersizes: [
-    { underMm: 0.25, stock: 1, price: null },
-    { underMm: 0.5, stock: 0, price: null },
-  ],
-  clearance: { lowMm: 0.03, highMm: 0.06 },
-  grades: [],
-};
-const limitsOn = (mains: number): CrankLimits => ({
-  runOutMm: 0.05,
-  blocks: [1, mains],
-  stepsATurn: 8,
-  isCast: false,
-  rule: 'twoSided95',
-  endFloat: { lowMm: 0.1, highMm: 0.25 },
-  mains: GROUP,
-  pins: GROUP,
-});
 const ANGLES = [0, 45, 90, 135, 180, 225, 270, 315];
 /** What an indicator shows of a main that lies off by so much towards 40°, to its thousandth. */
 const needle = (eccentricityMm: number, angleDeg: number): number =>
@@ -42,7 +19,7 @@ async function typeTurn(page: Page, eccentricityMm: number): Promise<void> {
 
 test('a bent crank is read, pushed by what the push before left, tested again and read straight', async ({ page, shop }) => {
   const job = await shop.job('inline3');
-  await shop.decide(job, { subject: 'inspect.limits', value: limitsOn(4) });
+  await shop.decide(job, { subject: 'inspect.limits', value: madeUpLimits(4) });
   await openJob(page, job.id, 'makeReady');
   await test.step('a gauge is put in the drawer with its study, and set', async () => {
     await page.getByRole('button', { name: 'Run-out', exact: true }).click();
@@ -132,7 +109,7 @@ test('a crank ground a quarter under: its spin and its signature are open again,
   const machineId = await shop.gramMachine();
   const before = { aGmm: { re: 30, im: -12 }, bGmm: { re: -8, im: 21 } };
   for (let i = 0; i < 3; i += 1) await shop.readOff(job.id, machineId, before);
-  await shop.decide(job, { subject: 'inspect.limits', value: limitsOn(5) });
+  await shop.decide(job, { subject: 'inspect.limits', value: madeUpLimits(5) });
   for (const number of [1, 2, 3, 4])
     for (const depth of [1, 2])
       for (const angleDeg of [0, 90])

@@ -1,7 +1,7 @@
-import { checkCrank, CoreError, type Crank } from '@tare/core';
+import { checkCrank, type Crank } from '@tare/core';
 import Joi from 'joi';
 import { crankSchema } from './crankMetal.js';
-import { check } from './messages.js';
+import { readJsonFile } from './readJsonFile.js';
 
 /** A crank's metal as it travels in a file; docs/formats.md describes it. */
 export interface CrankFile {
@@ -30,16 +30,9 @@ export const writeCrankFile = ({ name, crank }: CrankFile): string =>
  * @throws CoreError that names what is wrong with it, and where
  */
 export function readCrankFile(text: string): CrankFile {
-  let file: unknown;
-  try {
-    file = JSON.parse(text);
-  } catch (error) {
-    throw new CoreError(`The file is not JSON: ${(error as Error).message}.`, '');
-  }
-  const checked = check(fileSchema, withKinds(file));
-  if (!checked.ok) throw new CoreError(checked.problems[0]!.message, checked.problems[0]!.field);
-  checkCrank(checked.value.crank);
-  return { name: checked.value.name, crank: checked.value.crank };
+  const { name, crank } = readJsonFile(text, fileSchema, withKinds);
+  checkCrank(crank);
+  return { name, crank };
 }
 
 interface OldHole {

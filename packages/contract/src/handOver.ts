@@ -22,7 +22,7 @@ import type { DecisionBody } from './decisions.js';
 import type { NewReading } from './entries.js';
 import { named } from './ids.js';
 import { jobSpecSchema } from './jobSpec.js';
-import { check } from './messages.js';
+import { readJsonFile } from './readJsonFile.js';
 import type { JobSheet } from './sheets.js';
 
 /** A placement as it is handed over: parts are called by their kind and cylinder, since ids are a shop's own. */
@@ -118,15 +118,7 @@ export const writeHandOver = (handOver: HandOver): string => `${JSON.stringify({
  * @throws CoreError that names what is wrong with it, and where
  */
 export function readHandOver(text: string): HandOver {
-  let file: unknown;
-  try {
-    file = JSON.parse(text);
-  } catch (error) {
-    throw new CoreError(`The file is not JSON: ${(error as Error).message}.`, '');
-  }
-  const checked = check(fileSchema, file);
-  if (!checked.ok) throw new CoreError(checked.problems[0]!.message, checked.problems[0]!.field);
-  const { format: _format, version: _version, ...handOver } = checked.value;
+  const { format: _format, version: _version, ...handOver } = readJsonFile(text, fileSchema);
   const foreign = handOver.readings.find(({ cylinder }) => !handOver.spec.layout.cylinders.some(({ number }) => number === cylinder));
   if (foreign) throw new CoreError(`The file has a reading of cylinder ${foreign.cylinder}, which its engine does not have.`, 'readings');
   return handOver;

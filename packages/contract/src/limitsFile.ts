@@ -1,7 +1,7 @@
 import { checkLimits, CoreError, JOURNAL_GROUPS, type CrankLimits } from '@tare/core';
 import Joi from 'joi';
 import { crankLimitsSchema } from './inspect.js';
-import { check } from './messages.js';
+import { readJsonFile } from './readJsonFile.js';
 
 /** Limits of a crank as they travel in a file; docs/formats.md describes it. No maker's data ships. */
 export interface LimitsFile {
@@ -29,15 +29,7 @@ export const writeLimitsFile = ({ name, limits }: LimitsFile): string =>
  * @throws CoreError that names what is wrong with it, and where
  */
 export function readLimitsFile(text: string): LimitsFile {
-  let file: unknown;
-  try {
-    file = JSON.parse(text);
-  } catch (error) {
-    throw new CoreError(`The file is not JSON: ${(error as Error).message}.`, '');
-  }
-  const checked = check(fileSchema, file);
-  if (!checked.ok) throw new CoreError(checked.problems[0]!.message, checked.problems[0]!.field);
-  const { name, limits } = checked.value;
+  const { name, limits } = readJsonFile(text, fileSchema);
   checkCrankLimits(limits);
   return { name, limits };
 }

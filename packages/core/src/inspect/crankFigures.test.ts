@@ -6,33 +6,14 @@ import { addPlanes, type PlaneUnbalance } from '../rotor/planes.js';
 import { summariseTurns } from '../spin/turnSummary.js';
 import { add, fromPolar, subtract, toPolar } from '../units/vector.js';
 import { crankFigures } from './crankFigures.js';
-import type { CrankLimits, CrankWorkFact, GaugeSettingFact, GroupLimits, MadeReady, MeasurementFact } from './inspectFacts.js';
+import type { CrankWorkFact, GaugeSettingFact, MadeReady, MeasurementFact } from './inspectFacts.js';
 import { mainPlacesMm } from './mainPlaces.js';
 import { placesRead, readMm } from './placesRead.js';
 import { slipAt } from './slipAt.js';
+import { madeUpLimits } from './testing/madeUpLimits.js';
 import { workChange } from './workChange.js';
 
-const GROUP: GroupLimits = {
-  lowMm: 53.97,
-  highMm: 53.99,
-  outOfRoundMm: 0.01,
-  taperMm: 0.01,
-  targetMm: 53.99,
-  cleanUpMm: 0.02,
-  undersizes: [0.25, 0.5].map((underMm) => ({ underMm, stock: 1, price: null })),
-  clearance: { lowMm: 0.03, highMm: 0.06 },
-  grades: [1.985, 1.99].map((wallMm, i) => ({ name: `grade ${i + 1}`, wallMm, stock: 1 })),
-};
-const LIMITS: CrankLimits = {
-  runOutMm: 0.05,
-  blocks: [1, 4],
-  stepsATurn: 8,
-  isCast: false,
-  rule: 'twoSided95',
-  endFloat: { lowMm: 0.1, highMm: 0.25 },
-  mains: GROUP,
-  pins: GROUP,
-};
+const LIMITS = madeUpLimits(4);
 const SETTING: GaugeSettingFact = {
   name: 'Lever indicator',
   divisionMm: 0.001,
