@@ -160,9 +160,7 @@ describe('what was decided of a crank', () => {
     expect(stateOf({ ...job, madeReady: made({ planned: { pins: 0.25 } }) }, 'spin')).toBe('waiting: waits for the pins to be ground');
     expect(stateOf({ ...job, madeReady: made({ planned: { pins: 0.25 } }) }, 'makeReady')).toBe('underWay: pins to grind');
     const cracked = { ...job, madeReady: made({ cracks: { ...TESTED, cracks: [{ place: 'fillet of pin 2', zMm: null }] } }) };
-    expect(['weigh', 'match', 'spin', 'signOff'].map((bench) => stateOf(cracked, bench))).toEqual(
-      Array(4).fill('waiting: waits: the crank is cracked'),
-    );
+    expect(['weigh', 'match', 'spin', 'signOff'].map((bench) => stateOf(cracked, bench))).toEqual(Array(4).fill('waiting: the crank is cracked'));
     expect(stateOf({ ...job, readings: [] }, 'makeReady')).toBe('ready: nothing measured yet');
     expect(stateOf(job, 'makeReady')).toBe('done: not used');
   });

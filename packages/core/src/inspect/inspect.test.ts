@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { randomLcg, randomNormal } from 'd3-random';
 import { layOut } from '../engine/layout.js';
 import { LAYOUTS } from '../engine/library.js';
+import { readQuantity } from '../units/quantity/read.js';
 import { fromPolar, toPolar } from '../units/vector.js';
 import { accept, checkLimits } from './acceptance.js';
 import { bestGrades, clearance, shellsToOrder } from './clearance.js';
@@ -58,6 +59,20 @@ describe('accepting', () => {
     }
     expect(accepted / 20000).toBeLessThan(0.028);
     expect(accepted / 20000).toBeGreaterThan(0.02);
+  });
+  it('says the same whatever unit it was typed in', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 21240, max: 21265 }), fc.constantFrom(0, 0.0005, 0.003), (tenths, deviationMm) => {
+        const mm = (text: string): number => {
+          const read = readQuantity(text, 'mm');
+          return read.kind === 'quantity' ? read.value : Number.NaN;
+        };
+        const inInches = accept({ mm: mm(`${tenths / 10000} in`), deviationMm }, limits);
+        const inThou = accept({ mm: mm(`${tenths / 10} thou`), deviationMm }, limits);
+        const inMm = accept({ mm: (tenths / 10000) * 25.4, deviationMm }, limits);
+        expect([inInches, inThou]).toEqual([inMm, inMm]);
+      }),
+    );
   });
   it('refuses limits the wrong way round', () => {
     expect(() => checkLimits({ lowMm: 54, highMm: 53.9 }, 'the mains', 'mains')).toThrow('The low limit of the mains lies over the high one.');
@@ -120,6 +135,21 @@ describe('run-out', () => {
     const [a, b] = [straightness(FIVE, [1, 5], 0.05), straightness(FIVE, [5, 1], 0.05)];
     a.forEach((main, i) => expect(main.runOutMm).toBeCloseTo(b[i]!.runOutMm, 12));
   });
+  it('is known no worse by more readings, on average', () => {
+    const chance = randomNormal.source(randomLcg(0.23))(0, 0.001);
+    const mean = (n: number): number =>
+      Array.from(
+        { length: 400 },
+        () =>
+          harmonics(
+            Array.from({ length: n }, (_, i) => ({ angleDeg: (i * 360) / n, mm: 0.02 * Math.cos((i * 2 * Math.PI) / n) + chance() })),
+            null,
+          ).deviationMm!,
+      ).reduce((sum, one) => sum + one, 0) / 400;
+    const [eight, twelve, twentyFour] = [mean(8), mean(12), mean(24)];
+    expect(eight).toBeGreaterThan(twelve);
+    expect(twelve).toBeGreaterThan(twentyFour);
+  });
   it('of an oval in a V: nothing in 60°, once in 90°, 1.58 times in 120°; of three lobes three, two and one', () => {
     expect([60, 90, 120].map((angle) => Math.abs(Number(vBlockFactor(2, angle).toFixed(2))))).toEqual([0, 1, 1.58]);
     expect([60, 90, 120].map((angle) => Number(vBlockFactor(3, angle).toFixed(2)))).toEqual([3, 2, 1]);
@@ -168,6 +198,12 @@ describe('a bent crank', () => {
     const next = nextPush(bent, pushes)!;
     expect(next.pressMm).toBeCloseTo(0.8 + (0.8 * 0.0372) / 0.1, 3);
     expect(next.leavesMm).toBeCloseTo(0.2 * 0.0372, 4);
+    // Two pushes that left as much, within what a needle can tell: the next goes a quarter further, not for ever.
+    const alike = [
+      { main: 3, pressedMm: 1, beforeMm: off(0.0872), afterMm: off(0.0822) },
+      { main: 3, pressedMm: 1.1, beforeMm: off(0.0822), afterMm: off(0.07719) },
+    ];
+    expect(nextPush(bent, alike)!.pressMm).toBeCloseTo(1.25 * 1.1, 9);
     expect(nextPush([], [])).toBeNull();
   });
 });

@@ -13,7 +13,7 @@ const GROUP_WORDS: Readonly<Record<JournalGroup, string>> = { mains: 'mains', pi
 /** Why nothing later can go on until something is done to the crank; null where nothing holds it up. */
 export function heldUpBy(made: MadeReady | undefined): { readonly all: string | null; readonly spin: string | null } {
   if (!made) return { all: null, spin: null };
-  if ((made.cracks?.cracks.length ?? 0) > 0) return { all: 'waits: the crank is cracked', spin: 'waits: the crank is cracked' };
+  if ((made.cracks?.cracks.length ?? 0) > 0) return { all: 'the crank is cracked', spin: 'the crank is cracked' };
   const [group] = plannedGroups(made);
   return { all: null, spin: group ? `waits for the ${GROUP_WORDS[group]} to be ground` : null };
 }

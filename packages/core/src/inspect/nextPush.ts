@@ -25,11 +25,16 @@ export interface NextPush {
 const FIRST_PRESS_MM = 1;
 /** Of what the learned press would take, so much: a crank pushed too far has to come back. */
 const CAUTION_RATIO = 0.8;
+/** A push that left less than this sprang back wholly: it teaches nothing but that the next has to go further. */
+const LEAST_LEFT_MM = 0.002;
+/** How much further than one that sprang back wholly. */
+const FURTHER_RATIO = 1.25;
 
 /**
  * The push that is due, where the crank lies off most. What a push leaves is its travel beyond a springing part: left = k·(travel − p₀), a
- * straight line through the pushes so far (two unknowns by least squares from two pushes on; before that all of the first one's
- * travel is sprung but what it left). The next is the travel that would take off what is there, and a little less.
+ * straight line through the pushes so far (two unknowns by least squares from two pushes on; before that
+ * half of its travel is sprung). The next is the travel that would take off what is there, and a little less; never much further than the
+ * furthest so far.
  *
  * @returns null where no main lies off
  */
@@ -44,7 +49,8 @@ export function nextPush(mains: readonly BentMain[], pushes: readonly Push[]): N
     own.map(({ pressedMm }) => pressedMm),
     left,
   );
-  const pressMm = travel === null ? (own.length === 0 ? FIRST_PRESS_MM : 1.25 * Math.max(...own.map(({ pressedMm }) => pressedMm))) : travel.pressMm;
+  const pressMm =
+    travel === null ? (own.length === 0 ? FIRST_PRESS_MM : FURTHER_RATIO * Math.max(...own.map(({ pressedMm }) => pressedMm))) : travel.pressMm;
   const takesMm = travel === null ? 0 : travel.takesMm;
   const after = add(worst.eccentricityMm, scale(fromPolar(takesMm, angleDeg), -1));
   return { main: worst.main, highAtDeg: angleDeg, pressMm, leavesMm: toPolar(after).amount, learnedFrom: own.length };
@@ -56,7 +62,7 @@ function travelFor(
   pressed: readonly number[],
   left: readonly number[],
 ): { readonly pressMm: number; readonly takesMm: number } | null {
-  const useful = pressed.map((x, i) => ({ x, y: left[i]! })).filter(({ y }) => y > 0.002);
+  const useful = pressed.map((x, i) => ({ x, y: left[i]! })).filter(({ y }) => y > LEAST_LEFT_MM);
   if (useful.length === 0) return null;
   const takesMm = CAUTION_RATIO * wantMm;
   const mean = (of: (one: { x: number; y: number }) => number): number => useful.reduce((sum, one) => sum + of(one), 0) / useful.length;
@@ -66,5 +72,7 @@ function travelFor(
   // One push, or two alike: what was pressed beyond its first half left what it left.
   const k = slope > 0 ? slope : my / (mx / 2);
   const p0 = mx - my / k;
-  return { pressMm: p0 + takesMm / k, takesMm };
+  // Two readings that hardly differ make a line of any slope: no push goes much further than the furthest so far.
+  const pressMm = Math.min(p0 + takesMm / k, FURTHER_RATIO * Math.max(...pressed));
+  return { pressMm, takesMm: Math.max(0, k * (pressMm - p0)) };
 }
