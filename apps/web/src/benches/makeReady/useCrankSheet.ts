@@ -10,6 +10,7 @@ import {
   type MeasurementFact,
 } from '@tare/core';
 import { useMemo, useState } from 'react';
+import type { ProblemError } from '../../api/problem.js';
 import { useWrite } from '../../api/useWrite.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { useDraft } from '../../ui/useDraft.js';
@@ -65,13 +66,14 @@ export function useCrankSheet(sheetName: CrankSheet): CrankEntry {
   const [keptSetting, useSetting] = useDraft(`inspect.setting.${sheet.id}.${sheetName}`);
   const [note, setNote] = useDraft(`inspect.note.${sheet.id}.${sheetName}`);
   const [picked, pick] = useState<Place | null>(null);
+  const [sent, setSent] = useState<readonly Place[]>([]);
   const [problem, setProblem] = useState<string | null>(null);
   const [asked, setAsked] = useState<{ readonly mm: number; readonly place: Place } | null>(null);
   const places = useMemo(() => placesOf(sheetName, sheet.spec, made.limits), [sheetName, sheet.spec, made.limits]);
   const own = made.measurements.filter((one) => counts(made, one));
   const readingsAt = (place: Place): MeasurementFact[] => own.filter((one) => isAt(place, one));
   const sizeOf = (one: MeasurementFact): number => readMm(one, one.settingId === null ? undefined : made.settings[one.settingId]);
-  const waiting = picked ?? places.find((place) => readingsAt(place).length === 0) ?? null;
+  const waiting = picked ?? places.find((place) => readingsAt(place).length === 0 && !sent.some((one) => isAt(one, place))) ?? null;
   const last = made.measurements.findLast((one) => !one.voided && places.some((place) => isAt(place, one))) ?? null;
   // Whoever goes on with a sheet has the gauge in hand that it was begun with.
   const settingId = made.settings[keptSetting] ? keptSetting : (last?.settingId ?? null);
@@ -98,19 +100,26 @@ export function useCrankSheet(sheetName: CrankSheet): CrankEntry {
     }
     setAsked(null);
     setProblem(null);
-    const { feature, quantity, angleDeg, depth } = waiting;
-    write.mutate(
-      { personId, feature, quantity, angleDeg, depth, indicationMm: read.value, settingId, afterWorkId: lastWorkId(made.works), note: note.trim() },
-      {
-        onSuccess: () => {
-          type('');
-          setNote('');
-          pick(null);
-        },
-        onError: (error) => setProblem(error.message),
-      },
-    );
+    void capture(waiting, read.value, personId);
   };
+
+  /** Sent at once: the field is free for the next place, and what was refused is said with what was typed. */
+  async function capture(place: Place, indicationMm: number, by: string): Promise<void> {
+    const text = typed;
+    const { feature, quantity, angleDeg, depth } = place;
+    const content = { feature, quantity, angleDeg, depth, indicationMm, settingId, afterWorkId: lastWorkId(made.works), note: note.trim() };
+    setSent((before) => [...before, place]);
+    type('');
+    setNote('');
+    pick(null);
+    try {
+      await write.mutateAsync({ ...content, id: crypto.randomUUID(), personId: by });
+      setSent((before) => before.filter((one) => one !== place));
+    } catch (error) {
+      // The walk goes on under the hand that types: whoever taps the place reads it again.
+      setProblem(`${place.row}, ${place.column}: “${text.trim()}” was not kept. ${(error as ProblemError).message} Tap the place to read it again.`);
+    }
+  }
   return {
     places,
     readingsAt,
@@ -134,6 +143,6 @@ export function useCrankSheet(sheetName: CrankSheet): CrankEntry {
     setting,
     useSetting,
     last,
-    isBlocked: personId === null || write.isPending,
+    isBlocked: personId === null,
   };
 }
