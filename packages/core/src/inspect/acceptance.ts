@@ -19,8 +19,8 @@ export interface Limits {
 export type Acceptance =
   | { readonly kind: 'inside' }
   | { readonly kind: 'outside'; readonly side: 'low' | 'high' }
-  /** The region lies across a limit: so many times the placements would settle it; null where no sensible number would, or nothing is known of the scatter. */
-  | { readonly kind: 'cannotYetTell'; readonly timesPlacements: number | null };
+  /** The region lies across a limit: so many times the placements would settle it; null where no sensible number would, or the gauge was never studied. */
+  | { readonly kind: 'cannotYetTell'; readonly timesPlacements: number | null; readonly isUnstudied?: true };
 
 /** The two-sided 95 % region, or the standard's one-sided guard band at 95 %: the share of the law that lies below its upper end. */
 const ACCEPTANCE_RULES = { twoSided95: 0.975, oneSided95: 0.95 } as const;
@@ -37,25 +37,30 @@ export function checkLimits({ lowMm, highMm }: Limits, name: string, field: stri
   if (lowMm !== null && highMm !== null && lowMm > highMm) throw new CoreError(`The low limit of ${name} lies over the high one.`, field);
 }
 
-/** Half the width of a size's region; 0 where nobody knows its scatter. */
-export const halfWidthMm = ({ deviationMm, freedom = Infinity }: Measured, rule: AcceptanceRule = 'twoSided95'): number =>
-  deviationMm === null ? 0 : deviationMm * studentPoint(ACCEPTANCE_RULES[rule], freedom);
+/** What a gauge that nobody studied is taken to be off by: what would just make it unfit, as a share of the band that it judges. */
+const UNSTUDIED_SHARE = 1 / 4;
+
+/** Half the width of a size's region, with its gauge's scatter; where nobody knows that, a quarter of the band, or of the one limit there is. */
+function halfWidthMm({ deviationMm, freedom = Infinity }: Measured, { lowMm, highMm }: Limits, rule: AcceptanceRule): number {
+  if (deviationMm !== null) return deviationMm * studentPoint(ACCEPTANCE_RULES[rule], freedom);
+  const bandMm = lowMm !== null && highMm !== null ? highMm - lowMm : Math.abs(highMm ?? lowMm ?? 0);
+  return UNSTUDIED_SHARE * bandMm;
+}
 
 /**
  * Whether a size lies inside its limits (ISO 14253-1, handbook): inside only when its whole region does, outside when all of it lies
- * outside, else it cannot yet be told, and with it how many times the placements would shrink the region, which goes with 1/√n, to the nearest limit.
- *
- * A size of which nobody knows the scatter is judged as it reads, and never told where a limit is near: that is asked for by name instead.
+ * outside, else it cannot yet be told, and with it how many times the placements would shrink the region, which goes with 1/√n, to the nearest
+ * limit. Where nobody studied the gauge it is that which would tell.
  */
-export function accept(measured: Measured, { lowMm, highMm }: Limits, rule: AcceptanceRule = 'twoSided95'): Acceptance {
+export function accept(measured: Measured, limits: Limits, rule: AcceptanceRule = 'twoSided95'): Acceptance {
   const { mm, deviationMm } = measured;
-  const half = halfWidthMm(measured, rule);
+  const { lowMm, highMm } = limits;
+  const half = halfWidthMm(measured, limits, rule);
   if (lowMm !== null && mm + half < lowMm - DUST_MM) return { kind: 'outside', side: 'low' };
   if (highMm !== null && mm - half > highMm + DUST_MM) return { kind: 'outside', side: 'high' };
-  const gaps = [...(lowMm === null ? [] : [mm - lowMm]), ...(highMm === null ? [] : [highMm - mm])];
-  const gap = Math.min(...gaps);
-  if (deviationMm !== null && gap >= half - DUST_MM) return { kind: 'inside' };
-  if (deviationMm === null) return gap >= -DUST_MM && gap !== 0 ? { kind: 'inside' } : { kind: 'cannotYetTell', timesPlacements: null };
+  const gap = Math.min(...(lowMm === null ? [] : [mm - lowMm]), ...(highMm === null ? [] : [highMm - mm]));
+  if (gap >= half - DUST_MM) return { kind: 'inside' };
+  if (deviationMm === null) return { kind: 'cannotYetTell', timesPlacements: null, isUnstudied: true };
   const times = gap === 0 ? Infinity : Math.ceil((half / Math.abs(gap)) ** 2);
   return { kind: 'cannotYetTell', timesPlacements: times <= MOST_TIMES ? times : null };
 }

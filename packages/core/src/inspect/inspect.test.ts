@@ -60,6 +60,16 @@ describe('accepting', () => {
     expect(accepted / 20000).toBeLessThan(0.028);
     expect(accepted / 20000).toBeGreaterThan(0.02);
   });
+  it('takes nothing from a gauge that nobody studied within a quarter of the band of a limit', () => {
+    const unstudied = { kind: 'cannotYetTell', timesPlacements: null, isUnstudied: true };
+    expect(accept({ mm: 53.976, deviationMm: null }, limits)).toEqual({ kind: 'inside' });
+    expect(accept({ mm: 53.974, deviationMm: null }, limits)).toEqual(unstudied);
+    expect(accept({ mm: 53.966, deviationMm: null }, limits)).toEqual(unstudied);
+    expect(accept({ mm: 53.964, deviationMm: null }, limits)).toEqual({ kind: 'outside', side: 'low' });
+    expect(accept({ mm: 0.03, deviationMm: null }, { lowMm: null, highMm: 0.05 }).kind).toBe('inside');
+    expect(accept({ mm: 0.045, deviationMm: null }, { lowMm: null, highMm: 0.05 })).toEqual(unstudied);
+    expect(accept({ mm: 1, deviationMm: null }, { lowMm: null, highMm: null })).toEqual({ kind: 'inside' });
+  });
   it('says the same whatever unit it was typed in', () => {
     fc.assert(
       fc.property(fc.integer({ min: 21240, max: 21265 }), fc.constantFrom(0, 0.0005, 0.003), (tenths, deviationMm) => {

@@ -8,7 +8,11 @@ export function AcceptanceMark({ of }: { readonly of: Acceptance }): ReactNode {
   if (of.kind === 'outside') return <VerdictMark verdict="outside">{of.side === 'low' ? 'under the limit' : 'over the limit'}</VerdictMark>;
   return (
     <VerdictMark verdict="open">
-      {of.timesPlacements === null ? 'cannot yet tell: study the gauge' : `cannot yet tell: ${of.timesPlacements} times the placements`}
+      {of.isUnstudied
+        ? 'cannot yet tell: study the gauge'
+        : of.timesPlacements === null
+          ? 'cannot tell: on the limit'
+          : `cannot yet tell: ${of.timesPlacements} times the placements`}
     </VerdictMark>
   );
 }
