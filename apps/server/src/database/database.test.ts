@@ -7,6 +7,9 @@ import { ensureShop } from './firstShop.js';
 import { ensureDemo } from './seeds/demo.js';
 import { loadRecords } from '../jobs/loadRecords.js';
 
+/** Seven jobs worked through the application, beside whatever else the machine does. */
+const DEMO_MS = 180_000;
+
 describe('the demo shop', () => {
   let server: TestServer;
   let sheets: JobSheet[];
@@ -17,7 +20,7 @@ describe('the demo shop', () => {
     const shop = await server.db('shop').first<{ id: string }>('id');
     const ids = await server.db('job').orderBy('number').pluck<string[]>('id');
     sheets = (await loadRecords(server.db, shop.id, ids)).map(sheetOf);
-  });
+  }, DEMO_MS);
   afterAll(() => server.stop());
 
   const standing = (sheet: JobSheet, bench: BenchId): string =>
@@ -33,6 +36,10 @@ describe('the demo shop', () => {
     expect(standing(six!, 'weigh')).toBe('underWay');
     expect(standing(four!, 'weigh')).toBe('ready');
     expect(four!.readings).toHaveLength(0);
+    expect(standing(four!, 'makeReady')).toBe('underWay');
+    const counter = sheets.at(-1)!;
+    expect(counter.parts.filter(({ spare }) => spare).map(({ kind, cylinder }) => [kind, cylinder])).toEqual([['piston', 5]]);
+    expect(standing(counter, 'match')).toBe('ready');
   });
   it('is consistent: the signed figures recompute to themselves', () => {
     const [three] = sheets;

@@ -164,7 +164,14 @@ describe('a job that never spins its crank', () => {
       ['Crank with bobs', []],
       ['As it runs', []],
     ]);
-    expect(benchStatuses(factsOf(job), jobFigures(factsOf(job))).map(({ bench }) => bench)).toEqual(['engine', 'checkIn', 'weigh', 'bobs', 'spin']);
+    expect(benchStatuses(factsOf(job), jobFigures(factsOf(job))).map(({ bench }) => bench)).toEqual([
+      'engine',
+      'checkIn',
+      'makeReady',
+      'weigh',
+      'bobs',
+      'spin',
+    ]);
     expect((await sign(job)).status).toBe(422);
   });
 });
