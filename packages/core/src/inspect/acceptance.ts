@@ -10,6 +10,10 @@ export interface Measured {
   readonly freedom?: number;
 }
 
+/** The worst known of several sizes; null where one of them is not known. */
+export const worstDeviationMm = (sizes: readonly Pick<Measured, 'deviationMm'>[]): number | null =>
+  sizes.reduce<number | null>((worst, { deviationMm }) => (worst === null || deviationMm === null ? null : Math.max(worst, deviationMm)), 0);
+
 /** Limits as typed; null where a side has none. */
 export interface Limits {
   readonly lowMm: number | null;

@@ -1,14 +1,14 @@
 import type { JobSpec } from '../job/jobFacts.js';
 import { CoreError } from '../units/check.js';
 import { toPolar, type Vector } from '../units/vector.js';
-import { accept, type Acceptance } from './acceptance.js';
+import { accept, worstDeviationMm, type Acceptance } from './acceptance.js';
 import { bestGrades, clearance, shellsToOrder, type GradeChoice, type ShellGrade } from './clearance.js';
 import { harmonics } from './harmonics.js';
 import { featureOf, JOURNAL_GROUPS, type GroupLimits, type JournalGroup, type MadeReady } from './inspectFacts.js';
 import { journalFigures, type JournalFigures } from './journal.js';
 import { mainPlacesMm } from './mainPlaces.js';
 import { nextPush, type NextPush, type Push } from './nextPush.js';
-import { placesRead, type PlaceRead } from './placesRead.js';
+import { placesRead, worksBefore, type PlaceRead } from './placesRead.js';
 import { straightness, type BentMain, type MainEccentricity } from './straightness.js';
 import { undersizeFor, type UndersizeChoice, type WornJournal } from './undersize.js';
 
@@ -64,9 +64,12 @@ export function crankFigures(made: MadeReady, spec: Pick<JobSpec, 'layout' | 'cr
     groups: { mains: group('mains'), pins: group('pins') },
     endFloat: float && made.limits ? { mm: float.mm, verdict: accept(float, made.limits.endFloat, made.limits.rule) } : null,
     cracksDue: made.cracks === null ? 'never' : lastPush >= made.cracks.afterWorks ? 'again' : null,
-    isCracked: (made.cracks?.cracks.length ?? 0) > 0,
+    isCracked: isCracked(made),
   };
 }
+
+/** A crack was found in it. */
+export const isCracked = ({ cracks }: Pick<MadeReady, 'cracks'>): boolean => (cracks?.cracks.length ?? 0) > 0;
 
 /** Mains and pins of a crank, each by its number from the front. */
 export function journalNumbers(group: JournalGroup, { layout, crank }: Pick<JobSpec, 'layout' | 'crank'>): number[] {
@@ -89,8 +92,7 @@ function runOutOf(made: MadeReady, places: readonly PlaceRead[], { layout, crank
         missing.push(main);
         return [];
       }
-      const known = own.every(({ deviationMm }) => deviationMm !== null);
-      const found = harmonics(own.map(needleAt), known ? Math.max(...own.map(({ deviationMm }) => deviationMm ?? 0)) : null);
+      const found = harmonics(own.map(needleAt), worstDeviationMm(own));
       return [{ main, zMm, ...found }];
     });
     const bent = straightness(mains, blocks, runOutMm ?? Infinity, rule);
@@ -105,8 +107,6 @@ function runOutOf(made: MadeReady, places: readonly PlaceRead[], { layout, crank
 
 /** Pushes with what was off at their main before and after each, as far as it was read between them. */
 export function pushesOf(made: Pick<MadeReady, 'works' | 'measurements' | 'settings'>): (Push & { readonly id: string })[] {
-  const pushIds = made.works.filter(({ work }) => work.kind === 'push').map(({ id }) => id);
-  const worksBefore = (afterWorkId: string | null): number => made.works.findIndex(({ id }) => id === afterWorkId) + 1;
   /** Read when so many pushes had been made. */
   const eccentricity = (main: number, pushes: number): Vector | null => {
     const own = made.measurements.filter(
@@ -114,7 +114,7 @@ export function pushesOf(made: Pick<MadeReady, 'works' | 'measurements' | 'setti
         one.quantity === 'runOut' &&
         one.feature === featureOf('mains', main) &&
         !one.voided &&
-        made.works.slice(0, worksBefore(one.afterWorkId)).filter(({ id }) => pushIds.includes(id)).length === pushes,
+        made.works.slice(0, worksBefore(made.works, one.afterWorkId)).filter(({ work }) => work.kind === 'push').length === pushes,
     );
     return orNull(() => harmonics(placesRead({ ...made, works: [], measurements: own }).map(needleAt), null).eccentricityMm);
   };
@@ -196,11 +196,7 @@ const placeOf = (places: readonly PlaceRead[], quantity: PlaceRead['quantity'], 
 function meanSize(places: readonly PlaceRead[], feature: string): { readonly mm: number; readonly deviationMm: number | null } | null {
   const own = places.filter((place) => place.quantity === 'diameter' && place.feature === feature);
   if (own.length === 0) return null;
-  const known = own.every(({ deviationMm }) => deviationMm !== null);
-  return {
-    mm: own.reduce((sum, { mm }) => sum + mm, 0) / own.length,
-    deviationMm: known ? Math.max(...own.map(({ deviationMm }) => deviationMm ?? 0)) : null,
-  };
+  return { mm: own.reduce((sum, { mm }) => sum + mm, 0) / own.length, deviationMm: worstDeviationMm(own) };
 }
 
 function bearingOf(group: JournalGroup, number: number, places: readonly PlaceRead[], limits: GroupLimits, made: MadeReady): BearingRow[] {

@@ -1,5 +1,5 @@
 import { max, mean, min } from 'd3-array';
-import { accept, type Acceptance, type AcceptanceRule, type Limits, type Measured } from './acceptance.js';
+import { accept, worstDeviationMm, type Acceptance, type AcceptanceRule, type Limits, type Measured } from './acceptance.js';
 
 /** A journal's diameter at a depth along it and in a direction; several placements of a place are their mean. */
 export interface PlaceSize extends Measured {
@@ -49,8 +49,7 @@ export function journalFigures(
   const outOfRoundMm = max(depths, (own) => max(own, ({ mm }) => mm)! - min(own, ({ mm }) => mm)!)!;
   const means = depths.map((own) => mean(own, ({ mm }) => mm)!);
   const taperMm = max(means)! - min(means)!;
-  const known = sizes.every(({ deviationMm }) => deviationMm !== null);
-  const deviationMm = known ? max(sizes, (one) => one.deviationMm ?? 0)! : null;
+  const deviationMm = worstDeviationMm(sizes);
   const freedom = min(sizes, (one) => one.freedom ?? Infinity)!;
   const [smallest, largest] = [min(values)!, max(values)!];
   const sizeOf = (mm: number): Acceptance => accept({ mm, deviationMm, freedom }, limits, rule);

@@ -1,6 +1,6 @@
 import type { JobSpec } from '../job/jobFacts.js';
-import { crankFigures, plannedGroups, type CrankFigures } from './crankFigures.js';
-import type { JournalGroup, MadeReady } from './inspectFacts.js';
+import { crankFigures, isCracked, plannedGroups, type CrankFigures } from './crankFigures.js';
+import type { MadeReady } from './inspectFacts.js';
 
 /** Where a crank stands on its way to being ready. */
 export interface MakeReadyStatus {
@@ -8,22 +8,20 @@ export interface MakeReadyStatus {
   readonly why: string;
 }
 
-const GROUP_WORDS: Readonly<Record<JournalGroup, string>> = { mains: 'mains', pins: 'pins' };
-
 /** Why nothing later can go on until something is done to the crank; null where nothing holds it up. */
 export function heldUpBy(made: MadeReady | undefined): { readonly all: string | null; readonly spin: string | null } {
   if (!made) return { all: null, spin: null };
-  if ((made.cracks?.cracks.length ?? 0) > 0) return { all: 'the crank is cracked', spin: 'the crank is cracked' };
+  if (isCracked(made)) return { all: 'the crank is cracked', spin: 'the crank is cracked' };
   const [group] = plannedGroups(made);
-  return { all: null, spin: group ? `waits for the ${GROUP_WORDS[group]} to be ground` : null };
+  return { all: null, spin: group ? `waits for the ${group} to be ground` : null };
 }
 
 /** @param isUnderWay the job went on to the scale or the machine already */
 export function makeReadyStatus(made: MadeReady | undefined, spec: Pick<JobSpec, 'layout' | 'crank'>, isUnderWay: boolean): MakeReadyStatus {
   if (!made) return isUnderWay ? { state: 'done', why: 'not used' } : { state: 'ready', why: 'nothing measured yet' };
-  const { all, spin } = heldUpBy(made);
-  if (all !== null) return { state: 'underWay', why: 'cracked' };
-  if (spin !== null) return { state: 'underWay', why: spin.replace('waits for the ', '').replace(' to be ground', ' to grind') };
+  if (isCracked(made)) return { state: 'underWay', why: 'cracked' };
+  const [group] = plannedGroups(made);
+  if (group) return { state: 'underWay', why: `${group} to grind` };
   const figures = crankFigures(made, spec);
   if (figures.cracksDue === 'again') return { state: 'underWay', why: 'crack test due again' };
   const open = openWords(figures);

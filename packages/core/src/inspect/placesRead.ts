@@ -29,7 +29,8 @@ function changes(work: CrankWork, { feature, quantity }: Pick<MeasurementFact, '
 }
 
 /** How many works there were when it was measured; a work that was voided since counts as none. */
-const worksBefore = (works: readonly CrankWorkFact[], afterWorkId: string | null): number => works.findIndex(({ id }) => id === afterWorkId) + 1;
+export const worksBefore = (works: readonly CrankWorkFact[], afterWorkId: string | null): number =>
+  works.findIndex(({ id }) => id === afterWorkId) + 1;
 
 /** The size, or the needle, as it counts: from its gauge's setting, with a zero that was wrong all along, and at 20 °C where both temperatures are known. */
 export function readMm(

@@ -5,9 +5,7 @@ import { measuresOf, SINGLE_KINDS, type Measure, type PartFact, type PartKind } 
 import type { KindMatch } from '../match/kindMatch.js';
 import type { BenchId } from './benchNames.js';
 import { isSurvey, NO_SET_UPS } from '../setups/setUp.js';
-import { workEvents } from '../inspect/workEvents.js';
-import { holesAfter } from './holesAfter.js';
-import { wholeOf } from './recordEvents.js';
+import { worksSince } from './worksSince.js';
 import { heldUpBy, makeReadyStatus } from '../inspect/makeReadyStatus.js';
 import type { JobFacts, JobSpec } from './jobFacts.js';
 import { isInsideNow, isInsideThroughout, type JobFigures } from './jobFigures.js';
@@ -95,20 +93,15 @@ function stepWords({ setUp }: JobFacts): string {
 
 /** What was done to the crank at the grinder or the press since it was spun last. */
 function workedSince(facts: JobFacts): string | null {
-  const last = facts.spins.findLast(({ quick }) => quick !== true);
-  const since = last ? holesAfter(last.id, wholeOf(facts).spins, workEvents(facts.madeReady, wholeOf(facts).spec)) : [];
-  const works = (facts.madeReady?.works ?? []).filter(({ id }) => since.some((event) => event.id === id));
+  const since = worksSince(facts);
+  const works = (facts.madeReady?.works ?? []).filter(({ id }) => since.includes(id));
   return works.length === 0 ? null : works.some(({ work }) => work.kind === 'push') ? 'straightened since' : 'ground since';
 }
 
-const againWords = (facts: JobFacts, { holesSinceLastSpin, isTurnedSince }: JobFigures): string | null =>
-  workedSince(facts) !== null
-    ? `spin again: ${workedSince(facts)}`
-    : holesSinceLastSpin > 0
-      ? 'spin again: drilled since'
-      : isTurnedSince
-        ? 'spin again: turned since'
-        : null;
+function againWords(facts: JobFacts, { holesSinceLastSpin, isTurnedSince }: JobFigures): string | null {
+  const since = workedSince(facts) ?? (holesSinceLastSpin > 0 ? 'drilled since' : isTurnedSince ? 'turned since' : null);
+  return since === null ? null : `spin again: ${since}`;
+}
 
 type Status = Pick<BenchStatus, 'state' | 'why'>;
 const pair = ({ state, why }: Status): [BenchState, string] => [state, why];

@@ -16,7 +16,6 @@ import { subtract, toPolar, type Vector } from '../units/vector.js';
 import { isMatched } from '../parts/sample.js';
 import { kindsHere, partsHere } from '../parts/elsewhere.js';
 import { PART_KINDS, type PartKind } from '../parts/facts.js';
-import { workEvents } from '../inspect/workEvents.js';
 import { holesAfter } from './holesAfter.js';
 import { jobEstimate, workedRecord, type JobEstimate, type WorkedRecord } from './jobEstimate.js';
 import type { JobFacts, JobSpec, SpinFact } from './jobFacts.js';
@@ -26,6 +25,7 @@ import { setUpSteps, type SetUpStep } from '../setups/steps.js';
 import { sameMounting } from '../setups/setUp.js';
 import { usuallyMounted } from './usuallyMounted.js';
 import { requireAgreement } from '../parts/agreement.js';
+import { worksSince } from './worksSince.js';
 import { weighParts, type WeighedJob, type WeighedPart } from '../parts/weighParts.js';
 
 /** One plane, as everything up to a spin has it, in the job's present planes. */
@@ -252,11 +252,7 @@ function spinFigures(index: number, facts: JobFacts, estimate: JobEstimate, allo
 function holesSince(facts: JobFacts): number {
   const last = facts.spins.findLast(({ quick }) => quick !== true);
   // A cut that followed a spin of another set-up came after this one's last as well.
-  if (!last) return 0;
-  const works = workEvents(facts.madeReady, wholeOf(facts).spec).flatMap(({ id, afterSpinId }) =>
-    afterSpinId === null ? [] : [{ id, afterSpinId }],
-  );
-  return holesAfter(last.id, wholeOf(facts).spins, facts.holes).length + holesAfter(last.id, wholeOf(facts).spins, works).length;
+  return last ? holesAfter(last.id, wholeOf(facts).spins, facts.holes).length + worksSince(facts).length : 0;
 }
 
 function isTurnedSince({ setUp, spins, spec }: JobFacts): boolean {

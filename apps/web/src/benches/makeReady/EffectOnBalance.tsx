@@ -5,7 +5,7 @@ import { useOpenJob } from '../../shell/JobContext.js';
 import { plannedGrind } from './plannedGrind.js';
 import { useDisplay } from '../../ui/useDisplay.js';
 
-/** What a grind that is planned will do to each plane, before it is done; and what was done since the last spin. */
+/** What a grind that is planned will do to each plane, before it is done. */
 export function EffectOnBalance({ made, figures }: { readonly made: MadeReady; readonly figures: CrankFigures }): ReactNode {
   const { sheet } = useOpenJob();
   const { figure, unit } = useDisplay();

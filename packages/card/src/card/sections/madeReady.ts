@@ -7,6 +7,7 @@ import {
   type CrankFinish,
   type CrankWork,
   type JournalGroup,
+  type Limits,
   type MadeReady,
 } from '@tare/core';
 import { clock } from '../../words/numbers.js';
@@ -41,19 +42,21 @@ function cracksLine({ cracks: test }: MadeReady): CardLine[] {
 function runOutLine({ limits }: MadeReady, { runOut }: CrankFigures): CardLine[] {
   if (runOut.kind !== 'read') return [];
   const worst = runOut.mains.reduce((most, main) => (main.runOutMm > most.runOutMm ? main : most));
-  const allowed = limits?.runOutMm == null ? [] : line`, at most ${figure(limits.runOutMm, 3, 'mm')}`;
-  return [line`Main ${String(worst.main)} runs out most, ${figure(worst.runOutMm, 3, 'mm')}${allowed}: ${VERDICTS[worst.verdict.kind]}.`];
+  const atMost = limits?.runOutMm == null ? [] : line`, at most ${figure(limits.runOutMm, 3, 'mm')}`;
+  return [line`Main ${String(worst.main)} runs out most, ${figure(worst.runOutMm, 3, 'mm')}${atMost}: ${VERDICTS[worst.verdict.kind]}.`];
 }
+
+/** What was allowed, where both sides were typed. */
+const allowed = (limits: Limits | undefined): CardLine =>
+  limits?.lowMm != null && limits.highMm != null ? line`, ${figure(limits.lowMm, 3, 'mm')} to ${figure(limits.highMm, 3, 'mm')} allowed` : [];
 
 function groupLine(group: JournalGroup, { limits }: MadeReady, { groups }: CrankFigures): CardLine[] {
   const read = groups[group].journals.flatMap(({ figures }) => (figures ? [figures] : []));
   if (read.length === 0) return [];
-  const own = limits?.[group];
   const [low, high] = [Math.min(...read.map(({ smallestMm }) => smallestMm)), Math.max(...read.map(({ largestMm }) => largestMm))];
-  const allowed = own?.lowMm != null && own.highMm != null ? line`, ${figure(own.lowMm, 3, 'mm')} to ${figure(own.highMm, 3, 'mm')} allowed` : [];
   const outside = read.filter(({ advice }) => advice === 'grind').length;
   return [
-    line`${GROUPS[group]} measure ${figure(low, 3, 'mm')} to ${figure(high, 3, 'mm')}${allowed}; ${outside === 0 ? 'none' : String(outside)} outside.`,
+    line`${GROUPS[group]} measure ${figure(low, 3, 'mm')} to ${figure(high, 3, 'mm')}${allowed(limits?.[group])}; ${outside === 0 ? 'none' : String(outside)} outside.`,
   ];
 }
 
@@ -61,10 +64,9 @@ function bearingLine({ limits }: MadeReady, { groups }: CrankFigures): CardLine[
   const { bearings } = groups.mains;
   if (bearings.length === 0) return [];
   const gaps = bearings.map(({ clearanceMm }) => clearanceMm);
-  const range = limits?.mains.clearance;
-  const allowed =
-    range?.lowMm != null && range.highMm != null ? line`, ${figure(range.lowMm, 3, 'mm')} to ${figure(range.highMm, 3, 'mm')} allowed` : [];
-  return [line`Main bearings have ${figure(Math.min(...gaps), 3, 'mm')} to ${figure(Math.max(...gaps), 3, 'mm')} of clearance${allowed}.`];
+  return [
+    line`Main bearings have ${figure(Math.min(...gaps), 3, 'mm')} to ${figure(Math.max(...gaps), 3, 'mm')} of clearance${allowed(limits?.mains.clearance)}.`,
+  ];
 }
 
 /** What finishes a crank, as a sentence begins. */
