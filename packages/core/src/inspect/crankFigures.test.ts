@@ -7,6 +7,7 @@ import { summariseTurns } from '../spin/turnSummary.js';
 import { add, fromPolar, subtract, toPolar } from '../units/vector.js';
 import { crankFigures } from './crankFigures.js';
 import type { CrankWorkFact, GaugeSettingFact, MadeReady, MeasurementFact } from './inspectFacts.js';
+import { madeReadyOf } from './madeReady.js';
 import { mainPlacesMm } from './mainPlaces.js';
 import { placesRead, readMm } from './placesRead.js';
 import { slipAt } from './slipAt.js';
@@ -91,6 +92,16 @@ describe('what was measured of a crank', () => {
     expect(slipAt({ feature: 'pin.2', quantity: 'diameter' }, 539.8, [], LIMITS)).toContain('point a place nearer');
     expect(slipAt({ feature: 'main.2', quantity: 'runOut' }, 12, [], null)).toContain('so far a main does not run out');
     expect(slipAt({ feature: 'main.2', quantity: 'housing' }, 58, [{ feature: 'main.1', quantity: 'housing', mm: 57.9 }], null)).toBeNull();
+  });
+});
+
+describe('what somebody said of a crank', () => {
+  it('is there before anything is measured: a gauge that was set, a mark that was felt; and nothing where nobody said anything', () => {
+    expect(madeReadyOf([], [], {})).toBeNull();
+    expect(madeReadyOf([], [], { 'bob.oilG': { value: 3 } })).toBeNull();
+    expect(madeReadyOf([], [], { 'gauge.setting.set': { value: SETTING } })?.settings).toEqual({ set: SETTING });
+    expect(madeReadyOf([], [], { 'inspect.marked.main.2': { value: true } })?.marked).toEqual({ 'main.2': true });
+    expect(madeReadyOf([], [], { 'inspect.planned.pins': { value: null }, 'inspect.unworn.main.2': { value: null } })).toBeNull();
   });
 });
 

@@ -19,6 +19,7 @@ export function madeReadyOf(measurements: readonly MeasurementFact[], works: rea
     unwornMm: withoutNulls(familyOf(decided, 'inspect.unworn.*')),
     marked: familyOf(decided, 'inspect.marked.*'),
   };
-  const isNothing = measurements.length === 0 && works.length === 0 && made.limits === null && made.cracks === null && planned.length === 0;
-  return isNothing ? null : made;
+  const isNothing = made.limits === null && made.cracks === null && works.length === 0 && measurements.length === 0;
+  const isNothingSaid = [made.settings, made.planned, made.unwornMm, made.marked].every((said) => Object.keys(said).length === 0);
+  return isNothing && isNothingSaid ? null : made;
 }

@@ -24,7 +24,7 @@ const NOTHING: MadeReady = { measurements: [], works: [], settings: {}, limits: 
 export function useMadeReady(): MadeReady {
   const { sheet } = useOpenJob();
   return useMemo(
-    () => madeReadyOf(sheet.measurements, sheet.crankWorks, sheet.decisions) ?? { ...NOTHING, settings: {} },
+    () => madeReadyOf(sheet.measurements, sheet.crankWorks, sheet.decisions) ?? NOTHING,
     [sheet.measurements, sheet.crankWorks, sheet.decisions],
   );
 }
