@@ -283,7 +283,11 @@ const FORMS: readonly Walked[] = [
   },
   {
     name: 'a crack test',
-    form: () => <CrackForm made={{ measurements: [], works: [], settings: {}, limits: null, cracks: null, planned: {}, marked: {}, unwornMm: {} }} />,
+    form: () => (
+      <CrackForm
+        made={{ measurements: [], works: [], settings: {}, limits: null, cracks: null, planned: {}, marked: {}, unwornMm: {}, indexDeg: {} }}
+      />
+    ),
     whole: { 'By whom': 'the Upper Yard', How: 'dye' },
     keep: 'Keep this',
     refused: ['value.by', 'By whom'],

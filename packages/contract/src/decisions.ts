@@ -162,6 +162,11 @@ const SCHEMAS: { readonly [K in DecisionKind]: DecisionSchema<K> } = {
     members: JOURNAL,
     value: named(Joi.number().greater(0).max(1000).allow(null), 'What it measures where it never wore'),
   },
+  'inspect.index.*': {
+    member: 'journal',
+    members: JOURNAL,
+    value: named(Joi.number().min(-10).max(10).allow(null), 'How far the throw stands off its place'),
+  },
   'inspect.marked.*': { member: 'journal', members: JOURNAL, value: named(Joi.boolean(), 'Marks that can be felt') },
   'gauge.setting.*': { member: 'setting id', members: ID, value: gaugeSettingSchema },
   'part.marks.*': { member: 'part id', members: ID, value: partMarksSchema },

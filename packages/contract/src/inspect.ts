@@ -141,6 +141,8 @@ const groupLimitsSchema = (name: string): Joi.ObjectSchema<GroupLimits> =>
     taperMm: mayMm(`How much taper ${name} may have`),
     targetMm: mayMm(`What undersize 0 of ${name} is ground to`),
     cleanUpMm: mayMm(`The clean-up allowance of ${name}`),
+    fillet: limitsSchema(`the fillets of ${name}`),
+    width: limitsSchema(`the width of ${name}`),
     undersizes: named(
       Joi.array()
         .items(
@@ -182,6 +184,7 @@ const groupLimitsSchema = (name: string): Joi.ObjectSchema<GroupLimits> =>
 export const crankLimitsSchema = Joi.object<CrankLimits>({
   runOutMm: mayMm('The run-out allowed'),
   blocks: named(Joi.array().items(Joi.number().integer().min(1).max(39)).length(2).required(), 'The mains that it lies on'),
+  vDeg: named(Joi.number().greater(0).less(180), 'The angle of the V'),
   stepsATurn: named(Joi.number().integer().min(5).max(72).required(), 'Readings a turn'),
   isCast: named(Joi.boolean().required(), 'Cast'),
   rule: named(Joi.string().valid('twoSided95', 'oneSided95').required(), 'The rule of accepting'),
@@ -210,7 +213,7 @@ export const crackTestSchema = Joi.object<CrackTest>({
   ),
 });
 
-export const gaugeSettingSchema = Joi.object<GaugeSettingFact, true>({
+export const gaugeSettingSchema = Joi.object<GaugeSettingFact>({
   name: named(Joi.string().pattern(/\S/).max(80).required(), 'The gauge’s name'),
   divisionMm: named(Joi.number().greater(0).max(1).required(), 'The gauge’s division'),
   deviationMm: named(Joi.number().min(0).max(1).allow(null).required(), 'The gauge’s scatter'),
@@ -218,6 +221,7 @@ export const gaugeSettingSchema = Joi.object<GaugeSettingFact, true>({
   sign: named(Joi.number().valid(1, -1).required(), 'Which way the needle goes'),
   zeroMm: sizeMm('The zero before').required(),
   gaugeMetal: metalSchema.required(),
+  partMetal: metalSchema,
   gaugeC: celsiusC('The gauge’s temperature'),
   partC: celsiusC('The part’s temperature'),
   zeroAfterMm: sizeMm('The zero after').allow(null).required(),

@@ -39,6 +39,9 @@ export function checkCrankLimits({ mains, pins, endFloat, blocks }: CrankLimits)
   const groups = { mains, pins };
   for (const group of JOURNAL_GROUPS) {
     checkLimits(groups[group], `the ${group}`, `${group}.lowMm`);
+    const { fillet, width } = groups[group];
+    if (fillet) checkLimits(fillet, `the fillets of the ${group}`, `${group}.fillet.lowMm`);
+    if (width) checkLimits(width, `the width of the ${group}`, `${group}.width.lowMm`);
     checkLimits(groups[group].clearance, `the clearance of the ${group}`, `${group}.clearance.lowMm`);
   }
   checkLimits(endFloat, 'the end float', 'endFloat.lowMm');

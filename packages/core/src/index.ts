@@ -94,13 +94,15 @@ export { matchedNow } from './match/meanwhile.js';
 export { type BentMain } from './inspect/straightness.js';
 export { madeReadyOf } from './inspect/madeReady.js';
 export { accept, checkLimits, type Acceptance, type Limits } from './inspect/acceptance.js';
-export { crankFigures, journalNumbers, type CrankFigures } from './inspect/crankFigures.js';
+export { crankFigures, journalNumbers, journalPlacesMm, type CrankFigures } from './inspect/crankFigures.js';
+export { vBlockFactor } from './inspect/vBlock.js';
 export { harmonics } from './inspect/harmonics.js';
 export { gaugeFitness } from './inspect/gaugeFitness.js';
 export { EXPANSIONS, zeroHasMoved, type GrowingMetal, type NeedleSign } from './inspect/gaugeSize.js';
 export {
   CRANK_FINISHES,
   featureOf,
+  isRunOut,
   JOURNAL_GROUPS,
   QUANTITIES,
   type CrankFinish,

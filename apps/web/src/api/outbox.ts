@@ -111,13 +111,13 @@ export class Outbox {
     await this.refresh();
   }
 
-  /** Sends a refused entry again, a reading with what was put right: as a new one, since the old one was answered. */
-  async mend(seq: number, changed: Partial<Pick<NewReading, 'valueG' | 'cutId'>> = {}): Promise<void> {
+  /** Sends a refused entry again with what was put right: as a new one, since the old one was answered. */
+  async mend(seq: number, changed: Readonly<Record<string, unknown>> = {}): Promise<void> {
     const db = await this.db;
     const refused = await db.get('entries', seq);
     if (!refused) return;
     const { refusal: _, reading, ...entry } = refused;
-    const right = { ...(reading ? changed : {}), id: crypto.randomUUID() };
+    const right = { ...changed, id: crypto.randomUUID() };
     await db.put('entries', { ...entry, body: { ...entry.body, ...right }, ...(reading ? { reading: { ...reading, ...right } } : {}) });
     await this.refresh();
     void this.flush();

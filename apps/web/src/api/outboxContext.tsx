@@ -1,9 +1,9 @@
 import { useQueryClient } from '@tanstack/react-query';
-import type { JobRecord, NewReading, Removal, VoidEntry, WrittenReading } from '@tare/contract';
+import type { JobRecord, MeasurementEntry, NewMeasurement, NewReading, Removal, VoidEntry, WrittenReading } from '@tare/contract';
 import { createContext, use, useEffect, useState, useSyncExternalStore, type ReactNode } from 'react';
 import { sendJson } from './client.js';
 import { Outbox, type OutboxEntry, type OutboxFault } from './outbox.js';
-import { putReading, putVoid } from './queries.js';
+import { putMeasurement, putReading, putVoid } from './queries.js';
 
 export const OutboxContext = createContext<Outbox | null>(null);
 
@@ -14,6 +14,7 @@ export function OutboxProvider({ children }: { readonly children: ReactNode }): 
     () =>
       new Outbox(async ({ jobId, path, body }) => {
         if (VOID.test(path)) await putVoid(queries, jobId, await sendJson<VoidEntry>('POST', path, body));
+        else if (isMeasurement(path)) await putMeasurement(queries, jobId, await sendJson<MeasurementEntry>('POST', path, body));
         // Readings and zeros are both answered with the reading.
         else await putReading(queries, jobId, await sendJson<WrittenReading>('POST', path, body));
       }),
@@ -62,16 +63,22 @@ export function usePendingEntries(record: JobRecord | undefined): readonly Outbo
 }
 
 function pendingOf(record: JobRecord, entries: readonly OutboxEntry[]): OutboxEntry[] {
-  const arrived = new Set([...record.readings, ...record.voids].map(({ id }) => id));
+  const arrived = new Set([...record.readings, ...record.measurements, ...record.voids].map(({ id }) => id));
   return entries.filter((entry) => entry.jobId === record.id && entry.refusal === undefined && !arrived.has(entry.body.id));
 }
 
-/** A record with the readings and voids that wait here already in it, so that the bench goes on as if they had arrived. */
+/** A record with the readings, measurements and voids that wait here already in it, so that the bench goes on as if they had arrived. */
 export function withPending(record: JobRecord, pending: readonly OutboxEntry[]): JobRecord {
   const readings = pending.flatMap(({ reading, at }): WrittenReading[] => (reading ? [asWritten(reading, at)] : []));
   const voids = pending.flatMap((entry): VoidEntry[] => asVoid(entry));
-  if (readings.length + voids.length === 0) return record;
-  return { ...record, readings: [...record.readings, ...readings], voids: [...record.voids, ...voids] };
+  const measurements = pending.flatMap((entry): MeasurementEntry[] => (isMeasurement(entry.path) ? [asMeasured(entry)] : []));
+  if (readings.length + voids.length + measurements.length === 0) return record;
+  return {
+    ...record,
+    readings: [...record.readings, ...readings],
+    measurements: [...record.measurements, ...measurements],
+    voids: [...record.voids, ...voids],
+  };
 }
 
 const asWritten = ({ amends: _, ...reading }: NewReading, at: string): WrittenReading => ({
@@ -82,6 +89,14 @@ const asWritten = ({ amends: _, ...reading }: NewReading, at: string): WrittenRe
   zero: null,
   at,
 });
+
+/** What a gauge showed, by the address it goes to. */
+export const isMeasurement = (path: string): boolean => path.endsWith('/measurements');
+
+function asMeasured({ body, at }: OutboxEntry): MeasurementEntry {
+  const { amends: _, note = '', ...measurement } = body as unknown as NewMeasurement;
+  return { ...measurement, note, at };
+}
 
 const VOID = /^entries\/([^/]+)\/void$/;
 

@@ -1,5 +1,5 @@
 import { queryOptions, useQuery, type QueryClient, type UseQueryResult } from '@tanstack/react-query';
-import type { DecisionEntry, JobLine, JobRecord, Shop, VoidEntry, WrittenReading } from '@tare/contract';
+import type { DecisionEntry, JobLine, JobRecord, MeasurementEntry, Shop, VoidEntry, WrittenReading } from '@tare/contract';
 import { ask } from './client.js';
 import type { ProblemError } from './problem.js';
 
@@ -54,6 +54,9 @@ const withEntry = <T extends { readonly id: string }>(entries: readonly T[], ent
 
 export const putReading = (queries: QueryClient, jobId: string, reading: WrittenReading): Promise<void> =>
   changeRecord(queries, jobId, (record) => ({ ...record, readings: withEntry(record.readings, reading) }));
+
+export const putMeasurement = (queries: QueryClient, jobId: string, measurement: MeasurementEntry): Promise<void> =>
+  changeRecord(queries, jobId, (record) => ({ ...record, measurements: withEntry(record.measurements, measurement) }));
 
 export const putVoid = (queries: QueryClient, jobId: string, word: VoidEntry): Promise<void> =>
   changeRecord(queries, jobId, (record) => ({ ...record, voids: withEntry(record.voids, word) }));

@@ -1,15 +1,16 @@
 import { fixed, KIND_NAMES } from '@tare/card';
-import { sheetOf } from '@tare/contract';
+import { sheetOf, type NewMeasurement } from '@tare/contract';
 import { typedQuantity } from '@tare/core';
 import { CloudOff } from 'lucide-react';
 import { useState, type ReactNode } from 'react';
 import type { OutboxEntry } from '../api/outbox.js';
-import { useOutbox, useOutboxFault, useWaitingEntries } from '../api/outboxContext.js';
+import { isMeasurement, useOutbox, useOutboxFault, useWaitingEntries } from '../api/outboxContext.js';
 import { useJob } from '../api/queries.js';
 import { Button } from '../ui/Button.js';
 import { QuantityField } from '../ui/QuantityField.js';
 import { Modal } from '../ui/Modal.js';
 import { saveText } from '../ui/saveText.js';
+import { useDisplay } from '../ui/useDisplay.js';
 
 /** How many entries wait in this browser for the server; nothing is shown while none does. */
 export function OutboxStatus(): ReactNode {
@@ -58,15 +59,18 @@ export function OutboxStatus(): ReactNode {
 }
 
 /** What it is, by the words of the bench it was typed at. */
-function EntryName({ entry: { reading, path, jobId } }: { readonly entry: OutboxEntry }): ReactNode {
+function EntryName({ entry: { reading, path, jobId, body } }: { readonly entry: OutboxEntry }): ReactNode {
+  const { say } = useDisplay();
   const { data: job } = useJob(jobId);
   const part = job?.parts.find(({ id }) => id === reading?.partId);
   const whose = part ? `, ${KIND_NAMES[part.kind].one.toLowerCase()} ${part.cylinder}` : '';
-  const what = path.endsWith('/zero') ? 'A zero' : 'A void';
+  const measured = isMeasurement(path) ? (body as unknown as NewMeasurement) : null;
+  const what = measured ? say(measured.indicationMm, 'mm', 3) : path.endsWith('/zero') ? 'A zero' : 'A void';
+  const where = measured ? `, ${measured.feature.replace('.', ' ')}` : '';
   return (
     <p>
       <span className="figure-type">{reading ? `${fixed(reading.valueG, 2)} g` : what}</span>
-      {`${whose}${job ? `, job ${job.number}` : ''}`}
+      {`${whose}${where}${job ? `, job ${job.number}` : ''}`}
     </p>
   );
 }
@@ -75,9 +79,16 @@ function EntryName({ entry: { reading, path, jobId } }: { readonly entry: Outbox
 function Refused({ entry, refusal }: { readonly entry: OutboxEntry; readonly refusal: string }): ReactNode {
   const outbox = useOutbox();
   const { refetch } = useJob(entry.jobId);
-  const [value, setValue] = useState(entry.reading ? String(entry.reading.valueG) : '');
+  const measured = isMeasurement(entry.path) ? (entry.body as unknown as NewMeasurement) : null;
+  const [value, setValue] = useState(String(entry.reading?.valueG ?? measured?.indicationMm ?? ''));
   const mend = async (): Promise<void> => {
     const { reading } = entry;
+    if (measured) {
+      const indicationMm = typedQuantity(value, 'mm');
+      const { data: now } = await refetch();
+      const afterWorkId = now ? (sheetOf(now).crankWorks.at(-1)?.id ?? null) : measured.afterWorkId;
+      return Number.isFinite(indicationMm) ? outbox.mend(entry.seq!, { indicationMm, afterWorkId }) : undefined;
+    }
     if (!reading) return outbox.mend(entry.seq!);
     const valueG = typedQuantity(value, 'g');
     if (!Number.isFinite(valueG)) return undefined;
@@ -100,8 +111,9 @@ function Refused({ entry, refusal }: { readonly entry: OutboxEntry; readonly ref
         {entry.reading && (
           <QuantityField label="Weighed now" unit="g" className="w-36" value={value} onChange={(event) => setValue(event.target.value)} />
         )}
+        {measured && <QuantityField label="Read now" unit="mm" className="w-36" value={value} onChange={(event) => setValue(event.target.value)} />}
         <Button type="submit" look="primary">
-          {entry.reading ? 'Mend and send' : 'Send again'}
+          {entry.reading || measured ? 'Mend and send' : 'Send again'}
         </Button>
         <Button onClick={save}>Save to a file</Button>
         <Button look="quiet" onClick={() => void outbox.drop(entry.seq!)}>

@@ -93,6 +93,8 @@ export interface DecisionValues {
   'inspect.planned.*': PlannedGrind | null;
   /** What a journal that wore on one side measures where it never wore, mm; null for wear all round. */
   'inspect.unworn.*': number | null;
+  /** Degrees that a pin’s throw stands off its place; null for none. */
+  'inspect.index.*': number | null;
   /** A journal, by its feature, that bears marks that can be felt. */
   'inspect.marked.*': boolean;
   /** A gauge as it was set for a sheet, by an id of its own. */

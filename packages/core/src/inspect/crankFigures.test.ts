@@ -54,6 +54,7 @@ const made = (more: Partial<MadeReady> = {}): MadeReady => ({
   planned: {},
   marked: {},
   unwornMm: {},
+  indexDeg: {},
   ...more,
 });
 const job = weighedJob('inline3');
@@ -83,6 +84,9 @@ describe('what was measured of a crank', () => {
     const warm = { ...SETTING, setValueMm: 60, partC: 32, gaugeC: 20 };
     expect(readMm({ indicationMm: 0, quantity: 'diameter' }, warm)).toBeCloseTo(60 - 0.0083, 4);
     expect(readMm({ indicationMm: 0, quantity: 'diameter' }, { ...warm, gaugeC: 32 })).toBeCloseTo(60, 9);
+    // Equal temperatures are enough only for like metals: facts of the handbook, 92 mm of aluminium and steel at 26°.
+    const bore = { ...SETTING, setValueMm: 92, partMetal: 'aluminium' as const, partC: 26, gaugeC: 26 };
+    expect(readMm({ indicationMm: 0, quantity: 'diameter' }, bore)).toBeCloseTo(92 - 0.00635, 4);
   });
   it('is asked about where it is ten bands away, with the slip that would fit', () => {
     expect(slipAt({ feature: 'main.2', quantity: 'diameter' }, 53.98, [], LIMITS)).toBeNull();
@@ -92,6 +96,64 @@ describe('what was measured of a crank', () => {
     expect(slipAt({ feature: 'pin.2', quantity: 'diameter' }, 539.8, [], LIMITS)).toContain('point a place nearer');
     expect(slipAt({ feature: 'main.2', quantity: 'runOut' }, 12, [], null)).toContain('so far a main does not run out');
     expect(slipAt({ feature: 'main.2', quantity: 'housing' }, 58, [{ feature: 'main.1', quantity: 'housing', mm: 57.9 }], null)).toBeNull();
+  });
+});
+
+describe('the short way of a run-out', () => {
+  const swing = (main: number, high: number, low: number, at: number): MeasurementFact[] => [
+    read(`main.${main}`, high, { quantity: 'runOutHigh', angleDeg: at, depth: null }),
+    read(`main.${main}`, low, { quantity: 'runOutLow', angleDeg: null, depth: null }),
+  ];
+  it('says the same of a bent main as the whole turn does, and takes an oval for a bend', () => {
+    const whole = crankFigures(made({ measurements: [...turn(2, 0.02), ...turn(3, 0.01)] }), spec).runOut;
+    const short = crankFigures(made({ measurements: [...swing(2, 0.02, -0.02, 40), ...turn(3, 0.01)] }), spec).runOut;
+    if (whole.kind !== 'read' || short.kind !== 'read') throw new Error('It was read.');
+    expect(short.mains[1]!.eccentricityMm.re).toBeCloseTo(whole.mains[1]!.eccentricityMm.re, 9);
+    expect(short.mains[1]!.eccentricityMm.im).toBeCloseTo(whole.mains[1]!.eccentricityMm.im, 9);
+    // Two readings tell less than eight: s/√2 for s·√(2/8).
+    expect(short.mains[1]!.deviationMm! / whole.mains[1]!.deviationMm!).toBeCloseTo(Math.sqrt(2), 6);
+    // Ovality of 0.03 round a straight axis: nothing by the turn, a swing of 0.06 the short way.
+    const oval = [0, 45, 90, 135, 180, 225, 270, 315].map((angleDeg) =>
+      read('main.2', 0.03 * Math.cos((angleDeg * Math.PI) / 90), { quantity: 'runOut', angleDeg, depth: null }),
+    );
+    const byTurn = crankFigures(made({ measurements: [...oval, ...turn(3, 0.01)] }), spec).runOut;
+    const byShort = crankFigures(made({ measurements: [...swing(2, 0.03, -0.03, 0), ...turn(3, 0.01)] }), spec).runOut;
+    expect(byTurn).toMatchObject({ kind: 'read', mains: [{}, { runOutMm: expect.closeTo(0, 9) }, {}, {}] });
+    expect(byShort).toMatchObject({ kind: 'read', mains: [{}, { runOutMm: expect.closeTo(0.06, 9), verdict: { kind: 'outside' } }, {}, {}] });
+  });
+  it('waits for both, and asks about a lowest over the highest', () => {
+    expect(crankFigures(made({ measurements: [swing(2, 0.02, -0.02, 40)[0]!, ...turn(3, 0.01)] }), spec).runOut).toMatchObject({
+      kind: 'waiting',
+      mains: [2],
+    });
+    const high = { feature: 'main.2', quantity: 'runOutHigh' as const, mm: 0.012 };
+    expect(slipAt({ feature: 'main.2', quantity: 'runOutLow' }, 0.02, [high], LIMITS)).toBe('The lowest, 0.02 mm, lies over the highest, 0.012 mm.');
+    expect(slipAt({ feature: 'main.3', quantity: 'runOutLow' }, 0.02, [high], LIMITS)).toBeNull();
+    expect(crankFigures(made({ measurements: [...swing(2, -0.02, 0.02, 40), ...turn(3, 0.01)] }), spec).runOut).toMatchObject({
+      kind: 'refused',
+      reason: 'The lowest reading, 0.02 mm, lies over the highest, -0.02 mm.',
+    });
+  });
+});
+
+describe('what else a journal has', () => {
+  const pins = [1, 2, 3].flatMap((number) => [0, 90].map((angleDeg) => read(`pin.${number}`, 53.98, { settingId: null, angleDeg })));
+  it('a throw off its place is ground on another axis: it needs twice the chord at its radius more', () => {
+    const need = (indexDeg: MadeReady['indexDeg']): number =>
+      crankFigures(made({ measurements: pins, indexDeg }), spec).groups.pins.undersize!.needs.find(({ id }) => id === 'pin.2')!.needMm;
+    const chordMm = 2 * (spec.strokeMm / 2) * Math.sin(((0.2 / 2) * Math.PI) / 180);
+    expect(need({ 'pin.2': 0.2 }) - need({})).toBeCloseTo(2 * chordMm, 9);
+    expect(need({ 'pin.2': -0.2 })).toBeCloseTo(need({ 'pin.2': 0.2 }), 12);
+  });
+  it('a fillet outside sends it to the grinder whatever its diameter is; nobody’s limits judge nothing', () => {
+    const fillet = read('pin.2', 2.4, { quantity: 'fillet', settingId: null, angleDeg: null, depth: null });
+    const rowWith = (limits: typeof LIMITS) => crankFigures(made({ measurements: [...pins, fillet], limits }), spec).groups.pins.journals[1]!;
+    expect(rowWith(LIMITS)).toMatchObject({
+      fillet: { mm: 2.4, verdict: { kind: 'inside' } },
+      figures: { advice: expect.not.stringMatching('grind') },
+    });
+    const asked = { ...LIMITS, pins: { ...LIMITS.pins, fillet: { lowMm: 3, highMm: 4 } } };
+    expect(rowWith(asked)).toMatchObject({ fillet: { verdict: { kind: 'outside' } }, figures: { advice: 'grind' } });
   });
 });
 

@@ -1,10 +1,11 @@
 import type { JobSpec } from '../job/jobFacts.js';
+import { degToRad } from '../units/angle.js';
 import { CoreError } from '../units/check.js';
 import { toPolar, type Vector } from '../units/vector.js';
-import { accept, worstDeviationMm, type Acceptance } from './acceptance.js';
+import { accept, worstDeviationMm, type Acceptance, type Limits } from './acceptance.js';
 import { bestGrades, clearance, shellsToOrder, type GradeChoice, type ShellGrade } from './clearance.js';
-import { harmonics } from './harmonics.js';
-import { featureOf, JOURNAL_GROUPS, type GroupLimits, type JournalGroup, type MadeReady } from './inspectFacts.js';
+import { eccentricityOfSwing, harmonics, type Harmonics } from './harmonics.js';
+import { featureOf, isRunOut, JOURNAL_GROUPS, type GroupLimits, type JournalGroup, type MadeReady } from './inspectFacts.js';
 import { journalFigures, type JournalFigures } from './journal.js';
 import { mainPlacesMm } from './mainPlaces.js';
 import { nextPush, type NextPush, type Push } from './nextPush.js';
@@ -24,6 +25,15 @@ export interface JournalRow {
   readonly feature: string;
   readonly number: number;
   readonly figures: JournalFigures | null;
+  /** Radius of its fillets and its width between them, as far as they were read. */
+  readonly fillet: JudgedSize | null;
+  readonly width: JudgedSize | null;
+}
+
+/** A size with where it lies. */
+export interface JudgedSize {
+  readonly mm: number;
+  readonly verdict: Acceptance;
 }
 
 /** A main bearing as it would be with what is there. */
@@ -52,8 +62,11 @@ export interface CrankFigures {
   readonly isCracked: boolean;
 }
 
+/** What of a job's engine the crank's own figures ask for. */
+export type CrankSpec = Pick<JobSpec, 'layout' | 'crank' | 'strokeMm'>;
+
 /** Everything that follows of what was measured of a crank; null limits judge nothing. */
-export function crankFigures(made: MadeReady, spec: Pick<JobSpec, 'layout' | 'crank'>): CrankFigures {
+export function crankFigures(made: MadeReady, spec: CrankSpec): CrankFigures {
   const places = placesRead(made);
   const runOut = runOutOf(made, places, spec);
   const group = (name: JournalGroup): GroupFigures => groupFigures(name, made, places, runOut, spec);
@@ -71,13 +84,16 @@ export function crankFigures(made: MadeReady, spec: Pick<JobSpec, 'layout' | 'cr
 /** A crack was found in it. */
 export const isCracked = ({ cracks }: Pick<MadeReady, 'cracks'>): boolean => (cracks?.cracks.length ?? 0) > 0;
 
+/** Where the journals of a group stand along the crank, front to rear, mm. */
+export const journalPlacesMm = (group: JournalGroup, { layout, crank }: Pick<JobSpec, 'layout' | 'crank'>): number[] =>
+  group === 'mains' ? mainPlacesMm(layout, crank.sizes) : layout.pins.map(({ zMm }) => zMm);
+
 /** Mains and pins of a crank, each by its number from the front. */
 export function journalNumbers(group: JournalGroup, { layout, crank }: Pick<JobSpec, 'layout' | 'crank'>): number[] {
-  const n = group === 'mains' ? mainPlacesMm(layout, crank.sizes).length : layout.pins.length;
-  return Array.from({ length: n }, (_, i) => i + 1);
+  return journalPlacesMm(group, { layout, crank }).map((_, i) => i + 1);
 }
 
-function runOutOf(made: MadeReady, places: readonly PlaceRead[], { layout, crank }: Pick<JobSpec, 'layout' | 'crank'>): RunOutFigures {
+function runOutOf(made: MadeReady, places: readonly PlaceRead[], { layout, crank }: CrankSpec): RunOutFigures {
   if (made.limits === null) return { kind: 'refused', reason: 'Nobody said yet how far a main may run out, nor on which mains the crank lies.' };
   const { blocks, runOutMm, rule } = made.limits;
   const zs = mainPlacesMm(layout, crank.sizes);
@@ -87,13 +103,10 @@ function runOutOf(made: MadeReady, places: readonly PlaceRead[], { layout, crank
       const main = i + 1;
       // A journal in its own V shows no eccentricity.
       if (blocks.includes(main)) return [{ main, zMm, eccentricityMm: { re: 0, im: 0 }, deviationMm: 0, freedom: Infinity }];
-      const own = places.filter(({ feature, quantity }) => quantity === 'runOut' && feature === featureOf('mains', main));
-      if (own.length < 5) {
-        missing.push(main);
-        return [];
-      }
-      const found = harmonics(own.map(needleAt), worstDeviationMm(own));
-      return [{ main, zMm, ...found }];
+      const found = swingOf(places, main);
+      if (found) return [{ main, zMm, ...found }];
+      missing.push(main);
+      return [];
     });
     const bent = straightness(mains, blocks, runOutMm ?? Infinity, rule);
     if (missing.length > 0) return { kind: 'waiting', mains: missing, read: bent };
@@ -111,12 +124,12 @@ export function pushesOf(made: Pick<MadeReady, 'works' | 'measurements' | 'setti
   const eccentricity = (main: number, pushes: number): Vector | null => {
     const own = made.measurements.filter(
       (one) =>
-        one.quantity === 'runOut' &&
+        isRunOut(one.quantity) &&
         one.feature === featureOf('mains', main) &&
         !one.voided &&
         made.works.slice(0, worksBefore(made.works, one.afterWorkId)).filter(({ work }) => work.kind === 'push').length === pushes,
     );
-    return orNull(() => harmonics(placesRead({ ...made, works: [], measurements: own }).map(needleAt), null).eccentricityMm);
+    return orNull(() => swingOf(placesRead({ ...made, works: [], measurements: own }), main))?.eccentricityMm ?? null;
   };
   return made.works
     .flatMap(({ id, work }) => (work.kind === 'push' ? [{ ...work, id }] : []))
@@ -126,7 +139,19 @@ export function pushesOf(made: Pick<MadeReady, 'works' | 'measurements' | 'setti
     });
 }
 
-const needleAt = ({ angleDeg, mm }: PlaceRead): { angleDeg: number; mm: number } => ({ angleDeg: angleDeg ?? 0, mm });
+/** How a main swings: by the needle at every angle, else the short way; null where neither was read whole. */
+function swingOf(places: readonly PlaceRead[], main: number): Harmonics | null {
+  const own = places.filter(({ feature }) => feature === featureOf('mains', main));
+  const round = own.filter(({ quantity }) => quantity === 'runOut');
+  if (round.length >= 5)
+    return harmonics(
+      round.map(({ angleDeg, mm }) => ({ angleDeg: angleDeg ?? 0, mm })),
+      worstDeviationMm(round),
+    );
+  const highest = own.findLast(({ quantity }) => quantity === 'runOutHigh');
+  const lowest = own.findLast(({ quantity }) => quantity === 'runOutLow');
+  return highest && lowest ? eccentricityOfSwing(highest.mm, lowest.mm, highest.angleDeg ?? 0, worstDeviationMm([highest, lowest])) : null;
+}
 
 function orNull<T>(work: () => T): T | null {
   try {
@@ -137,13 +162,7 @@ function orNull<T>(work: () => T): T | null {
   }
 }
 
-function groupFigures(
-  group: JournalGroup,
-  made: MadeReady,
-  places: readonly PlaceRead[],
-  runOut: RunOutFigures,
-  spec: Pick<JobSpec, 'layout' | 'crank'>,
-): GroupFigures {
+function groupFigures(group: JournalGroup, made: MadeReady, places: readonly PlaceRead[], runOut: RunOutFigures, spec: CrankSpec): GroupFigures {
   const limits = made.limits?.[group] ?? null;
   const numbers = journalNumbers(group, spec);
   const sizesOf = (number: number): PlaceRead[] =>
@@ -151,18 +170,29 @@ function groupFigures(
   const journals = numbers.map((number): JournalRow => {
     const feature = featureOf(group, number);
     const sizes = sizesOf(number).map((place) => ({ ...place, depth: place.depth ?? 1, directionDeg: place.angleDeg ?? 0 }));
-    return { feature, number, figures: limits ? journalFigures(sizes, limits, made.marked[feature] === true, made.limits!.rule) : null };
+    const judged = (quantity: 'fillet' | 'width'): JudgedSize | null => {
+      const place = placeOf(places, quantity, feature);
+      return place && limits ? { mm: place.mm, verdict: accept(place, limits[quantity] ?? NO_LIMITS, made.limits!.rule) } : null;
+    };
+    const [fillet, width] = [judged('fillet'), judged('width')];
+    const own = limits ? journalFigures(sizes, limits, made.marked[feature] === true, made.limits!.rule) : null;
+    // A fillet or a width outside is for the grinder too, whatever the diameter is.
+    const figures = own && [fillet, width].some((one) => one?.verdict.kind === 'outside') ? { ...own, advice: 'grind' as const } : own;
+    return { feature, number, figures, fillet, width };
   });
   const bearings = limits ? numbers.flatMap((number) => bearingOf(group, number, places, limits, made)) : [];
   const grades = limits ? gradesOf(group, numbers, places, limits) : [];
   return {
     journals,
-    undersize: limits ? undersizeOf(group, journals, limits, runOut, made.unwornMm) : null,
+    undersize: limits ? undersizeOf(group, journals, limits, runOut, made, spec.strokeMm / 2) : null,
     bearings,
     grades,
     order: shellsToOrder(grades, limits?.grades ?? []),
   };
 }
+
+/** What an angle is at a radius, straight across. */
+const chordMm = (radiusMm: number, deg: number): number => 2 * radiusMm * Math.abs(Math.sin(degToRad(deg) / 2));
 
 /** What the group has to be ground to, once every journal of it was read; of mains with how far each lies off the new axis. */
 function undersizeOf(
@@ -170,7 +200,8 @@ function undersizeOf(
   journals: readonly JournalRow[],
   limits: GroupLimits,
   runOut: RunOutFigures,
-  unwornMm: MadeReady['unwornMm'],
+  { unwornMm, indexDeg }: Pick<MadeReady, 'unwornMm' | 'indexDeg'>,
+  throwMm: number,
 ): UndersizeChoice | null {
   if (limits.targetMm === null || limits.undersizes.length === 0) return null;
   const worn = journals.flatMap(({ feature, number, figures }): WornJournal[] => {
@@ -180,7 +211,8 @@ function undersizeOf(
       {
         id: feature,
         smallestMm: figures.smallestMm,
-        eccentricityMm: bent ? toPolar(bent.eccentricityMm).amount : 0,
+        // A throw that stands off its place is ground on another axis, by the chord at its radius.
+        eccentricityMm: bent ? toPolar(bent.eccentricityMm).amount : group === 'pins' ? chordMm(throwMm, indexDeg[feature] ?? 0) : 0,
         unwornMm: unwornMm[feature] ?? null,
       },
     ];
@@ -222,6 +254,9 @@ function gradesOf(
   });
   return bestGrades(gaps, grades, (lowMm + highMm) / 2);
 }
+
+/** Nobody said what it has to be. */
+const NO_LIMITS: Limits = { lowMm: null, highMm: null };
 
 /** The groups whose undersize is decided and not ground. */
 export const plannedGroups = ({ planned }: Pick<MadeReady, 'planned'>): JournalGroup[] =>

@@ -82,7 +82,7 @@ export function harmonics(readings: readonly IndicatorReading[], studiedMm: numb
  * @throws CoreError when the lowest lies over the highest
  */
 export function eccentricityOfSwing(highestMm: number, lowestMm: number, highestAtDeg: number, studiedMm: number | null): Harmonics {
-  if (lowestMm > highestMm) throw new CoreError('The lowest reading lies over the highest.', 'lowestMm');
+  if (lowestMm > highestMm) throw new CoreError(`The lowest reading, ${lowestMm} mm, lies over the highest, ${highestMm} mm.`, 'lowestMm');
   const e = (highestMm - lowestMm) / 2;
   const t = degToRad(highestAtDeg);
   return {

@@ -167,7 +167,7 @@ describe('run-out', () => {
   it('by highest and lowest alone', () => {
     const short = eccentricityOfSwing(0.049, 0.001, 120, 0.001);
     expect(toPolar(short.eccentricityMm)).toEqual({ amount: expect.closeTo(0.024, 9), angleDeg: expect.closeTo(120, 6) });
-    expect(() => eccentricityOfSwing(0, 0.1, 0, null)).toThrow('The lowest reading lies over the highest.');
+    expect(() => eccentricityOfSwing(0, 0.1, 0, null)).toThrow('The lowest reading, 0.1 mm, lies over the highest, 0 mm.');
   });
 });
 

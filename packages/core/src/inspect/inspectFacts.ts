@@ -5,8 +5,22 @@ import type { GaugeSetting, GrowingMetal } from './gaugeSize.js';
 import type { Undersize } from './undersize.js';
 
 /** What is measured of a crank and its bearings. */
-export const QUANTITIES = ['runOut', 'diameter', 'housing', 'upperWall', 'lowerWall', 'endFloat'] as const;
+export const QUANTITIES = [
+  'runOut',
+  'runOutHigh',
+  'runOutLow',
+  'diameter',
+  'fillet',
+  'width',
+  'housing',
+  'upperWall',
+  'lowerWall',
+  'endFloat',
+] as const;
 export type Quantity = (typeof QUANTITIES)[number];
+
+/** What an indicator shows while a crank turns: the needle at every angle, or the short way, its highest with the angle and its lowest. */
+export const isRunOut = (quantity: Quantity): boolean => quantity === 'runOut' || quantity === 'runOutHigh' || quantity === 'runOutLow';
 
 /** Journals are measured and ground in two groups, never one by itself. */
 export const JOURNAL_GROUPS = ['mains', 'pins'] as const;
@@ -41,6 +55,8 @@ export interface GaugeSettingFact extends GaugeSetting {
   /** Scatter of its study, mm; null before any. */
   readonly deviationMm: number | null;
   readonly gaugeMetal: GrowingMetal;
+  /** Of the part that is measured; steel where nobody said. */
+  readonly partMetal?: GrowingMetal;
   /** Null where nobody took the temperatures: then both are taken as alike. */
   readonly gaugeC: number | null;
   readonly partC: number | null;
@@ -73,6 +89,9 @@ export interface CrankWorkFact {
 export interface GroupLimits extends Limits {
   readonly outOfRoundMm: number | null;
   readonly taperMm: number | null;
+  /** Radius of the fillets, and the journal’s width between them; left out while nobody said. */
+  readonly fillet?: Limits;
+  readonly width?: Limits;
   /** What undersize 0 is ground to, and what a grind takes besides to clean up; null where nobody said. */
   readonly targetMm: number | null;
   readonly cleanUpMm: number | null;
@@ -92,6 +111,8 @@ export interface CrankLimits {
   readonly blocks: readonly [number, number];
   /** Angles at which the indicator is read, evenly round a turn. */
   readonly stepsATurn: number;
+  /** Angle of the blocks’ V, which shows an oval in its own way; left out while nobody said. */
+  readonly vDeg?: number;
   /** Cast cranks are not pushed. */
   readonly isCast: boolean;
   readonly rule: AcceptanceRule;
@@ -130,6 +151,8 @@ export interface MadeReady {
   readonly planned: Readonly<Partial<Record<JournalGroup, number>>>;
   /** What journals that wore on one side measure where they never wore, mm, by feature. */
   readonly unwornMm: Readonly<Record<string, number>>;
+  /** Degrees by which a pin’s throw stands off its place, by feature. */
+  readonly indexDeg: Readonly<Record<string, number>>;
   /** Journals that bear marks that can be felt, by feature. */
   readonly marked: Readonly<Record<string, boolean>>;
 }

@@ -17,9 +17,10 @@ export function madeReadyOf(measurements: readonly MeasurementFact[], works: rea
     cracks: latestOn(decided, 'inspect.cracks') ?? null,
     planned: Object.fromEntries(planned),
     unwornMm: withoutNulls(familyOf(decided, 'inspect.unworn.*')),
+    indexDeg: withoutNulls(familyOf(decided, 'inspect.index.*')),
     marked: familyOf(decided, 'inspect.marked.*'),
   };
   const isNothing = made.limits === null && made.cracks === null && works.length === 0 && measurements.length === 0;
-  const isNothingSaid = [made.settings, made.planned, made.unwornMm, made.marked].every((said) => Object.keys(said).length === 0);
+  const isNothingSaid = [made.settings, made.planned, made.unwornMm, made.indexDeg, made.marked].every((said) => Object.keys(said).length === 0);
   return isNothing && isNothingSaid ? null : made;
 }

@@ -1,5 +1,4 @@
-import type { JobSpec } from '../job/jobFacts.js';
-import { crankFigures, isCracked, plannedGroups, type CrankFigures } from './crankFigures.js';
+import { crankFigures, isCracked, plannedGroups, type CrankFigures, type CrankSpec } from './crankFigures.js';
 import type { MadeReady } from './inspectFacts.js';
 
 /** Where a crank stands on its way to being ready. */
@@ -17,7 +16,7 @@ export function heldUpBy(made: MadeReady | undefined): { readonly all: string | 
 }
 
 /** @param isUnderWay the job went on to the scale or the machine already */
-export function makeReadyStatus(made: MadeReady | undefined, spec: Pick<JobSpec, 'layout' | 'crank'>, isUnderWay: boolean): MakeReadyStatus {
+export function makeReadyStatus(made: MadeReady | undefined, spec: CrankSpec, isUnderWay: boolean): MakeReadyStatus {
   if (!made) return isUnderWay ? { state: 'done', why: 'not used' } : { state: 'ready', why: 'nothing measured yet' };
   if (isCracked(made)) return { state: 'underWay', why: 'cracked' };
   const [group] = plannedGroups(made);

@@ -1,7 +1,15 @@
 import { group } from 'd3-array';
 import { gaugeSizeMm, warmthMm } from './gaugeSize.js';
 import type { Measured } from './acceptance.js';
-import type { CrankWork, CrankWorkFact, GaugeSettingFact, MadeReady, MeasurementFact, Quantity } from './inspectFacts.js';
+import {
+  isRunOut,
+  type CrankWork,
+  type CrankWorkFact,
+  type GaugeSettingFact,
+  type MadeReady,
+  type MeasurementFact,
+  type Quantity,
+} from './inspectFacts.js';
 
 /** A place that was measured, all its placements together. */
 export interface PlaceRead extends Measured {
@@ -12,15 +20,18 @@ export interface PlaceRead extends Measured {
   readonly n: number;
 }
 
+/** What grinding a journal makes anew of it besides its axis. */
+const isOfItsSurface = (quantity: Quantity): boolean => quantity === 'diameter' || quantity === 'fillet' || quantity === 'width';
+
 /** Whether a work makes another surface, or another axis, of what was measured before. */
 function changes(work: CrankWork, { feature, quantity }: Pick<MeasurementFact, 'feature' | 'quantity'>): boolean {
   switch (work.kind) {
     case 'push':
-      return quantity === 'runOut';
+      return isRunOut(quantity);
     case 'grindMains':
-      return quantity === 'runOut' || (quantity === 'diameter' && feature.startsWith('main.'));
+      return isRunOut(quantity) || (isOfItsSurface(quantity) && feature.startsWith('main.'));
     case 'grindPins':
-      return quantity === 'diameter' && feature.startsWith('pin.');
+      return isOfItsSurface(quantity) && feature.startsWith('pin.');
     case 'polish':
       return quantity === 'diameter' && feature === work.feature;
     case 'finish':
@@ -38,12 +49,11 @@ export function readMm(
   setting: GaugeSettingFact | undefined,
 ): number {
   if (!setting) return indicationMm;
-  const { moved, zeroAfterMm, partC, gaugeC, gaugeMetal } = setting;
+  const { moved, zeroAfterMm, partC, gaugeC, gaugeMetal, partMetal = 'steel' } = setting;
   const zeroMm = moved === 'corrected' && zeroAfterMm !== null ? zeroAfterMm : setting.zeroMm;
   const mm = gaugeSizeMm(indicationMm, { ...setting, zeroMm });
-  if (quantity === 'runOut' || partC === null || gaugeC === null) return mm;
-  // A crank, its housings and shells are steel, or iron that grows nearly as steel does.
-  return mm - warmthMm(mm, { metal: 'steel', celsius: partC }, { metal: gaugeMetal, celsius: gaugeC });
+  if (isRunOut(quantity) || partC === null || gaugeC === null) return mm;
+  return mm - warmthMm(mm, { metal: partMetal, celsius: partC }, { metal: gaugeMetal, celsius: gaugeC });
 }
 
 /** Of a measurement that counts: not voided, not before what changed it, and not by a gauge whose zero is doubted. */

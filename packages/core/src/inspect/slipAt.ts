@@ -1,4 +1,4 @@
-import type { CrankLimits, MeasurementFact } from './inspectFacts.js';
+import { isRunOut, type CrankLimits, type MeasurementFact } from './inspectFacts.js';
 
 /** What a journal can lie off its own band by before the number is asked about, in bands. */
 const FAR_BANDS = 10;
@@ -24,7 +24,7 @@ export function slipAt(
   read: readonly (Pick<MeasurementFact, 'feature' | 'quantity'> & { readonly mm: number })[],
   limits: CrankLimits | null,
 ): string | null {
-  if (quantity === 'runOut') return Math.abs(mm) > FAR_NEEDLE_MM ? `The needle stands at ${said(mm)} mm: so far a main does not run out.` : null;
+  if (isRunOut(quantity)) return needleSlip(feature, quantity, mm, read);
   const isAlike = (one: { readonly feature: string; readonly quantity: string }): boolean =>
     one.quantity === quantity && one.feature.split('.')[0] === feature.split('.')[0];
   const others = read.filter(isAlike).map((one) => one.mm);
@@ -38,4 +38,17 @@ export function slipAt(
   if (Math.abs(mm - middle) <= band) return null;
   const meant = SLIPS.find(([factor]) => Math.abs(factor * mm - middle) <= band);
   return `${said(mm)} mm lies far from ${said(middle)} mm.${meant ? ` ${meant[1].replace(/^./, (c) => c.toUpperCase())} it would be ${said(meant[0] * mm)} mm.` : ''}`;
+}
+
+type Needle = Pick<MeasurementFact, 'feature' | 'quantity'> & { readonly mm: number };
+
+/** A needle that swings further than any main does, or a lowest that lies over the highest. */
+function needleSlip(feature: string, quantity: MeasurementFact['quantity'], mm: number, read: readonly Needle[]): string | null {
+  if (Math.abs(mm) > FAR_NEEDLE_MM) return `The needle stands at ${said(mm)} mm: so far a main does not run out.`;
+  const other = quantity === 'runOutHigh' ? 'runOutLow' : 'runOutHigh';
+  const seen = quantity === 'runOut' ? undefined : read.findLast((one) => one.feature === feature && one.quantity === other);
+  if (!seen) return null;
+  if (quantity === 'runOutLow' && mm > seen.mm) return `The lowest, ${said(mm)} mm, lies over the highest, ${said(seen.mm)} mm.`;
+  if (quantity === 'runOutHigh' && mm < seen.mm) return `The highest, ${said(mm)} mm, lies under the lowest, ${said(seen.mm)} mm.`;
+  return null;
 }

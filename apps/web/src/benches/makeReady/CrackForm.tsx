@@ -1,6 +1,9 @@
+import { drawnCrank } from '@tare/card';
+import { keptSpecOf } from '@tare/contract';
 import { typedQuantity, type MadeReady } from '@tare/core';
 import type { ReactNode } from 'react';
-import { useWatch } from 'react-hook-form';
+import { useFieldArray, useWatch, type UseFormReturn } from 'react-hook-form';
+import { CrankPlaces } from '../../draw/CrankPlaces.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { FormCheck, FormChoice, FormField } from '../../ui/form/FormFields.js';
 import { RowTable } from '../../ui/form/RowTable.js';
@@ -81,6 +84,7 @@ export function CrackForm({ made }: { readonly made: MadeReady }): ReactNode {
             </FormCheck>
           )}
         </div>
+        {way === 'tested' && <CrackPlaces form={write.form} />}
         {way === 'tested' && (
           <RowTable
             form={write.form}
@@ -97,5 +101,22 @@ export function CrackForm({ made }: { readonly made: MadeReady }): ReactNode {
         )}
       </WriteFormFrame>
     </div>
+  );
+}
+
+/** Where cracks show on the crank; pointing at a place begins another. */
+function CrackPlaces({ form: { control } }: { readonly form: UseFormReturn<TypedTest> }): ReactNode {
+  const { sheet } = useOpenJob();
+  const { append } = useFieldArray({ control, name: 'cracks' });
+  const cracks = useWatch({ control, name: 'cracks' });
+  const marks = cracks.flatMap(({ place, zMm }) => {
+    const mm = typedQuantity(zMm, 'mm');
+    return zMm.trim() !== '' && Number.isFinite(mm) ? [{ zMm: mm, words: place.trim() === '' ? 'a crack' : place }] : [];
+  });
+  return (
+    <figure className="grid gap-1">
+      <CrankPlaces drawn={drawnCrank(keptSpecOf(sheet), sheet.holes)} marks={marks} onPick={(zMm) => append({ place: '', zMm: String(zMm) })} />
+      <figcaption className="text-ink-soft">Point at the crank where a crack shows.</figcaption>
+    </figure>
   );
 }

@@ -6,6 +6,7 @@ import { Button } from '../../ui/Button.js';
 import { Choice } from '../../ui/Choice.js';
 import { Note, ProblemNotice } from '../../ui/Notice.js';
 import { CommitQuantity } from '../../ui/form/CommitFields.js';
+import { FormChoice } from '../../ui/form/FormFields.js';
 import { FormQuantity } from '../../ui/form/FormQuantity.js';
 import { useDecideForm } from '../../ui/form/useDecideForm.js';
 import { WriteFormFrame } from '../../ui/form/WriteFormFrame.js';
@@ -13,7 +14,7 @@ import { VerdictMark } from '../../ui/Verdict.js';
 import { useDecide } from '../../ui/useDecide.js';
 import { useDisplay } from '../../ui/useDisplay.js';
 import { readForm } from '../../ui/form/typedForm.js';
-import { Gauges, scatterOf } from './Gauges.js';
+import { Gauges, METAL_CHOICES, scatterOf } from './Gauges.js';
 import type { CrankEntry } from './useCrankSheet.js';
 
 /** The gauge in the hand: how it was set, and what its zero showed when the sheet was done. */
@@ -77,6 +78,7 @@ interface TypedSetting {
   readonly gaugeId: string;
   readonly setValueMm: string;
   readonly zeroMm: string;
+  readonly partMetal: string;
   readonly partC: string;
   readonly gaugeC: string;
 }
@@ -88,7 +90,7 @@ function SettingForm({ gauges, onSet }: { readonly gauges: readonly Gauge[]; rea
   const write = useDecideForm<TypedSetting>({
     subject: `gauge.setting.${id}`,
     place: `gauge-setting.${id}`,
-    initial: { gaugeId: '', setValueMm: '', zeroMm: '0', partC: '', gaugeC: '' },
+    initial: { gaugeId: '', setValueMm: '', zeroMm: '0', partMetal: 'steel', partC: '', gaugeC: '' },
     valueOf: ({ gaugeId: _, ...typed }) => {
       const { content } = readForm(gaugeSettingSchema, typed);
       return {
@@ -106,6 +108,7 @@ function SettingForm({ gauges, onSet }: { readonly gauges: readonly Gauge[]; rea
     onKept: () => onSet(id),
   });
   const { control } = write.form;
+  const isOverdue = gauge?.dueOn !== null && gauge !== undefined && gauge.dueOn < new Date().toISOString().slice(0, 10);
   if (gauges.length === 0) return <Note>There is no gauge in the drawer yet: put one in first.</Note>;
   return (
     <WriteFormFrame write={write} keep="It is set so" asksWho={false} label="How the gauge is set" className="flex flex-wrap items-end gap-3">
@@ -125,6 +128,8 @@ function SettingForm({ gauges, onSet }: { readonly gauges: readonly Gauge[]; rea
         name="setValueMm"
       />
       <FormQuantity label="Its zero there" unit="mm" className="w-36" control={control} name="zeroMm" />
+      {isOverdue && <Note>{`▲ ${gauge.name} was to be checked on ${gauge.dueOn}: check it before it judges anything.`}</Note>}
+      <FormChoice label="Part of" className="w-36" control={control} name="partMetal" options={METAL_CHOICES} />
       <FormQuantity label="Part, °C" unit="" className="w-28" control={control} name="partC" />
       <FormQuantity label="Gauge, °C" unit="" className="w-28" control={control} name="gaugeC" />
     </WriteFormFrame>

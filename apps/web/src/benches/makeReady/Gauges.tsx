@@ -10,6 +10,7 @@ import { WriteFormFrame } from '../../ui/form/WriteFormFrame.js';
 import { AddRow, TakeOff } from '../../ui/RowButtons.js';
 
 const METAL_WORDS: Readonly<Record<GrowingMetal, string>> = { steel: 'steel', castIron: 'cast iron', aluminium: 'aluminium' };
+export const METAL_CHOICES = (Object.keys(EXPANSIONS) as GrowingMetal[]).map((value) => ({ value, label: METAL_WORDS[value] }));
 
 interface TypedGauge {
   readonly id: string;
@@ -76,13 +77,7 @@ export function Gauges({ drawer }: { readonly drawer: GaugeDrawer }): ReactNode 
                 { value: '-1', label: 'goes down' },
               ]}
             />
-            <FormChoice
-              label="made of"
-              className="w-36"
-              control={control}
-              name={`gauges.${i}.metal`}
-              options={(Object.keys(EXPANSIONS) as GrowingMetal[]).map((value) => ({ value, label: METAL_WORDS[value] }))}
-            />
+            <FormChoice label="made of" className="w-36" control={control} name={`gauges.${i}.metal`} options={METAL_CHOICES} />
             <FormField
               label="study: one place, read again and again"
               className="w-80"

@@ -1,4 +1,4 @@
-import { featureOf, typedQuantity, type CrankFigures, type JournalGroup, type MadeReady } from '@tare/core';
+import { featureOf, typedQuantity, type Acceptance, type CrankFigures, type JournalGroup, type MadeReady } from '@tare/core';
 import { useState, type ReactNode } from 'react';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { Button } from '../../ui/Button.js';
@@ -46,18 +46,22 @@ export function JournalSheet({ group, made, figures }: JournalSheetProps): React
         entry={entry}
         caption={`${group === 'mains' ? 'Main journals' : 'Crankpins'}: diameters`}
         verdictOf={(row) => {
-          const own = journals.find(({ number }) => row === `${one(group)} ${number}`)?.figures;
+          const journal = journals.find(({ number }) => row === `${one(group)} ${number}`);
+          const own = journal?.figures;
           if (!own) return null;
           const [verdict, words] = ADVICE[own.advice];
           return (
             <>
               <VerdictMark verdict={verdict}>{words}</VerdictMark>{' '}
-              <span className="text-ink-soft">{`round ${figure(own.outOfRoundMm, 'mm', 3)}, taper ${figure(own.taperMm, 'mm', 3)}`}</span>
+              <span className="text-ink-soft">
+                {`round ${figure(own.outOfRoundMm, 'mm', 3)}, taper ${figure(own.taperMm, 'mm', 3)}${outsideWords('fillet', journal?.fillet)}${outsideWords('width', journal?.width)}`}
+              </span>
             </>
           );
         }}
       />
       <Marked group={group} made={made} numbers={journals.map(({ number }) => number)} />
+      {group === 'pins' && <OffTheirPlace made={made} numbers={journals.map(({ number }) => number)} />}
       <OneSided group={group} made={made} numbers={journals.map(({ number }) => number)} />
       <UndersizeDesk group={group} made={made} figures={figures} />
     </div>
@@ -103,7 +107,7 @@ function PlannedDesk({ group, made, figures, underMm }: JournalSheetProps & { re
   const [towards, setTowards] = useState('');
   const read = (text: string, unit: 'mm' | '°', usual: number): number => (text.trim() === '' ? usual : typedQuantity(text, unit));
   const ground = {
-    widthMm: read(width, 'mm', pinWidthMm(sheet)),
+    widthMm: read(width, 'mm', pinWidthMm(sheet, figures)),
     axisMovedMm: read(moved, 'mm', 0),
     axisMovedAtDeg: read(towards, '°', 0),
   };
@@ -121,7 +125,7 @@ function PlannedDesk({ group, made, figures, underMm }: JournalSheetProps & { re
             label="Ground over a width of"
             unit="mm"
             className="w-48"
-            placeholder={pinWidthMm(sheet).toFixed(1)}
+            placeholder={pinWidthMm(sheet, figures).toFixed(1)}
             value={width}
             onChange={(event) => setWidth(event.target.value)}
           />
@@ -191,6 +195,38 @@ function OneSided({
               isGood={(mm) => mm >= 0 && mm <= 1000}
               complaint="A length; 0 for wear all round."
               onCommit={(mm, settled) => decide({ subject: `inspect.unworn.${feature}`, value: mm === 0 ? null : mm }, settled)}
+            />
+          );
+        })}
+      </div>
+    </Disclosure>
+  );
+}
+
+/** What of a journal besides its diameter lies outside. */
+const outsideWords = (what: string, size: { readonly verdict: Acceptance } | null | undefined): string =>
+  size?.verdict.kind === 'outside' ? `, ▲ ${what} outside` : '';
+
+/** Throws that stand off their place: ground true, such a pin loses twice the chord at its radius. */
+function OffTheirPlace({ made, numbers }: { readonly made: MadeReady; readonly numbers: readonly number[] }): ReactNode {
+  const { decide } = useDecide();
+  const told = numbers.filter((number) => made.indexDeg[featureOf('pins', number)] !== undefined).length;
+  return (
+    <Disclosure title={`Throws off their place: ${told === 0 ? 'none' : told}`}>
+      <div className="flex flex-wrap gap-3">
+        {numbers.map((number) => {
+          const feature = featureOf('pins', number);
+          return (
+            <CommitQuantity
+              key={feature}
+              label={`Pin ${number} stands off by`}
+              unit="°"
+              className="w-44"
+              place={`index.${feature}`}
+              kept={made.indexDeg[feature] ?? 0}
+              isGood={(deg) => Math.abs(deg) <= 10}
+              complaint="Degrees, at most 10; 0 for a throw in its place."
+              onCommit={(deg, settled) => decide({ subject: `inspect.index.${feature}`, value: deg === 0 ? null : deg }, settled)}
             />
           );
         })}

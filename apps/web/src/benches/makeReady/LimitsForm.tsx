@@ -20,11 +20,17 @@ import { noLimits } from './noLimits.js';
 
 const NO_SHELLS = { housingMm: '', wallMm: '', liningMm: '', liningGPerCm3: '7.3', widthMm: '' };
 type TypedShells = typeof NO_SHELLS;
-type TypedGroup = Omit<Typed<GroupLimits>, 'shells'> & { shells: TypedShells };
-type TypedLimits = Omit<Typed<CrankLimits>, JournalGroup> & Record<JournalGroup, TypedGroup>;
+const NO_BAND = { lowMm: '', highMm: '' };
+type TypedGroup = Omit<Typed<GroupLimits>, 'shells' | 'fillet' | 'width'> & { shells: TypedShells; fillet: typeof NO_BAND; width: typeof NO_BAND };
+type TypedLimits = Omit<Typed<CrankLimits>, JournalGroup | 'vDeg'> & Record<JournalGroup, TypedGroup> & { vDeg: string };
 
 /** Blank where nobody measured a pair. */
-const typedGroup = ({ shells, ...group }: GroupLimits): TypedGroup => ({ ...typedOf(group), shells: shells ? typedOf(shells) : NO_SHELLS });
+const typedGroup = ({ shells, fillet, width, ...group }: GroupLimits): TypedGroup => ({
+  ...typedOf(group),
+  shells: shells ? typedOf(shells) : NO_SHELLS,
+  fillet: fillet ? typedOf(fillet) : NO_BAND,
+  width: width ? typedOf(width) : NO_BAND,
+});
 /** Shells of which nothing was typed are none. */
 const groupOf = ({ shells, ...group }: TypedGroup): object => ({
   ...group,
@@ -36,7 +42,7 @@ export function LimitsForm({ limits }: { readonly limits: CrankLimits | null }):
   const { sheet } = useOpenJob();
   const mains = journalNumbers('mains', keptSpecOf(sheet)).length;
   const start = limits ?? noLimits(mains);
-  const initial: TypedLimits = { ...typedOf(start), mains: typedGroup(start.mains), pins: typedGroup(start.pins) };
+  const initial: TypedLimits = { ...typedOf(start), vDeg: String(start.vDeg ?? ''), mains: typedGroup(start.mains), pins: typedGroup(start.pins) };
   const toRead = (typed: TypedLimits): object => ({ ...typed, mains: groupOf(typed.mains), pins: groupOf(typed.pins) });
   const read = (typed: TypedLimits): CrankLimits => readForm(crankLimitsSchema, toRead(typed)).content as CrankLimits;
   const write = useDecideForm<TypedLimits>({
@@ -73,6 +79,7 @@ export function LimitsForm({ limits }: { readonly limits: CrankLimits | null }):
           <FormField label="It lies on main" control={control} name="blocks.0" />
           <FormField label="and on main" control={control} name="blocks.1" />
           <FormField label="Readings a turn" control={control} name="stepsATurn" />
+          <FormQuantity label="Angle of the blocks’ V" unit="°" control={control} name="vDeg" />
           <FormQuantity label="End float, from" unit="mm" control={control} name="endFloat.lowMm" />
           <FormQuantity label="End float, to" unit="mm" control={control} name="endFloat.highMm" />
           <FormChoice
@@ -109,6 +116,10 @@ function GroupFields({ group, form }: { readonly group: JournalGroup; readonly f
         <FormQuantity label={`${name}, to`} unit="mm" control={control} name={`${group}.highMm`} />
         <FormQuantity label="Out of round, at most" unit="mm" control={control} name={`${group}.outOfRoundMm`} />
         <FormQuantity label="Taper, at most" unit="mm" control={control} name={`${group}.taperMm`} />
+        <FormQuantity label="Fillet radius, from" unit="mm" control={control} name={`${group}.fillet.lowMm`} />
+        <FormQuantity label="Fillet radius, to" unit="mm" control={control} name={`${group}.fillet.highMm`} />
+        <FormQuantity label="Width, from" unit="mm" control={control} name={`${group}.width.lowMm`} />
+        <FormQuantity label="Width, to" unit="mm" control={control} name={`${group}.width.highMm`} />
         <FormQuantity label="Undersize 0 is ground to" unit="mm" control={control} name={`${group}.targetMm`} />
         <FormQuantity label="Taken off besides, to clean up" unit="mm" control={control} name={`${group}.cleanUpMm`} />
         <FormQuantity label="Oil clearance, from" unit="mm" control={control} name={`${group}.clearance.lowMm`} />

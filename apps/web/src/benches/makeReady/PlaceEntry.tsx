@@ -1,15 +1,19 @@
 import type { ReactNode } from 'react';
 import { Button } from '../../ui/Button.js';
+import { Choice } from '../../ui/Choice.js';
 import { Disclosure } from '../../ui/Disclosure.js';
 import { Field } from '../../ui/Field.js';
 import { Note, ProblemNotice } from '../../ui/Notice.js';
+import { QuantityField } from '../../ui/QuantityField.js';
 import { useDisplay } from '../../ui/useDisplay.js';
 import { useKeys } from '../../ui/useKeys.js';
 import { useQuantityText } from '../../ui/useQuantityText.js';
 import { VoidButton } from '../../ui/VoidButton.js';
 import { Photos } from '../photos/Photos.js';
 import { GaugeLine } from './GaugeLine.js';
+import { isNeedle, type WalkOrder } from './sheets.js';
 import type { CrankEntry } from './useCrankSheet.js';
+import { WherePlace } from './WherePlace.js';
 
 const REASONS = ['slip of the finger', 'wrong place', 'gauge moved', 'not clean'];
 
@@ -22,7 +26,7 @@ export function PlaceEntry({ entry, smallestBandMm }: { readonly entry: CrankEnt
     { key: 'ArrowLeft', does: 'the place before', act: () => entry.step(-1) },
     { key: 'ArrowRight', does: 'the next place', act: () => entry.step(1) },
   ]);
-  const isNeedle = waiting?.quantity === 'runOut' || setting !== null;
+  const isRead = (waiting !== null && isNeedle(waiting)) || setting !== null;
   return (
     <div className="grid gap-3">
       <GaugeLine entry={entry} smallestBandMm={smallestBandMm} />
@@ -38,7 +42,7 @@ export function PlaceEntry({ entry, smallestBandMm }: { readonly entry: CrankEnt
             {waiting ? (
               <>
                 <strong>{waiting.row}</strong>, {waiting.column}
-                {isNeedle && <span className="text-ink-soft">: what the needle shows</span>}
+                {isRead && <span className="text-ink-soft">: what the needle shows</span>}
               </>
             ) : (
               'Every place is read'
@@ -58,6 +62,9 @@ export function PlaceEntry({ entry, smallestBandMm }: { readonly entry: CrankEnt
             <span className="text-2xl text-ink-soft">{typed.shownUnit}</span>
           </span>
         </label>
+        {waiting?.asksAngle && (
+          <QuantityField label="Highest at" unit="°" className="w-32" value={entry.angle} onChange={(event) => entry.typeAngle(event.target.value)} />
+        )}
         <Button type="submit" look="primary" className="min-h-14" disabled={entry.isBlocked}>
           Capture
         </Button>
@@ -69,6 +76,20 @@ export function PlaceEntry({ entry, smallestBandMm }: { readonly entry: CrankEnt
           </span>
         )}
       </form>
+      <div className="flex flex-wrap items-end gap-4">
+        <Choice
+          label="Walked"
+          className="w-64"
+          value={entry.walk.order}
+          onChange={(event) => entry.walkSo({ order: event.target.value as WalkOrder })}
+          options={[
+            { value: 'front', label: 'from the front, one by one' },
+            { value: 'rear', label: 'from the rear, one by one' },
+            { value: 'byPlace', label: 'one place of all, then the next' },
+          ]}
+        />
+        <WherePlace waiting={waiting} />
+      </div>
       {last && (
         <Disclosure title="Pictures of the last measurement">
           <Photos of={{ entryId: last.id }} title="the last measurement" />

@@ -1,7 +1,7 @@
-import type { BentMain, CrankFigures, MadeReady } from '@tare/core';
-import { toPolar } from '@tare/core';
+import { toPolar, vBlockFactor, type BentMain, type CrankFigures, type CrankLimits, type MadeReady } from '@tare/core';
 import type { ReactNode } from 'react';
 import { BendLine } from '../../draw/BendLine.js';
+import { Choice } from '../../ui/Choice.js';
 import { Caution, Note } from '../../ui/Notice.js';
 import { useDisplay } from '../../ui/useDisplay.js';
 import { AcceptanceMark } from './acceptanceWords.js';
@@ -11,10 +11,12 @@ import { PlaceTable } from './PlaceTable.js';
 import { useCrankSheet } from './useCrankSheet.js';
 
 /** The run-out of every main over a turn, the line of the bend, and the next push where one is due. */
-export function RunOutSheet({ made, figures: { runOut } }: { readonly made: MadeReady; readonly figures: CrankFigures }): ReactNode {
+export function RunOutSheet({ made, figures }: { readonly made: MadeReady; readonly figures: CrankFigures }): ReactNode {
+  const { runOut } = figures;
   const entry = useCrankSheet('runOut');
   const { say, figure } = useDisplay();
   const limitMm = made.limits?.runOutMm ?? null;
+  const isShort = entry.walk.runOutWay === 'short';
   const mains = runOut.kind === 'read' ? runOut.mains : runOut.kind === 'waiting' && runOut.read.length > 2 ? runOut.read : [];
   const mainIn = (row: string): BentMain | undefined => mains.find(({ main }) => row === `Main ${main}`);
   return (
@@ -25,10 +27,22 @@ export function RunOutSheet({ made, figures: { runOut } }: { readonly made: Made
           {limitMm === null ? 'Nobody said how far a main may run out.' : `At most ${say(limitMm, 'mm', 3)} (TIR).`}
         </p>
       )}
+      {made.limits && <BlocksOvals limits={made.limits} figures={figures} />}
+      <Choice
+        label="The needle is read"
+        className="w-72"
+        value={entry.walk.runOutWay}
+        onChange={(event) => entry.walkSo({ runOutWay: event.target.value === 'short' ? 'short' : 'round' })}
+        options={[
+          { value: 'round', label: 'at every angle of a turn' },
+          { value: 'short', label: 'at its highest and lowest' },
+        ]}
+        {...(isShort && { hint: 'An oval journal looks bent this way: what the turn tells apart is one here.' })}
+      />
       <PlaceEntry entry={entry} smallestBandMm={limitMm} />
       <PlaceTable
         entry={entry}
-        caption="The indicator over a turn"
+        caption={isShort ? 'The indicator, highest and lowest' : 'The indicator over a turn'}
         verdictOf={(row) => {
           const main = mainIn(row);
           return (
@@ -70,5 +84,27 @@ export function RunOutSheet({ made, figures: { runOut } }: { readonly made: Made
         </div>
       )}
     </div>
+  );
+}
+
+/** An oval shows an indicator twice its radial amplitude, a micrometer four times. */
+const OF_A_MICROMETER = 2;
+
+/** What the blocks' own mains, where they were measured oval, show in a V of this angle. */
+function BlocksOvals({ limits: { blocks, vDeg }, figures }: { readonly limits: CrankLimits; readonly figures: CrankFigures }): ReactNode {
+  const { say } = useDisplay();
+  const ovals = figures.groups.mains.journals.filter(({ number, figures: own }) => own && own.outOfRoundMm > 0 && blocks.includes(number));
+  if (vDeg === undefined || ovals.length === 0) return null;
+  const factor = Math.abs(vBlockFactor(2, vDeg));
+  return (
+    <p className="text-ink-soft">
+      {ovals
+        .map(
+          ({ number, figures: own }) =>
+            `Main ${number}, ${say(own!.outOfRoundMm, 'mm', 3)} out of round by its diameters, swings an indicator in its own V of ${vDeg}° by ${say((own!.outOfRoundMm / OF_A_MICROMETER) * factor, 'mm', 3)}.`,
+        )
+        .join(' ')}
+      {' That is its roundness, and no bend.'}
+    </p>
   );
 }

@@ -1,4 +1,5 @@
-import { featureOf, journalNumbers, type CrankLimits, type JobSpec, type JournalGroup, type Quantity } from '@tare/core';
+import { group } from 'd3-array';
+import { featureOf, isRunOut, journalNumbers, type CrankLimits, type JobSpec, type JournalGroup, type Quantity } from '@tare/core';
 
 /** The sheets of a crank, in working order. */
 export const CRANK_SHEETS = ['limits', 'runOut', 'mains', 'pins', 'bearings', 'cracks', 'work'] as const;
@@ -23,7 +24,24 @@ export interface Place {
   /** Which row of the sheet it stands in, and under which head. */
   readonly row: string;
   readonly column: string;
+  /** Where the highest lies is read with it. */
+  readonly asksAngle?: true;
+  /** Read by whoever wants it: the walk goes past it. */
+  readonly isOptional?: true;
 }
+
+/** How a sheet is walked. */
+export interface Walk {
+  /** The needle at every angle, or the short way: its highest, where that lies, its lowest. */
+  readonly runOutWay: 'round' | 'short';
+  readonly order: WalkOrder;
+}
+
+/** In which order a person goes round the crank: journal by journal from an end, or one place of every journal after another. */
+export const WALK_ORDERS = ['front', 'rear', 'byPlace'] as const;
+export type WalkOrder = (typeof WALK_ORDERS)[number];
+
+export const USUAL_WALK: Walk = { runOutWay: 'round', order: 'front' };
 
 const JOURNAL_PLACES = [
   [1, 0],
@@ -33,20 +51,35 @@ const JOURNAL_PLACES = [
 ] as const;
 
 /** Along a journal at two depths, in two directions each: of a pin in line with its throw and across. */
-const journalPlaces = (group: JournalGroup, numbers: readonly number[]): Place[] =>
-  numbers.flatMap((number) =>
-    JOURNAL_PLACES.map(([depth, angleDeg]): Place => ({
-      feature: featureOf(group, number),
+const journalPlaces = (of: JournalGroup, numbers: readonly number[], limits: CrankLimits | null): Place[] =>
+  numbers.flatMap((number) => [
+    ...JOURNAL_PLACES.map(([depth, angleDeg]): Place => ({
+      feature: featureOf(of, number),
       quantity: 'diameter',
       angleDeg,
       depth,
-      row: `${group === 'mains' ? 'Main' : 'Pin'} ${number}`,
-      column: `${depth === 1 ? 'front' : 'rear'}, ${angleDeg === 0 ? (group === 'pins' ? 'in line' : '0°') : group === 'pins' ? 'across' : '90°'}`,
+      row: `${of === 'mains' ? 'Main' : 'Pin'} ${number}`,
+      column: `${depth === 1 ? 'front' : 'rear'}, ${angleDeg === 0 ? (of === 'pins' ? 'in line' : '0°') : of === 'pins' ? 'across' : '90°'}`,
     })),
-  );
+    ...(['fillet', 'width'] as const).map((quantity): Place => {
+      const { lowMm = null, highMm = null } = limits?.[of][quantity] ?? {};
+      const place = { feature: featureOf(of, number), quantity, angleDeg: null, depth: null };
+      const heads = { row: `${of === 'mains' ? 'Main' : 'Pin'} ${number}`, column: quantity === 'fillet' ? 'fillet radius' : 'width' };
+      // Nobody has to read what nobody judges.
+      return lowMm === null && highMm === null ? { ...place, ...heads, isOptional: true } : { ...place, ...heads };
+    }),
+  ]);
 
 /** The places of a sheet; none where the sheet is no walk. */
-export function placesOf(sheet: CrankSheet, spec: Pick<JobSpec, 'layout' | 'crank'>, limits: CrankLimits | null): Place[] {
+export function placesOf(sheet: CrankSheet, spec: Pick<JobSpec, 'layout' | 'crank'>, limits: CrankLimits | null, walk: Walk = USUAL_WALK): Place[] {
+  const places = fromTheFront(sheet, spec, limits, walk.runOutWay);
+  if (walk.order === 'front') return places;
+  if (walk.order === 'rear') return [...group(places, ({ row }) => row).values()].reverse().flat();
+  const columns = [...new Set(places.map(({ column }) => column))];
+  return columns.flatMap((column) => places.filter((one) => one.column === column));
+}
+
+function fromTheFront(sheet: CrankSheet, spec: Pick<JobSpec, 'layout' | 'crank'>, limits: CrankLimits | null, runOutWay: Walk['runOutWay']): Place[] {
   const mains = journalNumbers('mains', spec);
   switch (sheet) {
     case 'runOut': {
@@ -54,20 +87,26 @@ export function placesOf(sheet: CrankSheet, spec: Pick<JobSpec, 'layout' | 'cran
       const angles = Array.from({ length: stepsATurn }, (_, i) => (360 * i) / stepsATurn);
       return mains
         .filter((number) => !blocks.includes(number))
-        .flatMap((number) =>
-          angles.map((angleDeg): Place => ({
-            feature: featureOf('mains', number),
+        .flatMap((number): Place[] => {
+          const [feature, row] = [featureOf('mains', number), `Main ${number}`];
+          if (runOutWay === 'short')
+            return [
+              { feature, quantity: 'runOutHigh', angleDeg: null, depth: null, row, column: 'highest', asksAngle: true },
+              { feature, quantity: 'runOutLow', angleDeg: null, depth: null, row, column: 'lowest' },
+            ];
+          return angles.map((angleDeg): Place => ({
+            feature,
             quantity: 'runOut',
             angleDeg,
             depth: null,
-            row: `Main ${number}`,
+            row,
             column: `${Math.round(angleDeg * 10) / 10}°`,
-          })),
-        );
+          }));
+        });
     }
     case 'mains':
     case 'pins':
-      return journalPlaces(sheet, journalNumbers(sheet, spec));
+      return journalPlaces(sheet, journalNumbers(sheet, spec), limits);
     case 'bearings':
       return [
         ...mains.flatMap((number) =>
@@ -97,4 +136,10 @@ export function placesOf(sheet: CrankSheet, spec: Pick<JobSpec, 'layout' | 'cran
 
 /** Whether a measurement was made at a place. */
 export const isAt = (place: Place, one: Pick<Place, 'feature' | 'quantity' | 'angleDeg' | 'depth'>): boolean =>
-  one.feature === place.feature && one.quantity === place.quantity && one.angleDeg === place.angleDeg && one.depth === place.depth;
+  one.feature === place.feature &&
+  one.quantity === place.quantity &&
+  (place.asksAngle === true || one.angleDeg === place.angleDeg) &&
+  one.depth === place.depth;
+
+/** Whether the needle is read, and not a size. */
+export const isNeedle = ({ quantity }: Pick<Place, 'quantity'>): boolean => isRunOut(quantity);

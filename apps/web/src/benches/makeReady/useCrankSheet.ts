@@ -9,16 +9,26 @@ import {
   type MadeReady,
   type MeasurementFact,
 } from '@tare/core';
+import { addressOf, type NewMeasurement } from '@tare/contract';
 import { useMemo, useState } from 'react';
-import type { ProblemError } from '../../api/problem.js';
-import { useWrite } from '../../api/useWrite.js';
+import { isMeasurement, useOutbox, useWaitingEntries } from '../../api/outboxContext.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { useDraft } from '../../ui/useDraft.js';
 import { useWho } from '../../ui/WhoFirst.js';
-import { isAt, placesOf, type CrankSheet, type Place } from './sheets.js';
+import { isAt, placesOf, USUAL_WALK, WALK_ORDERS, type CrankSheet, type Place, type Walk } from './sheets.js';
 
 /** Nothing yet: what a job has of a crank that nobody measured. */
-const NOTHING: MadeReady = { measurements: [], works: [], settings: {}, limits: null, cracks: null, planned: {}, marked: {}, unwornMm: {} };
+const NOTHING: MadeReady = {
+  measurements: [],
+  works: [],
+  settings: {},
+  limits: null,
+  cracks: null,
+  planned: {},
+  marked: {},
+  unwornMm: {},
+  indexDeg: {},
+};
 
 /** What was measured and done of the open job's crank. */
 export function useMadeReady(): MadeReady {
@@ -42,6 +52,11 @@ export interface CrankEntry {
   readonly step: (by: number) => void;
   readonly typed: string;
   readonly type: (text: string) => void;
+  /** Where the needle is highest, where that is read too. */
+  readonly angle: string;
+  readonly typeAngle: (text: string) => void;
+  readonly walk: Walk;
+  readonly walkSo: (change: Partial<Walk>) => void;
   /** In somebody's own words, kept with what is captured next. */
   readonly note: string;
   readonly setNote: (note: string) => void;
@@ -61,19 +76,27 @@ export function useCrankSheet(sheetName: CrankSheet): CrankEntry {
   const { sheet } = useOpenJob();
   const made = useMadeReady();
   const personId = useWho();
-  const write = useWrite('POST jobs/:jobId/measurements', { jobId: sheet.id });
+  const outbox = useOutbox();
+  const entries = useWaitingEntries();
   const [typed, type] = useDraft(`inspect.${sheet.id}.${sheetName}`);
   const [keptSetting, useSetting] = useDraft(`inspect.setting.${sheet.id}.${sheetName}`);
+  const [angle, typeAngle] = useDraft(`inspect.angle.${sheet.id}.${sheetName}`);
+  const [way, setWay] = useDraft(`inspect.way.${sheet.id}`, USUAL_WALK.runOutWay);
+  const [orderKept, setOrder] = useDraft('inspect.order', USUAL_WALK.order);
   const [note, setNote] = useDraft(`inspect.note.${sheet.id}.${sheetName}`);
   const [picked, pick] = useState<Place | null>(null);
-  const [sent, setSent] = useState<readonly Place[]>([]);
   const [problem, setProblem] = useState<string | null>(null);
   const [asked, setAsked] = useState<{ readonly mm: number; readonly place: Place } | null>(null);
-  const places = useMemo(() => placesOf(sheetName, sheet.spec, made.limits), [sheetName, sheet.spec, made.limits]);
+  const walk = useMemo(
+    (): Walk => ({ runOutWay: way === 'short' ? 'short' : 'round', order: WALK_ORDERS.find((one) => one === orderKept) ?? USUAL_WALK.order }),
+    [way, orderKept],
+  );
+  const places = useMemo(() => placesOf(sheetName, sheet.spec, made.limits, walk), [sheetName, sheet.spec, made.limits, walk]);
   const own = made.measurements.filter((one) => counts(made, one));
   const readingsAt = (place: Place): MeasurementFact[] => own.filter((one) => isAt(place, one));
   const sizeOf = (one: MeasurementFact): number => readMm(one, one.settingId === null ? undefined : made.settings[one.settingId]);
-  const waiting = picked ?? places.find((place) => readingsAt(place).length === 0 && !sent.some((one) => isAt(one, place))) ?? null;
+  const kept = picked && places.find((place) => isAt(place, picked));
+  const waiting = kept ?? places.find((place) => !place.isOptional && readingsAt(place).length === 0) ?? null;
   const last = made.measurements.findLast((one) => !one.voided && places.some((place) => isAt(place, one))) ?? null;
   // Whoever goes on with a sheet has the gauge in hand that it was begun with.
   const settingId = made.settings[keptSetting] ? keptSetting : (last?.settingId ?? null);
@@ -84,7 +107,9 @@ export function useCrankSheet(sheetName: CrankSheet): CrankEntry {
     if (personId === null) return setProblem('Pick who is at the bench first.');
     const read = readQuantity(typed, 'mm');
     if (read.kind !== 'quantity') return setProblem(`“${typed.trim()}” is not a length.`);
-    const fact = { ...waiting, id: '', indicationMm: read.value, settingId, afterWorkId: lastWorkId(made.works), voided: false };
+    const angleDeg = waiting.asksAngle ? angleOf(angle) : waiting.angleDeg;
+    if (waiting.asksAngle && angleDeg === null) return setProblem('Type where the highest lies: degrees as the crank turns, 0 to 359.');
+    const fact = { ...waiting, angleDeg, id: '', indicationMm: read.value, settingId, afterWorkId: lastWorkId(made.works), voided: false };
     const isAnswered = asked?.mm === read.value && isAt(waiting, asked.place);
     const slip = isAnswered
       ? null
@@ -100,26 +125,36 @@ export function useCrankSheet(sheetName: CrankSheet): CrankEntry {
     }
     setAsked(null);
     setProblem(null);
-    void capture(waiting, read.value, personId);
-  };
-
-  /** Sent at once: the field is free for the next place, and what was refused is said with what was typed. */
-  async function capture(place: Place, indicationMm: number, by: string): Promise<void> {
-    const text = typed;
-    const { feature, quantity, angleDeg, depth } = place;
-    const content = { feature, quantity, angleDeg, depth, indicationMm, settingId, afterWorkId: lastWorkId(made.works), note: note.trim() };
-    setSent((before) => [...before, place]);
+    const { feature, quantity, depth } = waiting;
+    const measurement: NewMeasurement = {
+      ...{ feature, quantity, angleDeg, depth, indicationMm: read.value, settingId, afterWorkId: lastWorkId(made.works), note: note.trim() },
+      id: crypto.randomUUID(),
+      personId,
+    };
+    const [text, angleText] = [typed, angle];
     type('');
+    typeAngle('');
     setNote('');
     pick(null);
-    try {
-      await write.mutateAsync({ ...content, id: crypto.randomUUID(), personId: by });
-      setSent((before) => before.filter((one) => one !== place));
-    } catch (error) {
-      // The walk goes on under the hand that types: whoever taps the place reads it again.
-      setProblem(`${place.row}, ${place.column}: “${text.trim()}” was not kept. ${(error as ProblemError).message} Tap the place to read it again.`);
-    }
-  }
+    // Kept here until the server has it: the walk goes on under the hand that types.
+    outbox
+      .add({
+        jobId: sheet.id,
+        path: addressOf('POST jobs/:jobId/measurements', { jobId: sheet.id }),
+        body: { ...measurement },
+        at: new Date().toISOString(),
+      })
+      .catch(() => {
+        type(text);
+        typeAngle(angleText);
+        setProblem('This browser could not keep the measurement; it stands in the field again. Is its disk full?');
+      });
+  };
+
+  const refused = entries.find(({ jobId, path, body, refusal }) => {
+    const one = body as unknown as NewMeasurement;
+    return jobId === sheet.id && refusal !== undefined && isMeasurement(path) && places.some((place) => isAt(place, one));
+  });
   return {
     places,
     readingsAt,
@@ -135,9 +170,17 @@ export function useCrankSheet(sheetName: CrankSheet): CrankEntry {
     },
     typed,
     type,
+    angle,
+    typeAngle,
+    walk,
+    walkSo: ({ runOutWay, order }) => {
+      pick(null);
+      if (runOutWay) setWay(runOutWay);
+      if (order) setOrder(order);
+    },
     note,
     setNote,
-    problem,
+    problem: problem ?? (refused ? refusalWords(refused.body as unknown as NewMeasurement, refused.refusal!, places) : null),
     enter,
     settingId,
     setting,
@@ -145,4 +188,16 @@ export function useCrankSheet(sheetName: CrankSheet): CrankEntry {
     last,
     isBlocked: personId === null,
   };
+}
+
+/** What the server would not have, by the place it was read at; it waits in this browser to be mended. */
+function refusalWords(one: NewMeasurement, refusal: string, places: readonly Place[]): string {
+  const place = places.find((at) => isAt(at, one))!;
+  return `${place.row}, ${place.column}: “${one.indicationMm}” mm was not kept. ${refusal} It waits in this browser to be mended, or is read again.`;
+}
+
+/** Degrees of a turn; null for what is none. */
+function angleOf(text: string): number | null {
+  const read = readQuantity(text, '°');
+  return read.kind === 'quantity' && read.value >= -360 && read.value <= 360 ? ((read.value % 360) + 360) % 360 : null;
 }
