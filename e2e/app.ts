@@ -45,7 +45,7 @@ async function runApp(workerIndex: number): Promise<{ app: RunningApp; close: ()
   const admin = new Client(`${pg}/postgres`);
   await admin.connect();
   await admin.query(`create database ${database} template ${DEMO_TEMPLATE}`);
-  const [port, machinePort, scalePort] = [await freePort(), await freePort(), await freePort()];
+  const [port, machinePort, scalePort, gaugePort] = [await freePort(), await freePort(), await freePort(), await freePort()];
   const wire = await wireTo(Number(new URL(pg).port));
   const through = new URL(`${pg}/${database}`);
   through.port = String(wire.port);
@@ -57,11 +57,14 @@ async function runApp(workerIndex: number): Promise<{ app: RunningApp; close: ()
     TARE_MACHINE_HURRY: '20',
     TARE_SCALE_PORT: String(scalePort),
     TARE_SCALE_HURRY: '8',
+    TARE_GAUGE_PORT: String(gaugePort),
+    TARE_GAUGE_HURRY: '8',
   };
   const startMachine = (): Promise<ChildProcess> => start('apps/standins/dist/machine/main.js', env);
-  const [firstMachine, scale, server] = await Promise.all([
+  const [firstMachine, scale, gauge, server] = await Promise.all([
     startMachine(),
     start('apps/standins/dist/scale/main.js', env),
+    start('apps/standins/dist/gauge/main.js', env),
     start('apps/server/dist/main.js', env),
   ]);
   let machine = firstMachine;
@@ -75,7 +78,7 @@ async function runApp(workerIndex: number): Promise<{ app: RunningApp; close: ()
       database: wire,
     },
     close: async () => {
-      await Promise.all([stop(server), stop(machine), stop(scale)]);
+      await Promise.all([stop(server), stop(machine), stop(scale), stop(gauge)]);
       wire.close();
       await admin.query(`drop database ${database} with (force)`);
       await admin.end();

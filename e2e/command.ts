@@ -25,10 +25,20 @@ export class Command {
     more: Readonly<Record<string, string>> = {},
     private readonly kind: 'start' | 'demo' = 'start',
   ) {
-    const [TARE_PORT, TARE_MACHINE_PORT, TARE_SCALE_PORT, TARE_PG_PORT] = ports.map(String);
+    const [TARE_PORT, TARE_MACHINE_PORT, TARE_SCALE_PORT, TARE_PG_PORT, TARE_GAUGE_PORT] = ports.map(String);
     const { DATABASE_URL: _, ...env } = process.env;
     this.#child = spawn(join(ROOT, 'tare'), [kind], {
-      env: { ...env, TARE_DATA: data, TARE_PORT, TARE_MACHINE_PORT, TARE_SCALE_PORT, TARE_PG_PORT, TARE_REQUESTS_A_MINUTE: '0', ...more },
+      env: {
+        ...env,
+        TARE_DATA: data,
+        TARE_PORT,
+        TARE_MACHINE_PORT,
+        TARE_SCALE_PORT,
+        TARE_PG_PORT,
+        TARE_GAUGE_PORT,
+        TARE_REQUESTS_A_MINUTE: '0',
+        ...more,
+      },
       stdio: ['ignore', 'pipe', 'pipe'],
       detached: true,
     });
@@ -82,4 +92,4 @@ export async function folder(): Promise<string> {
 }
 
 /** For server, machine, scale and database. */
-export const fourPorts = (): Promise<number[]> => Promise.all([freePort(), freePort(), freePort(), freePort()]);
+export const ownPorts = (): Promise<number[]> => Promise.all(Array.from({ length: 5 }, () => freePort()));

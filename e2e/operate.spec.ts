@@ -6,7 +6,7 @@ import { promisify } from 'node:util';
 import { expect, test } from '@playwright/test';
 import { Device } from '@tare/contract';
 import { Client } from 'pg';
-import { Command, folder, fourPorts, ROOT } from './command.js';
+import { Command, folder, ownPorts, ROOT } from './command.js';
 import { ShopApi } from './shopApi.js';
 
 /** One of the commands that end by themselves: what it said, and whether it did what it was asked. */
@@ -22,7 +22,7 @@ async function command(data: string, ...words: readonly string[]): Promise<{ ok:
 test('what dies is started again, a second start harms nobody, and what a killed start left is ended', async () => {
   test.setTimeout(240_000);
   const data = await folder();
-  const ports = await fourPorts();
+  const ports = await ownPorts();
   const tare = new Command(data, ports);
   await tare.isReady();
   const people = async (): Promise<unknown> => (await fetch(`http://127.0.0.1:${ports[0]}/api/shop`)).json();
@@ -64,7 +64,7 @@ test('what dies is started again, a second start harms nobody, and what a killed
   });
 
   await test.step('a second start on the same data is refused by name', async () => {
-    const second = new Command(data, await fourPorts());
+    const second = new Command(data, await ownPorts());
     expect(await second.ended()).not.toBe(0);
     expect(second.said).toContain(`Tare is running on these data already (${data}`);
     expect(await tare.readiness()).toBe(200);
@@ -91,7 +91,7 @@ test('what is backed up while people type comes back in an empty place, and nowh
   test.setTimeout(240_000);
   const [data, elsewhere, backups] = [await folder(), await folder(), await folder()];
   const file = join(backups, 'friday.backup');
-  const ports = await fourPorts();
+  const ports = await ownPorts();
   const url = `http://127.0.0.1:${ports[0]}`;
   const tare = new Command(data, ports, { TARE_BACKUPS: backups, TARE_BACKUPS_KEPT: '2' });
   await tare.isReady();

@@ -4,7 +4,7 @@ import { expect, test } from '@playwright/test';
 import { Device } from '@tare/contract';
 import { freePort } from './wire.js';
 import { comeToTheBench, weighAs } from './bench.js';
-import { Command, folder, fourPorts } from './command.js';
+import { Command, folder, ownPorts } from './command.js';
 import { ShopApi } from './shopApi.js';
 import { Tablet } from './tablet.js';
 
@@ -15,7 +15,7 @@ test('a tablet on the shop’s network comes in by HTTPS, works through a cut, a
   test.setTimeout(300_000);
   const host = 'winch-house.test';
   const tablet = await Tablet.joined(host);
-  const [data, ports, tlsPort] = [await folder(), await fourPorts(), await freePort()];
+  const [data, ports, tlsPort] = [await folder(), await ownPorts(), await freePort()];
   const tare = new Command(data, ports, { TARE_LISTEN: tablet.hostAddress, TARE_NAMES: host, TARE_TLS_PORT: String(tlsPort) });
   await tare.isReady();
   const own = `http://127.0.0.1:${ports[0]}`;

@@ -23,6 +23,7 @@ child() {
 }
 
 start_machine() { child "${AS_USER[@]}" node apps/standins/dist/machine/main.js && recorded machine "$STARTED"; }
+start_gauge() { child "${AS_USER[@]}" node apps/standins/dist/gauge/main.js && recorded gauge "$STARTED"; }
 start_scale() { child "${AS_USER[@]}" node apps/standins/dist/scale/main.js && recorded scale "$STARTED"; }
 start_server() { child "${AS_USER[@]}" node apps/server/dist/main.js && recorded server "$STARTED"; }
 start_backups() {
@@ -39,7 +40,7 @@ start_database() { pg_launch && { pg_ready || true; }; }
 
 serve() {
   local kind=$1
-  export TARE_PORT=${TARE_PORT:-4180} TARE_MACHINE_PORT=${TARE_MACHINE_PORT:-4181} TARE_SCALE_PORT=${TARE_SCALE_PORT:-4184} TARE_WEB_ROOT=$ROOT/apps/web/dist TARE_LOGS=$LOGS
+  export TARE_PORT=${TARE_PORT:-4180} TARE_MACHINE_PORT=${TARE_MACHINE_PORT:-4181} TARE_SCALE_PORT=${TARE_SCALE_PORT:-4184} TARE_GAUGE_PORT=${TARE_GAUGE_PORT:-4185} TARE_WEB_ROOT=$ROOT/apps/web/dist TARE_LOGS=$LOGS
   [ -n "${DATABASE_URL:-}" ] || debian_packages postgresql
   npm_packages
   build
@@ -48,6 +49,7 @@ serve() {
   port_in_use "$TARE_PORT" && fail "Port $TARE_PORT is in use: Tare may be running already. Stop it, or set TARE_PORT to a free port."
   port_in_use "$TARE_MACHINE_PORT" && fail "Port $TARE_MACHINE_PORT is in use: another stand-in machine may be running. Stop it, or set TARE_MACHINE_PORT to a free port."
   port_in_use "$TARE_SCALE_PORT" && fail "Port $TARE_SCALE_PORT is in use: another stand-in scale may be running. Stop it, or set TARE_SCALE_PORT to a free port."
+  port_in_use "$TARE_GAUGE_PORT" && fail "Port $TARE_GAUGE_PORT is in use: another stand-in gauge may be running. Stop it, or set TARE_GAUGE_PORT to a free port."
   trap stop_all EXIT INT TERM
   if [ -z "${DATABASE_URL:-}" ]; then
     pg_start "$(pg_folder "$kind")" "${TARE_PG_PORT:-$([ "$kind" = demo ] && echo 4182 || echo 4183)}"
@@ -58,6 +60,7 @@ serve() {
   fi
   keep machine
   keep scale
+  keep gauge
   # It has the shop already; what a newer Tare does otherwise is brought in.
   if [ "$kind" = demo ]; then "${AS_USER[@]}" node apps/server/dist/database/seeds/main.js; fi
   keep server
@@ -121,13 +124,15 @@ repeat_interface() {
 # app_on DATABASE: a server with the demo and a hurried stand-in on free ports, at $TARE_URL.
 app_on() {
   pg_database "$1"
-  export TARE_PORT TARE_MACHINE_PORT TARE_SCALE_PORT TARE_WEB_ROOT=$ROOT/apps/web/dist TARE_MACHINE_HURRY=${TARE_MACHINE_HURRY:-20} DATABASE_URL=$PG_URL_BASE/$1
+  export TARE_PORT TARE_MACHINE_PORT TARE_SCALE_PORT TARE_GAUGE_PORT TARE_WEB_ROOT=$ROOT/apps/web/dist TARE_MACHINE_HURRY=${TARE_MACHINE_HURRY:-20} DATABASE_URL=$PG_URL_BASE/$1
   TARE_PORT=$(free_port)
   TARE_MACHINE_PORT=$(free_port)
   TARE_SCALE_PORT=$(free_port)
+  TARE_GAUGE_PORT=$(free_port)
   export TARE_URL=http://127.0.0.1:$TARE_PORT
   child node apps/standins/dist/machine/main.js
   child node apps/standins/dist/scale/main.js
+  child node apps/standins/dist/gauge/main.js
   node apps/server/dist/database/seeds/main.js
   child node apps/server/dist/main.js
   export TARE_SERVER_PID=${CHILDREN[-1]}

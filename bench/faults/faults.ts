@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { rm } from 'node:fs/promises';
 import { setTimeout } from 'node:timers/promises';
 import { Device, type JobLine, type JobRecord, type MachineHall, type Shop } from '@tare/contract';
-import { Command, folder, fourPorts } from '@tare/e2e/command';
+import { Command, folder, ownPorts } from '@tare/e2e/command';
 import { madeUpJob } from '@tare/e2e/madeUpJob';
 import { wireTo, type CutWire } from '@tare/e2e/wire';
 import { randomLcg } from 'd3-random';
@@ -24,7 +24,7 @@ const CUT_MS = 1500;
 /** A whole shop at work while its programs are killed at random: what was lost or doubled of what people typed, and how soon it was ready again. */
 export async function faults(count: number, seed = 1): Promise<Figure[]> {
   const random = randomLcg(seed / 1000);
-  const [data, ports] = [await folder(), await fourPorts()];
+  const [data, ports] = [await folder(), await ownPorts()];
   let tare = await started(data, ports);
   const wire = await wireTo(ports[0]!);
   const url = `http://127.0.0.1:${wire.port}`;

@@ -49,7 +49,9 @@ import { ownNames } from './network/ownNames.js';
 import { BALANCING_MACHINE, type BalancingMachine } from './spins/balancingMachine.js';
 import { SpinLedger } from './spins/spinLedger.js';
 import { SpinsController } from './spins/spins.controller.js';
-import { SCALE_PORT, StandinScaleController } from './weighing/standinScale.controller.js';
+import { GAUGE_LINE, StandinGaugeController } from './standins/standinGauge.controller.js';
+import { StandinLine } from './standins/standinLine.js';
+import { SCALE_LINE, StandinScaleController } from './standins/standinScale.controller.js';
 import { GaugesController } from './inspect/gauges.controller.js';
 import { InspectController } from './inspect/inspect.controller.js';
 import { SparesController } from './weighing/spares.controller.js';
@@ -61,6 +63,7 @@ export interface AppParts {
   readonly cookieSecret: string;
   readonly machine: BalancingMachine;
   readonly scalePort: number;
+  readonly gaugePort: number;
   readonly webRoot: string | null;
   readonly log: Logger;
   /** Left out: as usual. */
@@ -73,7 +76,7 @@ export interface AppParts {
 
 @Module({})
 class AppModule {
-  static with({ db, machine, scalePort, webRoot, log, network = null }: AppParts): DynamicModule {
+  static with({ db, machine, scalePort, gaugePort, webRoot, log, network = null }: AppParts): DynamicModule {
     return {
       module: AppModule,
       imports:
@@ -103,6 +106,7 @@ class AppModule {
         LiveController,
         EntriesController,
         StandinScaleController,
+        StandinGaugeController,
         DecisionsController,
         SpinsController,
         MachinesController,
@@ -116,7 +120,8 @@ class AppModule {
       providers: [
         { provide: KNEX, useValue: db },
         { provide: BALANCING_MACHINE, useValue: machine },
-        { provide: SCALE_PORT, useValue: scalePort },
+        { provide: SCALE_LINE, useValue: new StandinLine('scale', scalePort) },
+        { provide: GAUGE_LINE, useValue: new StandinLine('gauge', gaugePort) },
         { provide: LOG, useValue: log },
         { provide: NETWORK, useValue: network },
         Devices,

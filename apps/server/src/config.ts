@@ -8,6 +8,7 @@ export interface Config {
   readonly port: number;
   readonly machinePort: number;
   readonly scalePort: number;
+  readonly gaugePort: number;
   /** Folder of the built interface; none in tests of the API. */
   readonly webRoot: string | null;
   readonly shopName: string;
@@ -31,6 +32,7 @@ export function configFrom(env: NodeJS.ProcessEnv): Config {
     port: portFrom(env, 'TARE_PORT', 4180),
     machinePort: portFrom(env, 'TARE_MACHINE_PORT', 4181),
     scalePort: portFrom(env, 'TARE_SCALE_PORT', 4184),
+    gaugePort: portFrom(env, 'TARE_GAUGE_PORT', 4185),
     webRoot: env['TARE_WEB_ROOT'] ?? null,
     shopName: env['TARE_SHOP_NAME'] ?? 'The shop',
     logLevel: env['TARE_LOG'] ?? (env['TARE_LOGS'] ? 'info' : 'warn'),

@@ -25,6 +25,7 @@ try {
     cookieSecret: await secretOf(db, 'cookies'),
     machine: new StandinMachine(config.machinePort),
     scalePort: config.scalePort,
+    gaugePort: config.gaugePort,
     webRoot: config.webRoot,
     log: logTo(config.logFolder, config.logLevel),
     limits: config.limits,

@@ -53,6 +53,8 @@ export interface Api {
   'POST machines': Route<machines.NewMachine, machines.Machine>;
   'PUT machines/:machineId': Route<machines.MachineChange, machines.Machine>;
   'POST machines/calibrations': Route<machines.NewCalibration, machines.Calibration>;
+  'GET standin-gauge/character': Route<undefined, inspect.StandinGauge>;
+  'POST standin-gauge/commands': Route<inspect.GaugeCommand, { done: true }>;
   'GET standin-scale/character': Route<undefined, entries.StandinCharacter>;
   'POST standin-scale/commands': Route<entries.ScaleCommand, { done: true }>;
   'GET jobs': Route<undefined, sheets.JobLine[]>;
@@ -128,6 +130,8 @@ export const ROUTE_BODIES = {
   'POST machines': machines.newMachineSchema,
   'PUT machines/:machineId': machines.machineChangeSchema,
   'POST machines/calibrations': machines.newCalibrationSchema,
+  'GET standin-gauge/character': null,
+  'POST standin-gauge/commands': inspect.gaugeCommandSchema,
   'GET standin-scale/character': null,
   'POST standin-scale/commands': entries.scaleCommandSchema,
   'GET jobs': null,

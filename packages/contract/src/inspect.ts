@@ -67,7 +67,7 @@ export interface MeasurementEntry extends Omit<MeasurementFact, 'voided'>, Attri
   readonly note: string;
 }
 
-const workSchema = Joi.alternatives()
+export const workSchema = Joi.alternatives()
   .conditional(Joi.object({ kind: 'push' }).unknown(), {
     then: Joi.object({
       kind: Joi.string().max(20).required(),
@@ -228,6 +228,56 @@ export const gaugeSettingSchema = Joi.object<GaugeSettingFact>({
   moved: named(Joi.string().valid('corrected', 'doubted').allow(null).required(), 'What became of the zero'),
 });
 
+/** Where a gauge's readings come from. */
+const GAUGE_SOURCES = ['typed', 'serial', 'standin'] as const;
+export type GaugeSource = (typeof GAUGE_SOURCES)[number];
+
+/** How good the stand-in gauge is. */
+export interface StandinGauge {
+  readonly divisionMm: number;
+  readonly playMm: number;
+  readonly noiseMm: number;
+  readonly driftMmPerMin: number;
+  readonly settlingS: number;
+  readonly sign: NeedleSign;
+  readonly gaugeC: number;
+  readonly partC: number;
+  readonly partMetal: GrowingMetal;
+}
+export const standinGaugeSchema = Joi.object<StandinGauge, true>({
+  divisionMm: named(Joi.number().min(0.0001).max(1).required(), 'The division'),
+  playMm: named(Joi.number().min(0).max(1).required(), 'The play'),
+  noiseMm: named(Joi.number().min(0).max(1).required(), 'The noise'),
+  driftMmPerMin: named(Joi.number().min(-1).max(1).required(), 'The drift'),
+  settlingS: named(Joi.number().min(0.01).max(10).required(), 'The settling time'),
+  sign: named(Joi.number().valid(1, -1).required(), 'Which way the needle goes'),
+  gaugeC: named(Joi.number().min(-30).max(80).required(), 'The gauge’s temperature'),
+  partC: named(Joi.number().min(-30).max(80).required(), 'The part’s temperature'),
+  partMetal: metalSchema.required(),
+});
+
+/** What a person does at the stand-in gauge. */
+export type GaugeCommand =
+  | ({ readonly word: 'PLACE'; readonly jobId: string } & Pick<NewMeasurement, 'feature' | 'quantity' | 'angleDeg' | 'depth'>)
+  | { readonly word: 'SET'; readonly setMm: number }
+  | { readonly word: 'BECOME'; readonly character: StandinGauge }
+  | { readonly word: 'LIFT' | 'ZERO' };
+export const gaugeCommandSchema = Joi.object<GaugeCommand>({
+  word: Joi.string().valid('PLACE', 'SET', 'BECOME', 'LIFT', 'ZERO').required(),
+  jobId: Joi.string().uuid(),
+  feature: featureSchema,
+  quantity: named(Joi.string().valid(...QUANTITIES), 'What is measured'),
+  angleDeg: named(Joi.number().min(0).less(360).allow(null), 'The angle'),
+  depth: named(Joi.number().integer().min(1).max(9).allow(null), 'The place along it'),
+  setMm: named(Joi.number().min(0).max(5000), 'The set value'),
+  character: standinGaugeSchema,
+})
+  .when(Joi.object({ word: Joi.valid('PLACE') }).unknown(), {
+    then: Joi.object({ jobId: Joi.required(), feature: Joi.required(), quantity: Joi.required(), angleDeg: Joi.required(), depth: Joi.required() }),
+  })
+  .when(Joi.object({ word: Joi.valid('SET') }).unknown(), { then: Joi.object({ setMm: Joi.required() }) })
+  .when(Joi.object({ word: Joi.valid('BECOME') }).unknown(), { then: Joi.object({ character: Joi.required() }) });
+
 /** A gauge of the shop: an instrument for lengths, with its study. */
 export interface Gauge {
   readonly id: string;
@@ -240,6 +290,11 @@ export interface Gauge {
   readonly studyMm: readonly number[];
   /** The day it is to be checked again; null where nobody said. */
   readonly dueOn: string | null;
+  /** Typed where nobody said; a gauge that types like a keyboard is typed too. */
+  readonly source?: GaugeSource;
+  /** How a serial gauge writes its lines. */
+  readonly lineTemplate?: string;
+  readonly baudRate?: number;
 }
 
 export interface GaugesChange extends Change {
@@ -265,6 +320,9 @@ export const gaugesChangeSchema = Joi.object<GaugesChange>({
               .required(),
             'The day it is due',
           ),
+          source: named(Joi.string().valid(...GAUGE_SOURCES), 'Where its readings come from'),
+          lineTemplate: named(Joi.string().max(200).allow(''), 'The line pattern'),
+          baudRate: named(Joi.number().integer().min(300).max(921600), 'The speed of the line'),
         }),
       )
       .max(40)

@@ -26,6 +26,7 @@ type OtherRoute =
   | 'GET compute'
   | 'POST compute/:name'
   | 'GET standin-scale/lines'
+  | 'GET standin-gauge/lines'
   | 'GET jobs/:jobId/card.pdf'
   | 'GET jobs/:jobId/photos/:photoId'
   | 'POST jobs/:jobId/photos'
@@ -69,6 +70,9 @@ export const ROUTE_ROLES: Readonly<Record<RouteName | OtherRoute, Role>> = {
   'PUT machines/:machineId': 'keeper',
   'POST machines/calibrations': 'balancer',
   'POST machines/:machineId/process': 'reader',
+  'GET standin-gauge/character': 'reader',
+  'GET standin-gauge/lines': 'reader',
+  'POST standin-gauge/commands': 'reader',
   'GET standin-scale/character': 'reader',
   'GET standin-scale/lines': 'reader',
   'POST standin-scale/commands': 'reader',

@@ -97,8 +97,9 @@ export { accept, checkLimits, type Acceptance, type Limits } from './inspect/acc
 export { crankFigures, journalNumbers, journalPlacesMm, type CrankFigures } from './inspect/crankFigures.js';
 export { vBlockFactor } from './inspect/vBlock.js';
 export { harmonics } from './inspect/harmonics.js';
+export { gaugeLineReader, USUAL_GAUGE_TEMPLATES, type GaugeLine } from './inspect/gaugeLine.js';
 export { gaugeFitness } from './inspect/gaugeFitness.js';
-export { EXPANSIONS, zeroHasMoved, type GrowingMetal, type NeedleSign } from './inspect/gaugeSize.js';
+export { EXPANSIONS, warmthMm, zeroHasMoved, type GrowingMetal, type NeedleSign } from './inspect/gaugeSize.js';
 export {
   CRANK_FINISHES,
   featureOf,
@@ -121,6 +122,7 @@ export { thickerShellsG } from './inspect/groundAway.js';
 export { bestGrades, type ShellGrade } from './inspect/clearance.js';
 export { undersizeFor, type Undersize } from './inspect/undersize.js';
 export { counts, readMm } from './inspect/placesRead.js';
+export { nominalMm } from './inspect/nominal.js';
 export { slipAt } from './inspect/slipAt.js';
 export { workChange } from './inspect/workChange.js';
 export { apartOf, spareOptions, withSpareIn, type Apart, type SpareOption } from './match/spareOptions.js';

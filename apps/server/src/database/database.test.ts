@@ -60,6 +60,12 @@ describe('configFrom', () => {
   it('says what is missing and what makes no sense', () => {
     expect(() => configFrom({})).toThrow('DATABASE_URL is not set');
     expect(() => configFrom({ DATABASE_URL: 'postgres://x', TARE_PORT: 'eighty' })).toThrow('TARE_PORT is “eighty”');
-    expect(configFrom({ DATABASE_URL: 'postgres://x' })).toMatchObject({ port: 4180, machinePort: 4181, scalePort: 4184, webRoot: null });
+    expect(configFrom({ DATABASE_URL: 'postgres://x' })).toMatchObject({
+      port: 4180,
+      machinePort: 4181,
+      scalePort: 4184,
+      gaugePort: 4185,
+      webRoot: null,
+    });
   });
 });

@@ -49,6 +49,7 @@ describe('a server whose database is away', () => {
       cookieSecret: 'none',
       machine: new StandinMachine(1),
       scalePort: 1,
+      gaugePort: 1,
       webRoot: null,
       log: pino({ level: 'silent' }),
     });

@@ -14,7 +14,7 @@ export interface Limits {
 /** A bench that is typed at without a pause asks some five times a second. */
 export const USUAL_LIMITS: Limits = { requestsAMinute: 3000, streams: 1200, connections: 2000 };
 
-const STREAMS = ['/api/changes', '/api/standin-scale/lines'];
+const STREAMS = ['/api/changes', '/api/standin-scale/lines', '/api/standin-gauge/lines'];
 
 /** Refuses what is more than the limits, each with its sentence: whoever asked is told when to try again. */
 export function withinLimits(server: Server, { requestsAMinute, streams, connections }: Limits): RequestHandler[] {

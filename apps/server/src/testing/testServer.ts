@@ -6,6 +6,7 @@ import { madeUpSpec } from '@tare/core/testing';
 import { PERSON_HEADER, sentBy, sheetOf, type JobRecord, type JobSheet, type InstrumentSpec, type Machine, type MachineSpec } from '@tare/contract';
 import { listen } from '@tare/standins/listen';
 import { pino } from 'pino';
+import { listen as listenAsGauge } from '@tare/standins/gauge';
 import { listen as listenAsScale } from '@tare/standins/scale';
 import type { NestExpressApplication } from '@nestjs/platform-express';
 import type { Knex } from 'knex';
@@ -31,6 +32,7 @@ export class TestServer {
     readonly app: NestExpressApplication,
     readonly machine: Server,
     readonly scale: Server,
+    readonly gauge: Server,
     readonly personId: string,
   ) {}
 
@@ -69,23 +71,26 @@ export class TestServer {
   private static async on({ admin, name, db, personId }: Pick<TestServer, 'db' | 'personId'> & { admin: Knex; name: string }): Promise<TestServer> {
     const machine = await listen({ port: 0, hurry: 2000 });
     const scale = await listenAsScale({ port: 0, hurry: 50 });
+    const gauge = await listenAsGauge({ port: 0, hurry: 50 });
     const app = await createApp({
       db,
       cookieSecret: 'a test’s own',
       machine: new StandinMachine((machine.address() as AddressInfo).port),
       scalePort: (scale.address() as AddressInfo).port,
+      gaugePort: (gauge.address() as AddressInfo).port,
       webRoot: null,
       log: pino({ level: 'silent' }),
       limits: { ...USUAL_LIMITS, requestsAMinute: 0 },
     });
     await app.init();
-    return new TestServer(admin, name, db, app, machine, scale, personId);
+    return new TestServer(admin, name, db, app, machine, scale, gauge, personId);
   }
 
   async stop(): Promise<void> {
     await this.app.close();
     this.machine.close();
     this.scale.close();
+    this.gauge.close();
     await dropDatabase(this.admin, this.name, this.db);
   }
 

@@ -1,13 +1,10 @@
-import { createServer, type Server, type Socket } from 'node:net';
-import { createInterface } from 'node:readline';
+import type { Server } from 'node:net';
 import { MEASURES, PART_KINDS } from '@tare/core';
 import Joi from 'joi';
+import { lineDevice } from '../lineDevice.js';
 import { readJson } from '../readJson.js';
 import { Pan, scaleLine, USUAL_CHARACTER, type ScaleCharacter } from './pan.js';
 import type { Placed } from './trueWeights.js';
-
-/** Lines a second, as many a real scale sends. */
-const LINES_PER_S = 10;
 
 const gramsOff = Joi.number().min(-500).max(5000);
 const placedSchema = Joi.object<Placed>({
@@ -45,37 +42,11 @@ export interface ScaleOptions {
 /** Starts the stand-in scale on loopback; one pan, whoever speaks to it. Protocol in docs/formats.md. */
 export function listen({ port, hurry, character = USUAL_CHARACTER }: ScaleOptions): Promise<Server> {
   const pan = new Pan(character);
-  const started = performance.now();
-  const nowS = (): number => ((performance.now() - started) / 1000) * hurry;
-  const listeners = new Set<Socket>();
-  const speaking = setInterval(
-    () => {
-      const line = `${scaleLine(pan.show(nowS()), pan.is.divisionG)}\n`;
-      for (const socket of listeners) socket.write(line);
-    },
-    1000 / LINES_PER_S / hurry,
-  );
-  // The listening port keeps the process alive; its voice alone must not.
-  speaking.unref();
-  const server = createServer((socket) => {
-    socket.on('error', () => socket.destroy());
-    socket.on('close', () => listeners.delete(socket));
-    const lines = createInterface({ input: socket });
-    // A peer that is cut off mid-line is no fault of the scale's; unheard, its error would end the process.
-    lines.on('error', () => socket.destroy());
-    lines.on('line', (line) => {
-      if (line === 'LISTEN') listeners.add(socket);
-      else socket.write(`${obey(pan, line, nowS())}\n`);
-    });
-  });
-  server.on('close', () => {
-    clearInterval(speaking);
-  });
-  return new Promise((resolve, reject) => {
-    server.once('error', reject);
-    server.listen(port, '127.0.0.1', () => {
-      resolve(server);
-    });
+  return lineDevice({
+    port,
+    hurry,
+    show: (nowS) => scaleLine(pan.show(nowS), pan.is.divisionG),
+    obey: (line, nowS) => obey(pan, line, nowS),
   });
 }
 

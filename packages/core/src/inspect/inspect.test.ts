@@ -11,9 +11,12 @@ import { gaugeSizeMm, warmthMm, zeroHasMoved } from './gaugeSize.js';
 import { groundOffG, groundPins, movedAxisGmm, straightenedGmm, thickerShellsG } from './groundAway.js';
 import { eccentricityOfSwing, harmonics } from './harmonics.js';
 import { journalFigures, type PlaceSize } from './journal.js';
+import { QUANTITIES, type Quantity } from './inspectFacts.js';
 import { nextPush } from './nextPush.js';
+import { nominalMm } from './nominal.js';
 import { straightness, type MainEccentricity } from './straightness.js';
 import { undersizeFor, type Undersize } from './undersize.js';
+import { madeUpLimits } from './testing/madeUpLimits.js';
 import { vBlockFactor } from './vBlock.js';
 
 describe('a gauge', () => {
@@ -86,6 +89,20 @@ describe('accepting', () => {
   });
   it('refuses limits the wrong way round', () => {
     expect(() => checkLimits({ lowMm: 54, highMm: 53.9 }, 'the mains', 'mains')).toThrow('The low limit of the mains lies over the high one.');
+  });
+});
+
+describe('what a new crank would measure', () => {
+  it('is the middle of its limits, or a guess while nobody typed any', () => {
+    const limits = madeUpLimits(4);
+    const of = (feature: string, quantity: Quantity) => nominalMm({ feature, quantity }, limits);
+    expect(of('main.1', 'diameter')).toBe(53.99);
+    expect(nominalMm({ feature: 'main.1', quantity: 'diameter' }, { ...limits, mains: { ...limits.mains, targetMm: null } })).toBeCloseTo(53.98, 9);
+    // Journal, both walls of the first grade and the middle of the clearance.
+    expect(of('main.1', 'housing')).toBeCloseTo(53.99 + 2 * 1.985 + 0.045, 9);
+    expect(of('crank', 'endFloat')).toBeCloseTo(0.175, 9);
+    expect(of('main.2', 'runOut')).toBe(0);
+    for (const quantity of QUANTITIES) expect(Number.isFinite(nominalMm({ feature: 'pin.1', quantity }, null))).toBe(true);
   });
 });
 

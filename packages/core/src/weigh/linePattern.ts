@@ -3,11 +3,11 @@ import { CoreError } from '../units/check.js';
 import { toGrams } from '../units/massUnits.js';
 
 /**
- * How a scale writes a line, as a template of fields and literal text:
+ * How a scale or a gauge writes a line, as a template of fields and literal text:
  *
  *   {number}          digits with a point or comma, blanks before it allowed
  *   {sign}            + or − or a blank
- *   {unit}            g, kg, oz, lb, gr in any case; without it, grams
+ *   {unit}            g, kg, oz, lb, gr in any case, of a gauge mm, um, in; without it, grams or millimetres
  *   {stable:A|B}      A when settled, B while it moves (words of letters, digits, marks, or nothing)
  *   {tare:A|B}        A for net, B for gross
  *   {any}             anything, as short as it can be
@@ -37,13 +37,40 @@ const FIELD = /\{(number|sign|unit|any|stable:([^|{}]*)\|([^|{}]*)|tare:([^|{}]*
 /** Reads the lines of one scale. */
 export type LineReader = (line: string) => ScaleLine | null;
 
+/** What a line says before anybody knows of what. */
+export interface PatternLine {
+  readonly value: number;
+  /** As it stood there, in small letters; null where the pattern has none. */
+  readonly unit: string | null;
+  readonly stable: boolean;
+  readonly net: boolean;
+}
+
+/** Units of a scale's lines, longest first. */
+const SCALE_UNITS = 'kg|gr|g|oz|lb';
+
 /**
- * Makes a reader from a template. Lines are matched in time that grows with their length and no faster (RE2's automaton), whatever the
- * template: one with several {any} would otherwise hold up whoever reads it for minutes.
+ * Reads the lines of a scale.
  * @returns a function that gives null for a line that does not fit
  * @throws CoreError when the template has no {number}, or a field twice, or a brace that belongs to no field
  */
 export function lineReader(template: LineTemplate): LineReader {
+  const read = patternReader(template, SCALE_UNITS);
+  return (line) => {
+    const said = read(line);
+    return said && { valueG: toGrams(said.value, said.unit ?? 'g'), stable: said.stable, net: said.net };
+  };
+}
+
+/**
+ * Makes a reader from a template. Lines are matched in time that grows with their length and no faster (RE2's automaton), whatever the
+ * template: one with several {any} would otherwise hold up whoever reads it for minutes.
+ *
+ * @param units what {unit} may be, between strokes, longest first
+ * @returns a function that gives null for a line that does not fit
+ * @throws CoreError when the template has no {number}, or a field twice, or a brace that belongs to no field
+ */
+export function patternReader(template: LineTemplate, units: string): (line: string) => PatternLine | null {
   const seen = new Set<string>();
   let pattern = '';
   let at = 0;
@@ -56,7 +83,7 @@ export function lineReader(template: LineTemplate): LineReader {
     seen.add(name);
     if (name === 'stable') words.stable = match[2]!;
     if (name === 'tare') words.net = match[4]!;
-    pattern += fieldPattern(name, match);
+    pattern += name === 'unit' ? `(?<unit>${units})` : fieldPattern(name, match);
   }
   pattern += literal(template.slice(at));
   if (!seen.has('number')) throw new CoreError('The pattern needs a {number}: without it a line has no weight.', 'template');
@@ -74,8 +101,6 @@ function fieldPattern(name: string, match: RegExpMatchArray): string {
       return '\\s*(?<number>\\d+(?:[.,]\\d+)?)';
     case 'sign':
       return '(?<sign>[-+\u2212 ]?)';
-    case 'unit':
-      return '(?<unit>kg|gr|g|oz|lb)';
     case 'stable':
       return `(?<stable>${either(match[2]!, match[3]!)})`;
     case 'tare':
@@ -85,11 +110,12 @@ function fieldPattern(name: string, match: RegExpMatchArray): string {
   }
 }
 
-function read(groups: Readonly<Record<string, string | null>>, words: { stable?: string; net?: string }): ScaleLine {
+function read(groups: Readonly<Record<string, string | null>>, words: { stable?: string; net?: string }): PatternLine {
   const size = Number(groups['number']!.replace(',', '.'));
   const negative = groups['sign'] === '-' || groups['sign'] === '\u2212';
   return {
-    valueG: toGrams(negative ? -size : size, (groups['unit'] ?? 'g').toLowerCase()),
+    value: negative ? -size : size,
+    unit: groups['unit']?.toLowerCase() ?? null,
     stable: words.stable === undefined || groups['stable']!.toLowerCase() === words.stable.toLowerCase(),
     net: words.net !== undefined && groups['tare']!.toLowerCase() === words.net.toLowerCase(),
   };

@@ -38,6 +38,7 @@ async function seedDemo(db: Knex): Promise<void> {
     machine: new StandinMachine((machine.address() as AddressInfo).port),
     // No demo job is weighed on the stand-in scale; its port is never called.
     scalePort: 0,
+    gaugePort: 0,
     webRoot: null,
     log: pino({ level: 'silent' }),
     limits: { ...USUAL_LIMITS, requestsAMinute: 0 },

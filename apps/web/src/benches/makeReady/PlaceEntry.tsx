@@ -12,6 +12,7 @@ import { VoidButton } from '../../ui/VoidButton.js';
 import { Photos } from '../photos/Photos.js';
 import { GaugeLine } from './GaugeLine.js';
 import { isNeedle, type WalkOrder } from './sheets.js';
+import { StandinGaugeDrawer } from './StandinGaugeDrawer.js';
 import type { CrankEntry } from './useCrankSheet.js';
 import { WherePlace } from './WherePlace.js';
 
@@ -20,7 +21,7 @@ const REASONS = ['slip of the finger', 'wrong place', 'gauge moved', 'not clean'
 /** The one field of a sheet: what waits, what the gauge shows, Enter; with the gauge that is in the hand. */
 export function PlaceEntry({ entry, smallestBandMm }: { readonly entry: CrankEntry; readonly smallestBandMm: number | null }): ReactNode {
   const { figure } = useDisplay();
-  const { waiting, setting, last } = entry;
+  const { waiting, setting, last, live } = entry;
   const typed = useQuantityText({ unit: 'mm', value: entry.typed, onText: entry.type });
   useKeys([
     { key: 'ArrowLeft', does: 'the place before', act: () => entry.step(-1) },
@@ -30,6 +31,7 @@ export function PlaceEntry({ entry, smallestBandMm }: { readonly entry: CrankEnt
   return (
     <div className="grid gap-3">
       <GaugeLine entry={entry} smallestBandMm={smallestBandMm} />
+      {entry.gauge?.source === 'standin' && <StandinGaugeDrawer entry={entry} />}
       <form
         className="flex flex-wrap items-end gap-4"
         onSubmit={(event) => {
@@ -69,6 +71,13 @@ export function PlaceEntry({ entry, smallestBandMm }: { readonly entry: CrankEnt
           Capture
         </Button>
         <Field label="A note on it" className="w-60" value={entry.note} maxLength={300} onChange={(event) => entry.setNote(event.target.value)} />
+        {live.shown && (
+          <p className="grid pb-1" aria-label="What the gauge shows">
+            <span className="figure-type text-2xl">{`${figure(live.shown.mm, 'mm', 4)} ${typed.shownUnit}`}</span>
+            <span className="text-ink-soft">{live.shown.stable ? 'Enter takes it' : 'it moves'}</span>
+          </p>
+        )}
+        {live.openSerial && <Button onClick={live.openSerial}>Open the serial gauge</Button>}
         {last && (
           <span className="pb-2">
             <span className="text-ink-soft">{`Last: ${figure(entry.sizeOf(last), 'mm', 3)} `}</span>
@@ -95,6 +104,7 @@ export function PlaceEntry({ entry, smallestBandMm }: { readonly entry: CrankEnt
           <Photos of={{ entryId: last.id }} title="the last measurement" />
         </Disclosure>
       )}
+      {live.problem !== null && <ProblemNotice>{live.problem}</ProblemNotice>}
       {entry.problem !== null && <ProblemNotice>{entry.problem}</ProblemNotice>}
       {setting?.moved === 'doubted' && <Note>The zero of this gauge is doubted: what was read with it counts for nothing. Set it anew.</Note>}
     </div>

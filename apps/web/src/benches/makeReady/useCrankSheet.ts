@@ -9,12 +9,14 @@ import {
   type MadeReady,
   type MeasurementFact,
 } from '@tare/core';
-import { addressOf, type NewMeasurement } from '@tare/contract';
+import { addressOf, type Gauge, type NewMeasurement } from '@tare/contract';
 import { useMemo, useState } from 'react';
 import { isMeasurement, useOutbox, useWaitingEntries } from '../../api/outboxContext.js';
+import { useGauges } from '../../api/shopThings.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { useDraft } from '../../ui/useDraft.js';
 import { useWho } from '../../ui/WhoFirst.js';
+import { useLiveGauge, type LiveGauge } from './useLiveGauge.js';
 import { isAt, placesOf, USUAL_WALK, WALK_ORDERS, type CrankSheet, type Place, type Walk } from './sheets.js';
 
 /** Nothing yet: what a job has of a crank that nobody measured. */
@@ -66,6 +68,9 @@ export interface CrankEntry {
   readonly settingId: string | null;
   readonly setting: GaugeSettingFact | null;
   readonly useSetting: (id: string) => void;
+  /** The gauge of the drawer that is set, and what it shows by itself. */
+  readonly gauge: Gauge | undefined;
+  readonly live: LiveGauge;
   /** What was captured last in this sheet, to void or take back. */
   readonly last: MeasurementFact | null;
   readonly isBlocked: boolean;
@@ -102,10 +107,15 @@ export function useCrankSheet(sheetName: CrankSheet): CrankEntry {
   const settingId = made.settings[keptSetting] ? keptSetting : (last?.settingId ?? null);
   const setting = (settingId === null ? undefined : made.settings[settingId]) ?? null;
 
+  const { data: drawer } = useGauges();
+  const gauge = setting ? drawer?.gauges.find(({ name }) => name === setting.name) : undefined;
+  const live = useLiveGauge(gauge);
+
   const enter = (): void => {
     if (!waiting) return setProblem('Every place of this sheet is read. Tap one to read it again.');
     if (personId === null) return setProblem('Pick who is at the bench first.');
-    const read = readQuantity(typed, 'mm');
+    if (typed.trim() === '' && live.shown?.stable === false) return setProblem('The needle still moves.');
+    const read = typed.trim() === '' && live.shown ? ({ kind: 'quantity', value: live.shown.mm } as const) : readQuantity(typed, 'mm');
     if (read.kind !== 'quantity') return setProblem(`“${typed.trim()}” is not a length.`);
     const angleDeg = waiting.asksAngle ? angleOf(angle) : waiting.angleDeg;
     if (waiting.asksAngle && angleDeg === null) return setProblem('Type where the highest lies: degrees as the crank turns, 0 to 359.');
@@ -185,6 +195,8 @@ export function useCrankSheet(sheetName: CrankSheet): CrankEntry {
     settingId,
     setting,
     useSetting,
+    gauge,
+    live,
     last,
     isBlocked: personId === null,
   };
