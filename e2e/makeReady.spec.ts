@@ -156,3 +156,61 @@ test('a crack found where nobody looked for it locks every later bench', async (
   for (const name of ['Weigh', 'Spin', 'Sign off'])
     await expect(page.getByRole('link', { name: new RegExp(`^${name}`) })).toContainText('the crank is cracked');
 });
+
+test('by the stand-in gauge alone: set, held at every place by a key, pushed until it is straight, its first main measured', async ({
+  page,
+  shop,
+}) => {
+  const job = await shop.job('inline3');
+  const limits = madeUpLimits(4);
+  await shop.decide(job, { subject: 'inspect.limits', value: limits });
+  const name = await shop.standinGauge();
+  await openJob(page, job.id, 'makeReady');
+  const field = page.getByLabel('Reading of the gauge in mm');
+  const setAt = async (mm: string): Promise<void> => {
+    await page.getByRole('button', { name: 'Set a gauge' }).click();
+    const setting = page.getByRole('form', { name: 'How the gauge is set' });
+    await setting.getByLabel('Gauge', { exact: true }).selectOption(name);
+    await setting.getByLabel('Set at').fill(mm);
+    await setting.getByRole('button', { name: 'It is set so' }).click();
+    await page.getByRole('group', { name: 'Stand-in gauge' }).getByRole('button', { name: 'Onto its setting piece (s)' }).click();
+    await expect(page.getByText('Enter takes it')).toBeVisible();
+    await page.getByRole('button', { name: 'Turn its zero (z)' }).click();
+  };
+  const readHere = async (): Promise<void> => {
+    await field.focus();
+    await page.keyboard.press('p');
+    await expect(page.getByText('Enter takes it')).toBeVisible();
+    await page.keyboard.press('Enter');
+  };
+  await page.getByRole('button', { name: 'Run-out', exact: true }).click();
+  await setAt('0');
+  const readTurns = async (): Promise<void> => {
+    for (const main of [2, 3])
+      for (const angleDeg of ANGLES) {
+        await expect(page.getByRole('button', { name: `Read Main ${main}, ${angleDeg}°` })).toHaveAttribute('aria-current', 'true');
+        await readHere();
+      }
+    await expect(page.getByText('Every place is read')).toBeVisible();
+  };
+  await readTurns();
+  await expect(page.getByRole('link', { name: /^Make ready/ })).toContainText('bent');
+  const push = page.getByRole('button', { name: /^Main \d was pushed: read it again$/ });
+  let pushes = 0;
+  while ((await push.count()) > 0 && pushes < 6) {
+    pushes += 1;
+    await push.click();
+    await expect(page.getByText('Every place is read')).toHaveCount(0);
+    await readTurns();
+  }
+  await expect(page.getByRole('row', { name: /^Main [23]/ }).filter({ hasText: 'over the limit' })).toHaveCount(0);
+  expect(pushes).toBeGreaterThan(0);
+  await page.getByRole('button', { name: 'Mains', exact: true }).click();
+  await setAt('53.98');
+  for (let i = 0; i < 4; i += 1) await readHere();
+  await expect(page.getByRole('row', { name: /^Main 1/ }).first()).toContainText(/leave|polish|grind|cannot yet tell/);
+  const diameters = async (): Promise<number[]> =>
+    (await shop.sheet(job.id)).measurements.filter(({ quantity }) => quantity === 'diameter').map(({ indicationMm }) => indicationMm);
+  await expect.poll(async () => (await diameters()).length).toBe(4);
+  for (const mm of await diameters()) expect(Math.abs(mm)).toBeLessThan(0.05);
+});

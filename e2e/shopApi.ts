@@ -166,6 +166,25 @@ export class ShopApi {
     return (await this.send('POST machines', {}, { id: randomUUID(), personId: this.personId, spec })).id;
   }
 
+  /** The stand-in gauge, studied, in the shop's drawer beside what is there. */
+  async standinGauge(): Promise<string> {
+    made += 1;
+    const name = `Stand-in ${process.pid}-${made}`;
+    const { gauges, version } = await this.send('GET gauges', {}, undefined);
+    const gauge = {
+      id: randomUUID(),
+      name,
+      divisionMm: 0.001,
+      sign: 1 as const,
+      metal: 'steel' as const,
+      studyMm: [0.501, 0.502, 0.501, 0.5, 0.501],
+      dueOn: null,
+    };
+    const body = { id: randomUUID(), personId: this.personId, baseVersion: version, gauges: [...gauges, { ...gauge, source: 'standin' as const }] };
+    await this.send('PUT gauges', {}, body);
+    return name;
+  }
+
   /** A spin that was read off it, to its display's division. */
   async readOff(jobId: string, machineId: string, unbalance: PlaneUnbalance, more: Partial<NewTypedSpin> = {}): Promise<string> {
     const { planes } = (await this.sheet(jobId)).spec.crank;

@@ -1,4 +1,4 @@
-import { useCallback, useEffect, useState } from 'react';
+import { useCallback, useEffect, useRef, useState } from 'react';
 
 /** An instrument whose lines are read as they come. */
 export interface LiveSource {
@@ -14,6 +14,9 @@ export interface LiveLine<T> {
   readonly problem: string | null;
   /** Opens a serial instrument; a browser asks for the port, so a person has to press for it. Null for every other source. */
   readonly openSerial: (() => void) | null;
+  /** While it is moved to another place, what it shows is nobody's reading. */
+  readonly lookAway: () => void;
+  readonly lookAgain: () => void;
 }
 
 const RETRY_MS = 2000;
@@ -31,6 +34,7 @@ export function useLiveLines<T>(
   const [shown, setShown] = useState<T | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const [port, setPort] = useState<SerialPort | null>(null);
+  const isAway = useRef(false);
 
   useEffect(() => {
     if (source !== 'standin' && (source !== 'serial' || port === null)) return undefined;
@@ -38,6 +42,7 @@ export function useLiveLines<T>(
     const hear = (line: string | null): void => {
       // An instrument that fell silent shows nothing: its last value must never be captured for what it touches now.
       if (line === null) return setShown(null);
+      if (isAway.current) return undefined;
       const said = read(line);
       if (said) {
         // A settled one says the same ten times a second: the screen is drawn again only for something new.
@@ -73,7 +78,14 @@ export function useLiveLines<T>(
     return undefined;
   }, [noun, baudRate]);
 
-  return { shown, problem, openSerial: source === 'serial' && port === null ? openSerial : null };
+  const lookAway = useCallback(() => {
+    isAway.current = true;
+    setShown(null);
+  }, []);
+  const lookAgain = useCallback(() => {
+    isAway.current = false;
+  }, []);
+  return { shown, problem, lookAway, lookAgain, openSerial: source === 'serial' && port === null ? openSerial : null };
 }
 
 type Bytes = ReadableStream<Uint8Array>;

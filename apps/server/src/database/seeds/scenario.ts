@@ -434,6 +434,7 @@ export async function stockTheCupboard(bench: Bench): Promise<void> {
     gauge('Lever indicator', 0.002, [0.5, 0.502, 0.5, 0.499, 0.501]),
     gauge('Outside micrometer', 0.001, [60.001, 60.003, 60.0, 60.002, 60.004]),
     gauge('Bore gauge', 0.002, []),
+    { ...gauge('Stand-in gauge', 0.001, [0.501, 0.502, 0.501, 0.5, 0.501, 0.502]), source: 'standin' },
   ];
   await bench.send('gauges', { id: randomUUID(), personId: ottoline.id, baseVersion: 0, gauges }, 'PUT');
   for (const spec of DEMO_MACHINES) await bench.send('machines', { id: randomUUID(), personId: ottoline.id, spec });

@@ -15,9 +15,13 @@ const KEY = ['standin-gauge'];
 const command = (body: GaugeCommand): Promise<unknown> => ask('POST standin-gauge/commands', { body });
 
 /** The hand with the stand-in gauge: on its setting piece, at the place that waits, off. Clearly not the real thing. */
-export function StandinGaugeDrawer({ entry: { waiting, setting } }: { readonly entry: CrankEntry }): ReactNode {
+export function StandinGaugeDrawer({ entry: { waiting, setting, live } }: { readonly entry: CrankEntry }): ReactNode {
   const { sheet } = useOpenJob();
-  const { mutate, error } = useMutation<unknown, ProblemError, GaugeCommand>({ mutationFn: command });
+  const { mutate, error } = useMutation<unknown, ProblemError, GaugeCommand>({
+    mutationFn: command,
+    onMutate: live.lookAway,
+    onSettled: live.lookAgain,
+  });
   const [dials, setDials] = useState(false);
   const setMm = setting?.setValueMm ?? 0;
   const actions = useMemo(
