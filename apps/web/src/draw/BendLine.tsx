@@ -11,7 +11,7 @@ function BendLineDrawn({ mains, limitMm }: BendLineProps): ReactNode {
   const zs = mains.map(({ zMm }) => zMm);
   const [from, to] = [Math.min(...zs), Math.max(...zs)];
   const most = Math.max(limitMm ?? 0, ...mains.map(({ runOutMm }) => runOutMm), 0.001);
-  const xOf = (zMm: number): number => 40 + ((zMm - from) / Math.max(1, to - from)) * 420;
+  const xOf = (zMm: number): number => 60 + ((zMm - from) / Math.max(1, to - from)) * 380;
   const yOf = (mm: number): number => 130 - (mm / most) * 100;
   return (
     <svg

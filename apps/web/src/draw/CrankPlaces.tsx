@@ -47,10 +47,10 @@ function CrankPlacesDrawn({ drawn, upDeg = drawn.layout.pins[0]?.angleDeg ?? 0, 
           <title>{title}</title>
         </g>
       ))}
-      <text x={from - MARGIN_MM + 2} y={reach + 15} fontSize={12} className="fill-ink-soft">
+      <text x={from - MARGIN_MM + 2} y={reach + 15} fontSize={18} className="fill-ink-soft">
         front
       </text>
-      <text x={to + MARGIN_MM - 2} y={reach + 15} fontSize={12} textAnchor="end" className="fill-ink-soft">
+      <text x={to + MARGIN_MM - 2} y={reach + 15} fontSize={18} textAnchor="end" className="fill-ink-soft">
         rear
       </text>
     </svg>

@@ -21,7 +21,7 @@ export function PlaceTable({ entry, caption, places = 3, verdictOf }: PlaceTable
   return (
     <div className="overflow-x-auto">
       <table className="w-full border-collapse text-right figure-type">
-        <caption className="pb-1 text-left font-sign text-ink-soft">{`${caption}, in ${unit('mm')}`}</caption>
+        <caption className="pb-1 text-left font-sign text-ink-soft">{`${caption} (${unit('mm')})`}</caption>
         <thead>
           <tr className="border-b-2 border-ink">
             <th aria-label="Journal" />

@@ -23,23 +23,28 @@ export function RunOutSheet({ made, figures }: { readonly made: MadeReady; reado
     <div className="grid gap-4">
       {made.limits && (
         <p className="text-ink-soft">
-          {`The crank lies on mains ${made.limits.blocks[0]} and ${made.limits.blocks[1]}; a journal in its own V shows nothing. `}
+          {`The crank lies on mains ${made.limits.blocks[0]} and ${made.limits.blocks[1]}; a journal in its own V shows no eccentricity. `}
           {limitMm === null ? 'Nobody said how far a main may run out.' : `At most ${say(limitMm, 'mm', 3)} (TIR).`}
         </p>
       )}
       {made.limits && <BlocksOvals limits={made.limits} figures={figures} />}
-      <Choice
-        label="The needle is read"
-        className="w-72"
-        value={entry.walk.runOutWay}
-        onChange={(event) => entry.walkSo({ runOutWay: event.target.value === 'short' ? 'short' : 'round' })}
-        options={[
-          { value: 'round', label: 'at every angle of a turn' },
-          { value: 'short', label: 'at its highest and lowest' },
-        ]}
-        {...(isShort && { hint: 'An oval journal looks bent this way: what the turn tells apart is one here.' })}
+      <PlaceEntry
+        entry={entry}
+        smallestBandMm={limitMm}
+        choices={
+          <Choice
+            label="The needle is read"
+            className="w-72"
+            value={entry.walk.runOutWay}
+            onChange={(event) => entry.walkSo({ runOutWay: event.target.value === 'short' ? 'short' : 'round' })}
+            options={[
+              { value: 'round', label: 'at every angle of a turn' },
+              { value: 'short', label: 'at its highest and lowest' },
+            ]}
+            {...(isShort && { hint: 'An oval journal looks bent this way: what the turn tells apart is one here.' })}
+          />
+        }
       />
-      <PlaceEntry entry={entry} smallestBandMm={limitMm} />
       <PlaceTable
         entry={entry}
         caption={isShort ? 'The indicator, highest and lowest' : 'The indicator over a turn'}
