@@ -1,4 +1,4 @@
-import { addPlanes, workChange } from '@tare/core';
+import { addPlanes, workChange, type CrankWork } from '@tare/core';
 import { madeUpLimits } from '@tare/core/testing';
 import type { Page } from '@playwright/test';
 import { expect, test } from './app.js';
@@ -124,8 +124,8 @@ test('a crank ground a quarter under: its spin and its signature are open again,
   await page.getByRole('button', { name: 'The pins were ground: measure them again' }).click();
   await expect(page.getByRole('link', { name: /^Spin/ })).toContainText('spin again: ground since');
   const sheet = await shop.sheet(job.id);
-  const [ground] = sheet.crankWorks;
-  const { change } = workChange(ground!.work, sheet.spec, null)!;
+  const [ground] = sheet.works;
+  const { change } = workChange(ground!.work as CrankWork, sheet.spec, null)!;
   // Hundreds of g·mm, where the tolerance is 85.
   expect(Math.hypot(change.aGmm.re, change.aGmm.im)).toBeGreaterThan(150);
   await test.step('the next spin is as it was foretold: taken in without a question', async () => {

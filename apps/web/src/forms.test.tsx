@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import { takenBy } from '@tare/card';
 import { cleanup, configure, fireEvent, render, screen, waitFor } from '@testing-library/react';
 import type { Instrument, JobSheet, Machine, MachineHall, PlanEntry, Study } from '@tare/contract';
-import { BALANCED, metalNow, setUpsFrom, USUAL_TOOLS, type Cut, type WeighedPart } from '@tare/core';
+import { BALANCED, metalNow, NOTHING_MADE_READY, setUpsFrom, USUAL_TOOLS, type Cut, type WeighedPart } from '@tare/core';
 import type { ReactNode } from 'react';
 import { ask } from './api/client.js';
 import { ProblemError, UNREACHABLE } from './api/problem.js';
@@ -19,6 +19,8 @@ import { Fittings } from './benches/machines/Fittings.js';
 import { MachineForm } from './benches/machines/MachineForm.js';
 import { Reweigh } from './benches/match/trim/Reweigh.js';
 import { CrackForm } from './benches/makeReady/CrackForm.js';
+import { RodLimitsForm } from './benches/makeReady/rods/RodLimitsForm.js';
+import { TorqueForm } from './benches/makeReady/rods/TorqueLine.js';
 import { LimitsForm } from './benches/makeReady/LimitsForm.js';
 import { NewTool, PracticeCut } from './benches/match/trim/ToolDrawer.js';
 import { GivenBobs } from './benches/bobs/GivenBobs.js';
@@ -283,14 +285,25 @@ const FORMS: readonly Walked[] = [
   },
   {
     name: 'a crack test',
-    form: () => (
-      <CrackForm
-        made={{ measurements: [], works: [], settings: {}, limits: null, cracks: null, planned: {}, marked: {}, unwornMm: {}, indexDeg: {} }}
-      />
-    ),
+    form: () => <CrackForm made={NOTHING_MADE_READY} />,
     whole: { 'By whom': 'the Upper Yard', How: 'dye' },
     keep: 'Keep this',
     refused: ['value.by', 'By whom'],
+  },
+  {
+    name: 'limits of the rods',
+    form: () => <RodLimitsForm limits={null} />,
+    whole: { 'Big end, from': '56,5', 'Big end, to': '2.2249 in', 'A bolt is torqued, at most, times': '3' },
+    keep: 'Keep these limits',
+    refused: ['value.stockMm', 'Left to hone after closing'],
+    most: 8,
+  },
+  {
+    name: 'how rod bolts are torqued',
+    form: () => <TorqueForm step="gauging" kept={undefined} first={undefined} />,
+    whole: { 'to gauge': '38 lb·ft', with: 'engine oil' },
+    keep: 'Torqued so to gauge',
+    refused: ['value.lubricant', 'with'],
   },
   {
     name: 'a practice cut',
@@ -517,6 +530,7 @@ const WALKED_ELSEWHERE: Readonly<Record<string, string>> = {
   'benches/weigh/ChangedParts.tsx': 'match.spec.ts: ticks alone',
   'benches/weigh/StandinDials.tsx': 'the stand-in’s own dials: nothing of a job',
   'benches/bobs/build/WeighIn.tsx': 'bobs.spec.ts: a form for each figure',
+  'benches/makeReady/StandinGaugeDrawer.tsx': 'the stand-in’s own dials: nothing of a job',
   'benches/makeReady/PlaceEntry.tsx': 'makeReady.spec.ts: a sheet walked by keys',
   'benches/spin/own/RecordedSpinForm.tsx': 'machines.spec.ts: a file, which no browser keeps',
   'benches/spin/AmendSpin.tsx': 'what was mounted: record.spec.ts, recordByHand.spec.ts',

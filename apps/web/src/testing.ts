@@ -19,7 +19,7 @@ export function sheetOf(layoutId: LayoutId, more: Partial<JobSheet> = {}): JobSh
     spinsThatAreSo: [],
     hungWeights: [],
     measurements: [],
-    crankWorks: [],
+    works: [],
     voids: [],
     putRight: [],
     parts: spec.layout.cylinders.flatMap(({ number }) =>

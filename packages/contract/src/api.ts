@@ -70,7 +70,7 @@ export interface Api {
   'POST jobs/:jobId/spares': Route<entries.NewSpare, { added: true }>;
   'POST jobs/:jobId/spares/:partId/removal': Route<entries.SpareRemoval, { removed: true }>;
   'POST jobs/:jobId/measurements': Route<inspect.NewMeasurement, inspect.MeasurementEntry>;
-  'POST jobs/:jobId/crank-works': Route<inspect.NewCrankWork, inspect.CrankWorkEntry>;
+  'POST jobs/:jobId/works': Route<inspect.NewWork, inspect.WorkEntry>;
   'POST jobs/:jobId/decisions': Route<NewDecision, sheets.DecisionEntry>;
   'POST jobs/:jobId/plans': Route<entries.NewPlan, sheets.PlanEntry>;
   'POST jobs/:jobId/holes': Route<entries.NewHole, sheets.HoleEntry>;
@@ -147,7 +147,7 @@ export const ROUTE_BODIES = {
   'POST jobs/:jobId/spares': entries.newSpareSchema,
   'POST jobs/:jobId/spares/:partId/removal': entries.spareRemovalSchema,
   'POST jobs/:jobId/measurements': inspect.newMeasurementSchema,
-  'POST jobs/:jobId/crank-works': inspect.newCrankWorkSchema,
+  'POST jobs/:jobId/works': inspect.newWorkSchema,
   'POST jobs/:jobId/decisions': newDecisionSchema,
   'POST jobs/:jobId/plans': entries.newPlanSchema,
   'POST jobs/:jobId/holes': entries.newHoleSchema,

@@ -11,6 +11,7 @@ import {
   ROD_SCHOOLS,
   SAMPLES,
   SINGLE_KINDS,
+  TORQUE_STEPS,
   type Arrival,
   type ArrivalKey,
   type DecisionKind,
@@ -25,6 +26,7 @@ import { bobBuildSchema, bobsMountedSchema, bobWeighInSchema, extraLinesSchema, 
 import { change, type Change } from './byPerson.js';
 import { named } from './ids.js';
 import { crankLimitsSchema, crackTestSchema, gaugeSettingSchema } from './inspect.js';
+import { boltTorqueSchema, rodBoltsSchema, rodLimitsSchema, rodNumbersSchema } from './rods.js';
 import { setUpsSchema } from './setUps.js';
 import { mountedSchema, supportsSchema } from './spins.js';
 
@@ -85,6 +87,7 @@ type DecisionSchema<K extends DecisionKind> = {
 
 const oneOf = (names: readonly string[]): RegExp => new RegExp(`^(${names.join('|')})$`);
 const JOURNAL = /^(main|pin)\.([1-9]|[1-3]\d)$/;
+const ROD = /^([1-9]|[1-2]\d|3[0-2])$/;
 const ID = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/;
 
 /** Every kind of decision of the core has its schema here: the compiler asks for one. */
@@ -168,6 +171,12 @@ const SCHEMAS: { readonly [K in DecisionKind]: DecisionSchema<K> } = {
     value: named(Joi.number().min(-10).max(10).allow(null), 'How far the throw stands off its place'),
   },
   'inspect.marked.*': { member: 'journal', members: JOURNAL, value: named(Joi.boolean(), 'Marks that can be felt') },
+  'rods.limits': { value: rodLimitsSchema.allow(null) },
+  'rods.torque.*': { member: 'step', members: oneOf(TORQUE_STEPS), value: boltTorqueSchema },
+  'rods.numbers.*': { member: 'rod', members: ROD, value: rodNumbersSchema },
+  'rods.bolts.*': { member: 'rod', members: ROD, value: rodBoltsSchema },
+  'rods.cracks.*': { member: 'rod', members: ROD, value: named(Joi.string().max(200).allow(''), 'Where it is cracked') },
+  'rods.crush.*': { member: 'rod', members: ROD, value: named(Joi.boolean(), 'The crush of its shells') },
   'gauge.setting.*': { member: 'setting id', members: ID, value: gaugeSettingSchema },
   'part.marks.*': { member: 'part id', members: ID, value: partMarksSchema },
   'part.damaged.*': { member: 'part id', members: ID, value: named(Joi.boolean(), 'Damaged') },

@@ -17,17 +17,18 @@ export { newDecisionSchema, type DecisionBody, type NewDecision } from './decisi
 export { readCrankFile, writeCrankFile } from './crankFile.js';
 export { choicesTakenIn, handOverOf, readHandOver, readingsTakenIn, writeHandOver, type HandOver } from './handOver.js';
 export { shopToolsChangeSchema, shopToolsSchema, type ShopToolsChange, type ShopToolsEntry } from './shopTools.js';
+export { boltTorqueSchema, rodLimitsSchema } from './rods.js';
 export { checkCrankLimits, readLimitsFile, writeLimitsFile } from './limitsFile.js';
 export {
   crankLimitsSchema,
   gaugeSettingSchema,
   gaugesChangeSchema,
-  newCrankWorkSchema,
+  newWorkSchema,
   newMeasurementSchema,
   standinGaugeSchema,
   workSchema,
   gaugeCommandSchema,
-  type CrankWorkEntry,
+  type WorkEntry,
   type Gauge,
   type GaugeCommand,
   type GaugeDrawer,
@@ -35,7 +36,7 @@ export {
   type StandinGauge,
   type GaugesChange,
   type MeasurementEntry,
-  type NewCrankWork,
+  type NewWork,
   type NewMeasurement,
 } from './inspect.js';
 export {

@@ -4,30 +4,28 @@ import {
   QUANTITIES,
   type CrankLimits,
   type CrackTest,
-  type CrankWork,
-  type CrankWorkFact,
+  type Work,
+  type WorkFact,
   type GaugeSettingFact,
   type GroupLimits,
   type GrowingMetal,
-  type Limits,
   type MeasurementFact,
   type NeedleSign,
   type Quantity,
-  type ShellGrade,
   type Undersize,
 } from '@tare/core';
 import Joi from 'joi';
 import { amendsSchema, change, write, type Amends, type Attribution, type Change, type Write } from './byPerson.js';
 import { named } from './ids.js';
+import { gradesSchema, limitsSchema, mayMm, ruleSchema, sizeMm } from './limitSchemas.js';
 
-/** A journal by its group and number from the front, or the crank as a whole. */
+/** A journal by its group and number from the front, a rod by its cylinder, or the crank as a whole. */
 const featureSchema = named(
   Joi.string()
     .max(10)
-    .pattern(/^(crank|(main|pin)\.([1-9]|[1-3]\d))$/),
+    .pattern(/^(crank|(main|pin|rod)\.([1-9]|[1-3]\d))$/),
   'What was measured',
 );
-const sizeMm = (name: string): Joi.NumberSchema => named(Joi.number().min(-5000).max(5000), name);
 const metalSchema = named(Joi.string().valid(...Object.keys(EXPANSIONS)), 'The metal');
 const celsiusC = (name: string): Joi.NumberSchema => named(Joi.number().min(-30).max(80).allow(null).required(), name);
 
@@ -67,6 +65,9 @@ export interface MeasurementEntry extends Omit<MeasurementFact, 'voided'>, Attri
   readonly note: string;
 }
 
+const WORK_KINDS: readonly Work['kind'][] = ['push', 'grindMains', 'grindPins', 'polish', 'finish', 'closeRod', 'honeRod', 'newBolts'];
+const rodSchema = named(Joi.number().integer().min(1).max(32), 'The rod');
+
 export const workSchema = Joi.alternatives()
   .conditional(Joi.object({ kind: 'push' }).unknown(), {
     then: Joi.object({
@@ -95,6 +96,24 @@ export const workSchema = Joi.alternatives()
   .conditional(Joi.object({ kind: 'polish' }).unknown(), {
     then: Joi.object({ kind: Joi.string().max(20).required(), feature: featureSchema.required() }),
   })
+  .conditional(Joi.object({ kind: 'closeRod' }).unknown(), {
+    then: Joi.object({
+      kind: Joi.string().max(20).required(),
+      rod: rodSchema.required(),
+      closedMm: named(Joi.number().greater(0).max(2).required(), 'How much came off the faces'),
+      faces: named(Joi.string().valid('cap', 'both').required(), 'Whose faces were ground'),
+    }),
+  })
+  .conditional(Joi.object({ kind: 'honeRod' }).unknown(), {
+    then: Joi.object({
+      kind: Joi.string().max(20).required(),
+      rod: rodSchema.required(),
+      seconds: named(Joi.number().greater(0).max(3600).required(), 'How long it was honed'),
+    }),
+  })
+  .conditional(Joi.object({ kind: 'newBolts' }).unknown(), {
+    then: Joi.object({ kind: Joi.string().max(20).required(), rod: rodSchema.required() }),
+  })
   .conditional(Joi.object({ kind: 'finish' }).unknown(), {
     then: Joi.object({
       kind: Joi.string().max(20).required(),
@@ -105,33 +124,33 @@ export const workSchema = Joi.alternatives()
         'What was done',
       ),
     }),
-    otherwise: Joi.object({ kind: named(Joi.string().valid('push', 'grindMains', 'grindPins', 'polish', 'finish').required(), 'The work') }),
+    otherwise: Joi.object({
+      kind: named(
+        Joi.string()
+          .valid(...WORK_KINDS)
+          .required(),
+        'The work',
+      ),
+    }),
   });
 
-/** Something that was done to a crank. */
-export interface NewCrankWork extends Write {
-  readonly work: CrankWork;
+/** Something that was done to a part of the engine. */
+export interface NewWork extends Write {
+  readonly work: Work;
   readonly afterSpinId: string | null;
   readonly note?: string;
   readonly another?: true;
 }
-export const newCrankWorkSchema = Joi.object<NewCrankWork>({
+export const newWorkSchema = Joi.object<NewWork>({
   ...write,
   work: workSchema.required(),
   afterSpinId: named(Joi.string().uuid().allow(null).required(), 'The spin before it'),
   note: named(Joi.string().max(300).allow(''), 'The note'),
 });
 
-export interface CrankWorkEntry extends CrankWorkFact, Attribution {
+export interface WorkEntry extends WorkFact, Attribution {
   readonly note: string;
 }
-
-const limitsSchema = (name: string): Joi.ObjectSchema<Limits> =>
-  Joi.object<Limits, true>({
-    lowMm: sizeMm(`The low limit of ${name}`).allow(null).required(),
-    highMm: sizeMm(`The high limit of ${name}`).allow(null).required(),
-  });
-const mayMm = (name: string): Joi.NumberSchema => named(Joi.number().min(0).max(5000).allow(null).required(), name);
 
 const groupLimitsSchema = (name: string): Joi.ObjectSchema<GroupLimits> =>
   Joi.object<GroupLimits>({
@@ -164,21 +183,7 @@ const groupLimitsSchema = (name: string): Joi.ObjectSchema<GroupLimits> =>
       widthMm: named(Joi.number().greater(0).max(500).required(), 'The width of the shells'),
     }).allow(null),
     clearance: limitsSchema(`the clearance of ${name}`).required(),
-    grades: named(
-      Joi.array()
-        .items(
-          Joi.object<ShellGrade, true>({
-            name: named(Joi.string().pattern(/\S/).max(40).required(), 'The grade’s name'),
-            wallMm: named(Joi.number().greater(0).max(50).required(), 'The grade’s wall'),
-            stock: named(Joi.number().integer().min(0).max(9999).required(), 'How many halves are there'),
-          }),
-        )
-        .max(20)
-        .unique('name')
-        .messages({ 'array.unique': 'Two grades have the same name.' })
-        .required(),
-      'The grades of shells',
-    ),
+    grades: gradesSchema.required(),
   });
 
 export const crankLimitsSchema = Joi.object<CrankLimits>({
@@ -187,7 +192,7 @@ export const crankLimitsSchema = Joi.object<CrankLimits>({
   vDeg: named(Joi.number().greater(0).less(180), 'The angle of the V'),
   stepsATurn: named(Joi.number().integer().min(5).max(72).required(), 'Readings a turn'),
   isCast: named(Joi.boolean().required(), 'Cast'),
-  rule: named(Joi.string().valid('twoSided95', 'oneSided95').required(), 'The rule of accepting'),
+  rule: ruleSchema.required(),
   endFloat: limitsSchema('the end float').required(),
   mains: groupLimitsSchema('the mains').required(),
   pins: groupLimitsSchema('the pins').required(),

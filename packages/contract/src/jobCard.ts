@@ -26,6 +26,7 @@ export type CardSectionId =
   | 'agreed'
   | 'arrived'
   | 'madeReady'
+  | 'rodsMadeReady'
   | 'weights'
   | 'weighing'
   | 'changed'

@@ -92,7 +92,7 @@ export const ROUTE_ROLES: Readonly<Record<RouteName | OtherRoute, Role>> = {
   'POST jobs/:jobId/spares': 'balancer',
   'POST jobs/:jobId/spares/:partId/removal': 'balancer',
   'POST jobs/:jobId/measurements': 'balancer',
-  'POST jobs/:jobId/crank-works': 'balancer',
+  'POST jobs/:jobId/works': 'balancer',
   'POST jobs/:jobId/decisions': 'balancer',
   'POST jobs/:jobId/plans': 'balancer',
   'POST jobs/:jobId/holes': 'balancer',

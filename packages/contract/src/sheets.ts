@@ -10,6 +10,7 @@ import {
   decidedParts,
   madeReadyOf,
   openLedgers,
+  standingOf,
   standingEntries,
   standingReference,
   type BenchStatus,
@@ -45,7 +46,7 @@ import type { Attribution } from './byPerson.js';
 import type { CutRemoval } from './entries.js';
 import type { Display } from './display.js';
 import type { ShopFittings } from './fittings.js';
-import type { CrankWorkEntry, MeasurementEntry } from './inspect.js';
+import type { WorkEntry, MeasurementEntry } from './inspect.js';
 import type { Source } from './instruments.js';
 import type { ShownPair } from './machines.js';
 import type { Said } from './said.js';
@@ -99,6 +100,8 @@ export interface PartCutEntry extends PartCutFact, Attribution {
   readonly seconds: number | null;
   /** What it is made of; null where the cut was not timed. */
   readonly metal: PartMetal | null;
+  /** The work that changed its weight, such as honing; left out for a cut made to match it. */
+  readonly workId?: string;
 }
 
 export interface DecisionEntry extends Attribution {
@@ -205,7 +208,7 @@ export interface JobRecord extends Attribution {
   readonly hungWeights: readonly HungWeightEntry[];
   /** What was measured of the crank, and done to it. */
   readonly measurements: readonly MeasurementEntry[];
-  readonly crankWorks: readonly CrankWorkEntry[];
+  readonly works: readonly WorkEntry[];
   readonly plans: readonly PlanEntry[];
   readonly holes: readonly HoleEntry[];
   readonly voids: readonly VoidEntry[];
@@ -308,7 +311,19 @@ export const everySpinOf = ({ setUp, spins }: Pick<JobSheet, 'setUp' | 'spins'>)
 /** Every cut of a job, each as it was kept, whatever is mounted now. */
 export const everyHoleOf = ({ setUp, holes }: Pick<JobSheet, 'setUp' | 'holes'>): readonly HoleEntry[] => setUp?.kept.holes ?? holes;
 
-function keptSheetOf(record: JobRecord): JobSheet {
+/** A work that does not stand any more never touched its part's weight: its cut is voided with it. */
+function withVoidsOfWorks(record: JobRecord): JobRecord {
+  const { against } = standingOf(record.voids);
+  const voids = new Map(record.voids.map((word) => [word.id, word]));
+  const own = record.partCuts.flatMap(({ id, workId }): VoidEntry[] => {
+    const word = workId === undefined ? undefined : voids.get(against(workId)?.id ?? '');
+    return word ? [{ ...word, id: `${word.id}.${id}`, entryId: id, replacedById: null }] : [];
+  });
+  return own.length === 0 ? record : { ...record, voids: [...record.voids, ...own] };
+}
+
+function keptSheetOf(asKept: JobRecord): JobSheet {
+  const record = withVoidsOfWorks(asKept);
   const { standing, readings, ...ledgers } = openLedgers<WrittenReading, PartCutEntry, BareSpin, HoleEntry>(record);
   const voids = new Map(record.voids.map((word) => [word.id, word]));
   return {
@@ -320,7 +335,7 @@ function keptSheetOf(record: JobRecord): JobSheet {
     parts: decidedParts(record.parts, record.decisions),
     putRight: putRightIn(record, standing),
     measurements: record.measurements.map((one) => ({ ...one, voided: standing.against(one.id) !== null })),
-    crankWorks: standingEntries(record.crankWorks, standing).map((work) => ({
+    works: standingEntries(record.works, standing).map((work) => ({
       ...work,
       afterSpinId: standingReference(work.afterSpinId, record.spins, standing),
     })),
@@ -371,7 +386,7 @@ export function factsOf(sheet: JobSheet): JobFacts {
   // Signed before jobs had set-ups, a job had one last spin.
   const signedOffSpinId = signed?.lastSpinId ?? signed?.spins.at(-1)?.spinId ?? null;
   const signedAsItIs = signedAsItIsOf(sheet);
-  const madeReady = madeReadyOf(sheet.measurements, sheet.crankWorks, sheet.decisions);
+  const madeReady = madeReadyOf(sheet.measurements, sheet.works, sheet.decisions);
   return {
     spec,
     parts,

@@ -92,8 +92,8 @@ export { BIG_END_PLACES, rodPlacesOf, SMALL_END_PLACES, type BigEndPlace, type R
 export { cutTicket, cuttingOf, type CutTicket } from './match/cutTicket.js';
 export { matchedNow } from './match/meanwhile.js';
 export { type BentMain } from './inspect/straightness.js';
-export { madeReadyOf } from './inspect/madeReady.js';
-export { accept, checkLimits, type Acceptance, type Limits } from './inspect/acceptance.js';
+export { madeReadyOf, NOTHING_MADE_READY } from './inspect/madeReady.js';
+export { accept, checkLimits, type Acceptance, type AcceptanceRule, type Limits } from './inspect/acceptance.js';
 export { crankFigures, journalNumbers, journalPlacesMm, type CrankFigures } from './inspect/crankFigures.js';
 export { vBlockFactor } from './inspect/vBlock.js';
 export { harmonics } from './inspect/harmonics.js';
@@ -110,7 +110,8 @@ export {
   type CrankLimits,
   type CrackTest,
   type CrankWork,
-  type CrankWorkFact,
+  type Work,
+  type WorkFact,
   type GaugeSettingFact,
   type GroupLimits,
   type JournalGroup,
@@ -119,9 +120,22 @@ export {
   type Quantity,
 } from './inspect/inspectFacts.js';
 export { thickerShellsG } from './inspect/groundAway.js';
-export { bestGrades, type ShellGrade } from './inspect/clearance.js';
+export { bestGrades, type GradeChoice, type ShellGrade } from './inspect/clearance.js';
 export { undersizeFor, type Undersize } from './inspect/undersize.js';
 export { counts, readMm } from './inspect/placesRead.js';
+export { BOLTS, rodsFigures, type RodRow, type RodsFigures } from './inspect/rods/rodFigures.js';
+export {
+  isRodWork,
+  TORQUE_STEPS,
+  type BoltTorque,
+  type OverShell,
+  type RodBolts,
+  type RodLimits,
+  type RodNumbers,
+  type RodsSaid,
+  type RodWork,
+  type TorqueStep,
+} from './inspect/rods/rodFacts.js';
 export { nominalMm } from './inspect/nominal.js';
 export { slipAt } from './inspect/slipAt.js';
 export { workChange } from './inspect/workChange.js';

@@ -148,7 +148,7 @@ describe('the demo of commit 44ec4ba, brought to the present', () => {
       spins,
       hungWeights,
       measurements,
-      crankWorks,
+      works,
       voids,
       putRight,
       usual,
@@ -191,7 +191,7 @@ describe('the demo of commit 44ec4ba, brought to the present', () => {
         return { ...spin, n: turns.n };
       }),
     ).toEqual(spinsBefore);
-    expect([measurements, crankWorks]).toEqual([[], []]);
+    expect([measurements, works]).toEqual([[], []]);
     expect([hungWeights, voids, putRight, usual, spinsThatAreSo]).toEqual([[], [], [], { factorRatio: 0.5, oilG: 4 }, []]);
     expect(drill.depthMm).toBeGreaterThan(0);
   });

@@ -1,22 +1,19 @@
+import { randomUUID } from 'node:crypto';
 import { Controller, Param, Post } from '@nestjs/common';
-import {
-  newCrankWorkSchema,
-  newMeasurementSchema,
-  type CrankWorkEntry,
-  type MeasurementEntry,
-  type NewCrankWork,
-  type NewMeasurement,
-} from '@tare/contract';
+import { isRodWork } from '@tare/core';
+import type { Knex } from 'knex';
+import { newWorkSchema, newMeasurementSchema, type WorkEntry, type MeasurementEntry, type NewWork, type NewMeasurement } from '@tare/contract';
 import { CheckedBody } from '../http/checkedBody.js';
 import { Describe } from '../http/describe.js';
 import { IdPipe } from '../http/idPipe.js';
 import { fieldProblem } from '../http/problem.js';
 import { JobAccess } from '../jobs/jobAccess.js';
 import { amend } from '../ledger/amend.js';
-import { insertOnce, lockJob } from '../ledger/insertOnce.js';
-import { crankWorkFromRow, crankWorkToRow, measurementFromRow, measurementToRow, type CrankWorkRow, type MeasurementRow } from './inspectRows.js';
+import { insertOnce, lockJob, register } from '../ledger/insertOnce.js';
+import { partCutToRow } from '../jobs/rows.js';
+import { workFromRow, workToRow, measurementFromRow, measurementToRow, type WorkRow, type MeasurementRow } from './inspectRows.js';
 
-/** What is measured of a job's crank, and done to it. */
+/** What is measured of a job's parts, and done to them. */
 @Controller('api/jobs/:jobId')
 export class InspectController {
   constructor(private readonly jobs: JobAccess) {}
@@ -28,7 +25,7 @@ export class InspectController {
     const { id, personId, afterWorkId, amends } = measurement;
     await insertOnce(this.jobs.db, { id, kind: 'measurement', shopId, jobId, personId, content: measurement }, async (trx) => {
       await lockJob(trx, jobId);
-      if (afterWorkId !== null && !(await trx('crank_work').where({ id: afterWorkId, job_id: jobId }).first('id')))
+      if (afterWorkId !== null && !(await trx('engine_work').where({ id: afterWorkId, job_id: jobId }).first('id')))
         throw fieldProblem('afterWorkId', 'That work is not in this job.');
       await trx('measurement').insert({ ...measurementToRow(measurement), shop_id: shopId, job_id: jobId });
       await amend(trx, { shopId, jobId, personId, kind: 'measurement', entryId: id, amends });
@@ -36,18 +33,39 @@ export class InspectController {
     return measurementFromRow(await this.jobs.db('measurement').where({ id }).first<MeasurementRow>());
   }
 
-  @Post('crank-works')
-  @Describe('Log what was done to the crank: a push, grinding, polishing, what finishes it', newCrankWorkSchema)
-  async work(@Param('jobId', IdPipe) jobId: string, @CheckedBody(newCrankWorkSchema) work: NewCrankWork): Promise<CrankWorkEntry> {
+  @Post('works')
+  @Describe('Log what was done to a part: a push, grinding, polishing, closing or honing of a rod; a rod is weighed anew after it', newWorkSchema)
+  async work(@Param('jobId', IdPipe) jobId: string, @CheckedBody(newWorkSchema) work: NewWork): Promise<WorkEntry> {
     const { shopId } = await this.jobs.require(jobId);
     const { id, personId, afterSpinId } = work;
-    await insertOnce(this.jobs.db, { id, kind: 'crankWork', shopId, jobId, personId, content: work }, async (trx) => {
+    await insertOnce(this.jobs.db, { id, kind: 'work', shopId, jobId, personId, content: work }, async (trx) => {
       await lockJob(trx, jobId);
       if (afterSpinId !== null && !(await trx('spin').where({ id: afterSpinId, job_id: jobId }).first('id')))
         throw fieldProblem('afterSpinId', 'That spin is not in this job.');
-      const row = crankWorkToRow(work);
-      await trx('crank_work').insert({ ...row, work: JSON.stringify(row.work), shop_id: shopId, job_id: jobId });
+      const row = workToRow(work);
+      await trx('engine_work').insert({ ...row, work: JSON.stringify(row.work), shop_id: shopId, job_id: jobId });
+      if (isRodWork(work.work)) await this.weighAnew(trx, { shopId, jobId, personId, workId: id }, work.work.rod);
     });
-    return crankWorkFromRow(await this.jobs.db('crank_work').where({ id }).first<CrankWorkRow>());
+    return workFromRow(await this.jobs.db('engine_work').where({ id }).first<WorkRow>());
+  }
+
+  /** Whatever was done to a rod, both its ends and its total are weighed anew: what was weighed of it begins a new state with the work itself. */
+  private async weighAnew(
+    trx: Knex.Transaction,
+    of: { shopId: string; jobId: string; personId: string; workId: string },
+    rod: number,
+  ): Promise<void> {
+    const { shopId, jobId, personId, workId } = of;
+    const parts = await trx('part')
+      .where({ job_id: jobId, cylinder: rod })
+      .whereIn('kind', ['rod', 'pressedAssembly'])
+      .whereExists(trx('reading').whereRaw('reading.part_id = part.id'))
+      .select<{ id: string }[]>('id');
+    for (const { id: partId } of parts) {
+      const cut = { id: randomUUID(), personId, partId };
+      await register(trx, { id: cut.id, kind: 'partCut', shopId, jobId, personId, content: cut }, workId);
+      const row = partCutToRow(cut);
+      await trx('part_cut').insert({ ...row, removal: null, work_id: workId, shop_id: shopId, job_id: jobId });
+    }
   }
 }

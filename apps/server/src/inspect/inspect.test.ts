@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
-import type { GaugeDrawer, JobSheet, NewCrankWork, NewMeasurement, Problem } from '@tare/contract';
-import { crankWorkFromRow, crankWorkToRow, measurementFromRow, measurementToRow } from './inspectRows.js';
+import type { GaugeDrawer, JobSheet, NewWork, NewMeasurement, Problem } from '@tare/contract';
+import { workFromRow, workToRow, measurementFromRow, measurementToRow } from './inspectRows.js';
 import { TestServer } from '../testing/testServer.js';
 
 let server: TestServer;
@@ -23,8 +23,7 @@ const measure = (more: Partial<NewMeasurement>) =>
     afterWorkId: null,
     ...more,
   });
-const work = (more: object, afterSpinId: string | null = null) =>
-  server.post(`jobs/${job.id}/crank-works`, { ...server.entry(), work: more, afterSpinId });
+const work = (more: object, afterSpinId: string | null = null) => server.post(`jobs/${job.id}/works`, { ...server.entry(), work: more, afterSpinId });
 
 describe('what is measured of a crank', () => {
   it('is kept in the order it was read, voided with a reason, and amended in its place', async () => {
@@ -53,9 +52,9 @@ describe('what is done to a crank', () => {
     const push = { kind: 'push', main: 2, pressedMm: 1.2, highAtDeg: 40 };
     const made = (await work(push)).body as { id: string };
     expect((await work({ kind: 'grindPins', underMm: 0.25, diameterMm: 53.9, widthMm: 24 })).status).toBe(201);
-    expect((await server.sheet(job.id)).crankWorks.map(({ work: one }) => one.kind)).toEqual(['push', 'grindPins']);
+    expect((await server.sheet(job.id)).works.map(({ work: one }) => one.kind)).toEqual(['push', 'grindPins']);
     await server.void(made.id, 'another main');
-    expect((await server.sheet(job.id)).crankWorks.map(({ work: one }) => one.kind)).toEqual(['grindPins']);
+    expect((await server.sheet(job.id)).works.map(({ work: one }) => one.kind)).toEqual(['grindPins']);
     for (const wrong of [{ ...push, pressedMm: 0 }, { kind: 'weld' }, { kind: 'finish', what: 'painted' }])
       expect((await work(wrong)).status).toBe(400);
     expect(((await work(push, randomUUID())).body as Problem).errors![0]!.message).toBe('That spin is not in this job.');
@@ -98,6 +97,6 @@ it('goes into its row and comes out of it', () => {
     note: 'cold',
   };
   expect(measurementFromRow({ ...measurementToRow(measurement), job_id: jobId, created_at: at })).toEqual({ ...measurement, ...by });
-  const done: NewCrankWork = { id, personId, work: { kind: 'finish', what: 'washed' }, afterSpinId: randomUUID(), note: '' };
-  expect(crankWorkFromRow({ ...crankWorkToRow(done), job_id: jobId, created_at: at })).toEqual({ ...done, ...by });
+  const done: NewWork = { id, personId, work: { kind: 'finish', what: 'washed' }, afterSpinId: randomUUID(), note: '' };
+  expect(workFromRow({ ...workToRow(done), job_id: jobId, created_at: at })).toEqual({ ...done, ...by });
 });

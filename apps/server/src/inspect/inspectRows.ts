@@ -1,5 +1,5 @@
-import type { CrankWorkEntry, MeasurementEntry, NewCrankWork, NewMeasurement } from '@tare/contract';
-import type { CrankWork, Quantity } from '@tare/core';
+import type { WorkEntry, MeasurementEntry, NewWork, NewMeasurement } from '@tare/contract';
+import type { Work, Quantity } from '@tare/core';
 import { attribution, type AttributedRow } from '../jobs/rows.js';
 
 export interface MeasurementRow extends AttributedRow {
@@ -39,21 +39,21 @@ export const measurementToRow = (one: NewMeasurement): Omit<MeasurementRow, 'job
   person_id: one.personId,
 });
 
-export interface CrankWorkRow extends AttributedRow {
+export interface WorkRow extends AttributedRow {
   id: string;
   job_id: string;
-  work: CrankWork;
+  work: Work;
   after_spin_id: string | null;
   note: string;
 }
-export const crankWorkFromRow = (row: CrankWorkRow): CrankWorkEntry => ({
+export const workFromRow = (row: WorkRow): WorkEntry => ({
   id: row.id,
   work: row.work,
   afterSpinId: row.after_spin_id,
   note: row.note,
   ...attribution(row),
 });
-export const crankWorkToRow = (one: NewCrankWork): Omit<CrankWorkRow, 'job_id' | 'created_at'> => ({
+export const workToRow = (one: NewWork): Omit<WorkRow, 'job_id' | 'created_at'> => ({
   id: one.id,
   work: one.work,
   after_spin_id: one.afterSpinId,

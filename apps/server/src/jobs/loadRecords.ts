@@ -28,7 +28,7 @@ import {
   type SpinRow,
   type VoidRow,
 } from './rows.js';
-import { crankWorkFromRow, measurementFromRow, type CrankWorkRow, type MeasurementRow } from '../inspect/inspectRows.js';
+import { workFromRow, measurementFromRow, type WorkRow, type MeasurementRow } from '../inspect/inspectRows.js';
 import { selectReadings } from './selectReadings.js';
 
 interface JobRow extends AttributedRow {
@@ -62,7 +62,7 @@ export async function loadRecords(db: Knex, shopId: string, jobIds: readonly str
     () => selectSpins(db, ids),
     () => ledger<HungWeightRow>(db, 'hung_weight', ids),
     () => ledger<MeasurementRow>(db, 'measurement', ids),
-    () => ledger<CrankWorkRow>(db, 'crank_work', ids),
+    () => ledger<WorkRow>(db, 'engine_work', ids),
     () => ledger<PlanRow>(db, 'plan', ids),
     () => ledger<HoleRow>(db, 'hole', ids),
     () => ledger<VoidRow & { job_id: string }>(db, 'entry_void', ids),
@@ -71,7 +71,7 @@ export async function loadRecords(db: Knex, shopId: string, jobIds: readonly str
     () => selectSaid(db, ids),
     () => selectScales(db, shopId),
   ] as const;
-  const [parts, readings, partCuts, decisions, spins, hungWeights, measurements, crankWorks, plans, holes, voids, signOffs, photos, said, scales] =
+  const [parts, readings, partCuts, decisions, spins, hungWeights, measurements, works, plans, holes, voids, signOffs, photos, said, scales] =
     await inTurn(db, ledgers);
   const own = <R extends { job_id: string }>(rows: readonly R[]): ((id: string) => R[]) => {
     const byJob = group(rows, (row) => row.job_id);
@@ -85,7 +85,7 @@ export async function loadRecords(db: Knex, shopId: string, jobIds: readonly str
     spins: own(spins),
     hungWeights: own(hungWeights),
     measurements: own(measurements),
-    crankWorks: own(crankWorks),
+    works: own(works),
     plans: own(plans),
     holes: own(holes),
     voids: own(voids),
@@ -111,7 +111,7 @@ export async function loadRecords(db: Knex, shopId: string, jobIds: readonly str
     spins: of.spins(job.id).map(spinFromRow),
     hungWeights: of.hungWeights(job.id).map(hungWeightFromRow),
     measurements: of.measurements(job.id).map(measurementFromRow),
-    crankWorks: of.crankWorks(job.id).map(crankWorkFromRow),
+    works: of.works(job.id).map(workFromRow),
     plans: of.plans(job.id).map(planFromRow),
     holes: of.holes(job.id).map(holeFromRow),
     voids: of.voids(job.id).map(voidFromRow),

@@ -89,6 +89,7 @@ export interface PartCutRow extends AttributedRow {
   seconds: number | null;
   metal: PartMetal | null;
   replaced: boolean;
+  work_id: string | null;
 }
 export const partCutFromRow = (row: PartCutRow): PartCutEntry => ({
   id: row.id,
@@ -98,6 +99,7 @@ export const partCutFromRow = (row: PartCutRow): PartCutEntry => ({
   seconds: row.seconds,
   metal: row.metal,
   replaced: row.replaced,
+  ...(row.work_id !== null && { workId: row.work_id }),
   ...attribution(row),
 });
 export const partCutToRow = (cut: NewPartCut): Omit<PartCutRow, 'job_id' | 'created_at'> => ({
@@ -108,6 +110,7 @@ export const partCutToRow = (cut: NewPartCut): Omit<PartCutRow, 'job_id' | 'crea
   seconds: cut.seconds ?? null,
   metal: cut.metal ?? null,
   replaced: cut.replaced ?? false,
+  work_id: null,
   person_id: cut.personId,
 });
 

@@ -6,7 +6,7 @@ import { fieldProblem, ProblemException } from '../http/problem.js';
 import { lockJob, register, WRITE_KINDS, type WriteKind } from './insertOnce.js';
 
 /** Entries that can be voided and amended. */
-const VOIDABLE: readonly WriteKind[] = ['reading', 'partCut', 'spin', 'hole', 'study', 'hungWeight', 'measurement', 'crankWork'];
+const VOIDABLE: readonly WriteKind[] = ['reading', 'partCut', 'spin', 'hole', 'study', 'hungWeight', 'measurement', 'work'];
 
 interface Entry {
   readonly id: string;

@@ -9,7 +9,7 @@ export const WRITE_KINDS = {
   bits: 'a list of bits',
   bobBox: 'a list of the bob box',
   calibration: 'a calibration',
-  crankWork: 'a work on a crank',
+  work: 'a work on the engine',
   decision: 'a decision',
   display: 'a choice of units',
   fittings: 'a change of the shop’s fittings',

@@ -133,15 +133,15 @@ const WRITES: Readonly<Record<string, { readonly sent: () => Sent | Promise<Sent
     other: { indicationMm: 0.013 },
     table: 'measurement',
   },
-  'a work on a crank': {
+  'a work on the engine': {
     sent: async () =>
-      post(`jobs/${(await newJob()).id}/crank-works`, {
+      post(`jobs/${(await newJob()).id}/works`, {
         ...entry(),
         work: { kind: 'push', main: 3, pressedMm: 1, highAtDeg: 40 },
         afterSpinId: null,
       }),
     other: { work: { kind: 'push', main: 3, pressedMm: 2, highAtDeg: 40 } },
-    table: 'crank_work',
+    table: 'engine_work',
   },
   gauges: {
     sent: async () =>

@@ -27,11 +27,7 @@ export class PhotosController {
       throw fieldProblem('partId', 'That part is not in this job.');
     if (
       entryId !== undefined &&
-      !(await this.jobs
-        .db('write_id')
-        .where({ id: entryId, job_id: jobId })
-        .whereIn('kind', ['spin', 'hole', 'measurement', 'crankWork'])
-        .first('id'))
+      !(await this.jobs.db('write_id').where({ id: entryId, job_id: jobId }).whereIn('kind', ['spin', 'hole', 'measurement', 'work']).first('id'))
     )
       throw fieldProblem('entryId', 'That spin, cut, measurement or work is not in this job.');
     const { image, widthPx, heightPx } = await this.workers.photo(request.body);

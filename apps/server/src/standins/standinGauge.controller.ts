@@ -53,14 +53,14 @@ export class StandinGaugeController {
 
 /** A place as the gauge knows it: it holds the true sizes, and is told what a new part would be and what was done to this one. */
 function held(sheet: JobSheet, { feature, quantity, angleDeg, depth }: Extract<GaugeCommand, { word: 'PLACE' }>): object {
-  const made = madeReadyOf(sheet.measurements, sheet.crankWorks, sheet.decisions);
+  const made = madeReadyOf(sheet.measurements, sheet.works, sheet.decisions);
   const places = journalPlacesMm('mains', keptSpecOf(sheet));
   const at = Number(feature.split('.')[1] ?? 1) - 1;
   const [front, rear] = [places[0]!, places.at(-1)!];
   return {
     job: `job-${sheet.number}`,
     ...{ feature, quantity, angleDeg, depth },
-    nominalMm: nominalMm({ feature, quantity }, made?.limits ?? null),
+    nominalMm: nominalMm({ feature, quantity }, made),
     alongRatio: rear === front ? 0 : Math.min(1, Math.max(0, ((places[at] ?? front) - front) / (rear - front))),
     works: (made?.works ?? []).map(({ work }) => work),
   };

@@ -39,7 +39,7 @@ describe('the stand-in gauge', () => {
     const before = await settled();
     expect(Math.abs(before)).toBeLessThan(0.06);
     const work = { kind: 'grindMains', underMm: 0.25, axisMovedMm: 0, axisMovedAtDeg: 0 };
-    await server.post(`jobs/${job.id}/crank-works`, { ...server.entry(), work, afterSpinId: null });
+    await server.post(`jobs/${job.id}/works`, { ...server.entry(), work, afterSpinId: null });
     await command(place);
     expect(Math.abs((await settled()) + 0.25)).toBeLessThan(0.02);
   });

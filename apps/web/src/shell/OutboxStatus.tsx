@@ -86,7 +86,7 @@ function Refused({ entry, refusal }: { readonly entry: OutboxEntry; readonly ref
     if (measured) {
       const indicationMm = typedQuantity(value, 'mm');
       const { data: now } = await refetch();
-      const afterWorkId = now ? (sheetOf(now).crankWorks.at(-1)?.id ?? null) : measured.afterWorkId;
+      const afterWorkId = now ? (sheetOf(now).works.at(-1)?.id ?? null) : measured.afterWorkId;
       return Number.isFinite(indicationMm) ? outbox.mend(entry.seq!, { indicationMm, afterWorkId }) : undefined;
     }
     if (!reading) return outbox.mend(entry.seq!);

@@ -57,7 +57,7 @@ const record = {
   spins: [spin(0, crank), spin(1, addPlanes(crank, bolted))],
   hungWeights: [],
   measurements: [],
-  crankWorks: [],
+  works: [],
   plans: [],
   holes: [],
   voids: [],

@@ -1,3 +1,4 @@
+import type { BoltTorque, RodBolts, RodLimits, RodNumbers } from '../inspect/rods/rodFacts.js';
 import type { CrankLimits, CrackTest, GaugeSettingFact, PlannedGrind } from '../inspect/inspectFacts.js';
 import type { BuiltBob } from '../bob/build/box.js';
 import type { MountingCheck } from '../bob/build/mounting.js';
@@ -97,6 +98,15 @@ export interface DecisionValues {
   'inspect.index.*': number | null;
   /** A journal, by its feature, that bears marks that can be felt. */
   'inspect.marked.*': boolean;
+  'rods.limits': RodLimits | null;
+  /** How rod bolts are torqued at a step. */
+  'rods.torque.*': BoltTorque;
+  /** By the rod's cylinder. */
+  'rods.numbers.*': RodNumbers;
+  'rods.bolts.*': RodBolts;
+  /** Where a rod is cracked, in words; blank for nowhere. */
+  'rods.cracks.*': string;
+  'rods.crush.*': boolean;
   /** A gauge as it was set for a sheet, by an id of its own. */
   'gauge.setting.*': GaugeSettingFact;
   'part.marks.*': PartMarks;

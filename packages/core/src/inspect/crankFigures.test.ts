@@ -6,8 +6,8 @@ import { addPlanes, type PlaneUnbalance } from '../rotor/planes.js';
 import { summariseTurns } from '../spin/turnSummary.js';
 import { add, fromPolar, subtract, toPolar } from '../units/vector.js';
 import { crankFigures } from './crankFigures.js';
-import type { CrankWorkFact, GaugeSettingFact, MadeReady, MeasurementFact } from './inspectFacts.js';
-import { madeReadyOf } from './madeReady.js';
+import type { WorkFact, GaugeSettingFact, MadeReady, MeasurementFact } from './inspectFacts.js';
+import { madeReadyOf, NOTHING_MADE_READY } from './madeReady.js';
 import { mainPlacesMm } from './mainPlaces.js';
 import { placesRead, readMm } from './placesRead.js';
 import { slipAt } from './slipAt.js';
@@ -55,11 +55,12 @@ const made = (more: Partial<MadeReady> = {}): MadeReady => ({
   marked: {},
   unwornMm: {},
   indexDeg: {},
+  rods: NOTHING_MADE_READY.rods,
   ...more,
 });
 const job = weighedJob('inline3');
 const spec = job.spec;
-const push: CrankWorkFact = { id: 'push', work: { kind: 'push', main: 2, pressedMm: 1, highAtDeg: 40 }, afterSpinId: null };
+const push: WorkFact = { id: 'push', work: { kind: 'push', main: 2, pressedMm: 1, highAtDeg: 40 }, afterSpinId: null };
 const TESTED = { way: 'tested', by: 'the Upper Yard', method: 'dye', demagnetised: false, afterWorks: 0, cracks: [] } as const;
 
 describe('what was measured of a crank', () => {
@@ -67,7 +68,7 @@ describe('what was measured of a crank', () => {
     const twice = made({ measurements: [read('main.2', 0.01), read('main.2', 0.03), read('main.2', 9, { voided: true })] });
     const [place] = placesRead(twice);
     expect(place).toMatchObject({ mm: expect.closeTo(0.02, 9), n: 2, deviationMm: expect.closeTo(0.0006 / Math.SQRT2, 9) });
-    const ground: CrankWorkFact = { id: 'g', work: { kind: 'grindMains', underMm: 0.25, axisMovedMm: 0, axisMovedAtDeg: 0 }, afterSpinId: null };
+    const ground: WorkFact = { id: 'g', work: { kind: 'grindMains', underMm: 0.25, axisMovedMm: 0, axisMovedAtDeg: 0 }, afterSpinId: null };
     expect(placesRead({ ...twice, works: [ground] })).toEqual([]);
     expect(placesRead({ ...twice, works: [{ ...push }] })).toHaveLength(1);
     expect(placesRead({ ...twice, works: [ground], measurements: [read('main.2', 0.01, { afterWorkId: 'g' })] })).toHaveLength(1);
@@ -89,13 +90,17 @@ describe('what was measured of a crank', () => {
     expect(readMm({ indicationMm: 0, quantity: 'diameter' }, bore)).toBeCloseTo(92 - 0.00635, 4);
   });
   it('is asked about where it is ten bands away, with the slip that would fit', () => {
-    expect(slipAt({ feature: 'main.2', quantity: 'diameter' }, 53.98, [], LIMITS)).toBeNull();
-    expect(slipAt({ feature: 'main.2', quantity: 'diameter' }, 2.1252, [], LIMITS)).toBe(
+    expect(slipAt({ feature: 'main.2', quantity: 'diameter' }, 53.98, [], { limits: LIMITS, rods: NOTHING_MADE_READY.rods })).toBeNull();
+    expect(slipAt({ feature: 'main.2', quantity: 'diameter' }, 2.1252, [], { limits: LIMITS, rods: NOTHING_MADE_READY.rods })).toBe(
       '2.1252 mm lies far from 53.98 mm. In inches it would be 53.9801 mm.',
     );
-    expect(slipAt({ feature: 'pin.2', quantity: 'diameter' }, 539.8, [], LIMITS)).toContain('point a place nearer');
-    expect(slipAt({ feature: 'main.2', quantity: 'runOut' }, 12, [], null)).toContain('so far a main does not run out');
-    expect(slipAt({ feature: 'main.2', quantity: 'housing' }, 58, [{ feature: 'main.1', quantity: 'housing', mm: 57.9 }], null)).toBeNull();
+    expect(slipAt({ feature: 'pin.2', quantity: 'diameter' }, 539.8, [], { limits: LIMITS, rods: NOTHING_MADE_READY.rods })).toContain(
+      'point a place nearer',
+    );
+    expect(slipAt({ feature: 'main.2', quantity: 'runOut' }, 12, [], NOTHING_MADE_READY)).toContain('so far a main does not run out');
+    expect(
+      slipAt({ feature: 'main.2', quantity: 'housing' }, 58, [{ feature: 'main.1', quantity: 'housing', mm: 57.9 }], NOTHING_MADE_READY),
+    ).toBeNull();
   });
 });
 
@@ -127,8 +132,10 @@ describe('the short way of a run-out', () => {
       mains: [2],
     });
     const high = { feature: 'main.2', quantity: 'runOutHigh' as const, mm: 0.012 };
-    expect(slipAt({ feature: 'main.2', quantity: 'runOutLow' }, 0.02, [high], LIMITS)).toBe('The lowest, 0.02 mm, lies over the highest, 0.012 mm.');
-    expect(slipAt({ feature: 'main.3', quantity: 'runOutLow' }, 0.02, [high], LIMITS)).toBeNull();
+    expect(slipAt({ feature: 'main.2', quantity: 'runOutLow' }, 0.02, [high], { limits: LIMITS, rods: NOTHING_MADE_READY.rods })).toBe(
+      'The lowest, 0.02 mm, lies over the highest, 0.012 mm.',
+    );
+    expect(slipAt({ feature: 'main.3', quantity: 'runOutLow' }, 0.02, [high], { limits: LIMITS, rods: NOTHING_MADE_READY.rods })).toBeNull();
     expect(crankFigures(made({ measurements: [...swing(2, -0.02, 0.02, 40), ...turn(3, 0.01)] }), spec).runOut).toMatchObject({
       kind: 'refused',
       reason: 'The lowest reading, 0.02 mm, lies over the highest, -0.02 mm.',
@@ -258,7 +265,7 @@ describe('what was decided of a crank', () => {
     const spins = ['a', 'b', 'c'].map((id) => spin(id, before));
     const work = { kind: 'grindPins', underMm: 0.25, diameterMm: 53, widthMm: 48 } as const;
     const { change } = workChange(work, v8.spec, null)!;
-    const works: CrankWorkFact[] = [{ id: 'ground', work, afterSpinId: 'c' }];
+    const works: WorkFact[] = [{ id: 'ground', work, afterSpinId: 'c' }];
     const { bobs } = jobFigures(v8);
     const acceptedG = bobs.kind === 'ready' ? bobs.pins.map(({ card }) => card.bobWeightG) : null;
     const facts: JobFacts = { ...v8, bobChoices: { ...v8.bobChoices, acceptedG }, spins, madeReady: made({ works }) };

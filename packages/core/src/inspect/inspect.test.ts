@@ -12,6 +12,7 @@ import { groundOffG, groundPins, movedAxisGmm, straightenedGmm, thickerShellsG }
 import { eccentricityOfSwing, harmonics } from './harmonics.js';
 import { journalFigures, type PlaceSize } from './journal.js';
 import { QUANTITIES, type Quantity } from './inspectFacts.js';
+import { NOTHING_MADE_READY } from './madeReady.js';
 import { nextPush } from './nextPush.js';
 import { nominalMm } from './nominal.js';
 import { straightness, type MainEccentricity } from './straightness.js';
@@ -95,9 +96,14 @@ describe('accepting', () => {
 describe('what a new crank would measure', () => {
   it('is the middle of its limits, or a guess while nobody typed any', () => {
     const limits = madeUpLimits(4);
-    const of = (feature: string, quantity: Quantity) => nominalMm({ feature, quantity }, limits);
+    const of = (feature: string, quantity: Quantity) => nominalMm({ feature, quantity }, { limits, rods: NOTHING_MADE_READY.rods });
     expect(of('main.1', 'diameter')).toBe(53.99);
-    expect(nominalMm({ feature: 'main.1', quantity: 'diameter' }, { ...limits, mains: { ...limits.mains, targetMm: null } })).toBeCloseTo(53.98, 9);
+    expect(
+      nominalMm(
+        { feature: 'main.1', quantity: 'diameter' },
+        { limits: { ...limits, mains: { ...limits.mains, targetMm: null } }, rods: NOTHING_MADE_READY.rods },
+      ),
+    ).toBeCloseTo(53.98, 9);
     // Journal, both walls of the first grade and the middle of the clearance.
     expect(of('main.1', 'housing')).toBeCloseTo(53.99 + 2 * 1.985 + 0.045, 9);
     expect(of('crank', 'endFloat')).toBeCloseTo(0.175, 9);

@@ -2,9 +2,10 @@ import type { AcceptanceRule, Limits } from './acceptance.js';
 import type { ShellGrade } from './clearance.js';
 import type { ShellPair } from './groundAway.js';
 import type { GaugeSetting, GrowingMetal } from './gaugeSize.js';
+import type { RodsSaid, RodWork } from './rods/rodFacts.js';
 import type { Undersize } from './undersize.js';
 
-/** What is measured of a crank and its bearings. */
+/** What is measured of a crank, its bearings and its rods. */
 export const QUANTITIES = [
   'runOut',
   'runOutHigh',
@@ -16,6 +17,15 @@ export const QUANTITIES = [
   'upperWall',
   'lowerWall',
   'endFloat',
+  'bigEnd',
+  'smallEnd',
+  'bend',
+  'twist',
+  'centre',
+  'boltFree',
+  'boltTorqued',
+  'boltFreeAgain',
+  'clearanceSeen',
 ] as const;
 export type Quantity = (typeof QUANTITIES)[number];
 
@@ -78,9 +88,12 @@ export type CrankWork =
   | { readonly kind: 'polish'; readonly feature: string }
   | { readonly kind: 'finish'; readonly what: CrankFinish };
 
-export interface CrankWorkFact {
+/** What was done to the engine's parts. */
+export type Work = CrankWork | RodWork;
+
+export interface WorkFact {
   readonly id: string;
-  readonly work: CrankWork;
+  readonly work: Work;
   /** The spin after which it was done; null before the first. */
   readonly afterSpinId: string | null;
 }
@@ -140,10 +153,10 @@ export interface PlannedGrind {
   readonly underMm: number;
 }
 
-/** Everything that was measured, set, decided and done to make a crank ready. */
+/** Everything that was measured, set, decided and done to make an engine's parts ready. */
 export interface MadeReady {
   readonly measurements: readonly MeasurementFact[];
-  readonly works: readonly CrankWorkFact[];
+  readonly works: readonly WorkFact[];
   readonly settings: Readonly<Record<string, GaugeSettingFact>>;
   readonly limits: CrankLimits | null;
   readonly cracks: CrackTest | null;
@@ -155,4 +168,5 @@ export interface MadeReady {
   readonly indexDeg: Readonly<Record<string, number>>;
   /** Journals that bear marks that can be felt, by feature. */
   readonly marked: Readonly<Record<string, boolean>>;
+  readonly rods: RodsSaid;
 }

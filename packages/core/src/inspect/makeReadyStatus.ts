@@ -1,3 +1,4 @@
+import { rodsFigures, type RodsFigures } from './rods/rodFigures.js';
 import { crankFigures, isCracked, plannedGroups, type CrankFigures, type CrankSpec } from './crankFigures.js';
 import type { MadeReady } from './inspectFacts.js';
 
@@ -23,11 +24,25 @@ export function makeReadyStatus(made: MadeReady | undefined, spec: CrankSpec, is
   if (group) return { state: 'underWay', why: `${group} to grind` };
   const figures = crankFigures(made, spec);
   if (figures.cracksDue === 'again') return { state: 'underWay', why: 'crack test due again' };
-  const open = openWords(figures);
+  const open = openWords(figures) ?? openRods(rodsFigures(made, spec.layout));
   if (open !== null) return { state: 'underWay', why: open };
   return made.measurements.some(({ voided }) => !voided)
     ? { state: 'done', why: 'measured and judged' }
     : { state: 'ready', why: 'nothing measured yet' };
+}
+
+/** What of the rods is open. */
+function openRods({ rows, torquesDiffer }: RodsFigures): string | null {
+  if (torquesDiffer) return 'rod bolts: two torques';
+  for (const [advice, words] of [
+    ['out', 'out'],
+    ['close', 'to close'],
+    ['hone', 'to hone'],
+  ] as const) {
+    const n = rows.filter((row) => row.advice === advice).length;
+    if (n > 0) return `${n} ${n === 1 ? 'rod' : 'rods'} ${words}`;
+  }
+  return rows.some(({ advice }) => advice === 'cannotYetTell') ? 'a rod cannot yet be told' : null;
 }
 
 /** What of the crank was measured and is not inside, or cannot yet be told. */

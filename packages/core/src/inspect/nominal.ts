@@ -1,17 +1,36 @@
-import type { CrankLimits, GroupLimits, MeasurementFact } from './inspectFacts.js';
+import type { GroupLimits, MadeReady, MeasurementFact } from './inspectFacts.js';
+import { aimMm } from './rods/rodFigures.js';
 import type { Limits } from './acceptance.js';
 
 /** What a new journal measures where nobody typed a limit, mm; likewise of the rest. */
-const GUESS = { diameter: 54, wall: 2, clearance: 0.045, fillet: 3, width: 25, endFloat: 0.15 };
+const GUESS = {
+  diameter: 54,
+  wall: 2,
+  clearance: 0.045,
+  fillet: 3,
+  width: 25,
+  endFloat: 0.15,
+  bigEnd: 57.5,
+  smallEnd: 24,
+  centre: 150,
+  bolt: 50,
+  stretch: 0.15,
+};
 
 const middle = ({ lowMm = null, highMm = null }: Partial<Limits> = {}): number | null =>
   lowMm === null || highMm === null ? null : (lowMm + highMm) / 2;
 
-/** What a place would measure on a new crank, by the limits as far as they are typed; 0 for a needle alone. */
-export function nominalMm({ feature, quantity }: Pick<MeasurementFact, 'feature' | 'quantity'>, limits: CrankLimits | null): number {
+/** What a place would measure on new parts, by the limits as far as they are typed; 0 for a needle alone. */
+export function nominalMm(
+  { feature, quantity }: Pick<MeasurementFact, 'feature' | 'quantity'>,
+  made: Pick<MadeReady, 'limits' | 'rods'> | null,
+): number {
+  const limits = made?.limits ?? null;
+  const rods = made?.rods.limits ?? null;
+  const isRod = feature.startsWith('rod');
   const group: Partial<GroupLimits> = (feature.startsWith('pin') ? limits?.pins : limits?.mains) ?? {};
   const diameter = group.targetMm ?? middle(group) ?? GUESS.diameter;
-  const wall = group.grades?.[0]?.wallMm ?? GUESS.wall;
+  const wall = (isRod ? rods?.grades : group.grades)?.[0]?.wallMm ?? GUESS.wall;
   switch (quantity) {
     case 'runOut':
     case 'runOutHigh':
@@ -30,5 +49,21 @@ export function nominalMm({ feature, quantity }: Pick<MeasurementFact, 'feature'
       return wall;
     case 'endFloat':
       return middle(limits?.endFloat) ?? GUESS.endFloat;
+    case 'bigEnd':
+      return (rods && aimMm(rods)) ?? GUESS.bigEnd;
+    case 'smallEnd':
+      return middle(rods?.smallEnd) ?? GUESS.smallEnd;
+    case 'centre':
+      return GUESS.centre;
+    case 'bend':
+    case 'twist':
+      return 0;
+    case 'boltFree':
+    case 'boltFreeAgain':
+      return GUESS.bolt;
+    case 'boltTorqued':
+      return GUESS.bolt + (middle(rods?.stretch) ?? GUESS.stretch);
+    case 'clearanceSeen':
+      return middle(isRod ? rods?.clearance : group.clearance) ?? GUESS.clearance;
   }
 }

@@ -1,15 +1,7 @@
 import { group } from 'd3-array';
 import { gaugeSizeMm, warmthMm } from './gaugeSize.js';
 import type { Measured } from './acceptance.js';
-import {
-  isRunOut,
-  type CrankWork,
-  type CrankWorkFact,
-  type GaugeSettingFact,
-  type MadeReady,
-  type MeasurementFact,
-  type Quantity,
-} from './inspectFacts.js';
+import { isRunOut, type Work, type WorkFact, type GaugeSettingFact, type MadeReady, type MeasurementFact, type Quantity } from './inspectFacts.js';
 
 /** A place that was measured, all its placements together. */
 export interface PlaceRead extends Measured {
@@ -24,7 +16,7 @@ export interface PlaceRead extends Measured {
 const isOfItsSurface = (quantity: Quantity): boolean => quantity === 'diameter' || quantity === 'fillet' || quantity === 'width';
 
 /** Whether a work makes another surface, or another axis, of what was measured before. */
-function changes(work: CrankWork, { feature, quantity }: Pick<MeasurementFact, 'feature' | 'quantity'>): boolean {
+function changes(work: Work, { feature, quantity }: Pick<MeasurementFact, 'feature' | 'quantity'>): boolean {
   switch (work.kind) {
     case 'push':
       return isRunOut(quantity);
@@ -36,12 +28,16 @@ function changes(work: CrankWork, { feature, quantity }: Pick<MeasurementFact, '
       return quantity === 'diameter' && feature === work.feature;
     case 'finish':
       return false;
+    case 'closeRod':
+    case 'honeRod':
+      return feature === `rod.${work.rod}` && (quantity === 'bigEnd' || quantity === 'centre');
+    case 'newBolts':
+      return feature === `rod.${work.rod}` && (quantity === 'bigEnd' || quantity.startsWith('bolt'));
   }
 }
 
 /** How many works there were when it was measured; a work that was voided since counts as none. */
-export const worksBefore = (works: readonly CrankWorkFact[], afterWorkId: string | null): number =>
-  works.findIndex(({ id }) => id === afterWorkId) + 1;
+export const worksBefore = (works: readonly WorkFact[], afterWorkId: string | null): number => works.findIndex(({ id }) => id === afterWorkId) + 1;
 
 /** The size, or the needle, as it counts: from its gauge's setting, with a zero that was wrong all along, and at 20 °C where both temperatures are known. */
 export function readMm(

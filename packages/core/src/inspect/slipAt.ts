@@ -1,4 +1,5 @@
-import { isRunOut, type CrankLimits, type MeasurementFact } from './inspectFacts.js';
+import type { Limits } from './acceptance.js';
+import { isRunOut, type MadeReady, type MeasurementFact, type Quantity } from './inspectFacts.js';
 
 /** What a journal can lie off its own band by before the number is asked about, in bands. */
 const FAR_BANDS = 10;
@@ -12,6 +13,29 @@ const SLIPS = [
   [0.1, 'with its point a place nearer'],
 ] as const;
 
+/** What may lie so far off the others and be no slip: a journal may be ground, a rod be another. */
+const FREE_MM: Readonly<Partial<Record<Quantity, number>>> = {
+  diameter: 1.6,
+  housing: 1.6,
+  bigEnd: 1.6,
+  smallEnd: 1.6,
+  centre: 5,
+  bend: 1,
+  twist: 1,
+};
+const USUAL_FREE_MM = 0.5;
+const NONE: Limits = { lowMm: null, highMm: null };
+
+/** The band that a place is judged by, as far as one is typed. */
+function limitsOf(
+  { feature, quantity }: Pick<MeasurementFact, 'feature' | 'quantity'>,
+  { limits, rods }: Pick<MadeReady, 'limits' | 'rods'>,
+): Limits {
+  if (quantity === 'diameter') return (feature.startsWith('main') ? limits?.mains : limits?.pins) ?? NONE;
+  if (quantity === 'bigEnd' || quantity === 'smallEnd') return rods.limits?.[quantity] ?? NONE;
+  return NONE;
+}
+
 const said = (mm: number): string => String(Math.round(mm * 1e4) / 1e4);
 
 /**
@@ -22,19 +46,17 @@ export function slipAt(
   { feature, quantity }: Pick<MeasurementFact, 'feature' | 'quantity'>,
   mm: number,
   read: readonly (Pick<MeasurementFact, 'feature' | 'quantity'> & { readonly mm: number })[],
-  limits: CrankLimits | null,
+  made: Pick<MadeReady, 'limits' | 'rods'>,
 ): string | null {
   if (isRunOut(quantity)) return needleSlip(feature, quantity, mm, read);
   const isAlike = (one: { readonly feature: string; readonly quantity: string }): boolean =>
     one.quantity === quantity && one.feature.split('.')[0] === feature.split('.')[0];
   const others = read.filter(isAlike).map((one) => one.mm);
-  const group = limits && quantity === 'diameter' ? (feature.startsWith('main') ? limits.mains : limits.pins) : null;
-  const [low, high] = [group?.lowMm ?? null, group?.highMm ?? null];
+  const { lowMm: low, highMm: high } = limitsOf({ feature, quantity }, made);
   const middle =
     low !== null && high !== null ? (low + high) / 2 : others.length > 0 ? others.reduce((sum, one) => sum + one, 0) / others.length : null;
   if (middle === null || middle === 0) return null;
-  // An undersize is no slip: a journal may be ground a millimetre under.
-  const band = Math.max(low !== null && high !== null ? FAR_BANDS * (high - low) : 0, quantity === 'diameter' || quantity === 'housing' ? 1.6 : 0.5);
+  const band = Math.max(low !== null && high !== null ? FAR_BANDS * (high - low) : 0, FREE_MM[quantity] ?? USUAL_FREE_MM);
   if (Math.abs(mm - middle) <= band) return null;
   const meant = SLIPS.find(([factor]) => Math.abs(factor * mm - middle) <= band);
   return `${said(mm)} mm lies far from ${said(middle)} mm.${meant ? ` ${meant[1].replace(/^./, (c) => c.toUpperCase())} it would be ${said(meant[0] * mm)} mm.` : ''}`;

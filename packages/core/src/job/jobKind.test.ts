@@ -38,8 +38,8 @@ describe('a kind of job', () => {
     const benches = JOB_KINDS.map((jobKind) => Object.keys(statesOf(weighedJob('inline4', {}, { jobKind }))).join(' '));
     expect(benches).toEqual([
       'engine checkIn makeReady weigh match bobs spin correct signOff',
-      'engine checkIn weigh match signOff',
-      'engine checkIn weigh bobs signOff',
+      'engine checkIn makeReady weigh match signOff',
+      'engine checkIn makeReady weigh bobs signOff',
       'engine checkIn makeReady bobs spin correct signOff',
       'engine checkIn makeReady weigh bobs spin',
     ]);

@@ -9,8 +9,8 @@ export type JobKind = (typeof JOB_KINDS)[number];
 
 const BENCHES_OF: Readonly<Record<JobKind, readonly BenchId[]>> = {
   full: ['engine', 'checkIn', 'makeReady', 'weigh', 'match', 'bobs', 'spin', 'correct', 'signOff'],
-  match: ['engine', 'checkIn', 'weigh', 'match', 'signOff'],
-  bobCard: ['engine', 'checkIn', 'weigh', 'bobs', 'signOff'],
+  match: ['engine', 'checkIn', 'makeReady', 'weigh', 'match', 'signOff'],
+  bobCard: ['engine', 'checkIn', 'makeReady', 'weigh', 'bobs', 'signOff'],
   correct: ['engine', 'checkIn', 'makeReady', 'bobs', 'spin', 'correct', 'signOff'],
   survey: ['engine', 'checkIn', 'makeReady', 'weigh', 'bobs', 'spin'],
 };

@@ -80,6 +80,7 @@ export function randomJob(random: () => number): JobRecord {
         toolId: null,
         seconds: null,
         metal: null,
+
         ...by(),
       });
       weigh(part, id);
@@ -185,7 +186,7 @@ export function randomJob(random: () => number): JobRecord {
     spins,
     hungWeights,
     measurements: [],
-    crankWorks: [],
+    works: [],
     plans: [],
     holes,
     voids,

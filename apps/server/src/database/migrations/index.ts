@@ -20,6 +20,8 @@ import * as fixtureHunt from './0019_fixture_hunt.js';
 import * as cutMetals from './0020_cut_metals.js';
 import * as spareParts from './0021_spare_parts.js';
 import * as madeReady from './0022_made_ready.js';
+import * as moreOfACrank from './0023_more_of_a_crank.js';
+import * as worksAndRods from './0024_works_and_rods.js';
 import * as togetherAndPhotos from './0003_together_and_photos.js';
 
 const MIGRATIONS: Readonly<Record<string, Knex.Migration>> = {
@@ -45,6 +47,8 @@ const MIGRATIONS: Readonly<Record<string, Knex.Migration>> = {
   '0020_cut_metals': cutMetals,
   '0021_spare_parts': spareParts,
   '0022_made_ready': madeReady,
+  '0023_more_of_a_crank': moreOfACrank,
+  '0024_works_and_rods': worksAndRods,
 };
 
 /** The migrations as code, so that they run the same compiled, in tests and from any folder. */

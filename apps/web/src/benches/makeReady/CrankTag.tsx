@@ -17,7 +17,7 @@ export function CrankTag({ made, figures, onPrinted }: CrankTagProps): ReactNode
   const { sheet } = useOpenJob();
   const nameOf = usePersonName();
   const { say } = useDisplay();
-  const last = sheet.crankWorks.at(-1);
+  const last = sheet.works.at(-1);
   return (
     <PrintSheet isReady onPrinted={onPrinted}>
       <article aria-label="Tag of the crank" className="w-96 border-2 border-ink p-3 text-lg">

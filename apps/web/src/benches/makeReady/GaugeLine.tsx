@@ -15,10 +15,10 @@ import { useDecide } from '../../ui/useDecide.js';
 import { useDisplay } from '../../ui/useDisplay.js';
 import { readForm } from '../../ui/form/typedForm.js';
 import { Gauges, METAL_CHOICES, scatterOf } from './Gauges.js';
-import type { CrankEntry } from './useCrankSheet.js';
+import type { SheetEntry } from './useSheetEntry.js';
 
 /** The gauge in the hand: how it was set, and what its zero showed when the sheet was done. */
-export function GaugeLine({ entry, smallestBandMm }: { readonly entry: CrankEntry; readonly smallestBandMm: number | null }): ReactNode {
+export function GaugeLine({ entry, smallestBandMm }: { readonly entry: SheetEntry; readonly smallestBandMm: number | null }): ReactNode {
   const { setting, settingId } = entry;
   const { figure, say } = useDisplay();
   const [isSetting, setSetting] = useState(false);

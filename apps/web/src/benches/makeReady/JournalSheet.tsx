@@ -15,7 +15,7 @@ import { useLogWork } from './LogWork.js';
 import { pinWidthMm, plannedGrind } from './plannedGrind.js';
 import { PlaceEntry } from './PlaceEntry.js';
 import { PlaceTable } from './PlaceTable.js';
-import { useCrankSheet } from './useCrankSheet.js';
+import { useSheetEntry } from './useSheetEntry.js';
 
 const ADVICE = {
   leave: ['inside', 'leave'],
@@ -34,7 +34,7 @@ const one = (group: JournalGroup): string => (group === 'mains' ? 'Main' : 'Pin'
 
 /** Journals of a group, place by place: each with its verdict, and the undersize that the whole group needs. */
 export function JournalSheet({ group, made, figures }: JournalSheetProps): ReactNode {
-  const entry = useCrankSheet(group);
+  const entry = useSheetEntry(group);
   const { figure } = useDisplay();
   const limits = made.limits?.[group] ?? null;
   const { journals } = figures.groups[group];
@@ -177,6 +177,7 @@ function OneSided({
   readonly made: MadeReady;
   readonly numbers: readonly number[];
 }): ReactNode {
+  const { sheet } = useOpenJob();
   const { decide } = useDecide();
   const told = numbers.filter((number) => made.unwornMm[featureOf(group, number)] !== undefined).length;
   return (
@@ -190,7 +191,7 @@ function OneSided({
               label={`${one(group)} ${number}, where it never wore`}
               unit="mm"
               className="w-44"
-              place={`unworn.${feature}`}
+              place={`unworn.${sheet.id}.${feature}`}
               kept={made.unwornMm[feature] ?? 0}
               isGood={(mm) => mm >= 0 && mm <= 1000}
               complaint="A length; 0 for wear all round."
@@ -209,6 +210,7 @@ const outsideWords = (what: string, size: { readonly verdict: Acceptance } | nul
 
 /** Throws that stand off their place: ground true, such a pin loses twice the chord at its radius. */
 function OffTheirPlace({ made, numbers }: { readonly made: MadeReady; readonly numbers: readonly number[] }): ReactNode {
+  const { sheet } = useOpenJob();
   const { decide } = useDecide();
   const told = numbers.filter((number) => made.indexDeg[featureOf('pins', number)] !== undefined).length;
   return (
@@ -222,7 +224,7 @@ function OffTheirPlace({ made, numbers }: { readonly made: MadeReady; readonly n
               label={`Pin ${number} stands off by`}
               unit="°"
               className="w-44"
-              place={`index.${feature}`}
+              place={`index.${sheet.id}.${feature}`}
               kept={made.indexDeg[feature] ?? 0}
               isGood={(deg) => Math.abs(deg) <= 10}
               complaint="Degrees, at most 10; 0 for a throw in its place."

@@ -1,5 +1,5 @@
 import { everySpinOf } from '@tare/contract';
-import { typedQuantity, type CrankFigures, type CrankWork } from '@tare/core';
+import { typedQuantity, type CrankFigures, type Work } from '@tare/core';
 import { useState, type ReactNode } from 'react';
 import { useWrite } from '../../api/useWrite.js';
 import { useOpenJob } from '../../shell/JobContext.js';
@@ -9,16 +9,16 @@ import { QuantityField } from '../../ui/QuantityField.js';
 import { useWho } from '../../ui/WhoFirst.js';
 
 export interface LogWork {
-  readonly log: (work: CrankWork, onLogged?: () => void) => void;
+  readonly log: (work: Work, onLogged?: () => void) => void;
   readonly isBlocked: boolean;
   readonly error: string | null;
 }
 
-/** Logs what was done to the crank, after the spin that was last. */
+/** Logs what was done to a part, after the spin that was last. */
 export function useLogWork(): LogWork {
   const { sheet } = useOpenJob();
   const personId = useWho();
-  const write = useWrite('POST jobs/:jobId/crank-works', { jobId: sheet.id });
+  const write = useWrite('POST jobs/:jobId/works', { jobId: sheet.id });
   const afterSpinId = everySpinOf(sheet).at(-1)?.id ?? null;
   return {
     log: (work, onLogged) => {

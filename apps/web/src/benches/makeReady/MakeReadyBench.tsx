@@ -1,6 +1,6 @@
 import type { ReactNode } from 'react';
 import { useSearchParams } from 'react-router';
-import { crankFigures, JOURNAL_GROUPS, type CrankFigures, type MadeReady } from '@tare/core';
+import { crankFigures, isSpun, JOURNAL_GROUPS, rodsFigures, type CrankFigures, type MadeReady, type RodsFigures } from '@tare/core';
 import { keptSpecOf } from '@tare/contract';
 import { useMemo } from 'react';
 import { useOpenJob } from '../../shell/JobContext.js';
@@ -12,33 +12,45 @@ import { EffectOnBalance } from './EffectOnBalance.js';
 import { JournalSheet } from './JournalSheet.js';
 import { LimitsForm } from './LimitsForm.js';
 import { RunOutSheet } from './RunOutSheet.js';
-import { CRANK_SHEETS, SHEET_NAMES, type CrankSheet } from './sheets.js';
-import { useMadeReady } from './useCrankSheet.js';
+import { BigEndSheet } from './rods/BigEndSheet.js';
+import { BoltSheet } from './rods/BoltSheet.js';
+import { RodBearingSheet } from './rods/RodBearingSheet.js';
+import { RodLimitsForm } from './rods/RodLimitsForm.js';
+import { SHEET_NAMES, sheetGroups, SHEETS, type SheetGroup, type SheetName } from './sheets.js';
+import { useMadeReady } from './useSheetEntry.js';
 import { WorkLog } from './WorkLog.js';
 
-/** The crank before anything is weighed: measured, judged against limits, made good, and what that does to the balance. */
+/** Crank and rods before anything is weighed: measured, judged against limits, made good, and what that does to the balance. */
 export function MakeReadyBench(): ReactNode {
   const { sheet } = useOpenJob();
   const made = useMadeReady();
   const spec = keptSpecOf(sheet);
   const figures = useMemo(() => crankFigures(made, spec), [made, spec]);
   const [params, setParams] = useSearchParams();
-  const shown: CrankSheet = CRANK_SHEETS.find((one) => one === params.get('sheet')) ?? (made.limits === null ? 'limits' : 'runOut');
+  const rods = useMemo(() => rodsFigures(made, spec.layout), [made, spec.layout]);
+  const groups = sheetGroups(spec);
+  const asked = SHEETS.find((one) => one === params.get('sheet') && groups.some(({ sheets }) => sheets.includes(one)));
+  const shown: SheetName = asked ?? firstSheet(groups, made);
   return (
     <div className="grid gap-4 border-2 border-edge bg-plate p-5">
-      <BenchHead title="Make ready" next={nextStep(made, figures)} />
+      <BenchHead title="Make ready" next={(isSpun(spec.jobKind) ? nextStep(made, figures) : null) ?? nextOfRods(made, rods)} />
       <WhoFirst />
-      <div className="flex flex-wrap gap-1" role="group" aria-label="Sheets of the crank">
-        {CRANK_SHEETS.map((one) => (
-          <button
-            key={one}
-            type="button"
-            aria-pressed={one === shown}
-            className={`min-h-11 rounded-sm border-2 px-3 ${one === shown ? 'border-ink bg-ink font-semibold text-plate' : 'border-edge bg-plate-low hover:border-ink'}`}
-            onClick={() => setParams({ sheet: one }, { replace: true })}
-          >
-            {SHEET_NAMES[one]}
-          </button>
+      <div className="flex flex-wrap gap-x-5 gap-y-2">
+        {groups.map(({ title, sheets }) => (
+          <div key={title} className="flex flex-wrap items-center gap-1" role="group" aria-label={`Sheets: ${title}`}>
+            <span className="w-12 text-ink-soft">{title}</span>
+            {sheets.map((one) => (
+              <button
+                key={one}
+                type="button"
+                aria-pressed={one === shown}
+                className={`min-h-11 rounded-sm border-2 px-3 ${one === shown ? 'border-ink bg-ink font-semibold text-plate' : 'border-edge bg-plate-low hover:border-ink'}`}
+                onClick={() => setParams({ sheet: one }, { replace: true })}
+              >
+                {SHEET_NAMES[one]}
+              </button>
+            ))}
+          </div>
         ))}
       </div>
       {shown === 'limits' && <LimitsForm key={sheet.decisions['inspect.limits']?.version ?? 0} limits={made.limits} />}
@@ -46,13 +58,32 @@ export function MakeReadyBench(): ReactNode {
       {(shown === 'mains' || shown === 'pins') && <JournalSheet key={shown} group={shown} made={made} figures={figures} />}
       {shown === 'bearings' && <BearingSheet figures={figures} made={made} />}
       {shown === 'cracks' && <CrackForm key={sheet.decisions['inspect.cracks']?.version ?? 0} made={made} />}
+      {shown === 'rodLimits' && <RodLimitsForm key={sheet.decisions['rods.limits']?.version ?? 0} limits={made.rods.limits} />}
+      {shown === 'bigEnds' && <BigEndSheet made={made} rods={rods} />}
+      {shown === 'rodBolts' && <BoltSheet made={made} rods={rods} />}
+      {shown === 'rodBearings' && <RodBearingSheet made={made} rods={rods} />}
       {shown === 'work' && <WorkLog made={made} figures={figures} />}
       <EffectOnBalance made={made} figures={figures} />
     </div>
   );
 }
 
-function nextStep(made: MadeReady, { runOut, groups, cracksDue, isCracked }: CrankFigures): string {
+/** Where a bench begins: at the limits while there are none, else at the first sheet that is walked. */
+const firstSheet = ([first]: readonly SheetGroup[], { limits, rods }: MadeReady): SheetName =>
+  first?.title === 'Rods' ? (rods.limits === null ? 'rodLimits' : 'bigEnds') : limits === null ? 'limits' : 'runOut';
+
+function nextOfRods({ rods }: MadeReady, { rows, torquesDiffer }: RodsFigures): string {
+  if (rods.limits === null) return 'Measure what is open; limits of the rods are typed from the engine’s own data.';
+  if (torquesDiffer) return 'The bolts were said to be torqued two ways: say which is right.';
+  const out = rows.filter(({ advice }) => advice === 'out');
+  if (out.length > 0) return `Rod ${out.map(({ rod }) => rod).join(', ')} is out.`;
+  const close = rows.filter(({ advice }) => advice === 'close');
+  if (close.length > 0) return `Rod ${close.map(({ rod }) => rod).join(', ')} is to be closed before it is honed.`;
+  return 'Measure what is open; what is done stays on record.';
+}
+
+/** What the crank asks for; null once it asks for nothing that is known. */
+function nextStep(made: MadeReady, { runOut, groups, cracksDue, isCracked }: CrankFigures): string | null {
   if (isCracked) return 'The crank is cracked: nothing later is worked on until another one is here.';
   if (made.limits === null) return 'Type the limits from the engine’s own data, or bring them in as a file.';
   const planned = JOURNAL_GROUPS.filter((group) => made.planned[group] !== undefined);
@@ -66,5 +97,5 @@ function nextStep(made: MadeReady, { runOut, groups, cracksDue, isCracked }: Cra
   if (toGrind.length > 0)
     return `${toGrind.length} ${toGrind.length === 1 ? 'journal lies' : 'journals lie'} outside: decide on an undersize for the whole group.`;
   if (cracksDue === 'never') return 'Straight. Say who tested it for cracks and how, or who waived that.';
-  return 'Measure what is open; what is done stays on record.';
+  return null;
 }

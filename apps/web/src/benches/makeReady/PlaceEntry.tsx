@@ -13,13 +13,13 @@ import { Photos } from '../photos/Photos.js';
 import { GaugeLine } from './GaugeLine.js';
 import { isNeedle, type WalkOrder } from './sheets.js';
 import { StandinGaugeDrawer } from './StandinGaugeDrawer.js';
-import type { CrankEntry } from './useCrankSheet.js';
+import type { SheetEntry } from './useSheetEntry.js';
 import { WherePlace } from './WherePlace.js';
 
 const REASONS = ['slip of the finger', 'wrong place', 'gauge moved', 'not clean'];
 
 interface PlaceEntryProps {
-  readonly entry: CrankEntry;
+  readonly entry: SheetEntry;
   readonly smallestBandMm: number | null;
   /** What else is chosen of how it is read. */
   readonly choices?: ReactNode;

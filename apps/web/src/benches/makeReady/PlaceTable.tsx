@@ -2,10 +2,10 @@ import { group } from 'd3-array';
 import type { ReactNode } from 'react';
 import { useDisplay } from '../../ui/useDisplay.js';
 import { isAt, type Place } from './sheets.js';
-import type { CrankEntry } from './useCrankSheet.js';
+import type { SheetEntry } from './useSheetEntry.js';
 
 interface PlaceTableProps {
-  readonly entry: CrankEntry;
+  readonly entry: SheetEntry;
   readonly caption: string;
   /** Places of the figures shown, mm. */
   readonly places?: number;
@@ -56,7 +56,7 @@ export function PlaceTable({ entry, caption, places = 3, verdictOf }: PlaceTable
   );
 }
 
-function PlaceCell({ entry, place, say }: { readonly entry: CrankEntry; readonly place: Place; readonly say: (mm: number) => string }): ReactNode {
+function PlaceCell({ entry, place, say }: { readonly entry: SheetEntry; readonly place: Place; readonly say: (mm: number) => string }): ReactNode {
   const read = entry.readingsAt(place);
   const waits = entry.waiting !== null && isAt(entry.waiting, place);
   const mean = read.length === 0 ? null : read.reduce((sum, one) => sum + entry.sizeOf(one), 0) / read.length;

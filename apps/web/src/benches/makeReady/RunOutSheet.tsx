@@ -8,12 +8,12 @@ import { AcceptanceMark } from './acceptanceWords.js';
 import { LogPush } from './LogWork.js';
 import { PlaceEntry } from './PlaceEntry.js';
 import { PlaceTable } from './PlaceTable.js';
-import { useCrankSheet } from './useCrankSheet.js';
+import { useSheetEntry } from './useSheetEntry.js';
 
 /** The run-out of every main over a turn, the line of the bend, and the next push where one is due. */
 export function RunOutSheet({ made, figures }: { readonly made: MadeReady; readonly figures: CrankFigures }): ReactNode {
   const { runOut } = figures;
-  const entry = useCrankSheet('runOut');
+  const entry = useSheetEntry('runOut');
   const { say, figure } = useDisplay();
   const limitMm = made.limits?.runOutMm ?? null;
   const isShort = entry.walk.runOutWay === 'short';

@@ -9,13 +9,13 @@ import { Button } from '../../ui/Button.js';
 import { ProblemNotice } from '../../ui/Notice.js';
 import { QuantityField } from '../../ui/QuantityField.js';
 import { useKeys, type KeyAction } from '../../ui/useKeys.js';
-import type { CrankEntry } from './useCrankSheet.js';
+import type { SheetEntry } from './useSheetEntry.js';
 
 const KEY = ['standin-gauge'];
 const command = (body: GaugeCommand): Promise<unknown> => ask('POST standin-gauge/commands', { body });
 
 /** The hand with the stand-in gauge: on its setting piece, at the place that waits, off. Clearly not the real thing. */
-export function StandinGaugeDrawer({ entry: { waiting, setting, live } }: { readonly entry: CrankEntry }): ReactNode {
+export function StandinGaugeDrawer({ entry: { waiting, setting, live } }: { readonly entry: SheetEntry }): ReactNode {
   const { sheet } = useOpenJob();
   const { mutate, error } = useMutation<unknown, ProblemError, GaugeCommand>({
     mutationFn: command,

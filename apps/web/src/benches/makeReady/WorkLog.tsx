@@ -1,4 +1,4 @@
-import { CRANK_FINISHES, type CrankFigures, type CrankWork, type MadeReady } from '@tare/core';
+import { CRANK_FINISHES, type CrankFigures, type Work, type MadeReady } from '@tare/core';
 import { clock, FINISH_WORDS } from '@tare/card';
 import { Printer } from 'lucide-react';
 import { useState, type ReactNode } from 'react';
@@ -15,7 +15,7 @@ import { useLogWork } from './LogWork.js';
 
 const REASONS = ['it was not done', 'another main', 'typed wrongly'];
 
-/** What was done to the crank, in order, and what finishes it. */
+/** What was done to crank and rods, in order, and what finishes the crank. */
 export function WorkLog({ made, figures }: { readonly made: MadeReady; readonly figures: CrankFigures }): ReactNode {
   const [printing, setPrinting] = useState(false);
   const { sheet } = useOpenJob();
@@ -25,9 +25,9 @@ export function WorkLog({ made, figures }: { readonly made: MadeReady; readonly 
   const done = new Set(made.works.flatMap(({ work: one }) => (one.kind === 'finish' ? [one.what] : [])));
   return (
     <div className="grid gap-3">
-      {sheet.crankWorks.length === 0 && <p className="text-ink-soft">Nothing was done to it yet.</p>}
-      <ol className="grid gap-1" aria-label="Work on the crank">
-        {sheet.crankWorks.map((one) => (
+      {sheet.works.length === 0 && <p className="text-ink-soft">Nothing was done yet.</p>}
+      <ol className="grid gap-1" aria-label="Work on crank and rods">
+        {sheet.works.map((one) => (
           <li key={one.id} className="flex flex-wrap items-center gap-3 border-b border-edge">
             <span className="grow">
               {workWords(one.work, say)}
@@ -57,7 +57,7 @@ export function WorkLog({ made, figures }: { readonly made: MadeReady; readonly 
   );
 }
 
-function workWords(work: CrankWork, say: Say): string {
+function workWords(work: Work, say: Say): string {
   switch (work.kind) {
     case 'push':
       return `Main ${work.main} pushed ${say(work.pressedMm, 'mm', 2)} at ${Math.round(work.highAtDeg)}°`;
@@ -69,5 +69,11 @@ function workWords(work: CrankWork, say: Say): string {
       return `${work.feature.replace('main.', 'Main ').replace('pin.', 'Pin ')} polished`;
     case 'finish':
       return FINISH_WORDS[work.what];
+    case 'closeRod':
+      return `Rod ${work.rod} closed by ${say(work.closedMm, 'mm', 3)}, ${work.faces === 'cap' ? 'off its cap' : 'off rod and cap'}`;
+    case 'honeRod':
+      return `Rod ${work.rod} honed for ${work.seconds} s`;
+    case 'newBolts':
+      return `Rod ${work.rod} has new bolts`;
   }
 }

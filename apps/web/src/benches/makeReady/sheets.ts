@@ -1,17 +1,38 @@
 import { group } from 'd3-array';
-import { featureOf, isRunOut, journalNumbers, type CrankLimits, type JobSpec, type JournalGroup, type Quantity } from '@tare/core';
+import { BOLTS, featureOf, isRunOut, isSpun, journalNumbers, type CrankLimits, type JobSpec, type JournalGroup, type Quantity } from '@tare/core';
 
-/** The sheets of a crank, in working order. */
-export const CRANK_SHEETS = ['limits', 'runOut', 'mains', 'pins', 'bearings', 'cracks', 'work'] as const;
-export type CrankSheet = (typeof CRANK_SHEETS)[number];
+/** The sheets of crank and rods, in working order. */
+const CRANK_SHEETS = ['limits', 'runOut', 'mains', 'pins', 'bearings', 'cracks'] as const;
+const ROD_SHEETS = ['rodLimits', 'bigEnds', 'rodBolts', 'rodBearings'] as const;
+export const SHEETS = [...CRANK_SHEETS, ...ROD_SHEETS, 'work'] as const;
+export type SheetName = (typeof SHEETS)[number];
 
-export const SHEET_NAMES: Readonly<Record<CrankSheet, string>> = {
+export interface SheetGroup {
+  readonly title: string;
+  readonly sheets: readonly SheetName[];
+}
+
+/** The sheets that a job calls for: its crank's where it is spun, its rods' where it has rods of its own here. */
+export function sheetGroups({ jobKind, elsewhere }: Pick<JobSpec, 'jobKind' | 'elsewhere'>): SheetGroup[] {
+  const hasRods = elsewhere?.rod?.why !== 'notInEngine';
+  return [
+    ...(isSpun(jobKind) ? [{ title: 'Crank', sheets: CRANK_SHEETS }] : []),
+    ...(hasRods ? [{ title: 'Rods', sheets: ROD_SHEETS }] : []),
+    { title: 'Both', sheets: ['work'] },
+  ];
+}
+
+export const SHEET_NAMES: Readonly<Record<SheetName, string>> = {
   limits: 'Limits',
   runOut: 'Run-out',
   mains: 'Mains',
   pins: 'Pins',
   bearings: 'Main bearings',
   cracks: 'Cracks',
+  rodLimits: 'Limits of rods',
+  bigEnds: 'Big ends',
+  rodBolts: 'Rod bolts',
+  rodBearings: 'Rod bearings',
   work: 'Work done',
 };
 
@@ -70,8 +91,60 @@ const journalPlaces = (of: JournalGroup, numbers: readonly number[], limits: Cra
     }),
   ]);
 
+/** Directions across a big end, from its beam; the last but one lies near the parting line. */
+const BIG_END_DIRECTIONS = [
+  [0, 'along'],
+  [45, '+45°'],
+  [90, 'across'],
+  [135, '−45°'],
+] as const;
+
+const rodPlaces = (rod: number, quantities: readonly (readonly [Quantity, string, true?])[]): Place[] =>
+  quantities.map(([quantity, column, isOptional]) => ({
+    ...{ feature: `rod.${rod}`, quantity, angleDeg: null, depth: null, row: `Rod ${rod}`, column },
+    ...(isOptional && { isOptional }),
+  }));
+
+const bigEndPlaces = (rod: number): Place[] => [
+  ...[1, 2].flatMap((depth) =>
+    BIG_END_DIRECTIONS.map(([angleDeg, words]): Place => ({
+      ...{ feature: `rod.${rod}`, quantity: 'bigEnd', angleDeg, depth, row: `Rod ${rod}` },
+      column: `${depth === 1 ? 'front' : 'rear'}, ${words}`,
+    })),
+  ),
+  ...rodPlaces(rod, ROD_BESIDES),
+];
+
+/** Of a rod besides its big end: read by whoever wants it. */
+const ROD_BESIDES = [
+  ['smallEnd', 'small end', true],
+  ['centre', 'centres', true],
+  ['bend', 'bend', true],
+  ['twist', 'twist', true],
+] as const;
+
+const ROD_BEARING = [
+  ['upperWall', 'upper wall'],
+  ['lowerWall', 'lower wall'],
+  ['clearanceSeen', 'clearance, another way', true],
+] as const;
+
+const boltPlaces = (rod: number): Place[] =>
+  BOLTS.flatMap((bolt) =>
+    (
+      [
+        ['boltFree', 'free'],
+        ['boltTorqued', 'torqued'],
+        ['boltFreeAgain', 'free again'],
+      ] as const
+    ).map(([quantity, words]): Place => ({
+      ...{ feature: `rod.${rod}`, quantity, angleDeg: null, depth: bolt, row: `Rod ${rod}`, column: `bolt ${bolt}, ${words}` },
+      ...(quantity === 'boltFreeAgain' && { isOptional: true as const }),
+    })),
+  );
+
 /** The places of a sheet; none where the sheet is no walk. */
-export function placesOf(sheet: CrankSheet, spec: Pick<JobSpec, 'layout' | 'crank'>, limits: CrankLimits | null, walk: Walk = USUAL_WALK): Place[] {
+export function placesOf(sheet: SheetName, spec: Pick<JobSpec, 'layout' | 'crank'>, limits: CrankLimits | null, walk: Walk = USUAL_WALK): Place[] {
   const places = fromTheFront(sheet, spec, limits, walk.runOutWay);
   if (walk.order === 'front') return places;
   if (walk.order === 'rear') return [...group(places, ({ row }) => row).values()].reverse().flat();
@@ -79,7 +152,7 @@ export function placesOf(sheet: CrankSheet, spec: Pick<JobSpec, 'layout' | 'cran
   return columns.flatMap((column) => places.filter((one) => one.column === column));
 }
 
-function fromTheFront(sheet: CrankSheet, spec: Pick<JobSpec, 'layout' | 'crank'>, limits: CrankLimits | null, runOutWay: Walk['runOutWay']): Place[] {
+function fromTheFront(sheet: SheetName, spec: Pick<JobSpec, 'layout' | 'crank'>, limits: CrankLimits | null, runOutWay: Walk['runOutWay']): Place[] {
   const mains = journalNumbers('mains', spec);
   switch (sheet) {
     case 'runOut': {
@@ -127,6 +200,13 @@ function fromTheFront(sheet: CrankSheet, spec: Pick<JobSpec, 'layout' | 'crank'>
         ),
         { feature: 'crank', quantity: 'endFloat', angleDeg: null, depth: null, row: 'Crank', column: 'end float' },
       ];
+    case 'bigEnds':
+      return spec.layout.cylinders.flatMap((_, i) => bigEndPlaces(i + 1));
+    case 'rodBolts':
+      return spec.layout.cylinders.flatMap((_, i) => boltPlaces(i + 1));
+    case 'rodBearings':
+      return spec.layout.cylinders.flatMap((_, i) => rodPlaces(i + 1, ROD_BEARING));
+    case 'rodLimits':
     case 'limits':
     case 'cracks':
     case 'work':

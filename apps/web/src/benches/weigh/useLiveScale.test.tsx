@@ -76,6 +76,6 @@ describe('a live scale', () => {
   });
   it('is not listened to where readings are typed', () => {
     const { result } = renderHook(() => useLiveScale({ ...spec, source: 'typed' }));
-    expect(result.current).toEqual({ shown: null, problem: null, openSerial: null });
+    expect(result.current).toMatchObject({ shown: null, problem: null, openSerial: null });
   });
 });

@@ -1,6 +1,7 @@
 import { factsOf, keptSpecOf, type CardLine, type CardSection, type JobSheet } from '@tare/contract';
 import {
   crankFigures,
+  isRodWork,
   JOURNAL_GROUPS,
   type Acceptance,
   type CrankFigures,
@@ -9,10 +10,13 @@ import {
   type JournalGroup,
   type Limits,
   type MadeReady,
+  type MeasurementFact,
+  type Work,
 } from '@tare/core';
 import { clock } from '../../words/numbers.js';
 import { figure, line } from '../cardDocument.js';
 import { personIn, type CardNames } from '../cardNames.js';
+import { rodsMadeReady } from './rodsMadeReady.js';
 
 const VERDICTS: Readonly<Record<Acceptance['kind'], string>> = { inside: 'inside', outside: 'outside', cannotYetTell: 'not told' };
 const GROUPS: Readonly<Record<JournalGroup, string>> = { mains: 'Mains', pins: 'Pins' };
@@ -22,15 +26,24 @@ export function madeReady(sheet: JobSheet, names: CardNames): CardSection[] {
   const { madeReady: made } = factsOf(sheet);
   if (!made) return [];
   const figures = crankFigures(made, keptSpecOf(sheet));
+  const isCrankRead =
+    made.limits !== null || made.cracks !== null || [...made.measurements, ...made.works.map(({ work }) => work)].some(isOfTheCrank);
   const lines = [
-    ...cracksLine(made),
+    ...(isCrankRead ? cracksLine(made) : []),
     ...runOutLine(made, figures),
     ...JOURNAL_GROUPS.flatMap((group) => groupLine(group, made, figures)),
     ...bearingLine(made, figures),
-    ...sheet.crankWorks.map(({ work, personId, at }) => line`${workLine(work)} (${personIn(names, personId)}, ${clock(at)}).`),
+    ...sheet.works.flatMap(({ work, personId, at }): CardLine[] =>
+      isRodWork(work) ? [] : [line`${workLine(work)} (${personIn(names, personId)}, ${clock(at)}).`],
+    ),
   ];
-  return lines.length === 0 ? [] : [{ id: 'madeReady', title: 'The crank, made ready', table: null, lines }];
+  const crank: CardSection[] = lines.length === 0 ? [] : [{ id: 'madeReady', title: 'The crank, made ready', table: null, lines }];
+  return [...crank, ...rodsMadeReady(sheet, made, names)];
 }
+
+/** Whether something was measured of the crank, or done to it. */
+const isOfTheCrank = (one: MeasurementFact | Work): boolean =>
+  'feature' in one && 'quantity' in one ? !one.feature.startsWith('rod.') : !isRodWork(one);
 
 function cracksLine({ cracks: test }: MadeReady): CardLine[] {
   if (!test) return [line`Not tested for cracks here.`];

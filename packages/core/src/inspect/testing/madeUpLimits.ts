@@ -1,4 +1,5 @@
 import type { CrankLimits, GroupLimits } from '../inspectFacts.js';
+import type { RodLimits } from '../rods/rodFacts.js';
 
 const GROUP: GroupLimits = {
   lowMm: 53.97,
@@ -23,3 +24,25 @@ export const madeUpLimits = (mains: number): CrankLimits => ({
   mains: GROUP,
   pins: GROUP,
 });
+
+/** Limits of made-up rods. */
+export const madeUpRodLimits: RodLimits = {
+  rule: 'twoSided95',
+  bigEnd: { lowMm: 56.5, highMm: 56.512 },
+  outOfRoundMm: 0.01,
+  taperMm: 0.008,
+  aimRatio: 0.5,
+  stockMm: 0.02,
+  mostOffCapMm: 0.06,
+  centreSpreadMm: 0.05,
+  bendMm: 0.03,
+  twistMm: 0.05,
+  overMm: 100,
+  smallEnd: { lowMm: 24.0, highMm: 24.01 },
+  stretch: { lowMm: 0.14, highMm: 0.16 },
+  longerMm: 0.02,
+  mostUses: 3,
+  clearance: { lowMm: 0.03, highMm: 0.06 },
+  grades: [1.735, 1.74].map((wallMm, i) => ({ name: `grade ${i + 1}`, wallMm, stock: 8 })),
+  overShells: [{ overMm: 0.05, stock: 2 }],
+};

@@ -1,10 +1,11 @@
 import {
   counts,
   madeReadyOf,
+  NOTHING_MADE_READY,
   readMm,
   readQuantity,
   slipAt,
-  type CrankWorkFact,
+  type WorkFact,
   type GaugeSettingFact,
   type MadeReady,
   type MeasurementFact,
@@ -17,34 +18,21 @@ import { useOpenJob } from '../../shell/JobContext.js';
 import { useDraft } from '../../ui/useDraft.js';
 import { useWho } from '../../ui/WhoFirst.js';
 import { useLiveGauge, type LiveGauge } from './useLiveGauge.js';
-import { isAt, placesOf, USUAL_WALK, WALK_ORDERS, type CrankSheet, type Place, type Walk } from './sheets.js';
+import { isAt, placesOf, USUAL_WALK, WALK_ORDERS, type SheetName, type Place, type Walk } from './sheets.js';
 
-/** Nothing yet: what a job has of a crank that nobody measured. */
-const NOTHING: MadeReady = {
-  measurements: [],
-  works: [],
-  settings: {},
-  limits: null,
-  cracks: null,
-  planned: {},
-  marked: {},
-  unwornMm: {},
-  indexDeg: {},
-};
-
-/** What was measured and done of the open job's crank. */
+/** What was measured and done of the open job's parts. */
 export function useMadeReady(): MadeReady {
   const { sheet } = useOpenJob();
   return useMemo(
-    () => madeReadyOf(sheet.measurements, sheet.crankWorks, sheet.decisions) ?? NOTHING,
-    [sheet.measurements, sheet.crankWorks, sheet.decisions],
+    () => madeReadyOf(sheet.measurements, sheet.works, sheet.decisions) ?? NOTHING_MADE_READY,
+    [sheet.measurements, sheet.works, sheet.decisions],
   );
 }
 
 /** What was last done to the crank, which the next measurement follows. */
-export const lastWorkId = (works: readonly CrankWorkFact[]): string | null => works.at(-1)?.id ?? null;
+export const lastWorkId = (works: readonly WorkFact[]): string | null => works.at(-1)?.id ?? null;
 
-export interface CrankEntry {
+export interface SheetEntry {
   readonly places: readonly Place[];
   /** What stands at a place now, mm: the readings that count, oldest first. */
   readonly readingsAt: (place: Place) => readonly MeasurementFact[];
@@ -77,7 +65,7 @@ export interface CrankEntry {
 }
 
 /** A sheet walked by keys: one field, Enter, the next place; what is far from its neighbours is asked about first. */
-export function useCrankSheet(sheetName: CrankSheet): CrankEntry {
+export function useSheetEntry(sheetName: SheetName): SheetEntry {
   const { sheet } = useOpenJob();
   const made = useMadeReady();
   const personId = useWho();
@@ -127,7 +115,7 @@ export function useCrankSheet(sheetName: CrankSheet): CrankEntry {
           waiting,
           sizeOf(fact),
           own.map((one) => ({ ...one, mm: sizeOf(one) })),
-          made.limits,
+          made,
         );
     if (slip !== null) {
       setAsked({ mm: read.value, place: waiting });

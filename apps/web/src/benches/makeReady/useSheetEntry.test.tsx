@@ -4,20 +4,20 @@ import { madeUpLimits } from '@tare/core/testing';
 import type { ReactNode } from 'react';
 import { sheetOf } from '../../testing.js';
 import { AtABench, WaitingOutbox } from '../../testingBench.js';
-import type { CrankSheet } from './sheets.js';
-import { useCrankSheet } from './useCrankSheet.js';
+import type { SheetName } from './sheets.js';
+import { useSheetEntry } from './useSheetEntry.js';
 
 const LIMITS = { version: 1, value: madeUpLimits(4), personId: 'ottoline', at: '2026-11-25T01:00:00.000Z' };
 const record = { ...sheetOf('inline3'), decisions: { 'inspect.limits': LIMITS } };
 
-function sheet(name: CrankSheet) {
+function sheet(name: SheetName) {
   const outbox = new WaitingOutbox();
   const wrapper = ({ children }: { children: ReactNode }) => (
     <AtABench record={record} outbox={outbox}>
       {children}
     </AtABench>
   );
-  const { result } = renderHook(() => useCrankSheet(name), { wrapper });
+  const { result } = renderHook(() => useSheetEntry(name), { wrapper });
   const type = (text: string, angle?: string): void => {
     act(() => result.current.type(text));
     if (angle !== undefined) act(() => result.current.typeAngle(angle));
@@ -26,7 +26,7 @@ function sheet(name: CrankSheet) {
   const sent = (): readonly NewMeasurement[] => outbox.snapshot().map(({ body }) => body as unknown as NewMeasurement);
   return { type, sent, outbox, entry: () => result.current };
 }
-const placeOf = ({ waiting }: ReturnType<typeof useCrankSheet>): string => (waiting ? `${waiting.row}, ${waiting.column}` : '');
+const placeOf = ({ waiting }: ReturnType<typeof useSheetEntry>): string => (waiting ? `${waiting.row}, ${waiting.column}` : '');
 
 beforeEach(() => {
   localStorage.clear();
