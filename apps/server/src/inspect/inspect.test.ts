@@ -40,7 +40,7 @@ describe('what is measured of a crank', () => {
       const { status, body } = await measure(more as Partial<NewMeasurement>);
       return [status, (body as Problem).errors?.[0]?.message ?? ''];
     };
-    expect(await saysOf({ feature: 'rod.1' })).toEqual([400, expect.stringContaining('What was measured')]);
+    expect(await saysOf({ feature: 'sump.1' })).toEqual([400, expect.stringContaining('What was measured')]);
     expect(await saysOf({ angleDeg: 360 })).toEqual([400, expect.stringContaining('The angle')]);
     expect(await saysOf({ indicationMm: 'wide' })).toEqual([400, expect.stringContaining('The reading')]);
     expect(await saysOf({ afterWorkId: randomUUID() })).toEqual([400, 'That work is not in this job.']);
@@ -58,6 +58,26 @@ describe('what is done to a crank', () => {
     for (const wrong of [{ ...push, pressedMm: 0 }, { kind: 'weld' }, { kind: 'finish', what: 'painted' }])
       expect((await work(wrong)).status).toBe(400);
     expect(((await work(push, randomUUID())).body as Problem).errors![0]!.message).toBe('That spin is not in this job.');
+  });
+});
+
+describe('what is done to a rod', () => {
+  it('begins a new state of what was weighed of it, and takes it back when it is voided', async () => {
+    const own = await server.job();
+    const rod = (cylinder: number) => own.parts.find((part) => part.kind === 'rod' && part.cylinder === cylinder)!;
+    await server.reading(own, rod(1), 612.4);
+    const on = (work: object) => server.post(`jobs/${own.id}/works`, { ...server.entry(), work, afterSpinId: null });
+    const closed = (await on({ kind: 'closeRod', rod: 1, closedMm: 0.05, faces: 'cap' })).body as { id: string };
+    expect((await on({ kind: 'honeRod', rod: 2, seconds: 30 })).status).toBe(201);
+    const cuts = async () => (await server.sheet(own.id)).partCuts.map(({ partId, removal, workId }) => ({ partId, removal, workId }));
+    // Rod 2 was never weighed: nothing of it is to be weighed anew.
+    expect(await cuts()).toEqual([{ partId: rod(1).id, removal: null, workId: closed.id }]);
+    const [reading] = (await server.sheet(own.id)).readings;
+    expect(reading).toMatchObject({ cutId: null, voided: false });
+    await server.void(closed.id, 'another rod');
+    expect(await cuts()).toEqual([]);
+    expect((await on({ kind: 'closeRod', rod: 40, closedMm: 0.05, faces: 'cap' })).status).toBe(400);
+    expect((await on({ kind: 'newBolts' })).status).toBe(400);
   });
 });
 

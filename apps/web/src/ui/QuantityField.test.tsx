@@ -25,7 +25,7 @@ function AtAField({ systems, children }: AtAFieldProps) {
 }
 
 /** A field, and what its owner has of it. */
-function field(systems: Systems, options: { unit?: Unit; value?: string; isBit?: boolean; pinsDeg?: readonly number[]; asShown?: boolean } = {}) {
+function field(systems: Systems, options: { unit?: Unit; value?: string; isBit?: boolean; pinsDeg?: readonly number[]; asShown?: boolean; placeholder?: string } = {}) {
   const owner = { value: options.value ?? '' };
   const hasIt = (value: string) => {
     owner.value = value;
@@ -81,6 +81,12 @@ describe('a quantity field', () => {
   it('shows what came from elsewhere in its own unit, and leaves it as it is until somebody types', () => {
     const { owner, input } = field(INCH, { value: '88' });
     expect([input.value, owner.value]).toEqual(['3.4646', '88']);
+  });
+  it('has its usual figure in the unit that stands behind it, also once that was turned', () => {
+    const { input } = field(INCH, { placeholder: '0.057' });
+    expect(input.placeholder).toBe('0.0022');
+    fireEvent.click(screen.getByRole('button', { name: 'in', hidden: true }));
+    expect(input.placeholder).toBe('0.057');
   });
   it('refuses another kind by name once it is left', () => {
     const { owner, type, leave, says } = field(METRIC);

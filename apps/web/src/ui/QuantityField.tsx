@@ -27,6 +27,7 @@ export interface QuantityFieldProps {
   readonly className?: string;
   readonly disabled?: boolean;
   readonly autoFocus?: boolean;
+  /** The usual figure, in the unit that it is kept in: shown in the one that stands behind the field. */
   readonly placeholder?: string;
   readonly name?: string;
 }
@@ -49,6 +50,7 @@ export function QuantityField({
   hideUnit = false,
   hint,
   problem,
+  placeholder,
   ...field
 }: QuantityFieldProps): ReactNode {
   const [left, setLeft] = useState(false);
@@ -57,6 +59,7 @@ export function QuantityField({
   return (
     <Field
       {...field}
+      {...(placeholder !== undefined && { placeholder: typed.inShownUnit(placeholder) })}
       inputMode="decimal"
       isFigure
       ref={inputRef}

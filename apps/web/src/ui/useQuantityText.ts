@@ -35,6 +35,8 @@ export interface TypedQuantity {
   readonly sayGr: ((gr: 'grain' | 'g') => void) | null;
   /** Takes bare numbers in the other system, in this field; null where there is none. */
   readonly turnUnit: (() => void) | null;
+  /** A quantity from elsewhere, in the unit that stands behind the field. */
+  readonly inShownUnit: (kept: string) => string;
 }
 
 const GR = /grs?\.?(?!\p{L})/iu;
@@ -73,6 +75,7 @@ export function useQuantityText({ unit, value, onText, isBit = false, pinsDeg, a
   return {
     shown,
     shownUnit,
+    inShownUnit: (kept) => inShownUnit(kept, unit, shownUnit),
     type: take,
     understood: found.kind === 'quantity' && !isPlainNumber(shown) ? `= ${inBoth(found.value, unit, usual)}` : null,
     refusal: found.kind === 'refused' ? found.sentence : null,

@@ -208,6 +208,45 @@ async function halfMeasured(bench: Bench, jobId: string): Promise<void> {
         indicationMm,
         settingId: micrometer,
       });
+  await someRods(bench, jobId);
+}
+
+/** The ferry's rods: three of four big ends read, one of them worn along its beam; the bolts' torque said once. */
+async function someRods(bench: Bench, jobId: string): Promise<void> {
+  const decide = (body: DecisionBody): Promise<unknown> => bench.decide(bram.id, jobId, body);
+  const none = { lowMm: null, highMm: null };
+  await decide({
+    subject: 'rods.limits',
+    value: {
+      ...{ rule: 'twoSided95', bigEnd: { lowMm: 63.5, highMm: 63.516 }, outOfRoundMm: 0.012, taperMm: 0.01, aimRatio: 0.5, stockMm: 0.02 },
+      ...{ mostOffCapMm: 0.06, centreSpreadMm: 0.05, bendMm: 0.03, twistMm: 0.05, overMm: 100, smallEnd: none, stretch: none, longerMm: 0.03 },
+      ...{ mostUses: 3, clearance: { lowMm: 0.04, highMm: 0.08 }, grades: [], overShells: [{ overMm: 0.05, stock: 1 }] },
+    },
+  });
+  await decide({ subject: 'rods.torque.gauging', value: { torqueNm: 68, lubricant: 'engine oil' } });
+  for (const rod of [1, 2, 3, 4]) await decide({ subject: `rods.numbers.${rod}`, value: { rod: String(rod), cap: rod === 4 ? '' : String(rod) } });
+  const bore = randomUUID();
+  await decide({
+    subject: `gauge.setting.${bore}`,
+    value: {
+      ...{ name: 'Bore gauge', divisionMm: 0.002, deviationMm: null, setValueMm: 63.508, sign: 1, zeroMm: 0, gaugeMetal: 'steel' },
+      ...{ gaugeC: null, partC: null, zeroAfterMm: null, moved: null },
+    },
+  });
+  for (const [rod, overMm] of [
+    [1, [0, -0.002, -0.002, 0, 0, 0, -0.002, 0]],
+    [2, [0.03, 0.02, -0.004, 0.018, 0.028, 0.018, -0.004, 0.016]],
+    [3, [0.002, 0, -0.002, 0, 0.002, 0, 0, 0.002]],
+  ] as const)
+    for (const [i, indicationMm] of overMm.entries())
+      await bench.measure(bram.id, jobId, {
+        feature: `rod.${rod}`,
+        quantity: 'bigEnd',
+        angleDeg: [0, 45, 90, 135][i % 4]!,
+        depth: i < 4 ? 1 : 2,
+        indicationMm,
+        settingId: bore,
+      });
 }
 
 /** A tug's eight: everything weighed, nothing swapped or cut yet. */

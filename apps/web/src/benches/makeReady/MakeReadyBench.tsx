@@ -15,6 +15,7 @@ import { RunOutSheet } from './RunOutSheet.js';
 import { BigEndSheet } from './rods/BigEndSheet.js';
 import { BoltSheet } from './rods/BoltSheet.js';
 import { RodBearingSheet } from './rods/RodBearingSheet.js';
+import { RodLinesSheet } from './rods/RodLinesSheet.js';
 import { RodLimitsForm } from './rods/RodLimitsForm.js';
 import { SHEET_NAMES, sheetGroups, SHEETS, type SheetGroup, type SheetName } from './sheets.js';
 import { useMadeReady } from './useSheetEntry.js';
@@ -60,6 +61,7 @@ export function MakeReadyBench(): ReactNode {
       {shown === 'cracks' && <CrackForm key={sheet.decisions['inspect.cracks']?.version ?? 0} made={made} />}
       {shown === 'rodLimits' && <RodLimitsForm key={sheet.decisions['rods.limits']?.version ?? 0} limits={made.rods.limits} />}
       {shown === 'bigEnds' && <BigEndSheet made={made} rods={rods} />}
+      {shown === 'rodLines' && <RodLinesSheet made={made} rods={rods} />}
       {shown === 'rodBolts' && <BoltSheet made={made} rods={rods} />}
       {shown === 'rodBearings' && <RodBearingSheet made={made} rods={rods} />}
       {shown === 'work' && <WorkLog made={made} figures={figures} />}

@@ -3,7 +3,7 @@ import { BOLTS, featureOf, isRunOut, isSpun, journalNumbers, type CrankLimits, t
 
 /** The sheets of crank and rods, in working order. */
 const CRANK_SHEETS = ['limits', 'runOut', 'mains', 'pins', 'bearings', 'cracks'] as const;
-const ROD_SHEETS = ['rodLimits', 'bigEnds', 'rodBolts', 'rodBearings'] as const;
+const ROD_SHEETS = ['rodLimits', 'bigEnds', 'rodLines', 'rodBolts', 'rodBearings'] as const;
 export const SHEETS = [...CRANK_SHEETS, ...ROD_SHEETS, 'work'] as const;
 export type SheetName = (typeof SHEETS)[number];
 
@@ -18,7 +18,7 @@ export function sheetGroups({ jobKind, elsewhere }: Pick<JobSpec, 'jobKind' | 'e
   return [
     ...(isSpun(jobKind) ? [{ title: 'Crank', sheets: CRANK_SHEETS }] : []),
     ...(hasRods ? [{ title: 'Rods', sheets: ROD_SHEETS }] : []),
-    { title: 'Both', sheets: ['work'] },
+    { title: 'Done', sheets: ['work'] },
   ];
 }
 
@@ -31,6 +31,7 @@ export const SHEET_NAMES: Readonly<Record<SheetName, string>> = {
   cracks: 'Cracks',
   rodLimits: 'Limits of rods',
   bigEnds: 'Big ends',
+  rodLines: 'Small ends, bend',
   rodBolts: 'Rod bolts',
   rodBearings: 'Rod bearings',
   work: 'Work done',
@@ -105,22 +106,20 @@ const rodPlaces = (rod: number, quantities: readonly (readonly [Quantity, string
     ...(isOptional && { isOptional }),
   }));
 
-const bigEndPlaces = (rod: number): Place[] => [
-  ...[1, 2].flatMap((depth) =>
+const bigEndPlaces = (rod: number): Place[] =>
+  [1, 2].flatMap((depth) =>
     BIG_END_DIRECTIONS.map(([angleDeg, words]): Place => ({
       ...{ feature: `rod.${rod}`, quantity: 'bigEnd', angleDeg, depth, row: `Rod ${rod}` },
       column: `${depth === 1 ? 'front' : 'rear'}, ${words}`,
     })),
-  ),
-  ...rodPlaces(rod, ROD_BESIDES),
-];
+  );
 
-/** Of a rod besides its big end: read by whoever wants it. */
-const ROD_BESIDES = [
-  ['smallEnd', 'small end', true],
-  ['centre', 'centres', true],
-  ['bend', 'bend', true],
-  ['twist', 'twist', true],
+/** Of a rod besides its big end. */
+const ROD_LINES = [
+  ['smallEnd', 'small end'],
+  ['centre', 'centre distance'],
+  ['bend', 'bend'],
+  ['twist', 'twist'],
 ] as const;
 
 const ROD_BEARING = [
@@ -202,6 +201,8 @@ function fromTheFront(sheet: SheetName, spec: Pick<JobSpec, 'layout' | 'crank'>,
       ];
     case 'bigEnds':
       return spec.layout.cylinders.flatMap((_, i) => bigEndPlaces(i + 1));
+    case 'rodLines':
+      return spec.layout.cylinders.flatMap((_, i) => rodPlaces(i + 1, ROD_LINES));
     case 'rodBolts':
       return spec.layout.cylinders.flatMap((_, i) => boltPlaces(i + 1));
     case 'rodBearings':

@@ -3,6 +3,7 @@ import type { Unit } from './unit.js';
 /** How figures are named here: what a name ends with is the unit that it is kept in. The longer endings come first. */
 const ENDINGS: readonly (readonly [ending: string, unit: Unit])[] = [
   ['GPerCm3', 'g/cm³'],
+  ['Nm', 'N·m'],
   ['Gmm', 'g·mm'],
   ['Percent', '%'],
   ['Rpm', 'rpm'],

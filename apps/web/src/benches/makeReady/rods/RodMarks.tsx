@@ -40,9 +40,9 @@ export function RodMarks({ made: { rods: said }, rods }: { readonly made: MadeRe
                 onCommit={(text, settled) => decide({ subject: `rods.numbers.${rod}`, value: { ...numbers, cap: text.trim() } }, settled)}
               />
               <CommitQuantity
-                label="bolts torqued before"
+                label="bolts used"
                 unit=""
-                className="w-40"
+                className="w-24"
                 place={`bolt-uses.${sheet.id}.${rod}`}
                 kept={bolts.uses}
                 isGood={(n) => Number.isInteger(n) && n >= 0 && n < 1000}
@@ -57,11 +57,11 @@ export function RodMarks({ made: { rods: said }, rods }: { readonly made: MadeRe
                 new
               </CheckRow>
               <Button disabled={work.isBlocked} onClick={() => work.log({ kind: 'newBolts', rod })}>
-                New bolts went in
+                New bolts in
               </Button>
               <CommitText
                 label="a crack shows"
-                className="w-52"
+                className="w-40"
                 place={`rod-crack.${sheet.id}.${rod}`}
                 kept={said.cracks[rod] ?? ''}
                 maxLength={200}

@@ -2,6 +2,7 @@ import { boltTorqueSchema } from '@tare/contract';
 import { TORQUE_STEPS, type BoltTorque, type MadeReady, type RodsFigures, type TorqueStep } from '@tare/core';
 import type { ReactNode } from 'react';
 import { useOpenJob } from '../../../shell/JobContext.js';
+import { Disclosure } from '../../../ui/Disclosure.js';
 import { FormField } from '../../../ui/form/FormFields.js';
 import { FormQuantity } from '../../../ui/form/FormQuantity.js';
 import { readForm } from '../../../ui/form/typedForm.js';
@@ -18,27 +19,32 @@ export function TorqueLine({ made: { rods: said }, rods: { torquesDiffer } }: { 
   const known = TORQUE_STEPS.filter((step) => said.torques[step] !== undefined);
   const versionOf = (step: TorqueStep): number => sheet.decisions[`rods.torque.${step}`]?.version ?? 0;
   const words = ({ torqueNm, lubricant }: BoltTorque): string => `${say(torqueNm, 'N·m', 1)} with ${lubricant}`;
+  const [first] = known;
+  const title =
+    first === undefined
+      ? 'One torque for the rod bolts: say at which the big ends are gauged, and with what on the threads'
+      : `Rod bolts are torqued to ${words(said.torques[first]!)}, so far ${known.map((step) => STEPS[step]).join(' and ')}`;
   return (
     <section className="grid gap-2 border-2 border-edge p-3" aria-label="The torque line">
-      <h2 className="text-lg font-semibold">One torque for the rod bolts</h2>
-      {known.length === 0 && <p className="text-ink-soft">Nobody said yet at which torque the big ends are gauged, and with what on the threads.</p>}
       {torquesDiffer && (
         <p className="border-2 border-outside p-2" role="alert">
           <strong>{`▲ Torqued ${STEPS[torquesDiffer[0]]}: ${words(said.torques[torquesDiffer[0]]!)}; ${STEPS[torquesDiffer[1]]}: ${words(said.torques[torquesDiffer[1]]!)}.`}</strong>
           {' A bore sized at one torque is another bore at another: nothing is judged until one of them is put right.'}
         </p>
       )}
-      <div className="flex flex-wrap gap-x-6 gap-y-2">
-        {TORQUE_STEPS.map((step) => (
-          <TorqueForm
-            key={`${step}.${versionOf(step)}.${known[0] === undefined ? 0 : versionOf(known[0])}`}
-            step={step}
-            kept={said.torques[step]}
-            // What was said first is what is meant at the next step, until somebody says otherwise.
-            first={said.torques[known[0] ?? step]}
-          />
-        ))}
-      </div>
+      <Disclosure title={title} open={known.length === 0 || torquesDiffer !== null}>
+        <div className="grid gap-2">
+          {TORQUE_STEPS.map((step) => (
+            <TorqueForm
+              key={`${step}.${versionOf(step)}.${known[0] === undefined ? 0 : versionOf(known[0])}`}
+              step={step}
+              kept={said.torques[step]}
+              // What was said first is what is meant at the next step, until somebody says otherwise.
+              first={said.torques[known[0] ?? step]}
+            />
+          ))}
+        </div>
+      </Disclosure>
     </section>
   );
 }
@@ -65,7 +71,7 @@ export function TorqueForm({
     subject: `rods.torque.${step}`,
     place: `rod-torque.${sheet.id}.${step}`,
     initial,
-    valueOf: (typed) => readForm(boltTorqueSchema, typed, { torqueNm: 'N·m' }).content,
+    valueOf: (typed) => readForm(boltTorqueSchema, typed).content,
     figuresOf: ({ torqueNm }) => ({ torqueNm }),
   });
   const { control } = write.form;
