@@ -19,6 +19,8 @@ import { Fittings } from './benches/machines/Fittings.js';
 import { MachineForm } from './benches/machines/MachineForm.js';
 import { Reweigh } from './benches/match/trim/Reweigh.js';
 import { CrackForm } from './benches/makeReady/CrackForm.js';
+import { BoreLimitsForm } from './benches/makeReady/bores/BoreLimitsForm.js';
+import { WordForm } from './benches/makeReady/bores/BoreSheet.js';
 import { RodLimitsForm } from './benches/makeReady/rods/RodLimitsForm.js';
 import { TorqueForm } from './benches/makeReady/rods/TorqueLine.js';
 import { LimitsForm } from './benches/makeReady/LimitsForm.js';
@@ -297,6 +299,21 @@ const FORMS: readonly Walked[] = [
     keep: 'Keep these limits',
     refused: ['value.stockMm', 'Left to hone after closing'],
     most: 8,
+  },
+  {
+    name: 'limits of the bores',
+    form: () => <BoreLimitsForm limits={null} />,
+    whole: { 'Nominal bore': '92', 'Worn by, at most': '0,1', 'Thinnest wall': '3 mm' },
+    keep: 'Keep these limits',
+    refused: ['value.honeMm', 'Left for the hone'],
+    most: 6,
+  },
+  {
+    name: 'the customer’s word on boring',
+    form: () => <WordForm overMm={0.5} price={300} pricedOn="2026-11-01" />,
+    whole: { 'Asked whom': 'Ines Corvey', on: '2026-11-26' },
+    keep: 'They agreed',
+    refused: ['value.by', 'Asked whom'],
   },
   {
     name: 'how rod bolts are torqued',

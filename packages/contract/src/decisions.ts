@@ -23,6 +23,7 @@ import {
 } from '@tare/core';
 import Joi from 'joi';
 import { bobBuildSchema, bobsMountedSchema, bobWeighInSchema, extraLinesSchema, factorSchema, oilSchema } from './bobs.js';
+import { boreLimitsSchema, boringWordSchema } from './bores.js';
 import { change, type Change } from './byPerson.js';
 import { named } from './ids.js';
 import { crankLimitsSchema, crackTestSchema, gaugeSettingSchema } from './inspect.js';
@@ -177,6 +178,13 @@ const SCHEMAS: { readonly [K in DecisionKind]: DecisionSchema<K> } = {
   'rods.bolts.*': { member: 'rod', members: ROD, value: rodBoltsSchema },
   'rods.cracks.*': { member: 'rod', members: ROD, value: named(Joi.string().max(200).allow(''), 'Where it is cracked') },
   'rods.crush.*': { member: 'rod', members: ROD, value: named(Joi.boolean(), 'The crush of its shells') },
+  'bores.limits': { value: boreLimitsSchema.allow(null) },
+  'bores.offAxis.*': {
+    member: 'cylinder',
+    members: ROD,
+    value: named(Joi.number().greater(0).max(5).allow(null), 'How far the bore’s axis is off'),
+  },
+  'bores.word': { value: boringWordSchema.allow(null) },
   'gauge.setting.*': { member: 'setting id', members: ID, value: gaugeSettingSchema },
   'part.marks.*': { member: 'part id', members: ID, value: partMarksSchema },
   'part.damaged.*': { member: 'part id', members: ID, value: named(Joi.boolean(), 'Damaged') },

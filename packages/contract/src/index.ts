@@ -17,6 +17,7 @@ export { newDecisionSchema, type DecisionBody, type NewDecision } from './decisi
 export { readCrankFile, writeCrankFile } from './crankFile.js';
 export { choicesTakenIn, handOverOf, readHandOver, readingsTakenIn, writeHandOver, type HandOver } from './handOver.js';
 export { shopToolsChangeSchema, shopToolsSchema, type ShopToolsChange, type ShopToolsEntry } from './shopTools.js';
+export { boreLimitsSchema, boringWordSchema } from './bores.js';
 export { boltTorqueSchema, rodLimitsSchema } from './rods.js';
 export { checkCrankLimits, readLimitsFile, writeLimitsFile } from './limitsFile.js';
 export {

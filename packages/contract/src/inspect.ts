@@ -19,11 +19,11 @@ import { amendsSchema, change, write, type Amends, type Attribution, type Change
 import { named } from './ids.js';
 import { gradesSchema, limitsSchema, mayMm, ruleSchema, sizeMm } from './limitSchemas.js';
 
-/** A journal by its group and number from the front, a rod by its cylinder, or the crank as a whole. */
+/** A journal by its group and number from the front, rod, bore or piston by its cylinder, or the crank as a whole. */
 const featureSchema = named(
   Joi.string()
     .max(10)
-    .pattern(/^(crank|(main|pin|rod)\.([1-9]|[1-3]\d))$/),
+    .pattern(/^(crank|(main|pin|rod|bore|piston)\.([1-9]|[1-3]\d))$/),
   'What was measured',
 );
 const metalSchema = named(Joi.string().valid(...Object.keys(EXPANSIONS)), 'The metal');
@@ -65,7 +65,20 @@ export interface MeasurementEntry extends Omit<MeasurementFact, 'voided'>, Attri
   readonly note: string;
 }
 
-const WORK_KINDS: readonly Work['kind'][] = ['push', 'grindMains', 'grindPins', 'polish', 'finish', 'closeRod', 'honeRod', 'newBolts'];
+const WORK_KINDS: readonly Work['kind'][] = [
+  'push',
+  'grindMains',
+  'grindPins',
+  'polish',
+  'finish',
+  'closeRod',
+  'honeRod',
+  'newBolts',
+  'trialCut',
+  'bore',
+  'sleeve',
+];
+const cylinderSchema = named(Joi.number().integer().min(1).max(32), 'The cylinder');
 const rodSchema = named(Joi.number().integer().min(1).max(32), 'The rod');
 
 export const workSchema = Joi.alternatives()
@@ -95,6 +108,19 @@ export const workSchema = Joi.alternatives()
   })
   .conditional(Joi.object({ kind: 'polish' }).unknown(), {
     then: Joi.object({ kind: Joi.string().max(20).required(), feature: featureSchema.required() }),
+  })
+  .conditional(Joi.object({ kind: 'trialCut' }).unknown(), {
+    then: Joi.object({
+      kind: Joi.string().max(20).required(),
+      cylinder: cylinderSchema.required(),
+      toMm: named(Joi.number().greater(0).max(2000).required(), 'What the trial cut measures'),
+    }),
+  })
+  .conditional(Joi.object({ kind: 'bore' }).unknown(), {
+    then: Joi.object({ kind: Joi.string().max(20).required(), overMm: named(Joi.number().greater(0).max(20).required(), 'The oversize') }),
+  })
+  .conditional(Joi.object({ kind: 'sleeve' }).unknown(), {
+    then: Joi.object({ kind: Joi.string().max(20).required(), cylinder: cylinderSchema.required() }),
   })
   .conditional(Joi.object({ kind: 'closeRod' }).unknown(), {
     then: Joi.object({

@@ -27,6 +27,7 @@ export type CardSectionId =
   | 'arrived'
   | 'madeReady'
   | 'rodsMadeReady'
+  | 'boresMadeReady'
   | 'weights'
   | 'weighing'
   | 'changed'

@@ -136,6 +136,9 @@ export {
   type RodWork,
   type TorqueStep,
 } from './inspect/rods/rodFacts.js';
+export { boresFigures, boredMm, type BoreRow, type BoresFigures } from './inspect/bores/boreFigures.js';
+export { displacementCm3 } from './inspect/bores/oversize.js';
+export { isBoreWork, type BoreLimits, type BoreWork, type BoringWord, type Oversize } from './inspect/bores/boreFacts.js';
 export { nominalMm } from './inspect/nominal.js';
 export { slipAt } from './inspect/slipAt.js';
 export { workChange } from './inspect/workChange.js';

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { Controller, Param, Post } from '@nestjs/common';
-import { isRodWork } from '@tare/core';
+import { isRodWork, type PartKind, type Work } from '@tare/core';
 import type { Knex } from 'knex';
 import { newWorkSchema, newMeasurementSchema, type WorkEntry, type MeasurementEntry, type NewWork, type NewMeasurement } from '@tare/contract';
 import { CheckedBody } from '../http/checkedBody.js';
@@ -44,28 +44,46 @@ export class InspectController {
         throw fieldProblem('afterSpinId', 'That spin is not in this job.');
       const row = workToRow(work);
       await trx('engine_work').insert({ ...row, work: JSON.stringify(row.work), shop_id: shopId, job_id: jobId });
-      if (isRodWork(work.work)) await this.weighAnew(trx, { shopId, jobId, personId, workId: id }, work.work.rod);
+      const anew = weighedAnew(work.work);
+      if (anew) await this.weighAnew(trx, { shopId, jobId, personId, workId: id }, anew);
     });
     return workFromRow(await this.jobs.db('engine_work').where({ id }).first<WorkRow>());
   }
 
-  /** Whatever was done to a rod, both its ends and its total are weighed anew: what was weighed of it begins a new state with the work itself. */
-  private async weighAnew(
-    trx: Knex.Transaction,
-    of: { shopId: string; jobId: string; personId: string; workId: string },
-    rod: number,
-  ): Promise<void> {
+  /** What was weighed of these parts begins a new state with the work itself. */
+  private async weighAnew(trx: Knex.Transaction, of: Made, { kinds, cylinder, replaced }: WeighedAnew): Promise<void> {
     const { shopId, jobId, personId, workId } = of;
     const parts = await trx('part')
-      .where({ job_id: jobId, cylinder: rod })
-      .whereIn('kind', ['rod', 'pressedAssembly'])
+      .where({ job_id: jobId, ...(cylinder === null ? {} : { cylinder }) })
+      .whereIn('kind', kinds)
       .whereExists(trx('reading').whereRaw('reading.part_id = part.id'))
       .select<{ id: string }[]>('id');
     for (const { id: partId } of parts) {
-      const cut = { id: randomUUID(), personId, partId };
+      const cut = { id: randomUUID(), personId, partId, replaced };
       await register(trx, { id: cut.id, kind: 'partCut', shopId, jobId, personId, content: cut }, workId);
       const row = partCutToRow(cut);
       await trx('part_cut').insert({ ...row, removal: null, work_id: workId, shop_id: shopId, job_id: jobId });
     }
   }
+}
+
+interface Made {
+  readonly shopId: string;
+  readonly jobId: string;
+  readonly personId: string;
+  readonly workId: string;
+}
+
+interface WeighedAnew {
+  readonly kinds: readonly PartKind[];
+  /** Null for every cylinder. */
+  readonly cylinder: number | null;
+  readonly replaced: boolean;
+}
+
+/** What of the parts a work makes another weight: a rod whatever was done to it, all pistons and rings once the block is bored. */
+function weighedAnew(work: Work): WeighedAnew | null {
+  if (isRodWork(work)) return { kinds: ['rod', 'pressedAssembly'], cylinder: work.rod, replaced: false };
+  if (work.kind === 'bore') return { kinds: ['piston', 'ringSet', 'cylinderSet', 'pressedAssembly'], cylinder: null, replaced: true };
+  return null;
 }

@@ -81,6 +81,29 @@ describe('what is done to a rod', () => {
   });
 });
 
+describe('what is done to a block', () => {
+  it('puts other pistons and rings in, weighed anew, once all of it is bored; a trial cut does not', async () => {
+    const own = await server.job();
+    const part = (kind: string, cylinder: number) => own.parts.find((one) => one.kind === kind && one.cylinder === cylinder)!;
+    await server.reading(own, part('piston', 1), 612.4);
+    await server.reading(own, part('ringSet', 2), 44.2);
+    await server.reading(own, part('pin', 1), 140.2);
+    const on = (work: object) => server.post(`jobs/${own.id}/works`, { ...server.entry(), work, afterSpinId: null });
+    expect((await on({ kind: 'trialCut', cylinder: 3, toMm: 92.4 })).status).toBe(201);
+    expect((await server.sheet(own.id)).partCuts).toEqual([]);
+    const bored = (await on({ kind: 'bore', overMm: 0.5 })).body as { id: string };
+    const { partCuts } = await server.sheet(own.id);
+    expect(partCuts.map(({ partId, replaced, workId }) => [partId, replaced, workId])).toEqual(
+      expect.arrayContaining([
+        [part('piston', 1).id, true, bored.id],
+        [part('ringSet', 2).id, true, bored.id],
+      ]),
+    );
+    expect(partCuts).toHaveLength(2);
+    expect((await on({ kind: 'bore', overMm: -1 })).status).toBe(400);
+  });
+});
+
 describe('the shop’s gauges', () => {
   it('are kept as one list, and not over somebody else’s', async () => {
     const gauge = {

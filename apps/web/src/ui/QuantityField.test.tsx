@@ -25,7 +25,10 @@ function AtAField({ systems, children }: AtAFieldProps) {
 }
 
 /** A field, and what its owner has of it. */
-function field(systems: Systems, options: { unit?: Unit; value?: string; isBit?: boolean; pinsDeg?: readonly number[]; asShown?: boolean; placeholder?: string } = {}) {
+function field(
+  systems: Systems,
+  options: { unit?: Unit; value?: string; isBit?: boolean; pinsDeg?: readonly number[]; asShown?: boolean; placeholder?: string } = {},
+) {
   const owner = { value: options.value ?? '' };
   const hasIt = (value: string) => {
     owner.value = value;

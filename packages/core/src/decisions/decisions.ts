@@ -1,3 +1,4 @@
+import type { BoreLimits, BoringWord } from '../inspect/bores/boreFacts.js';
 import type { BoltTorque, RodBolts, RodLimits, RodNumbers } from '../inspect/rods/rodFacts.js';
 import type { CrankLimits, CrackTest, GaugeSettingFact, PlannedGrind } from '../inspect/inspectFacts.js';
 import type { BuiltBob } from '../bob/build/box.js';
@@ -107,6 +108,11 @@ export interface DecisionValues {
   /** Where a rod is cracked, in words; blank for nowhere. */
   'rods.cracks.*': string;
   'rods.crush.*': boolean;
+  'bores.limits': BoreLimits | null;
+  /** How far a bore’s axis lies from the one it is bored on, by cylinder, mm; null for nothing. */
+  'bores.offAxis.*': number | null;
+  /** The customer’s word on an oversize. */
+  'bores.word': BoringWord | null;
   /** A gauge as it was set for a sheet, by an id of its own. */
   'gauge.setting.*': GaugeSettingFact;
   'part.marks.*': PartMarks;

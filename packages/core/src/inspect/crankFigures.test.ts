@@ -56,6 +56,7 @@ const made = (more: Partial<MadeReady> = {}): MadeReady => ({
   unwornMm: {},
   indexDeg: {},
   rods: NOTHING_MADE_READY.rods,
+  bores: NOTHING_MADE_READY.bores,
   ...more,
 });
 const job = weighedJob('inline3');

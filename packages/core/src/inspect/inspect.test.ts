@@ -96,12 +96,12 @@ describe('accepting', () => {
 describe('what a new crank would measure', () => {
   it('is the middle of its limits, or a guess while nobody typed any', () => {
     const limits = madeUpLimits(4);
-    const of = (feature: string, quantity: Quantity) => nominalMm({ feature, quantity }, { limits, rods: NOTHING_MADE_READY.rods });
+    const of = (feature: string, quantity: Quantity) => nominalMm({ feature, quantity }, { ...NOTHING_MADE_READY, limits });
     expect(of('main.1', 'diameter')).toBe(53.99);
     expect(
       nominalMm(
         { feature: 'main.1', quantity: 'diameter' },
-        { limits: { ...limits, mains: { ...limits.mains, targetMm: null } }, rods: NOTHING_MADE_READY.rods },
+        { ...NOTHING_MADE_READY, limits: { ...limits, mains: { ...limits.mains, targetMm: null } } },
       ),
     ).toBeCloseTo(53.98, 9);
     // Journal, both walls of the first grade and the middle of the clearance.

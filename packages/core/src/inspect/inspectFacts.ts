@@ -2,10 +2,11 @@ import type { AcceptanceRule, Limits } from './acceptance.js';
 import type { ShellGrade } from './clearance.js';
 import type { ShellPair } from './groundAway.js';
 import type { GaugeSetting, GrowingMetal } from './gaugeSize.js';
+import type { BoresSaid, BoreWork } from './bores/boreFacts.js';
 import type { RodsSaid, RodWork } from './rods/rodFacts.js';
 import type { Undersize } from './undersize.js';
 
-/** What is measured of a crank, its bearings and its rods. */
+/** What is measured of a crank, its bearings, its rods, its bores and pistons. */
 export const QUANTITIES = [
   'runOut',
   'runOutHigh',
@@ -26,6 +27,10 @@ export const QUANTITIES = [
   'boltTorqued',
   'boltFreeAgain',
   'clearanceSeen',
+  'boreSize',
+  'boreWall',
+  'shadow',
+  'pistonSize',
 ] as const;
 export type Quantity = (typeof QUANTITIES)[number];
 
@@ -89,7 +94,7 @@ export type CrankWork =
   | { readonly kind: 'finish'; readonly what: CrankFinish };
 
 /** What was done to the engine's parts. */
-export type Work = CrankWork | RodWork;
+export type Work = CrankWork | RodWork | BoreWork;
 
 export interface WorkFact {
   readonly id: string;
@@ -169,4 +174,5 @@ export interface MadeReady {
   /** Journals that bear marks that can be felt, by feature. */
   readonly marked: Readonly<Record<string, boolean>>;
   readonly rods: RodsSaid;
+  readonly bores: BoresSaid;
 }

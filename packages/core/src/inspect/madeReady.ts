@@ -1,4 +1,5 @@
 import { familyOf, latestOn, type Decided } from '../decisions/decisions.js';
+import type { BoresSaid } from './bores/boreFacts.js';
 import type { RodsSaid } from './rods/rodFacts.js';
 import type { WorkFact, JournalGroup, MadeReady, MeasurementFact } from './inspectFacts.js';
 
@@ -14,6 +15,7 @@ export const NOTHING_MADE_READY: MadeReady = {
   indexDeg: {},
   marked: {},
   rods: { limits: null, torques: {}, numbers: {}, bolts: {}, cracks: {}, crush: {} },
+  bores: { limits: null, offAxisMm: {}, word: null },
 };
 
 const withoutNulls = (values: Readonly<Record<string, number | null>>): Record<string, number> =>
@@ -25,6 +27,11 @@ export function madeReadyOf(measurements: readonly MeasurementFact[], works: rea
     plan === null ? [] : [[group as JournalGroup, plan.underMm] as const],
   );
   const rods = rodsSaid(decided);
+  const bores: BoresSaid = {
+    limits: latestOn(decided, 'bores.limits') ?? null,
+    offAxisMm: withoutNulls(familyOf(decided, 'bores.offAxis.*')),
+    word: latestOn(decided, 'bores.word') ?? null,
+  };
   const made: MadeReady = {
     measurements,
     works,
@@ -36,8 +43,16 @@ export function madeReadyOf(measurements: readonly MeasurementFact[], works: rea
     indexDeg: withoutNulls(familyOf(decided, 'inspect.index.*')),
     marked: familyOf(decided, 'inspect.marked.*'),
     rods,
+    bores,
   };
-  const isNothing = made.limits === null && rods.limits === null && made.cracks === null && works.length === 0 && measurements.length === 0;
+  const isNothing =
+    made.limits === null &&
+    rods.limits === null &&
+    bores.limits === null &&
+    bores.word === null &&
+    made.cracks === null &&
+    works.length === 0 &&
+    measurements.length === 0;
   const isNothingSaid = [
     made.settings,
     made.planned,
@@ -49,6 +64,7 @@ export function madeReadyOf(measurements: readonly MeasurementFact[], works: rea
     rods.bolts,
     rods.cracks,
     rods.crush,
+    bores.offAxisMm,
   ].every((said) => Object.keys(said).length === 0);
   return isNothing && isNothingSaid ? null : made;
 }

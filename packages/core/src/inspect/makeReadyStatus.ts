@@ -1,3 +1,4 @@
+import { boresFigures, type BoresFigures } from './bores/boreFigures.js';
 import { rodsFigures, type RodsFigures } from './rods/rodFigures.js';
 import { crankFigures, isCracked, plannedGroups, type CrankFigures, type CrankSpec } from './crankFigures.js';
 import type { MadeReady } from './inspectFacts.js';
@@ -8,12 +9,17 @@ export interface MakeReadyStatus {
   readonly why: string;
 }
 
-/** Why nothing later can go on until something is done to the crank; null where nothing holds it up. */
-export function heldUpBy(made: MadeReady | undefined): { readonly all: string | null; readonly spin: string | null } {
-  if (!made) return { all: null, spin: null };
-  if (isCracked(made)) return { all: 'the crank is cracked', spin: 'the crank is cracked' };
+/** Why nothing later, no weighing or no spin can go on until something is done; null where nothing holds it up. */
+export function heldUpBy(
+  made: MadeReady | undefined,
+  cylinders: number,
+): { readonly all: string | null; readonly weigh: string | null; readonly spin: string | null } {
+  if (!made) return { all: null, weigh: null, spin: null };
+  if (isCracked(made)) return { all: 'the crank is cracked', weigh: null, spin: 'the crank is cracked' };
+  // Other pistons and rings go into other bores: what is weighed before would be for nothing.
+  const weigh = boresFigures(made, cylinders).isOpen ? (made.bores.word === null ? 'bores not decided' : 'waits for the bores') : null;
   const [group] = plannedGroups(made);
-  return { all: null, spin: group ? `waits for the ${group} to be ground` : null };
+  return { all: null, weigh, spin: group ? `waits for the ${group} to be ground` : null };
 }
 
 /** @param isUnderWay the job went on to the scale or the machine already */
@@ -24,11 +30,17 @@ export function makeReadyStatus(made: MadeReady | undefined, spec: CrankSpec, is
   if (group) return { state: 'underWay', why: `${group} to grind` };
   const figures = crankFigures(made, spec);
   if (figures.cracksDue === 'again') return { state: 'underWay', why: 'crack test due again' };
-  const open = openWords(figures) ?? openRods(rodsFigures(made, spec.layout));
+  const open = openWords(figures) ?? openRods(rodsFigures(made, spec.layout)) ?? openBores(boresFigures(made, spec.layout.cylinders.length), made);
   if (open !== null) return { state: 'underWay', why: open };
   return made.measurements.some(({ voided }) => !voided)
     ? { state: 'done', why: 'measured and judged' }
     : { state: 'ready', why: 'nothing measured yet' };
+}
+
+/** What of the bores is open. */
+function openBores({ rows, isOpen }: BoresFigures, { bores }: MadeReady): string | null {
+  if (isOpen) return bores.word === null ? 'bores not decided' : 'bores to bore';
+  return rows.some(({ advice }) => advice === 'cannotYetTell') ? 'a bore cannot yet be told' : null;
 }
 
 /** What of the rods is open. */

@@ -15,6 +15,9 @@ const GUESS = {
   centre: 150,
   bolt: 50,
   stretch: 0.15,
+  bore: 90,
+  pistonClearance: 0.05,
+  boreWall: 6,
 };
 
 const middle = ({ lowMm = null, highMm = null }: Partial<Limits> = {}): number | null =>
@@ -23,10 +26,11 @@ const middle = ({ lowMm = null, highMm = null }: Partial<Limits> = {}): number |
 /** What a place would measure on new parts, by the limits as far as they are typed; 0 for a needle alone. */
 export function nominalMm(
   { feature, quantity }: Pick<MeasurementFact, 'feature' | 'quantity'>,
-  made: Pick<MadeReady, 'limits' | 'rods'> | null,
+  made: Pick<MadeReady, 'limits' | 'rods' | 'bores'> | null,
 ): number {
   const limits = made?.limits ?? null;
   const rods = made?.rods.limits ?? null;
+  const bore = made?.bores.limits?.nominalMm ?? GUESS.bore;
   const isRod = feature.startsWith('rod');
   const group: Partial<GroupLimits> = (feature.startsWith('pin') ? limits?.pins : limits?.mains) ?? {};
   const diameter = group.targetMm ?? middle(group) ?? GUESS.diameter;
@@ -63,6 +67,13 @@ export function nominalMm(
       return GUESS.bolt;
     case 'boltTorqued':
       return GUESS.bolt + (middle(rods?.stretch) ?? GUESS.stretch);
+    case 'boreSize':
+    case 'shadow':
+      return bore;
+    case 'pistonSize':
+      return bore - (middle(made?.bores.limits?.clearance) ?? GUESS.pistonClearance);
+    case 'boreWall':
+      return GUESS.boreWall;
     case 'clearanceSeen':
       return middle(isRod ? rods?.clearance : group.clearance) ?? GUESS.clearance;
   }

@@ -31,6 +31,12 @@ function changes(work: Work, { feature, quantity }: Pick<MeasurementFact, 'featu
     case 'closeRod':
     case 'honeRod':
       return feature === `rod.${work.rod}` && (quantity === 'bigEnd' || quantity === 'centre');
+    case 'trialCut':
+      return feature === `bore.${work.cylinder}` && quantity === 'shadow';
+    case 'sleeve':
+      return feature === `bore.${work.cylinder}`;
+    case 'bore':
+      return feature.startsWith('bore.') || feature.startsWith('piston.');
     case 'newBolts':
       return feature === `rod.${work.rod}` && (quantity === 'bigEnd' || quantity.startsWith('bolt'));
   }

@@ -33,7 +33,8 @@ export function benchStatuses(facts: JobFacts, figures: JobFigures): BenchStatus
   const signOff = isSpun(kind)
     ? signOffStatus(facts, figures, [weigh, bobs])
     : unspunSignOffStatus(facts, kind === 'match' ? match : bobs, kind === 'match' ? ['done'] : ['done', 'ready']);
-  const ground = heldUpBy(facts.madeReady).spin;
+  const held = heldUpBy(facts.madeReady, facts.spec.layout.cylinders.length);
+  const ground = held.spin;
   const spinWaits: Status | null = ground === null ? waitingFor('spin', facts) : { state: 'waiting', why: ground };
   const last = figures.spins.at(-1);
   const inside = isInsideNow(figures);
@@ -45,7 +46,7 @@ export function benchStatuses(facts: JobFacts, figures: JobFigures): BenchStatus
     status('engine', 'done', 'figures are in'),
     status('checkIn', ...pair(checkInStatus(facts))),
     status('makeReady', ...pair(makeReadyStatus(facts.madeReady, keptSpec(facts), facts.readings.length > 0 || facts.spins.length > 0))),
-    status('weigh', ...pair(weigh)),
+    held.weigh === null ? status('weigh', ...pair(weigh)) : status('weigh', 'waiting', held.weigh),
     status('match', ...pair(match)),
     status('bobs', ...pair(bobs)),
     !last || ground !== null
@@ -73,10 +74,9 @@ export function benchStatuses(facts: JobFacts, figures: JobFigures): BenchStatus
     survey ? status('signOff', 'done', 'a survey: nothing to sign') : status('signOff', ...pair(signOff)),
   ];
   const own = benchesOf(kind);
-  const held = heldUpBy(facts.madeReady).all;
   return all
     .filter(({ bench }) => own.includes(bench))
-    .map((one) => (held !== null && AFTER_CRANK.includes(one.bench) ? { ...one, state: 'waiting', why: held } : one));
+    .map((one) => (held.all !== null && AFTER_CRANK.includes(one.bench) ? { ...one, state: 'waiting', why: held.all } : one));
 }
 
 /** A cracked crank is worked on no further. */

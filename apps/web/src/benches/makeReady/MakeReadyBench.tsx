@@ -1,6 +1,6 @@
 import type { ReactNode } from 'react';
 import { useSearchParams } from 'react-router';
-import { crankFigures, isSpun, JOURNAL_GROUPS, rodsFigures, type CrankFigures, type MadeReady, type RodsFigures } from '@tare/core';
+import { boresFigures, crankFigures, isSpun, JOURNAL_GROUPS, rodsFigures, type CrankFigures, type MadeReady, type RodsFigures } from '@tare/core';
 import { keptSpecOf } from '@tare/contract';
 import { useMemo } from 'react';
 import { useOpenJob } from '../../shell/JobContext.js';
@@ -12,6 +12,9 @@ import { EffectOnBalance } from './EffectOnBalance.js';
 import { JournalSheet } from './JournalSheet.js';
 import { LimitsForm } from './LimitsForm.js';
 import { RunOutSheet } from './RunOutSheet.js';
+import { BoreLimitsForm } from './bores/BoreLimitsForm.js';
+import { BoreSheet } from './bores/BoreSheet.js';
+import { PistonSheet } from './bores/PistonSheet.js';
 import { BigEndSheet } from './rods/BigEndSheet.js';
 import { BoltSheet } from './rods/BoltSheet.js';
 import { RodBearingSheet } from './rods/RodBearingSheet.js';
@@ -29,6 +32,7 @@ export function MakeReadyBench(): ReactNode {
   const figures = useMemo(() => crankFigures(made, spec), [made, spec]);
   const [params, setParams] = useSearchParams();
   const rods = useMemo(() => rodsFigures(made, spec.layout), [made, spec.layout]);
+  const bores = useMemo(() => boresFigures(made, spec.layout.cylinders.length), [made, spec.layout]);
   const groups = sheetGroups(spec);
   const asked = SHEETS.find((one) => one === params.get('sheet') && groups.some(({ sheets }) => sheets.includes(one)));
   const shown: SheetName = asked ?? firstSheet(groups, made);
@@ -64,6 +68,9 @@ export function MakeReadyBench(): ReactNode {
       {shown === 'rodLines' && <RodLinesSheet made={made} rods={rods} />}
       {shown === 'rodBolts' && <BoltSheet made={made} rods={rods} />}
       {shown === 'rodBearings' && <RodBearingSheet made={made} rods={rods} />}
+      {shown === 'boreLimits' && <BoreLimitsForm key={sheet.decisions['bores.limits']?.version ?? 0} limits={made.bores.limits} />}
+      {shown === 'bores' && <BoreSheet made={made} bores={bores} />}
+      {shown === 'pistons' && <PistonSheet made={made} bores={bores} />}
       {shown === 'work' && <WorkLog made={made} figures={figures} />}
       <EffectOnBalance made={made} figures={figures} />
     </div>

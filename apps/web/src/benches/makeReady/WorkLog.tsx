@@ -73,6 +73,12 @@ function workWords(work: Work, say: Say): string {
       return `Rod ${work.rod} closed by ${say(work.closedMm, 'mm', 3)}, ${work.faces === 'cap' ? 'off its cap' : 'off rod and cap'}`;
     case 'honeRod':
       return `Rod ${work.rod} honed for ${work.seconds} s`;
+    case 'trialCut':
+      return `Cylinder ${work.cylinder}: a trial cut to ${say(work.toMm, 'mm', 3)}`;
+    case 'bore':
+      return `All cylinders bored and honed ${say(work.overMm, 'mm', 2)} over`;
+    case 'sleeve':
+      return `Cylinder ${work.cylinder} sleeved`;
     case 'newBolts':
       return `Rod ${work.rod} has new bolts`;
   }

@@ -4,7 +4,8 @@ import { BOLTS, featureOf, isRunOut, isSpun, journalNumbers, type CrankLimits, t
 /** The sheets of crank and rods, in working order. */
 const CRANK_SHEETS = ['limits', 'runOut', 'mains', 'pins', 'bearings', 'cracks'] as const;
 const ROD_SHEETS = ['rodLimits', 'bigEnds', 'rodLines', 'rodBolts', 'rodBearings'] as const;
-export const SHEETS = [...CRANK_SHEETS, ...ROD_SHEETS, 'work'] as const;
+const BLOCK_SHEETS = ['boreLimits', 'bores', 'pistons'] as const;
+export const SHEETS = [...CRANK_SHEETS, ...ROD_SHEETS, ...BLOCK_SHEETS, 'work'] as const;
 export type SheetName = (typeof SHEETS)[number];
 
 export interface SheetGroup {
@@ -12,12 +13,14 @@ export interface SheetGroup {
   readonly sheets: readonly SheetName[];
 }
 
-/** The sheets that a job calls for: its crank's where it is spun, its rods' where it has rods of its own here. */
+/** The sheets that a job calls for: its crank's where it is spun, its rods' and its block's where the engine has such parts. */
 export function sheetGroups({ jobKind, elsewhere }: Pick<JobSpec, 'jobKind' | 'elsewhere'>): SheetGroup[] {
+  const hasPistons = elsewhere?.piston?.why !== 'notInEngine';
   const hasRods = elsewhere?.rod?.why !== 'notInEngine';
   return [
     ...(isSpun(jobKind) ? [{ title: 'Crank', sheets: CRANK_SHEETS }] : []),
     ...(hasRods ? [{ title: 'Rods', sheets: ROD_SHEETS }] : []),
+    ...(hasPistons ? [{ title: 'Block', sheets: BLOCK_SHEETS }] : []),
     { title: 'Done', sheets: ['work'] },
   ];
 }
@@ -34,6 +37,9 @@ export const SHEET_NAMES: Readonly<Record<SheetName, string>> = {
   rodLines: 'Small ends, bend',
   rodBolts: 'Rod bolts',
   rodBearings: 'Rod bearings',
+  boreLimits: 'Limits of bores',
+  bores: 'Bores',
+  pistons: 'Pistons',
   work: 'Work done',
 };
 
@@ -128,6 +134,26 @@ const ROD_BEARING = [
   ['clearanceSeen', 'clearance, another way', true],
 ] as const;
 
+const DEPTHS = ['top', 'middle', 'bottom'] as const;
+
+/** A bore at three depths by two directions, across the crank and along it; its thinnest wall and a trial cut's shadow by whoever wants them. */
+const borePlaces = (cylinder: number): Place[] => {
+  const place = { feature: `bore.${cylinder}`, row: `Bore ${cylinder}` };
+  return [
+    ...DEPTHS.flatMap((words, i) =>
+      [0, 90].map((angleDeg): Place => ({
+        ...place,
+        quantity: 'boreSize',
+        angleDeg,
+        depth: i + 1,
+        column: `${words}, ${angleDeg === 0 ? 'across' : 'along'}`,
+      })),
+    ),
+    { ...place, quantity: 'boreWall', angleDeg: null, depth: null, column: 'thinnest wall', isOptional: true },
+    { ...place, quantity: 'shadow', angleDeg: null, depth: null, column: 'shadow', isOptional: true },
+  ];
+};
+
 const boltPlaces = (rod: number): Place[] =>
   BOLTS.flatMap((bolt) =>
     (
@@ -207,6 +233,14 @@ function fromTheFront(sheet: SheetName, spec: Pick<JobSpec, 'layout' | 'crank'>,
       return spec.layout.cylinders.flatMap((_, i) => boltPlaces(i + 1));
     case 'rodBearings':
       return spec.layout.cylinders.flatMap((_, i) => rodPlaces(i + 1, ROD_BEARING));
+    case 'bores':
+      return spec.layout.cylinders.flatMap((_, i) => borePlaces(i + 1));
+    case 'pistons':
+      return spec.layout.cylinders.map((_, i): Place => ({
+        ...{ feature: `piston.${i + 1}`, quantity: 'pistonSize', angleDeg: null, depth: null, row: `Piston ${i + 1}` },
+        column: 'at its gauge point',
+      }));
+    case 'boreLimits':
     case 'rodLimits':
     case 'limits':
     case 'cracks':

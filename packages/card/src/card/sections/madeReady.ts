@@ -1,6 +1,7 @@
 import { factsOf, keptSpecOf, type CardLine, type CardSection, type JobSheet } from '@tare/contract';
 import {
   crankFigures,
+  isBoreWork,
   isRodWork,
   JOURNAL_GROUPS,
   type Acceptance,
@@ -16,6 +17,7 @@ import {
 import { clock } from '../../words/numbers.js';
 import { figure, line } from '../cardDocument.js';
 import { personIn, type CardNames } from '../cardNames.js';
+import { boresMadeReady } from './boresMadeReady.js';
 import { rodsMadeReady } from './rodsMadeReady.js';
 
 const VERDICTS: Readonly<Record<Acceptance['kind'], string>> = { inside: 'inside', outside: 'outside', cannotYetTell: 'not told' };
@@ -34,16 +36,16 @@ export function madeReady(sheet: JobSheet, names: CardNames): CardSection[] {
     ...JOURNAL_GROUPS.flatMap((group) => groupLine(group, made, figures)),
     ...bearingLine(made, figures),
     ...sheet.works.flatMap(({ work, personId, at }): CardLine[] =>
-      isRodWork(work) ? [] : [line`${workLine(work)} (${personIn(names, personId)}, ${clock(at)}).`],
+      isRodWork(work) || isBoreWork(work) ? [] : [line`${workLine(work)} (${personIn(names, personId)}, ${clock(at)}).`],
     ),
   ];
   const crank: CardSection[] = lines.length === 0 ? [] : [{ id: 'madeReady', title: 'The crank, made ready', table: null, lines }];
-  return [...crank, ...rodsMadeReady(sheet, made, names)];
+  return [...crank, ...rodsMadeReady(sheet, made, names), ...boresMadeReady(sheet, made, names)];
 }
 
 /** Whether something was measured of the crank, or done to it. */
 const isOfTheCrank = (one: MeasurementFact | Work): boolean =>
-  'feature' in one && 'quantity' in one ? !one.feature.startsWith('rod.') : !isRodWork(one);
+  'feature' in one && 'quantity' in one ? /^(crank|main|pin)/.test(one.feature) : !isRodWork(one) && !isBoreWork(one);
 
 function cracksLine({ cracks: test }: MadeReady): CardLine[] {
   if (!test) return [line`Not tested for cracks here.`];

@@ -124,6 +124,7 @@ describe('a set of rods', () => {
   const round = (mm: number): [number, number][] => [0, 45, 90, 135, 0, 45, 90, 135].map((deg) => [deg, mm]);
   const made = (measurements: MeasurementFact[], works: WorkFact[] = [], rods: Partial<MadeReady['rods']> = {}): MadeReady => ({
     ...{ measurements, works, settings: { set: SETTING }, limits: null, cracks: null, planned: {}, unwornMm: {}, indexDeg: {}, marked: {} },
+    bores: NOTHING_MADE_READY.bores,
     rods: { ...NOTHING_MADE_READY.rods, limits: madeUpRodLimits, ...rods },
   });
   const work = (id: string, one: RodWork): WorkFact => ({ id, work: one, afterSpinId: null });

@@ -1,4 +1,5 @@
 import type { CrankLimits, GroupLimits } from '../inspectFacts.js';
+import type { BoreLimits } from '../bores/boreFacts.js';
 import type { RodLimits } from '../rods/rodFacts.js';
 
 const GROUP: GroupLimits = {
@@ -45,4 +46,19 @@ export const madeUpRodLimits: RodLimits = {
   clearance: { lowMm: 0.03, highMm: 0.06 },
   grades: [1.735, 1.74].map((wallMm, i) => ({ name: `grade ${i + 1}`, wallMm, stock: 8 })),
   overShells: [{ overMm: 0.05, stock: 2 }],
+};
+
+/** Limits of made-up bores. */
+export const madeUpBoreLimits: BoreLimits = {
+  rule: 'twoSided95',
+  nominalMm: 92,
+  wearMm: 0.1,
+  outOfRoundMm: 0.05,
+  taperMm: 0.05,
+  oversizes: [0.25, 0.5, 1].map((overMm, i) => ({ overMm, stock: 1, price: 300 + 20 * i })),
+  honeMm: 0.05,
+  leastWallMm: 5.7,
+  sleevePrice: 90,
+  pricedOn: '2026-11-01',
+  clearance: { lowMm: 0.04, highMm: 0.07 },
 };

@@ -147,7 +147,7 @@ function CloseForm({
         label="Taken off the faces"
         unit="mm"
         className="w-44"
-        placeholder={String(closing.closeMm)}
+        placeholder={closing.closeMm.toFixed(4)}
         value={text}
         onChange={(event) => setText(event.target.value)}
       />

@@ -1,0 +1,97 @@
+import { boreLimitsSchema } from '@tare/contract';
+import { checkLimits, CoreError, type BoreLimits } from '@tare/core';
+import type { ReactNode } from 'react';
+import { useOpenJob } from '../../../shell/JobContext.js';
+import { FormChoice, FormField } from '../../../ui/form/FormFields.js';
+import { FormQuantity } from '../../../ui/form/FormQuantity.js';
+import { RowTable } from '../../../ui/form/RowTable.js';
+import { readForm, typedOf, type Typed } from '../../../ui/form/typedForm.js';
+import { useDecideForm } from '../../../ui/form/useDecideForm.js';
+import { WriteFormFrame } from '../../../ui/form/WriteFormFrame.js';
+
+/** What stands in the form while nobody typed anything. */
+const NO_LIMITS: BoreLimits = {
+  rule: 'twoSided95',
+  nominalMm: null,
+  wearMm: null,
+  outOfRoundMm: null,
+  taperMm: null,
+  oversizes: [],
+  honeMm: 0.05,
+  leastWallMm: null,
+  sleevePrice: null,
+  pricedOn: '',
+  clearance: { lowMm: null, highMm: null },
+};
+const SIZE = { overMm: '', stock: '', price: '' };
+type TypedLimits = Typed<BoreLimits>;
+
+/** Limits of the bores, typed from the engine's own data, with the oversizes that can be had: nothing of any maker's is known here. */
+export function BoreLimitsForm({ limits }: { readonly limits: BoreLimits | null }): ReactNode {
+  const { sheet } = useOpenJob();
+  const initial = typedOf(limits ?? NO_LIMITS);
+  const read = (typed: TypedLimits): BoreLimits => readForm(boreLimitsSchema, typed).content as BoreLimits;
+  const write = useDecideForm<TypedLimits>({
+    subject: 'bores.limits',
+    place: `bore-limits.${sheet.id}.${sheet.decisions['bores.limits']?.version ?? 0}`,
+    initial,
+    sample: { ...initial, oversizes: [SIZE] },
+    valueOf: read,
+    figuresOf: (typed) => readForm(boreLimitsSchema, typed).figures,
+    wrong: (typed) => {
+      try {
+        checkLimits(read(typed).clearance, 'the clearance', 'clearance.lowMm');
+        return {};
+      } catch (error) {
+        // What is no number yet is its field's to say.
+        return error instanceof CoreError ? { [error.field]: error.message } : {};
+      }
+    },
+  });
+  const { control } = write.form;
+  return (
+    <WriteFormFrame
+      write={write}
+      keep="Keep these limits"
+      leave="Leave them as they were"
+      asksWho={false}
+      label="Limits of the bores"
+      className="grid gap-4"
+    >
+      <div className="grid items-start gap-3 sm:grid-cols-3 lg:grid-cols-4">
+        <FormQuantity label="Nominal bore" unit="mm" control={control} name="nominalMm" />
+        <FormQuantity label="Worn by, at most" unit="mm" control={control} name="wearMm" />
+        <FormQuantity label="Out of round, at most" unit="mm" control={control} name="outOfRoundMm" />
+        <FormQuantity label="Taper, at most" unit="mm" control={control} name="taperMm" />
+        <FormQuantity label="Left for the hone" unit="mm" control={control} name="honeMm" />
+        <FormQuantity label="Thinnest wall" unit="mm" control={control} name="leastWallMm" />
+        <FormQuantity label="Piston clearance, from" unit="mm" control={control} name="clearance.lowMm" />
+        <FormQuantity label="Piston clearance, to" unit="mm" control={control} name="clearance.highMm" />
+        <FormQuantity label="Price of a sleeve" unit="" control={control} name="sleevePrice" />
+        <FormField label="Prices of" control={control} name="pricedOn" placeholder="2026-11-01" />
+        <FormChoice
+          label="Inside means"
+          control={control}
+          name="rule"
+          options={[
+            { value: 'twoSided95', label: 'all of the 95 % region' },
+            { value: 'oneSided95', label: 'the standard’s one-sided 95 %' },
+          ]}
+        />
+      </div>
+      <RowTable
+        form={write.form}
+        name="oversizes"
+        caption="Oversizes of pistons that can be had"
+        noun="oversize"
+        columns={[
+          { key: 'overMm', title: 'Over', unit: 'mm' },
+          { key: 'stock', title: 'Sets in stock', unit: '' },
+          { key: 'price', title: 'Price of the set', unit: '' },
+        ]}
+        addWords="Another oversize"
+        blank={() => SIZE}
+      />
+    </WriteFormFrame>
+  );
+}

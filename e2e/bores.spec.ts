@@ -1,0 +1,56 @@
+import { madeUpBoreLimits } from '@tare/core/testing';
+import { expect, test } from './app.js';
+import { openJob } from './bench.js';
+
+test('a block whose third cylinder decides: the customer’s word, the boring, other pistons weighed anew and each given its bore', async ({
+  page,
+  shop,
+}) => {
+  const job = await shop.ready('inline4');
+  await shop.decide(job, { subject: 'bores.limits', value: madeUpBoreLimits });
+  const bore = async (cylinder: number, mm: number, after: string | null = null): Promise<void> => {
+    for (const depth of [1, 2, 3])
+      for (const angleDeg of [0, 90])
+        await shop.measure(job.id, { feature: `bore.${cylinder}`, quantity: 'boreSize', depth, angleDeg, indicationMm: mm, afterWorkId: after });
+  };
+  for (const [i, mm] of [92.03, 92.05, 92.31].entries()) await bore(i + 1, mm);
+  await openJob(page, job.id, 'makeReady');
+  await page.getByRole('button', { name: 'Bores', exact: true }).click();
+  const field = page.getByLabel('Reading of the gauge in mm');
+  await test.step('the last bore by keys, one reading in inches asked about', async () => {
+    await field.click();
+    await page.keyboard.type('3.6236');
+    await page.keyboard.press('Enter');
+    await expect(page.getByText('In inches it would be 92.0394 mm.', { exact: false })).toBeVisible();
+    await field.fill('');
+    for (const mm of ['92.04', '92.04', '92.035', '92.04', '92.03', '92.03']) {
+      await page.keyboard.type(mm);
+      await page.keyboard.press('Enter');
+    }
+  });
+  const desk = page.getByRole('region', { name: 'The oversize' });
+  await expect(page.getByRole('row', { name: /^Bore 3/ })).toContainText('bore');
+  await expect(desk).toContainText('All together 0.50 mm over; cylinder 3 decides. at 320, 1 in stock.');
+  await expect(desk).toContainText('Or a sleeve in cylinder 3 and 0.25 mm over for the rest, together at 390, against at 320.');
+  await expect(page.getByRole('link', { name: /^Weigh/ })).toContainText('bores not decided');
+  await test.step('asked, agreed, bored', async () => {
+    const word = desk.getByRole('form', { name: 'The customer’s word' });
+    await word.getByLabel('Asked whom').fill('Hob Ferrand');
+    await word.getByRole('button', { name: 'They agreed' }).click();
+    await expect(desk).toContainText('Hob Ferrand agreed to 0.50 mm over on');
+    await expect(page.getByRole('link', { name: /^Weigh/ })).toContainText('waits for the bores');
+    await desk.getByRole('button', { name: 'All were bored 0.50 mm over: measure them again' }).click();
+    // Four pistons and four sets of rings are others: their weights are open again.
+    await expect(page.getByRole('link', { name: /^Weigh/ })).toContainText('24 of 32 weighed');
+  });
+  await test.step('measured again with the new pistons, each is given its bore', async () => {
+    const [bored] = (await shop.sheet(job.id)).works;
+    for (const [i, mm] of [92.504, 92.511, 92.508, 92.515].entries()) await bore(i + 1, mm, bored!.id);
+    for (const [i, mm] of [92.45, 92.457, 92.446, 92.455].entries())
+      await shop.measure(job.id, { feature: `piston.${i + 1}`, quantity: 'pistonSize', indicationMm: mm, afterWorkId: bored!.id });
+    await page.getByRole('button', { name: 'Pistons', exact: true }).click();
+    await expect(page.getByText('The furthest off the middle: 0.003 mm. No other way of placing them comes closer.')).toBeVisible();
+    await expect(page.getByRole('row', { name: /^1 3 ←/ })).toContainText('0.058');
+    await expect(page.getByRole('link', { name: /^Make ready/ })).toContainText('measured and judged');
+  });
+});

@@ -1,0 +1,40 @@
+import type { BoreLimits, BoringWord, Oversize } from '@tare/core';
+import Joi from 'joi';
+import { named } from './ids.js';
+import { limitsSchema, mayMm, ruleSchema } from './limitSchemas.js';
+
+const price = (name: string): Joi.NumberSchema => named(Joi.number().min(0).max(1e6).allow(null).required(), name);
+
+/** Limits of a block's bores and its pistons, as they are typed. */
+export const boreLimitsSchema = Joi.object<BoreLimits>({
+  rule: ruleSchema.required(),
+  nominalMm: mayMm('The nominal bore'),
+  wearMm: mayMm('How much a bore may have worn'),
+  outOfRoundMm: mayMm('How far from round a bore may be'),
+  taperMm: mayMm('How much taper a bore may have'),
+  oversizes: named(
+    Joi.array()
+      .items(
+        Joi.object<Oversize, true>({
+          overMm: named(Joi.number().greater(0).max(20).required(), 'The oversize'),
+          stock: named(Joi.number().integer().min(0).max(9999).allow(null).required(), 'How many are there'),
+          price: price('The price of the set'),
+        }),
+      )
+      .max(20)
+      .required(),
+    'The oversizes on sale',
+  ),
+  honeMm: named(Joi.number().min(0).max(2).required(), 'What is left for the hone'),
+  leastWallMm: mayMm('The thinnest wall'),
+  sleevePrice: price('The price of a sleeve'),
+  pricedOn: named(Joi.string().max(40).allow('').required(), 'The day of the prices'),
+  clearance: limitsSchema('the clearance of the pistons').required(),
+});
+
+export const boringWordSchema = Joi.object<BoringWord, true>({
+  overMm: named(Joi.number().greater(0).max(20).required(), 'The oversize'),
+  by: named(Joi.string().pattern(/\S/).max(80).required(), 'Whose word it is'),
+  on: named(Joi.string().pattern(/\S/).max(40).required(), 'The day of the word'),
+  price: price('The price that was told'),
+});
