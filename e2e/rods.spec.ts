@@ -1,4 +1,5 @@
 import { madeUpLimits, madeUpRodLimits } from '@tare/core/testing';
+import type { Locator } from '@playwright/test';
 import { expect, test } from './app.js';
 import { bench, openJob } from './bench.js';
 
@@ -22,7 +23,7 @@ test('eight rods to the middle of their limits: one closed and honed, one past i
   await openJob(page, job.id, 'makeReady');
   await page.getByRole('button', { name: 'Big ends', exact: true }).click();
 
-  const torque = (step: string) => page.getByRole('form', { name: `Torqued ${step}` });
+  const torque = (step: string): Locator => page.getByRole('form', { name: `Torqued ${step}` });
   await test.step('one torque, in either unit; another one is stopped, and nothing is judged', async () => {
     await torque('to gauge').getByLabel('to gauge').fill('38 lb·ft');
     await torque('to gauge').getByLabel('with').fill('engine oil');
@@ -101,7 +102,7 @@ test('eight rods to the middle of their limits: one closed and honed, one past i
     const sheet = await shop.sheet(job.id);
     expect(sheet.works.map(({ work }) => work.kind)).toEqual(['closeRod', 'honeRod', 'honeRod']);
     const rod = sheet.parts.find(({ kind, cylinder }) => kind === 'rod' && cylinder === 1)!;
-    const open = (id: string) => shop.sheet(id).then(({ partCuts }) => partCuts.filter(({ partId }) => partId === rod.id).length);
+    const open = (id: string): Promise<number> => shop.sheet(id).then(({ partCuts }) => partCuts.filter(({ partId }) => partId === rod.id).length);
     expect(await open(job.id)).toBe(3);
     await page.getByRole('button', { name: 'Work done' }).click();
     await page

@@ -33,7 +33,6 @@ export {
   type Gauge,
   type GaugeCommand,
   type GaugeDrawer,
-  type GaugeSource,
   type StandinGauge,
   type GaugesChange,
   type MeasurementEntry,

@@ -132,11 +132,10 @@ export {
   type RodBolts,
   type RodLimits,
   type RodNumbers,
-  type RodsSaid,
   type RodWork,
   type TorqueStep,
 } from './inspect/rods/rodFacts.js';
-export { boresFigures, boredMm, type BoreRow, type BoresFigures } from './inspect/bores/boreFigures.js';
+export { boresFigures, boredMm, type BoresFigures } from './inspect/bores/boreFigures.js';
 export { displacementCm3 } from './inspect/bores/oversize.js';
 export { isBoreWork, type BoreLimits, type BoreWork, type BoringWord, type Oversize } from './inspect/bores/boreFacts.js';
 export { nominalMm } from './inspect/nominal.js';

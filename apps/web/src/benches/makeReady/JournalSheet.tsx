@@ -54,7 +54,7 @@ export function JournalSheet({ group, made, figures }: JournalSheetProps): React
             <>
               <VerdictMark verdict={verdict}>{words}</VerdictMark>{' '}
               <span className="text-ink-soft">
-                {`round ${figure(own.outOfRoundMm, 'mm', 3)}, taper ${figure(own.taperMm, 'mm', 3)}${outsideWords('fillet', journal?.fillet)}${outsideWords('width', journal?.width)}`}
+                {`round ${figure(own.outOfRoundMm, 'mm', 3)}, taper ${figure(own.taperMm, 'mm', 3)}${outsideWords('fillet', journal.fillet)}${outsideWords('width', journal.width)}`}
               </span>
             </>
           );

@@ -252,7 +252,7 @@ function centreOf(rows: readonly RodRow[], places: readonly PlaceRead[], limits:
   const after = spread(rows.map(({ waysOut }, i) => (isWhole ? read[i]! : 0) - (waysOut?.closing.shorterMm ?? 0)));
   if (!isWhole && after === 0) return null;
   return {
-    spreadMm: isWhole ? spread(read as number[]) : null,
+    spreadMm: isWhole ? spread(read) : null,
     afterMm: after,
     isOver: limits.centreSpreadMm !== null && after > limits.centreSpreadMm,
   };
