@@ -21,6 +21,7 @@ import { Reweigh } from './benches/match/trim/Reweigh.js';
 import { CrackForm } from './benches/makeReady/CrackForm.js';
 import { BoreLimitsForm } from './benches/makeReady/bores/BoreLimitsForm.js';
 import { WordForm } from './benches/makeReady/bores/BoreSheet.js';
+import { PinLimitsForm } from './benches/makeReady/pins/PinSheet.js';
 import { RodLimitsForm } from './benches/makeReady/rods/RodLimitsForm.js';
 import { TorqueForm } from './benches/makeReady/rods/TorqueLine.js';
 import { LimitsForm } from './benches/makeReady/LimitsForm.js';
@@ -314,6 +315,14 @@ const FORMS: readonly Walked[] = [
     whole: { 'Asked whom': 'Ines Corvey', on: '2026-11-26' },
     keep: 'They agreed',
     refused: ['value.by', 'Asked whom'],
+  },
+  {
+    name: 'limits of the pins',
+    form: () => <PinLimitsForm limits={null} />,
+    whole: { 'In the rod, from': '0,02', 'In the rod, to': '0.0018 in' },
+    keep: 'Keep this',
+    // Every one of its figures may lack.
+    refused: null,
   },
   {
     name: 'how rod bolts are torqued',

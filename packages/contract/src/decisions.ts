@@ -27,6 +27,7 @@ import { boreLimitsSchema, boringWordSchema } from './bores.js';
 import { change, type Change } from './byPerson.js';
 import { named } from './ids.js';
 import { crankLimitsSchema, crackTestSchema, gaugeSettingSchema } from './inspect.js';
+import { pinLimitsSchema } from './pins.js';
 import { boltTorqueSchema, rodBoltsSchema, rodLimitsSchema, rodNumbersSchema } from './rods.js';
 import { setUpsSchema } from './setUps.js';
 import { mountedSchema, supportsSchema } from './spins.js';
@@ -185,6 +186,7 @@ const SCHEMAS: { readonly [K in DecisionKind]: DecisionSchema<K> } = {
     value: named(Joi.number().greater(0).max(5).allow(null), 'How far the bore’s axis is off'),
   },
   'bores.word': { value: boringWordSchema.allow(null) },
+  'pins.limits': { value: pinLimitsSchema.allow(null) },
   'gauge.setting.*': { member: 'setting id', members: ID, value: gaugeSettingSchema },
   'part.marks.*': { member: 'part id', members: ID, value: partMarksSchema },
   'part.damaged.*': { member: 'part id', members: ID, value: named(Joi.boolean(), 'Damaged') },

@@ -18,6 +18,7 @@ export { readCrankFile, writeCrankFile } from './crankFile.js';
 export { choicesTakenIn, handOverOf, readHandOver, readingsTakenIn, writeHandOver, type HandOver } from './handOver.js';
 export { shopToolsChangeSchema, shopToolsSchema, type ShopToolsChange, type ShopToolsEntry } from './shopTools.js';
 export { boreLimitsSchema, boringWordSchema } from './bores.js';
+export { pinLimitsSchema } from './pins.js';
 export { boltTorqueSchema, rodLimitsSchema } from './rods.js';
 export { checkCrankLimits, readLimitsFile, writeLimitsFile } from './limitsFile.js';
 export {

@@ -77,6 +77,8 @@ const WORK_KINDS: readonly Work['kind'][] = [
   'trialCut',
   'bore',
   'sleeve',
+  'pressPin',
+  'pressOff',
 ];
 const cylinderSchema = named(Joi.number().integer().min(1).max(32), 'The cylinder');
 const rodSchema = named(Joi.number().integer().min(1).max(32), 'The rod');
@@ -121,6 +123,25 @@ export const workSchema = Joi.alternatives()
   })
   .conditional(Joi.object({ kind: 'sleeve' }).unknown(), {
     then: Joi.object({ kind: Joi.string().max(20).required(), cylinder: cylinderSchema.required() }),
+  })
+  .conditional(Joi.object({ kind: 'pressPin' }).unknown(), {
+    then: Joi.object({
+      kind: Joi.string().max(20).required(),
+      cylinder: cylinderSchema.required(),
+      crayonC: named(Joi.number().min(0).max(500).allow(null).required(), 'What the crayon said'),
+      overruled: named(Joi.string().max(300).allow('').required(), 'Why it was pressed all the same'),
+    }),
+  })
+  .conditional(Joi.object({ kind: 'pressOff' }).unknown(), {
+    then: Joi.object({
+      kind: Joi.string().max(20).required(),
+      cylinder: cylinderSchema.required(),
+      support: named(Joi.string().pattern(/\S/).max(120).required(), 'What the piston lay on'),
+      boreBeforeMm: mayMm('The pin bore before'),
+      boreAfterMm: mayMm('The pin bore after'),
+      skirtBeforeMm: mayMm('The skirt before'),
+      skirtAfterMm: mayMm('The skirt after'),
+    }),
   })
   .conditional(Joi.object({ kind: 'closeRod' }).unknown(), {
     then: Joi.object({

@@ -28,6 +28,7 @@ export type CardSectionId =
   | 'madeReady'
   | 'rodsMadeReady'
   | 'boresMadeReady'
+  | 'pinsMadeReady'
   | 'weights'
   | 'weighing'
   | 'changed'

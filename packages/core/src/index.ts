@@ -138,6 +138,8 @@ export {
 export { boresFigures, boredMm, type BoresFigures } from './inspect/bores/boreFigures.js';
 export { displacementCm3 } from './inspect/bores/oversize.js';
 export { isBoreWork, type BoreLimits, type BoreWork, type BoringWord, type Oversize } from './inspect/bores/boreFacts.js';
+export { pinRows, pressGate, type Fit } from './inspect/pins/pinFigures.js';
+export { isPinWork, PIN_WAYS, type PinLimits, type PinWork } from './inspect/pins/pinFacts.js';
 export { nominalMm } from './inspect/nominal.js';
 export { slipAt } from './inspect/slipAt.js';
 export { workChange } from './inspect/workChange.js';

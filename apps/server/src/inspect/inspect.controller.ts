@@ -1,8 +1,16 @@
 import { randomUUID } from 'node:crypto';
 import { Controller, Param, Post } from '@nestjs/common';
-import { isRodWork, type PartKind, type Work } from '@tare/core';
+import { benchStatuses, isRodWork, jobFigures, pressGate, type PartKind, type Work } from '@tare/core';
 import type { Knex } from 'knex';
-import { newWorkSchema, newMeasurementSchema, type WorkEntry, type MeasurementEntry, type NewWork, type NewMeasurement } from '@tare/contract';
+import {
+  factsOf,
+  newWorkSchema,
+  newMeasurementSchema,
+  type WorkEntry,
+  type MeasurementEntry,
+  type NewWork,
+  type NewMeasurement,
+} from '@tare/contract';
 import { CheckedBody } from '../http/checkedBody.js';
 import { Describe } from '../http/describe.js';
 import { IdPipe } from '../http/idPipe.js';
@@ -38,6 +46,7 @@ export class InspectController {
   async work(@Param('jobId', IdPipe) jobId: string, @CheckedBody(newWorkSchema) work: NewWork): Promise<WorkEntry> {
     const { shopId } = await this.jobs.require(jobId);
     const { id, personId, afterSpinId } = work;
+    await this.requireReadyToPress(jobId, work.work);
     await insertOnce(this.jobs.db, { id, kind: 'work', shopId, jobId, personId, content: work }, async (trx) => {
       await lockJob(trx, jobId);
       if (afterSpinId !== null && !(await trx('spin').where({ id: afterSpinId, job_id: jobId }).first('id')))
@@ -48,6 +57,14 @@ export class InspectController {
       if (anew) await this.weighAnew(trx, { shopId, jobId, personId, workId: id }, anew);
     });
     return workFromRow(await this.jobs.db('engine_work').where({ id }).first<WorkRow>());
+  }
+
+  /** A pressed pin ends the weighing of its parts: before everything is weighed and matched it takes somebody's reason in writing. */
+  private async requireReadyToPress(jobId: string, work: Work): Promise<void> {
+    if (work.kind !== 'pressPin' || work.overruled.trim() !== '') return;
+    const facts = factsOf(await this.jobs.sheet(jobId));
+    const why = pressGate(benchStatuses(facts, jobFigures(facts)));
+    if (why !== null) throw fieldProblem('work.overruled', `${why} Whoever presses it all the same says why.`);
   }
 
   /** What was weighed of these parts begins a new state with the work itself. */

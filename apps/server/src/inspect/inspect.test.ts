@@ -104,6 +104,18 @@ describe('what is done to a block', () => {
   });
 });
 
+describe('a pressed pin', () => {
+  it('is refused before its parts are weighed and matched, but for somebody’s reason', async () => {
+    const own = await server.job();
+    const press = (overruled: string) =>
+      server.post(`jobs/${own.id}/works`, { ...server.entry(), work: { kind: 'pressPin', cylinder: 1, crayonC: 220, overruled }, afterSpinId: null });
+    const { status, body } = await press(' ');
+    expect(status).toBe(400);
+    expect((body as Problem).errors![0]).toMatchObject({ field: 'work.overruled', message: expect.stringContaining('not pressed before piston') });
+    expect((await press('they were weighed at the Upper Yard')).status).toBe(201);
+  });
+});
+
 describe('the shop’s gauges', () => {
   it('are kept as one list, and not over somebody else’s', async () => {
     const gauge = {

@@ -57,6 +57,7 @@ const made = (more: Partial<MadeReady> = {}): MadeReady => ({
   indexDeg: {},
   rods: NOTHING_MADE_READY.rods,
   bores: NOTHING_MADE_READY.bores,
+  pinLimits: null,
   ...more,
 });
 const job = weighedJob('inline3');

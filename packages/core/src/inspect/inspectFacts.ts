@@ -3,6 +3,7 @@ import type { ShellGrade } from './clearance.js';
 import type { ShellPair } from './groundAway.js';
 import type { GaugeSetting, GrowingMetal } from './gaugeSize.js';
 import type { BoresSaid, BoreWork } from './bores/boreFacts.js';
+import type { PinLimits, PinWork } from './pins/pinFacts.js';
 import type { RodsSaid, RodWork } from './rods/rodFacts.js';
 import type { Undersize } from './undersize.js';
 
@@ -31,6 +32,8 @@ export const QUANTITIES = [
   'boreWall',
   'shadow',
   'pistonSize',
+  'pinSize',
+  'pinBore',
 ] as const;
 export type Quantity = (typeof QUANTITIES)[number];
 
@@ -94,7 +97,7 @@ export type CrankWork =
   | { readonly kind: 'finish'; readonly what: CrankFinish };
 
 /** What was done to the engine's parts. */
-export type Work = CrankWork | RodWork | BoreWork;
+export type Work = CrankWork | RodWork | BoreWork | PinWork;
 
 export interface WorkFact {
   readonly id: string;
@@ -175,4 +178,5 @@ export interface MadeReady {
   readonly marked: Readonly<Record<string, boolean>>;
   readonly rods: RodsSaid;
   readonly bores: BoresSaid;
+  readonly pinLimits: PinLimits | null;
 }

@@ -16,6 +16,7 @@ export const NOTHING_MADE_READY: MadeReady = {
   marked: {},
   rods: { limits: null, torques: {}, numbers: {}, bolts: {}, cracks: {}, crush: {} },
   bores: { limits: null, offAxisMm: {}, word: null },
+  pinLimits: null,
 };
 
 const withoutNulls = (values: Readonly<Record<string, number | null>>): Record<string, number> =>
@@ -44,12 +45,14 @@ export function madeReadyOf(measurements: readonly MeasurementFact[], works: rea
     marked: familyOf(decided, 'inspect.marked.*'),
     rods,
     bores,
+    pinLimits: latestOn(decided, 'pins.limits') ?? null,
   };
   const isNothing =
     made.limits === null &&
     rods.limits === null &&
     bores.limits === null &&
     bores.word === null &&
+    made.pinLimits === null &&
     made.cracks === null &&
     works.length === 0 &&
     measurements.length === 0;

@@ -18,6 +18,7 @@ const GUESS = {
   bore: 90,
   pistonClearance: 0.05,
   boreWall: 6,
+  pin: 24,
 };
 
 const middle = ({ lowMm = null, highMm = null }: Partial<Limits> = {}): number | null =>
@@ -72,6 +73,9 @@ export function nominalMm(
       return bore;
     case 'pistonSize':
       return bore - (middle(made?.bores.limits?.clearance) ?? GUESS.pistonClearance);
+    case 'pinSize':
+    case 'pinBore':
+      return GUESS.pin;
     case 'boreWall':
       return GUESS.boreWall;
     case 'clearanceSeen':

@@ -27,7 +27,10 @@ function changes(work: Work, { feature, quantity }: Pick<MeasurementFact, 'featu
     case 'polish':
       return quantity === 'diameter' && feature === work.feature;
     case 'finish':
+    case 'pressPin':
       return false;
+    case 'pressOff':
+      return feature === `piston.${work.cylinder}` && quantity === 'pinBore';
     case 'closeRod':
     case 'honeRod':
       return feature === `rod.${work.rod}` && (quantity === 'bigEnd' || quantity === 'centre');

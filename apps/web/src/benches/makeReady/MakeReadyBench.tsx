@@ -14,6 +14,7 @@ import { LimitsForm } from './LimitsForm.js';
 import { RunOutSheet } from './RunOutSheet.js';
 import { BoreLimitsForm } from './bores/BoreLimitsForm.js';
 import { BoreSheet } from './bores/BoreSheet.js';
+import { PinSheet } from './pins/PinSheet.js';
 import { PistonSheet } from './bores/PistonSheet.js';
 import { BigEndSheet } from './rods/BigEndSheet.js';
 import { BoltSheet } from './rods/BoltSheet.js';
@@ -71,6 +72,7 @@ export function MakeReadyBench(): ReactNode {
       {shown === 'boreLimits' && <BoreLimitsForm key={sheet.decisions['bores.limits']?.version ?? 0} limits={made.bores.limits} />}
       {shown === 'bores' && <BoreSheet made={made} bores={bores} />}
       {shown === 'pistons' && <PistonSheet made={made} bores={bores} />}
+      {shown === 'pistonPins' && <PinSheet made={made} cylinders={spec.layout.cylinders.length} />}
       {shown === 'work' && <WorkLog made={made} figures={figures} />}
       <EffectOnBalance made={made} figures={figures} />
     </div>

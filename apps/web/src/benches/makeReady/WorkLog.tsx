@@ -79,6 +79,10 @@ function workWords(work: Work, say: Say): string {
       return `All cylinders bored and honed ${say(work.overMm, 'mm', 2)} over`;
     case 'sleeve':
       return `Cylinder ${work.cylinder} sleeved`;
+    case 'pressPin':
+      return `Pin of cylinder ${work.cylinder} pressed in${work.overruled === '' ? '' : `, overruled: ${work.overruled}`}`;
+    case 'pressOff':
+      return `Piston ${work.cylinder} pressed off its pin, on ${work.support}`;
     case 'newBolts':
       return `Rod ${work.rod} has new bolts`;
   }

@@ -4,7 +4,7 @@ import { BOLTS, featureOf, isRunOut, isSpun, journalNumbers, type CrankLimits, t
 /** The sheets of crank and rods, in working order. */
 const CRANK_SHEETS = ['limits', 'runOut', 'mains', 'pins', 'bearings', 'cracks'] as const;
 const ROD_SHEETS = ['rodLimits', 'bigEnds', 'rodLines', 'rodBolts', 'rodBearings'] as const;
-const BLOCK_SHEETS = ['boreLimits', 'bores', 'pistons'] as const;
+const BLOCK_SHEETS = ['boreLimits', 'bores', 'pistons', 'pistonPins'] as const;
 export const SHEETS = [...CRANK_SHEETS, ...ROD_SHEETS, ...BLOCK_SHEETS, 'work'] as const;
 export type SheetName = (typeof SHEETS)[number];
 
@@ -20,7 +20,7 @@ export function sheetGroups({ jobKind, elsewhere }: Pick<JobSpec, 'jobKind' | 'e
   return [
     ...(isSpun(jobKind) ? [{ title: 'Crank', sheets: CRANK_SHEETS }] : []),
     ...(hasRods ? [{ title: 'Rods', sheets: ROD_SHEETS }] : []),
-    ...(hasPistons ? [{ title: 'Block', sheets: BLOCK_SHEETS }] : []),
+    ...(hasPistons ? [{ title: 'Bores', sheets: BLOCK_SHEETS }] : []),
     { title: 'Done', sheets: ['work'] },
   ];
 }
@@ -40,6 +40,7 @@ export const SHEET_NAMES: Readonly<Record<SheetName, string>> = {
   boreLimits: 'Limits of bores',
   bores: 'Bores',
   pistons: 'Pistons',
+  pistonPins: 'Piston pins',
   work: 'Work done',
 };
 
@@ -240,6 +241,16 @@ function fromTheFront(sheet: SheetName, spec: Pick<JobSpec, 'layout' | 'crank'>,
         ...{ feature: `piston.${i + 1}`, quantity: 'pistonSize', angleDeg: null, depth: null, row: `Piston ${i + 1}` },
         column: 'at its gauge point',
       }));
+    case 'pistonPins':
+      return spec.layout.cylinders.flatMap((_, i) => {
+        const row = `Cylinder ${i + 1}`;
+        const place = { angleDeg: null, depth: null, row } as const;
+        return [
+          { ...place, feature: `piston.${i + 1}`, quantity: 'pinSize', column: 'pin' },
+          { ...place, feature: `piston.${i + 1}`, quantity: 'pinBore', column: 'pin bore of the piston' },
+          { ...place, feature: `rod.${i + 1}`, quantity: 'smallEnd', column: 'small eye of the rod' },
+        ] satisfies Place[];
+      });
     case 'boreLimits':
     case 'rodLimits':
     case 'limits':

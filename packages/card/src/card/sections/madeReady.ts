@@ -2,6 +2,7 @@ import { factsOf, keptSpecOf, type CardLine, type CardSection, type JobSheet } f
 import {
   crankFigures,
   isBoreWork,
+  isPinWork,
   isRodWork,
   JOURNAL_GROUPS,
   type Acceptance,
@@ -18,6 +19,7 @@ import { clock } from '../../words/numbers.js';
 import { figure, line } from '../cardDocument.js';
 import { personIn, type CardNames } from '../cardNames.js';
 import { boresMadeReady } from './boresMadeReady.js';
+import { pinsMadeReady } from './pinsMadeReady.js';
 import { rodsMadeReady } from './rodsMadeReady.js';
 
 const VERDICTS: Readonly<Record<Acceptance['kind'], string>> = { inside: 'inside', outside: 'outside', cannotYetTell: 'not told' };
@@ -36,16 +38,16 @@ export function madeReady(sheet: JobSheet, names: CardNames): CardSection[] {
     ...JOURNAL_GROUPS.flatMap((group) => groupLine(group, made, figures)),
     ...bearingLine(made, figures),
     ...sheet.works.flatMap(({ work, personId, at }): CardLine[] =>
-      isRodWork(work) || isBoreWork(work) ? [] : [line`${workLine(work)} (${personIn(names, personId)}, ${clock(at)}).`],
+      isRodWork(work) || isBoreWork(work) || isPinWork(work) ? [] : [line`${workLine(work)} (${personIn(names, personId)}, ${clock(at)}).`],
     ),
   ];
   const crank: CardSection[] = lines.length === 0 ? [] : [{ id: 'madeReady', title: 'The crank, made ready', table: null, lines }];
-  return [...crank, ...rodsMadeReady(sheet, made, names), ...boresMadeReady(sheet, made, names)];
+  return [...crank, ...rodsMadeReady(sheet, made, names), ...boresMadeReady(sheet, made, names), ...pinsMadeReady(sheet, made, names)];
 }
 
 /** Whether something was measured of the crank, or done to it. */
 const isOfTheCrank = (one: MeasurementFact | Work): boolean =>
-  'feature' in one && 'quantity' in one ? /^(crank|main|pin)/.test(one.feature) : !isRodWork(one) && !isBoreWork(one);
+  'feature' in one && 'quantity' in one ? /^(crank|main|pin)/.test(one.feature) : !isRodWork(one) && !isBoreWork(one) && !isPinWork(one);
 
 function cracksLine({ cracks: test }: MadeReady): CardLine[] {
   if (!test) return [line`Not tested for cracks here.`];

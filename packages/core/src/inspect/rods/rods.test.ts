@@ -125,6 +125,7 @@ describe('a set of rods', () => {
   const made = (measurements: MeasurementFact[], works: WorkFact[] = [], rods: Partial<MadeReady['rods']> = {}): MadeReady => ({
     ...{ measurements, works, settings: { set: SETTING }, limits: null, cracks: null, planned: {}, unwornMm: {}, indexDeg: {}, marked: {} },
     bores: NOTHING_MADE_READY.bores,
+    pinLimits: null,
     rods: { ...NOTHING_MADE_READY.rods, limits: madeUpRodLimits, ...rods },
   });
   const work = (id: string, one: RodWork): WorkFact => ({ id, work: one, afterSpinId: null });
