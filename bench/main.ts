@@ -16,6 +16,7 @@ import { faults } from './faults/faults.js';
 import { fuzz } from './faults/fuzz.js';
 import { doctorFigures } from './doctor.js';
 import { inspectFigures } from './inspect.js';
+import { fitFigures } from './fits.js';
 import { handRounds } from './handRounds.js';
 import { weightFigures } from './weights.js';
 import { weighBenchFrames } from './frames.js';
@@ -46,6 +47,7 @@ const BENCHMARKS: Readonly<Record<string, () => Promise<Figure | readonly Figure
   estimate: estimateFigures,
   doctor: () => Promise.resolve(doctorFigures()),
   inspect: inspectFigures,
+  fits: fitFigures,
   hand: () => Promise.resolve(handRounds()),
   weights: () => Promise.resolve(weightFigures()),
   setups: () => Promise.resolve(setUpFigures()),

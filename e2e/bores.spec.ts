@@ -30,8 +30,8 @@ test('a block whose third cylinder decides: the customer’s word, the boring, o
   });
   const desk = page.getByRole('region', { name: 'The oversize' });
   await expect(page.getByRole('row', { name: /^Bore 3/ })).toContainText('bore');
-  await expect(desk).toContainText('All together 0.50 mm over; cylinder 3 decides. at 320, 1 in stock.');
-  await expect(desk).toContainText('Or a sleeve in cylinder 3 and 0.25 mm over for the rest, together at 390, against at 320.');
+  await expect(desk).toContainText('All together 0.50 mm over; cylinder 3 decides. The set costs 320, 1 in stock.');
+  await expect(desk).toContainText('Or a sleeve in cylinder 3 and 0.25 mm over for the rest, together for 390, against 320.');
   await expect(page.getByRole('link', { name: /^Weigh/ })).toContainText('bores not decided');
   await test.step('asked, agreed, bored', async () => {
     const word = desk.getByRole('form', { name: 'The customer’s word' });

@@ -136,7 +136,8 @@ export {
   type TorqueStep,
 } from './inspect/rods/rodFacts.js';
 export { boresFigures, boredMm, type BoresFigures } from './inspect/bores/boreFigures.js';
-export { displacementCm3 } from './inspect/bores/oversize.js';
+export { displacementCm3, oversizeFor, type WornBore } from './inspect/bores/oversize.js';
+export { pistonsToBores } from './inspect/bores/pistonsToBores.js';
 export { isBoreWork, type BoreLimits, type BoreWork, type BoringWord, type Oversize } from './inspect/bores/boreFacts.js';
 export { pinRows, pressGate, type Fit } from './inspect/pins/pinFigures.js';
 export { isPinWork, PIN_WAYS, type PinLimits, type PinWork } from './inspect/pins/pinFacts.js';

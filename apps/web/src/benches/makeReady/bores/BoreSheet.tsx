@@ -93,7 +93,7 @@ function OversizeDesk({ made, bores }: BoreProps): ReactNode {
   const { limits, word } = made.bores;
   if (!oversize || !limits) return null;
   const { strokeMm, layout } = keptSpecOf(sheet);
-  const priced = (price: number | null): string => (price === null ? 'at a price nobody typed' : `at ${price}`);
+  const priced = (price: number | null): string => (price === null ? 'a price nobody typed' : String(price));
   const thin = bores.rows.filter(({ wall }) => wall?.isThin);
   return (
     <section className="grid gap-3 border-2 border-edge p-3" aria-label="The oversize">
@@ -111,13 +111,13 @@ function OversizeDesk({ made, bores }: BoreProps): ReactNode {
       {oversize.size ? (
         <p className="text-lg">
           <strong>{`All together ${say(oversize.size.overMm, 'mm', 2)} over; cylinder ${oversize.decides} decides.`}</strong>
-          {` ${priced(oversize.size.price)}${oversize.size.stock === null ? '' : `, ${oversize.size.stock} in stock`}. It would displace ${Math.round(displacementCm3(limits.nominalMm! + oversize.size.overMm, strokeMm, layout.cylinders.length))} cm³.`}
+          {` The set costs ${priced(oversize.size.price)}${oversize.size.stock === null ? '' : `, ${oversize.size.stock} in stock`}. It would displace ${Math.round(displacementCm3(limits.nominalMm! + oversize.size.overMm, strokeMm, layout.cylinders.length))} cm³.`}
         </p>
       ) : (
         <Note>{`No oversize on sale cleans up cylinder ${oversize.decides}: sleeve it, or find another block.`}</Note>
       )}
       {sleeve && (
-        <p>{`Or a sleeve in cylinder ${sleeve.cylinder} and ${say(sleeve.overMm, 'mm', 2)} over for the rest, together ${priced(sleeve.price)}, against ${priced(sleeve.againstPrice)}.`}</p>
+        <p>{`Or a sleeve in cylinder ${sleeve.cylinder} and ${say(sleeve.overMm, 'mm', 2)} over for the rest, together for ${priced(sleeve.price)}, against ${priced(sleeve.againstPrice)}.`}</p>
       )}
       {thin.map(({ cylinder, wall }) => (
         <Note
