@@ -334,7 +334,12 @@ function keptSheetOf(asKept: JobRecord): JobSheet {
     setUps: latestOn(record.decisions, 'setUps') ?? NO_SET_UPS,
     parts: decidedParts(record.parts, record.decisions),
     putRight: putRightIn(record, standing),
-    measurements: record.measurements.map((one) => ({ ...one, voided: standing.against(one.id) !== null })),
+    measurements: record.measurements.map((one) => ({
+      ...one,
+      // Read after a work that was not done, it is of the part as the work before it left that.
+      afterWorkId: standingReference(one.afterWorkId, record.works, standing),
+      voided: standing.against(one.id) !== null,
+    })),
     works: standingEntries(record.works, standing).map((work) => ({
       ...work,
       afterSpinId: standingReference(work.afterSpinId, record.spins, standing),

@@ -27,7 +27,7 @@ export class InspectController {
   constructor(private readonly jobs: JobAccess) {}
 
   @Post('measurements')
-  @Describe('Capture what a gauge showed at one place of the crank', newMeasurementSchema)
+  @Describe('Capture what a gauge showed at one place of a part', newMeasurementSchema)
   async measure(@Param('jobId', IdPipe) jobId: string, @CheckedBody(newMeasurementSchema) measurement: NewMeasurement): Promise<MeasurementEntry> {
     const { shopId } = await this.jobs.require(jobId);
     const { id, personId, afterWorkId, amends } = measurement;

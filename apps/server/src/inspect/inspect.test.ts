@@ -104,6 +104,26 @@ describe('what is done to a block', () => {
   });
 });
 
+describe('what was read after a work that is voided', () => {
+  it('is of the part as the work before left it', async () => {
+    const own = await server.job();
+    const on = async (work: object): Promise<string> =>
+      ((await server.post(`jobs/${own.id}/works`, { ...server.entry(), work, afterSpinId: null })).body as { id: string }).id;
+    const pushed = await on({ kind: 'push', main: 2, pressedMm: 1, highAtDeg: 40 });
+    const ground = await on({ kind: 'grindMains', underMm: 0.25, axisMovedMm: 0, axisMovedAtDeg: 0 });
+    await server.post(`jobs/${own.id}/measurements`, {
+      ...server.entry(),
+      ...{ feature: 'main.2', quantity: 'diameter', angleDeg: 0, depth: 1, indicationMm: 53.98, settingId: null, afterWorkId: ground },
+    });
+    const follows = async () => (await server.sheet(own.id)).measurements[0]!.afterWorkId;
+    expect(await follows()).toBe(ground);
+    await server.void(ground, 'it was not done');
+    expect(await follows()).toBe(pushed);
+    await server.void(pushed, 'nor was that');
+    expect(await follows()).toBeNull();
+  });
+});
+
 describe('a pressed pin', () => {
   it('is refused before its parts are weighed and matched, but for somebody’s reason', async () => {
     const own = await server.job();

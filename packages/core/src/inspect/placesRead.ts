@@ -45,7 +45,7 @@ function changes(work: Work, { feature, quantity }: Pick<MeasurementFact, 'featu
   }
 }
 
-/** How many works there were when it was measured; a work that was voided since counts as none. */
+/** How many works there were when it was measured. */
 export const worksBefore = (works: readonly WorkFact[], afterWorkId: string | null): number => works.findIndex(({ id }) => id === afterWorkId) + 1;
 
 /** The size, or the needle, as it counts: from its gauge's setting, with a zero that was wrong all along, and at 20 °C where both temperatures are known. */
