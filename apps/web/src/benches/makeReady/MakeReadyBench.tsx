@@ -34,7 +34,7 @@ export function MakeReadyBench(): ReactNode {
   const [params, setParams] = useSearchParams();
   const rods = useMemo(() => rodsFigures(made, spec.layout), [made, spec.layout]);
   const bores = useMemo(() => boresFigures(made, spec.layout.cylinders.length), [made, spec.layout]);
-  const groups = sheetGroups(spec);
+  const groups = sheetGroups(spec, sheet.arrivals);
   const asked = SHEETS.find((one) => one === params.get('sheet') && groups.some(({ sheets }) => sheets.includes(one)));
   const shown: SheetName = asked ?? firstSheet(groups, made);
   return (
@@ -42,9 +42,9 @@ export function MakeReadyBench(): ReactNode {
       <BenchHead title="Make ready" next={(isSpun(spec.jobKind) ? nextStep(made, figures) : null) ?? nextOfRods(made, rods)} />
       <WhoFirst />
       <div className="flex flex-wrap gap-x-5 gap-y-2">
-        {groups.map(({ title, sheets }) => (
+        {groups.map(({ title, sheets, isHere }) => (
           <div key={title} className="flex flex-wrap items-center gap-1" role="group" aria-label={`Sheets: ${title}`}>
-            <span className="w-12 text-ink-soft">{title}</span>
+            <span className="min-w-12 text-ink-soft">{isHere ? title : `${title}, not here by check in:`}</span>
             {sheets.map((one) => (
               <button
                 key={one}
@@ -79,9 +79,12 @@ export function MakeReadyBench(): ReactNode {
   );
 }
 
-/** Where a bench begins: at the limits while there are none, else at the first sheet that is walked. */
-const firstSheet = ([first]: readonly SheetGroup[], { limits, rods }: MadeReady): SheetName =>
-  first?.title === 'Rods' ? (rods.limits === null ? 'rodLimits' : 'bigEnds') : limits === null ? 'limits' : 'runOut';
+/** Where a bench begins: with what is here, at its limits while there are none, else at the first sheet that is walked. */
+function firstSheet(groups: readonly SheetGroup[], { limits, rods }: MadeReady): SheetName {
+  const first = groups.find(({ isHere }) => isHere);
+  if (first?.title === 'Crank') return limits === null ? 'limits' : 'runOut';
+  return first?.title === 'Rods' ? (rods.limits === null ? 'rodLimits' : 'bigEnds') : (first?.sheets[0] ?? 'work');
+}
 
 function nextOfRods({ rods }: MadeReady, { rows, torquesDiffer }: RodsFigures): string {
   if (rods.limits === null) return 'Measure what is open; limits of the rods are typed from the engine’s own data.';

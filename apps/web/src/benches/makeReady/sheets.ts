@@ -1,5 +1,17 @@
 import { group } from 'd3-array';
-import { BOLTS, featureOf, isRunOut, isSpun, journalNumbers, type CrankLimits, type JobSpec, type JournalGroup, type Quantity } from '@tare/core';
+import {
+  BOLTS,
+  featureOf,
+  isRunOut,
+  isSpun,
+  journalNumbers,
+  type CrankLimits,
+  type ArrivalKey,
+  type JobFacts,
+  type JobSpec,
+  type JournalGroup,
+  type Quantity,
+} from '@tare/core';
 
 /** The sheets of crank and rods, in working order. */
 const CRANK_SHEETS = ['limits', 'runOut', 'mains', 'pins', 'bearings', 'cracks'] as const;
@@ -11,17 +23,23 @@ export type SheetName = (typeof SHEETS)[number];
 export interface SheetGroup {
   readonly title: string;
   readonly sheets: readonly SheetName[];
+  /** Check in found none of it: its sheets wait, and nothing is asked of them first. */
+  readonly isHere: boolean;
 }
 
-/** The sheets that a job calls for: its crank's where it is spun, its rods' and its block's where the engine has such parts. */
-export function sheetGroups({ jobKind, elsewhere }: Pick<JobSpec, 'jobKind' | 'elsewhere'>): SheetGroup[] {
+/**
+ * The sheets that a job and its check-in call for: its crank's where it is spun, its rods' and its bores' where the engine has such parts; those of
+ * what check in counted as none come later.
+ */
+export function sheetGroups({ jobKind, elsewhere }: Pick<JobSpec, 'jobKind' | 'elsewhere'>, arrivals: JobFacts['arrivals']): SheetGroup[] {
   const hasPistons = elsewhere?.piston?.why !== 'notInEngine';
   const hasRods = elsewhere?.rod?.why !== 'notInEngine';
+  const isHere = (key: ArrivalKey): boolean => arrivals[key]?.count !== 0;
   return [
-    ...(isSpun(jobKind) ? [{ title: 'Crank', sheets: CRANK_SHEETS }] : []),
-    ...(hasRods ? [{ title: 'Rods', sheets: ROD_SHEETS }] : []),
-    ...(hasPistons ? [{ title: 'Bores', sheets: BLOCK_SHEETS }] : []),
-    { title: 'Done', sheets: ['work'] },
+    ...(isSpun(jobKind) ? [{ title: 'Crank', sheets: CRANK_SHEETS, isHere: isHere('crank') }] : []),
+    ...(hasRods ? [{ title: 'Rods', sheets: ROD_SHEETS, isHere: isHere('rod') }] : []),
+    ...(hasPistons ? [{ title: 'Bores', sheets: BLOCK_SHEETS, isHere: true }] : []),
+    { title: 'Done', sheets: ['work'], isHere: true },
   ];
 }
 
