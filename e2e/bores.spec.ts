@@ -1,4 +1,5 @@
 import { madeUpBoreLimits } from '@tare/core/testing';
+import type { Locator } from '@playwright/test';
 import { expect, test } from './app.js';
 import { openJob } from './bench.js';
 
@@ -27,6 +28,31 @@ test('a block whose third cylinder decides: the customer’s word, the boring, o
       await page.keyboard.type(mm);
       await page.keyboard.press('Enter');
     }
+  });
+  await test.step('what was heard of a cylinder is held against the others, and more held than put in is no leak', async () => {
+    await page.getByRole('button', { name: 'Evidence', exact: true }).click();
+    const cylinder = (n: number): Locator => page.getByRole('listitem').filter({ hasText: `Cylinder ${n}` });
+    for (const [n, held] of [
+      [1, '6.4'],
+      [2, '6.3'],
+      [3, '4.2'],
+    ] as const) {
+      await cylinder(n).getByLabel('put in').fill('7');
+      await cylinder(n).getByLabel('put in').press('Enter');
+      await cylinder(n)
+        .getByLabel('held')
+        .fill(n === 1 ? '8' : held);
+      await cylinder(n).getByLabel('held').press('Enter');
+      if (n === 1) {
+        await expect(page.getByText('Cylinder 1: more pressure is held than was put in.')).toBeVisible();
+        await cylinder(1).getByLabel('held').fill(held);
+        await cylinder(1).getByLabel('held').press('Enter');
+      }
+      await expect(cylinder(n)).toContainText('%');
+    }
+    await cylinder(3).getByLabel('heard').selectOption('at the breather');
+    await expect(cylinder(3)).toContainText('It leaks 40 % where the others leak about 9 %. That suggests air past the rings');
+    await page.getByRole('button', { name: 'Bores', exact: true }).click();
   });
   const desk = page.getByRole('region', { name: 'The oversize' });
   await expect(page.getByRole('row', { name: /^Bore 3/ })).toContainText('bore');

@@ -1,4 +1,4 @@
-import type { BoreLimits, BoringWord, Oversize } from '@tare/core';
+import { HEARD_AT, type BoreLimits, type BoringWord, type Evidence, type Oversize } from '@tare/core';
 import Joi from 'joi';
 import { named } from './ids.js';
 import { limitsSchema, mayMm, ruleSchema } from './limitSchemas.js';
@@ -38,3 +38,19 @@ export const boringWordSchema = Joi.object<BoringWord, true>({
   on: named(Joi.string().pattern(/\S/).max(40).required(), 'The day of the word'),
   price: price('The price that was told'),
 });
+
+export const evidenceSchema = Joi.object<Evidence, true>({
+  leakIn: named(Joi.number().greater(0).max(1000).allow(null).required(), 'The pressure put in'),
+  leakHeld: named(Joi.number().min(0).max(1000).allow(null).required(), 'The pressure held'),
+  heardAt: named(
+    Joi.string()
+      .valid(...HEARD_AT)
+      .required(),
+    'Where it is heard',
+  ),
+  seen: named(Joi.string().max(300).allow('').required(), 'What was seen'),
+})
+  .custom((value: Evidence, helpers) =>
+    value.leakIn !== null && value.leakHeld !== null && value.leakHeld > value.leakIn ? helpers.error('held.over') : value,
+  )
+  .messages({ 'held.over': 'More pressure is held than was put in.' });

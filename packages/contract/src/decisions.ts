@@ -23,7 +23,7 @@ import {
 } from '@tare/core';
 import Joi from 'joi';
 import { bobBuildSchema, bobsMountedSchema, bobWeighInSchema, extraLinesSchema, factorSchema, oilSchema } from './bobs.js';
-import { boreLimitsSchema, boringWordSchema } from './bores.js';
+import { boreLimitsSchema, boringWordSchema, evidenceSchema } from './bores.js';
 import { change, type Change } from './byPerson.js';
 import { named } from './ids.js';
 import { crankLimitsSchema, crackTestSchema, gaugeSettingSchema } from './inspect.js';
@@ -185,6 +185,7 @@ const SCHEMAS: { readonly [K in DecisionKind]: DecisionSchema<K> } = {
     members: ROD,
     value: named(Joi.number().greater(0).max(5).allow(null), 'How far the bore’s axis is off'),
   },
+  'bores.evidence.*': { member: 'cylinder', members: ROD, value: evidenceSchema },
   'bores.word': { value: boringWordSchema.allow(null) },
   'pins.limits': { value: pinLimitsSchema.allow(null) },
   'gauge.setting.*': { member: 'setting id', members: ID, value: gaugeSettingSchema },

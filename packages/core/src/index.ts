@@ -141,6 +141,7 @@ export { pistonsToBores } from './inspect/bores/pistonsToBores.js';
 export { isBoreWork, type BoreLimits, type BoreWork, type BoringWord, type Oversize } from './inspect/bores/boreFacts.js';
 export { pinRows, pressGate, type Fit } from './inspect/pins/pinFigures.js';
 export { isPinWork, PIN_WAYS, type PinLimits, type PinWork } from './inspect/pins/pinFacts.js';
+export { HEARD_AT, leakRatio, suggestion, type Evidence, type HeardAt } from './inspect/bores/evidence.js';
 export { nominalMm } from './inspect/nominal.js';
 export { slipAt } from './inspect/slipAt.js';
 export { workChange } from './inspect/workChange.js';

@@ -1,4 +1,5 @@
 import type { BoreLimits, BoringWord } from '../inspect/bores/boreFacts.js';
+import type { Evidence } from '../inspect/bores/evidence.js';
 import type { PinLimits } from '../inspect/pins/pinFacts.js';
 import type { BoltTorque, RodBolts, RodLimits, RodNumbers } from '../inspect/rods/rodFacts.js';
 import type { CrankLimits, CrackTest, GaugeSettingFact, PlannedGrind } from '../inspect/inspectFacts.js';
@@ -114,6 +115,8 @@ export interface DecisionValues {
   'bores.offAxis.*': number | null;
   /** The customer’s word on an oversize. */
   'bores.word': BoringWord | null;
+  /** What was seen and heard of a cylinder. */
+  'bores.evidence.*': Evidence;
   'pins.limits': PinLimits | null;
   /** A gauge as it was set for a sheet, by an id of its own. */
   'gauge.setting.*': GaugeSettingFact;

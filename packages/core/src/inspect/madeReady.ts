@@ -15,7 +15,7 @@ export const NOTHING_MADE_READY: MadeReady = {
   indexDeg: {},
   marked: {},
   rods: { limits: null, torques: {}, numbers: {}, bolts: {}, cracks: {}, crush: {} },
-  bores: { limits: null, offAxisMm: {}, word: null },
+  bores: { limits: null, offAxisMm: {}, word: null, evidence: {} },
   pinLimits: null,
 };
 
@@ -32,6 +32,7 @@ export function madeReadyOf(measurements: readonly MeasurementFact[], works: rea
     limits: latestOn(decided, 'bores.limits') ?? null,
     offAxisMm: withoutNulls(familyOf(decided, 'bores.offAxis.*')),
     word: latestOn(decided, 'bores.word') ?? null,
+    evidence: familyOf(decided, 'bores.evidence.*'),
   };
   const made: MadeReady = {
     measurements,
@@ -68,6 +69,7 @@ export function madeReadyOf(measurements: readonly MeasurementFact[], works: rea
     rods.cracks,
     rods.crush,
     bores.offAxisMm,
+    bores.evidence,
   ].every((said) => Object.keys(said).length === 0);
   return isNothing && isNothingSaid ? null : made;
 }

@@ -14,6 +14,7 @@ import { LimitsForm } from './LimitsForm.js';
 import { RunOutSheet } from './RunOutSheet.js';
 import { BoreLimitsForm } from './bores/BoreLimitsForm.js';
 import { BoreSheet } from './bores/BoreSheet.js';
+import { EvidenceSheet } from './bores/EvidenceSheet.js';
 import { PinSheet } from './pins/PinSheet.js';
 import { PistonSheet } from './bores/PistonSheet.js';
 import { BigEndSheet } from './rods/BigEndSheet.js';
@@ -70,6 +71,7 @@ export function MakeReadyBench(): ReactNode {
       {shown === 'rodBolts' && <BoltSheet made={made} rods={rods} />}
       {shown === 'rodBearings' && <RodBearingSheet made={made} rods={rods} />}
       {shown === 'boreLimits' && <BoreLimitsForm key={sheet.decisions['bores.limits']?.version ?? 0} limits={made.bores.limits} />}
+      {shown === 'evidence' && <EvidenceSheet made={made} bores={bores} />}
       {shown === 'bores' && <BoreSheet made={made} bores={bores} />}
       {shown === 'pistons' && <PistonSheet made={made} bores={bores} />}
       {shown === 'pistonPins' && <PinSheet made={made} cylinders={spec.layout.cylinders.length} />}

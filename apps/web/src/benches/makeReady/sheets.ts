@@ -16,7 +16,7 @@ import {
 /** The sheets of crank and rods, in working order. */
 const CRANK_SHEETS = ['limits', 'runOut', 'mains', 'pins', 'bearings', 'cracks'] as const;
 const ROD_SHEETS = ['rodLimits', 'bigEnds', 'rodLines', 'rodBolts', 'rodBearings'] as const;
-const BLOCK_SHEETS = ['boreLimits', 'bores', 'pistons', 'pistonPins'] as const;
+const BLOCK_SHEETS = ['boreLimits', 'evidence', 'bores', 'pistons', 'pistonPins'] as const;
 export const SHEETS = [...CRANK_SHEETS, ...ROD_SHEETS, ...BLOCK_SHEETS, 'work'] as const;
 export type SheetName = (typeof SHEETS)[number];
 
@@ -56,6 +56,7 @@ export const SHEET_NAMES: Readonly<Record<SheetName, string>> = {
   rodBolts: 'Rod bolts',
   rodBearings: 'Rod bearings',
   boreLimits: 'Limits of bores',
+  evidence: 'Evidence',
   bores: 'Bores',
   pistons: 'Pistons',
   pistonPins: 'Piston pins',
@@ -269,6 +270,7 @@ function fromTheFront(sheet: SheetName, spec: Pick<JobSpec, 'layout' | 'crank'>,
           { ...place, feature: `rod.${i + 1}`, quantity: 'smallEnd', column: 'small eye of the rod' },
         ] satisfies Place[];
       });
+    case 'evidence':
     case 'boreLimits':
     case 'rodLimits':
     case 'limits':

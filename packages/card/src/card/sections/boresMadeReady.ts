@@ -1,5 +1,5 @@
 import { keptSpecOf, type CardLine, type CardSection, type JobSheet } from '@tare/contract';
-import { boredMm, boresFigures, displacementCm3, isBoreWork, type BoreWork, type MadeReady } from '@tare/core';
+import { boredMm, boresFigures, displacementCm3, isBoreWork, leakRatio, type BoreWork, type MadeReady } from '@tare/core';
 import { clock } from '../../words/numbers.js';
 import { figure, line } from '../cardDocument.js';
 import { personIn, type CardNames } from '../cardNames.js';
@@ -18,6 +18,13 @@ export function boresMadeReady(sheet: JobSheet, made: MadeReady, names: CardName
       : [
           line`Bores measure ${figure(Math.min(...read.map(({ smallestMm }) => smallestMm)), 3, 'mm')} to ${figure(Math.max(...read.map(({ largestMm }) => largestMm)), 3, 'mm')}.`,
         ]),
+    ...Object.entries(made.bores.evidence).flatMap(([cylinder, one]): CardLine[] => {
+      const ratio = leakRatio(one);
+      const seen = one.seen === '' ? [] : line`; seen: ${one.seen}`;
+      return ratio === null && one.seen === ''
+        ? []
+        : [line`Cylinder ${cylinder} as received: ${ratio === null ? 'not tested' : line`leaks ${figure(100 * ratio, 0, '%')}`}${seen}.`];
+    }),
     ...(word ? [line`${word.by} agreed to ${figure(word.overMm, 2, 'mm')} oversize on ${word.on}.`] : []),
     ...(overMm > 0 && limits?.nominalMm != null
       ? [line`Bored, it displaces ${figure(displacementCm3(limits.nominalMm + overMm, strokeMm, layout.cylinders.length), 0, 'cm³')}.`]

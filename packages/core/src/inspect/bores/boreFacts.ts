@@ -1,4 +1,5 @@
 import type { AcceptanceRule, Limits } from '../acceptance.js';
+import type { Evidence } from './evidence.js';
 
 /** A size of pistons that can be had, over the bore's nominal; with what the whole set costs. */
 export interface Oversize {
@@ -52,4 +53,6 @@ export interface BoresSaid {
   readonly offAxisMm: Readonly<Record<string, number>>;
   /** The customer's word on an oversize; null while nobody asked. */
   readonly word: BoringWord | null;
+  /** What was seen and heard, by cylinder. */
+  readonly evidence: Readonly<Record<string, Evidence>>;
 }
