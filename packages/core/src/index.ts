@@ -93,7 +93,7 @@ export { cutTicket, cuttingOf, type CutTicket } from './match/cutTicket.js';
 export { matchedNow } from './match/meanwhile.js';
 export { type BentMain } from './inspect/straightness.js';
 export { madeReadyOf, NOTHING_MADE_READY } from './inspect/madeReady.js';
-export { accept, checkLimits, type Acceptance, type AcceptanceRule, type Limits } from './inspect/acceptance.js';
+export { accept, bandMm, checkLimits, type Acceptance, type AcceptanceRule, type Limits } from './inspect/acceptance.js';
 export { crankFigures, journalNumbers, journalPlacesMm, type CrankFigures } from './inspect/crankFigures.js';
 export { vBlockFactor } from './inspect/vBlock.js';
 export { harmonics } from './inspect/harmonics.js';

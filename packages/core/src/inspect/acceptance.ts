@@ -41,14 +41,17 @@ export function checkLimits({ lowMm, highMm }: Limits, name: string, field: stri
   if (lowMm !== null && highMm !== null && lowMm > highMm) throw new CoreError(`The low limit of ${name} lies over the high one.`, field);
 }
 
+/** How far apart two limits are; null where one of them is missing. */
+export const bandMm = (limits: Limits | null | undefined): number | null =>
+  limits && limits.lowMm !== null && limits.highMm !== null ? limits.highMm - limits.lowMm : null;
+
 /** What a gauge that nobody studied is taken to be off by: what would just make it unfit, as a share of the band that it judges. */
 const UNSTUDIED_SHARE = 1 / 4;
 
 /** Half the width of a size's region, with its gauge's scatter; where nobody knows that, a quarter of the band, or of the one limit there is. */
-function halfWidthMm({ deviationMm, freedom = Infinity }: Measured, { lowMm, highMm }: Limits, rule: AcceptanceRule): number {
+function halfWidthMm({ deviationMm, freedom = Infinity }: Measured, limits: Limits, rule: AcceptanceRule): number {
   if (deviationMm !== null) return deviationMm * studentPoint(ACCEPTANCE_RULES[rule], freedom);
-  const bandMm = lowMm !== null && highMm !== null ? highMm - lowMm : Math.abs(highMm ?? lowMm ?? 0);
-  return UNSTUDIED_SHARE * bandMm;
+  return UNSTUDIED_SHARE * (bandMm(limits) ?? Math.abs(limits.highMm ?? limits.lowMm ?? 0));
 }
 
 /**

@@ -1,4 +1,4 @@
-import type { CrankFigures, MadeReady } from '@tare/core';
+import { bandMm, type CrankFigures, type MadeReady } from '@tare/core';
 import type { ReactNode } from 'react';
 import { useDisplay } from '../../ui/useDisplay.js';
 import { AcceptanceMark } from './acceptanceWords.js';
@@ -13,7 +13,7 @@ export function BearingSheet({ made, figures }: { readonly made: MadeReady; read
   const { figure } = useDisplay();
   const { bearings, grades, order } = figures.groups.mains;
   const limits = made.limits?.mains.clearance;
-  const band = limits && limits.lowMm !== null && limits.highMm !== null ? limits.highMm - limits.lowMm : null;
+  const band = bandMm(limits);
   return (
     <div className="grid gap-4">
       <PlaceEntry entry={entry} smallestBandMm={band} />

@@ -1,4 +1,4 @@
-import { featureOf, typedQuantity, type Acceptance, type CrankFigures, type JournalGroup, type MadeReady } from '@tare/core';
+import { bandMm, featureOf, typedQuantity, type Acceptance, type CrankFigures, type JournalGroup, type MadeReady } from '@tare/core';
 import { useState, type ReactNode } from 'react';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { Button } from '../../ui/Button.js';
@@ -38,7 +38,7 @@ export function JournalSheet({ group, made, figures }: JournalSheetProps): React
   const { figure } = useDisplay();
   const limits = made.limits?.[group] ?? null;
   const { journals } = figures.groups[group];
-  const band = limits && limits.lowMm !== null && limits.highMm !== null ? limits.highMm - limits.lowMm : null;
+  const band = bandMm(limits);
   return (
     <div className="grid gap-4">
       <PlaceEntry entry={entry} smallestBandMm={band} />

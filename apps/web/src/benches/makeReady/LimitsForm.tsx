@@ -6,6 +6,7 @@ import type { UseFormReturn } from 'react-hook-form';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { Button } from '../../ui/Button.js';
 import { FilePicker } from '../../ui/FilePicker.js';
+import { complaintOf } from '../../ui/form/complaintOf.js';
 import { FormCheck, FormChoice, FormField } from '../../ui/form/FormFields.js';
 import { FormQuantity } from '../../ui/form/FormQuantity.js';
 import { RowTable } from '../../ui/form/RowTable.js';
@@ -17,6 +18,7 @@ import { saveText } from '../../ui/saveText.js';
 import { useDecide } from '../../ui/useDecide.js';
 import { LikeEngine } from './LikeEngine.js';
 import { noLimits } from './noLimits.js';
+import { RULE_CHOICES } from './ruleChoices.js';
 
 const NO_SHELLS = { housingMm: '', wallMm: '', liningMm: '', liningGPerCm3: '7.3', widthMm: '' };
 type TypedShells = typeof NO_SHELLS;
@@ -52,15 +54,10 @@ export function LimitsForm({ limits }: { readonly limits: CrankLimits | null }):
     sample: { ...initial, mains: { ...initial.mains, ...ROWS }, pins: { ...initial.pins, ...ROWS } },
     valueOf: read,
     figuresOf: (typed) => readForm(crankLimitsSchema, toRead(typed)).figures,
-    wrong: (typed) => {
-      try {
+    wrong: (typed) =>
+      complaintOf(() => {
         checkCrankLimits(read(typed));
-        return {};
-      } catch (error) {
-        // What is no number yet is its field's to say.
-        return error instanceof CoreError ? { [error.field]: error.message } : {};
-      }
-    },
+      }),
   });
   const { control } = write.form;
   return (
@@ -82,15 +79,7 @@ export function LimitsForm({ limits }: { readonly limits: CrankLimits | null }):
           <FormQuantity label="Angle of the blocks’ V" unit="°" control={control} name="vDeg" />
           <FormQuantity label="End float, from" unit="mm" control={control} name="endFloat.lowMm" />
           <FormQuantity label="End float, to" unit="mm" control={control} name="endFloat.highMm" />
-          <FormChoice
-            label="Inside means"
-            control={control}
-            name="rule"
-            options={[
-              { value: 'twoSided95', label: 'all of the 95 % region' },
-              { value: 'oneSided95', label: 'the standard’s one-sided 95 %' },
-            ]}
-          />
+          <FormChoice label="Inside means" control={control} name="rule" options={RULE_CHOICES} />
           <FormCheck control={control} name="isCast">
             A cast crank: it is not pushed
           </FormCheck>

@@ -1,6 +1,6 @@
 import { mean } from 'd3-array';
 import type { EngineLayout } from '../../engine/layout.js';
-import { accept, worstDeviationMm, type Acceptance, type Measured } from '../acceptance.js';
+import { accept, bandMm, worstDeviationMm, type Acceptance, type Measured } from '../acceptance.js';
 import { bestGrades, clearance, shellsToOrder, type GradeChoice, type ShellGrade } from '../clearance.js';
 import { featureOf, type MadeReady, type Quantity } from '../inspectFacts.js';
 import { journalFigures, type JournalFigures } from '../journal.js';
@@ -227,8 +227,7 @@ function bearingOf(rod: number, places: readonly PlaceRead[], pins: EngineLayout
   const [housing, journal] = [housingOf(rod, places), pinOf(rod, places, pins)];
   if (!housing || !journal || !upper) return [];
   const gap = clearance({ housing, upperWall: upper, lowerWall: lower ?? upper, oneWallForBoth: lower === undefined, journal });
-  const { lowMm, highMm } = limits.clearance;
-  const band = lowMm === null || highMm === null ? 0 : highMm - lowMm;
+  const band = bandMm(limits.clearance) ?? 0;
   const within = Math.max(DISAGREES_RATIO * band, 2 * Math.hypot(gap.deviationMm ?? 0, seen?.deviationMm ?? 0));
   return [
     {

@@ -1,13 +1,15 @@
 import { boreLimitsSchema } from '@tare/contract';
-import { checkLimits, CoreError, type BoreLimits } from '@tare/core';
+import { checkLimits, type BoreLimits } from '@tare/core';
 import type { ReactNode } from 'react';
 import { useOpenJob } from '../../../shell/JobContext.js';
+import { complaintOf } from '../../../ui/form/complaintOf.js';
 import { FormChoice, FormField } from '../../../ui/form/FormFields.js';
 import { FormQuantity } from '../../../ui/form/FormQuantity.js';
 import { RowTable } from '../../../ui/form/RowTable.js';
 import { readForm, typedOf, type Typed } from '../../../ui/form/typedForm.js';
 import { useDecideForm } from '../../../ui/form/useDecideForm.js';
 import { WriteFormFrame } from '../../../ui/form/WriteFormFrame.js';
+import { RULE_CHOICES } from '../ruleChoices.js';
 
 /** What stands in the form while nobody typed anything. */
 const NO_LIMITS: BoreLimits = {
@@ -38,15 +40,10 @@ export function BoreLimitsForm({ limits }: { readonly limits: BoreLimits | null 
     sample: { ...initial, oversizes: [SIZE] },
     valueOf: read,
     figuresOf: (typed) => readForm(boreLimitsSchema, typed).figures,
-    wrong: (typed) => {
-      try {
+    wrong: (typed) =>
+      complaintOf(() => {
         checkLimits(read(typed).clearance, 'the clearance', 'clearance.lowMm');
-        return {};
-      } catch (error) {
-        // What is no number yet is its field's to say.
-        return error instanceof CoreError ? { [error.field]: error.message } : {};
-      }
-    },
+      }),
   });
   const { control } = write.form;
   return (
@@ -69,15 +66,7 @@ export function BoreLimitsForm({ limits }: { readonly limits: BoreLimits | null 
         <FormQuantity label="Piston clearance, to" unit="mm" control={control} name="clearance.highMm" />
         <FormQuantity label="Price of a sleeve" unit="" control={control} name="sleevePrice" />
         <FormField label="Prices of" control={control} name="pricedOn" placeholder="2026-11-01" />
-        <FormChoice
-          label="Inside means"
-          control={control}
-          name="rule"
-          options={[
-            { value: 'twoSided95', label: 'all of the 95 % region' },
-            { value: 'oneSided95', label: 'the standard’s one-sided 95 %' },
-          ]}
-        />
+        <FormChoice label="Inside means" control={control} name="rule" options={RULE_CHOICES} />
       </div>
       <RowTable
         form={write.form}

@@ -1,4 +1,4 @@
-import type { BoresFigures, MadeReady } from '@tare/core';
+import { bandMm, type BoresFigures, type MadeReady } from '@tare/core';
 import type { ReactNode } from 'react';
 import { DataTable } from '../../../ui/DataTable.js';
 import { Note } from '../../../ui/Notice.js';
@@ -13,7 +13,7 @@ export function PistonSheet({ made, bores }: { readonly made: MadeReady; readonl
   const entry = useSheetEntry('pistons');
   const { say } = useDisplay();
   const { clearance } = made.bores.limits ?? {};
-  const band = clearance && clearance.lowMm !== null && clearance.highMm !== null ? clearance.highMm - clearance.lowMm : null;
+  const band = bandMm(clearance);
   const negative = bores.fits.filter(({ clearanceMm }) => clearanceMm <= 0);
   return (
     <div className="grid gap-4">

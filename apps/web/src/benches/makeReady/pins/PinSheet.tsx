@@ -1,11 +1,12 @@
 import { pinLimitsSchema } from '@tare/contract';
-import { checkLimits, CoreError, pinRows, pressGate, typedQuantity, type Fit, type MadeReady, type PinLimits } from '@tare/core';
+import { bandMm, checkLimits, pinRows, pressGate, typedQuantity, type Fit, type MadeReady, type PinLimits } from '@tare/core';
 import { useState, type ReactNode } from 'react';
 import { useOpenJob } from '../../../shell/JobContext.js';
 import { Button } from '../../../ui/Button.js';
 import { CheckRow } from '../../../ui/CheckRow.js';
 import { Disclosure } from '../../../ui/Disclosure.js';
 import { Field } from '../../../ui/Field.js';
+import { complaintOf } from '../../../ui/form/complaintOf.js';
 import { FormChoice } from '../../../ui/form/FormFields.js';
 import { FormQuantity } from '../../../ui/form/FormQuantity.js';
 import { readForm, typedOf, type Typed } from '../../../ui/form/typedForm.js';
@@ -27,7 +28,7 @@ export function PinSheet({ made, cylinders }: { readonly made: MadeReady; readon
   const { figure } = useDisplay();
   const rows = pinRows(made, cylinders);
   const limits = made.pinLimits;
-  const band = limits && limits.inRod.lowMm !== null && limits.inRod.highMm !== null ? limits.inRod.highMm - limits.inRod.lowMm : null;
+  const band = bandMm(limits?.inRod);
   const fit = (what: string, one: Fit | null): ReactNode =>
     one && (
       <span className="mr-3 inline-flex items-center gap-1">
@@ -179,17 +180,12 @@ export function PinLimitsForm({ limits }: { readonly limits: PinLimits | null })
     initial: typedOf(limits ?? { way: 'pressed', rule: 'twoSided95', inRod: NONE, inPiston: NONE }),
     valueOf: (typed) => readForm(pinLimitsSchema, typed).content,
     figuresOf: (typed) => readForm(pinLimitsSchema, typed).figures,
-    wrong: (typed) => {
-      try {
+    wrong: (typed) =>
+      complaintOf(() => {
         const { inRod, inPiston } = readForm(pinLimitsSchema, typed).content as PinLimits;
         checkLimits(inRod, 'the pin in its rod', 'inRod.lowMm');
         checkLimits(inPiston, 'the pin in its piston', 'inPiston.lowMm');
-        return {};
-      } catch (error) {
-        // What is no number yet is its field's to say.
-        return error instanceof CoreError ? { [error.field]: error.message } : {};
-      }
-    },
+      }),
   });
   const { control } = write.form;
   return (

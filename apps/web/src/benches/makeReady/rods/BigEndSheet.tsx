@@ -1,4 +1,4 @@
-import { typedQuantity, type MadeReady, type RodRow, type RodsFigures } from '@tare/core';
+import { bandMm, typedQuantity, type MadeReady, type RodRow, type RodsFigures } from '@tare/core';
 import { useState, type ReactNode } from 'react';
 import { Button } from '../../../ui/Button.js';
 import { Caution, Note, ProblemNotice } from '../../../ui/Notice.js';
@@ -30,7 +30,7 @@ export function BigEndSheet({ made, rods }: RodSheetProps): ReactNode {
   const entry = useSheetEntry('bigEnds');
   const { figure, say } = useDisplay();
   const { limits } = made.rods;
-  const band = limits && limits.bigEnd.lowMm !== null && limits.bigEnd.highMm !== null ? limits.bigEnd.highMm - limits.bigEnd.lowMm : null;
+  const band = bandMm(limits?.bigEnd);
   const { rows, centre } = rods;
   return (
     <div className="grid gap-4">

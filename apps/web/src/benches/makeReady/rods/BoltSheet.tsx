@@ -1,4 +1,4 @@
-import type { MadeReady, RodsFigures } from '@tare/core';
+import { bandMm, type MadeReady, type RodsFigures } from '@tare/core';
 import type { ReactNode } from 'react';
 import { useDisplay } from '../../../ui/useDisplay.js';
 import { AcceptanceMark } from '../acceptanceWords.js';
@@ -11,7 +11,7 @@ export function BoltSheet({ made, rods }: { readonly made: MadeReady; readonly r
   const entry = useSheetEntry('rodBolts');
   const { figure } = useDisplay();
   const stretch = made.rods.limits?.stretch;
-  const band = stretch && stretch.lowMm !== null && stretch.highMm !== null ? stretch.highMm - stretch.lowMm : null;
+  const band = bandMm(stretch);
   return (
     <div className="grid gap-4">
       <PlaceEntry entry={entry} smallestBandMm={band} />

@@ -1,4 +1,4 @@
-import type { MadeReady, RodsFigures } from '@tare/core';
+import { bandMm, type MadeReady, type RodsFigures } from '@tare/core';
 import type { ReactNode } from 'react';
 import { CheckRow } from '../../../ui/CheckRow.js';
 import { ProblemNotice } from '../../../ui/Notice.js';
@@ -16,7 +16,7 @@ export function RodBearingSheet({ made, rods }: { readonly made: MadeReady; read
   const { figure, say } = useDisplay();
   const { decide, blocked, error } = useDecide();
   const limits = made.rods.limits?.clearance;
-  const band = limits && limits.lowMm !== null && limits.highMm !== null ? limits.highMm - limits.lowMm : null;
+  const band = bandMm(limits);
   const disagreeing = rods.bearings.filter(({ disagrees }) => disagrees);
   return (
     <div className="grid gap-4">

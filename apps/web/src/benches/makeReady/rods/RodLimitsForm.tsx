@@ -1,13 +1,15 @@
 import { rodLimitsSchema } from '@tare/contract';
-import { checkLimits, CoreError, type RodLimits } from '@tare/core';
+import { checkLimits, type RodLimits } from '@tare/core';
 import type { ReactNode } from 'react';
 import { useOpenJob } from '../../../shell/JobContext.js';
+import { complaintOf } from '../../../ui/form/complaintOf.js';
 import { FormChoice, FormField } from '../../../ui/form/FormFields.js';
 import { FormQuantity } from '../../../ui/form/FormQuantity.js';
 import { RowTable } from '../../../ui/form/RowTable.js';
 import { readForm, typedOf, type Typed } from '../../../ui/form/typedForm.js';
 import { useDecideForm } from '../../../ui/form/useDecideForm.js';
 import { WriteFormFrame } from '../../../ui/form/WriteFormFrame.js';
+import { RULE_CHOICES } from '../ruleChoices.js';
 
 const NONE = { lowMm: null, highMm: null };
 /** What stands in the form while nobody typed anything. */
@@ -54,16 +56,11 @@ export function RodLimitsForm({ limits }: { readonly limits: RodLimits | null })
     sample: { ...initial, grades: [GRADE], overShells: [SHELL] },
     valueOf: read,
     figuresOf: (typed) => readForm(rodLimitsSchema, typed).figures,
-    wrong: (typed) => {
-      try {
+    wrong: (typed) =>
+      complaintOf(() => {
         const typedLimits = read(typed);
         for (const [band, name] of BANDS) checkLimits(typedLimits[band], name, `${band}.lowMm`);
-        return {};
-      } catch (error) {
-        // What is no number yet is its field's to say.
-        return error instanceof CoreError ? { [error.field]: error.message } : {};
-      }
-    },
+      }),
   });
   const { control } = write.form;
   return (
@@ -87,15 +84,7 @@ export function RodLimitsForm({ limits }: { readonly limits: RodLimits | null })
         <FormQuantity label="Bend, at most" unit="mm" control={control} name="bendMm" />
         <FormQuantity label="Twist, at most" unit="mm" control={control} name="twistMm" />
         <FormQuantity label="both over a length of" unit="mm" control={control} name="overMm" />
-        <FormChoice
-          label="Inside means"
-          control={control}
-          name="rule"
-          options={[
-            { value: 'twoSided95', label: 'all of the 95 % region' },
-            { value: 'oneSided95', label: 'the standard’s one-sided 95 %' },
-          ]}
-        />
+        <FormChoice label="Inside means" control={control} name="rule" options={RULE_CHOICES} />
         <FormQuantity label="Small end, from" unit="mm" control={control} name="smallEnd.lowMm" />
         <FormQuantity label="Small end, to" unit="mm" control={control} name="smallEnd.highMm" />
         <FormQuantity label="Bolt stretch, from" unit="mm" control={control} name="stretch.lowMm" />

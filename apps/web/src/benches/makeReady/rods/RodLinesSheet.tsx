@@ -1,4 +1,4 @@
-import type { MadeReady, RodsFigures } from '@tare/core';
+import { bandMm, type MadeReady, type RodsFigures } from '@tare/core';
 import type { ReactNode } from 'react';
 import { useDisplay } from '../../../ui/useDisplay.js';
 import { AcceptanceMark } from '../acceptanceWords.js';
@@ -11,7 +11,7 @@ export function RodLinesSheet({ made, rods }: { readonly made: MadeReady; readon
   const entry = useSheetEntry('rodLines');
   const { say } = useDisplay();
   const { limits } = made.rods;
-  const band = limits && limits.smallEnd.lowMm !== null && limits.smallEnd.highMm !== null ? limits.smallEnd.highMm - limits.smallEnd.lowMm : null;
+  const band = bandMm(limits?.smallEnd);
   return (
     <div className="grid gap-4">
       {limits && <p className="text-ink-soft">{`Bend and twist are read over a length of ${say(limits.overMm, 'mm', 0)}.`}</p>}
