@@ -15,7 +15,7 @@ interface Operation {
 
 /** Shares, counts, minutes at the drill, a vector's two parts, prices, and what a machine shows in a unit of its own. */
 const WITHOUT_UNIT = (
-  'aimRatio amount awkward bigEnd bitChange densityRatio driftGPerMin driftMmPerMin factorRatio gaugeC grindPerGram hourPrice im leakHeld leakIn mass mounted ' +
+  'aimRatio amount awkward bigEnd bitChange densityRatio driftGPerMin driftMmPerMin factorRatio gaugeC grindPerGram hourPrice im mass mounted ' +
   'partC perGramCast perGramSteel pilot pinLimitRatio pistonLimitRatio pistonPads re rodEndLimitRatio setUp setUpAgain sign slug smallEnd spin total turnRim value weld'
 ).split(' ');
 
