@@ -313,13 +313,15 @@ export const everyHoleOf = ({ setUp, holes }: Pick<JobSheet, 'setUp' | 'holes'>)
 
 /** A work that does not stand any more never touched its part's weight: its cut is voided with it. */
 function withVoidsOfWorks(record: JobRecord): JobRecord {
+  const made = record.partCuts.filter(({ workId }) => workId !== undefined);
+  if (made.length === 0) return record;
   const { against } = standingOf(record.voids);
   const voids = new Map(record.voids.map((word) => [word.id, word]));
-  const own = record.partCuts.flatMap(({ id, workId }): VoidEntry[] => {
-    const word = workId === undefined ? undefined : voids.get(against(workId)?.id ?? '');
+  const own = made.flatMap(({ id, workId }): VoidEntry[] => {
+    const word = voids.get(against(workId!)?.id ?? '');
     return word ? [{ ...word, id: `${word.id}.${id}`, entryId: id, replacedById: null }] : [];
   });
-  return own.length === 0 ? record : { ...record, voids: [...record.voids, ...own] };
+  return { ...record, voids: [...record.voids, ...own] };
 }
 
 function keptSheetOf(asKept: JobRecord): JobSheet {

@@ -1,25 +1,9 @@
-import { warmthMm, type GrowingMetal, type NeedleSign } from '@tare/core';
+import type { StandinGauge } from '@tare/contract';
+import { isRunOut, warmthMm } from '@tare/core';
 import { chanceFor, type Chance } from '../chance.js';
-import { isNeedle, trueMm, type Held } from './trueSizes.js';
+import { trueMm, type Held } from './trueSizes.js';
 
-/** How good the stand-in gauge is. */
-export interface GaugeCharacter {
-  readonly divisionMm: number;
-  /** Scatter from one placement to the next. */
-  readonly playMm: number;
-  /** Scatter of the needle while it stands. */
-  readonly noiseMm: number;
-  /** Wander of the zero, mm a minute. */
-  readonly driftMmPerMin: number;
-  readonly settlingS: number;
-  /** Which way the needle goes for a larger size. */
-  readonly sign: NeedleSign;
-  readonly gaugeC: number;
-  readonly partC: number;
-  readonly partMetal: GrowingMetal;
-}
-
-export const USUAL_CHARACTER: GaugeCharacter = {
+export const USUAL_CHARACTER: StandinGauge = {
   divisionMm: 0.001,
   playMm: 0.0006,
   noiseMm: 0.0002,
@@ -51,14 +35,14 @@ export class Dial {
   private swing = { fromS: -1e9, sizeMm: 0 };
   private readonly chance: Chance = chanceFor('gauge');
 
-  constructor(private character: GaugeCharacter) {}
+  constructor(private character: StandinGauge) {}
 
-  get is(): GaugeCharacter {
+  get is(): StandinGauge {
     return this.character;
   }
 
   /** Another gauge in the same hand: what it was set at stays. */
-  become(character: GaugeCharacter): void {
+  become(character: StandinGauge): void {
     this.character = character;
   }
 
@@ -73,7 +57,7 @@ export class Dial {
     const { partC, gaugeC, partMetal } = this.character;
     const trueAt20Mm = trueMm(held);
     // The gauge is steel, set on a piece as warm as itself.
-    const warmMm = isNeedle(held) ? 0 : warmthMm(trueAt20Mm, { metal: partMetal, celsius: partC }, { metal: 'steel', celsius: gaugeC });
+    const warmMm = isRunOut(held.quantity) ? 0 : warmthMm(trueAt20Mm, { metal: partMetal, celsius: partC }, { metal: 'steel', celsius: gaugeC });
     this.touch({ kind: 'part', mm: trueAt20Mm + warmMm + chanceFor('hand', this.placements).normal(this.character.playMm) }, nowS);
   }
 

@@ -1,10 +1,10 @@
 import type { Server } from 'node:net';
-import { standinGaugeSchema, workSchema } from '@tare/contract';
+import { standinGaugeSchema, workSchema, type StandinGauge } from '@tare/contract';
 import { QUANTITIES } from '@tare/core';
 import Joi from 'joi';
 import { lineDevice } from '../lineDevice.js';
 import { readJson } from '../readJson.js';
-import { Dial, gaugeLine, USUAL_CHARACTER, type GaugeCharacter } from './dial.js';
+import { Dial, gaugeLine, USUAL_CHARACTER } from './dial.js';
 import type { Held } from './trueSizes.js';
 
 const heldSchema = Joi.object<Held>({
@@ -24,7 +24,7 @@ const setSchema = Joi.object<{ setMm: number }>({ setMm: Joi.number().min(0).max
 interface GaugeOptions {
   readonly port: number;
   readonly hurry: number;
-  readonly character?: GaugeCharacter;
+  readonly character?: StandinGauge;
 }
 
 /** Starts the stand-in gauge on loopback; one gauge, whoever speaks to it. Protocol in docs/formats.md. */

@@ -35,13 +35,10 @@ const OTHER_MM: Readonly<Partial<Record<Quantity, number>>> = {
 /** Travel of a press that springs back, mm, and what is left of more than that. */
 const PRESS = { springMm: 0.6, leftRatio: 0.03 };
 
-/** Whether the needle is read, and not a size. */
-export const isNeedle = ({ quantity }: Pick<Held, 'quantity'>): boolean => isRunOut(quantity);
-
 /** The true size, or where the needle would stand, that nobody in the shop knows, mm. */
 export function trueMm(held: Held): number {
   const { quantity, feature, nominalMm } = held;
-  if (isNeedle(held)) return swingMm(held);
+  if (isRunOut(quantity)) return swingMm(held);
   if (quantity === 'diameter' && (feature.startsWith('main') || feature.startsWith('pin'))) return journalMm(held);
   return nominalMm + chanceFor('size', held.job, feature, quantity).normal(OTHER_MM[quantity] ?? 0.005);
 }

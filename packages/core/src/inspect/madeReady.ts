@@ -22,7 +22,10 @@ export const NOTHING_MADE_READY: MadeReady = {
 const withoutNulls = (values: Readonly<Record<string, number | null>>): Record<string, number> =>
   Object.fromEntries(Object.entries(values).filter((entry): entry is [string, number] => entry[1] !== null));
 
-/** What was measured, set, decided and done to make a crank ready; null where nothing was. */
+/** Nothing stands anywhere in it. */
+const isEmpty = (value: unknown): boolean => value === null || (typeof value === 'object' && Object.values(value).every(isEmpty));
+
+/** What was measured, set, decided and done to make an engine's parts ready; null where nothing was. */
 export function madeReadyOf(measurements: readonly MeasurementFact[], works: readonly WorkFact[], decided: Decided): MadeReady | null {
   const planned = Object.entries(familyOf(decided, 'inspect.planned.*')).flatMap(([group, plan]) =>
     plan === null ? [] : [[group as JournalGroup, plan.underMm] as const],
@@ -48,30 +51,7 @@ export function madeReadyOf(measurements: readonly MeasurementFact[], works: rea
     bores,
     pinLimits: latestOn(decided, 'pins.limits') ?? null,
   };
-  const isNothing =
-    made.limits === null &&
-    rods.limits === null &&
-    bores.limits === null &&
-    bores.word === null &&
-    made.pinLimits === null &&
-    made.cracks === null &&
-    works.length === 0 &&
-    measurements.length === 0;
-  const isNothingSaid = [
-    made.settings,
-    made.planned,
-    made.unwornMm,
-    made.indexDeg,
-    made.marked,
-    rods.torques,
-    rods.numbers,
-    rods.bolts,
-    rods.cracks,
-    rods.crush,
-    bores.offAxisMm,
-    bores.evidence,
-  ].every((said) => Object.keys(said).length === 0);
-  return isNothing && isNothingSaid ? null : made;
+  return isEmpty(made) ? null : made;
 }
 
 /** What somebody said and decided of a set of rods. */

@@ -92,5 +92,9 @@ export function placesRead(made: Pick<MadeReady, 'measurements' | 'works' | 'set
   });
 }
 
+/** What was read of one quantity of a feature. */
+export const placesAt = (places: readonly PlaceRead[], feature: string, quantity: Quantity): PlaceRead[] =>
+  places.filter((place) => place.feature === feature && place.quantity === quantity);
+
 const settingOf = ({ settings }: Pick<MadeReady, 'settings'>, { settingId }: MeasurementFact): GaugeSettingFact | undefined =>
   settingId === null ? undefined : settings[settingId];

@@ -80,7 +80,6 @@ export function randomJob(random: () => number): JobRecord {
         toolId: null,
         seconds: null,
         metal: null,
-
         ...by(),
       });
       weigh(part, id);

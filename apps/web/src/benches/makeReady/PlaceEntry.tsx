@@ -1,3 +1,4 @@
+import { isRunOut } from '@tare/core';
 import type { ReactNode } from 'react';
 import { Button } from '../../ui/Button.js';
 import { Choice } from '../../ui/Choice.js';
@@ -11,7 +12,7 @@ import { useQuantityText } from '../../ui/useQuantityText.js';
 import { VoidButton } from '../../ui/VoidButton.js';
 import { Photos } from '../photos/Photos.js';
 import { GaugeLine } from './GaugeLine.js';
-import { isNeedle, type WalkOrder } from './sheets.js';
+import type { WalkOrder } from './sheets.js';
 import { StandinGaugeDrawer } from './StandinGaugeDrawer.js';
 import type { SheetEntry } from './useSheetEntry.js';
 import { WherePlace } from './WherePlace.js';
@@ -34,7 +35,7 @@ export function PlaceEntry({ entry, smallestBandMm, choices }: PlaceEntryProps):
     { key: 'ArrowLeft', does: 'the place before', act: () => entry.step(-1) },
     { key: 'ArrowRight', does: 'the next place', act: () => entry.step(1) },
   ]);
-  const isRead = (waiting !== null && isNeedle(waiting)) || setting !== null;
+  const isRead = (waiting !== null && isRunOut(waiting.quantity)) || setting !== null;
   return (
     <div className="grid gap-3">
       <div className="flex flex-wrap items-end gap-4">

@@ -2,7 +2,6 @@ import { group } from 'd3-array';
 import {
   BOLTS,
   featureOf,
-  isRunOut,
   isSpun,
   journalNumbers,
   type CrankLimits,
@@ -286,6 +285,3 @@ export const isAt = (place: Place, one: Pick<Place, 'feature' | 'quantity' | 'an
   one.quantity === place.quantity &&
   (place.asksAngle === true || one.angleDeg === place.angleDeg) &&
   one.depth === place.depth;
-
-/** Whether the needle is read, and not a size. */
-export const isNeedle = ({ quantity }: Pick<Place, 'quantity'>): boolean => isRunOut(quantity);

@@ -1,8 +1,8 @@
 import { keptSpecOf, type CardLine, type CardSection, type JobSheet } from '@tare/contract';
 import { boredMm, boresFigures, displacementCm3, isBoreWork, leakRatio, type BoreWork, type MadeReady } from '@tare/core';
-import { clock } from '../../words/numbers.js';
 import { figure, line } from '../cardDocument.js';
-import { personIn, type CardNames } from '../cardNames.js';
+import type { CardNames } from '../cardNames.js';
+import { spread, workLines } from './madeReadyLines.js';
 
 /** How the bores were made ready: sizes, the customer's word, what was done, what the pistons run with; nothing where nobody measured them. */
 export function boresMadeReady(sheet: JobSheet, made: MadeReady, names: CardNames): CardSection[] {
@@ -29,12 +29,8 @@ export function boresMadeReady(sheet: JobSheet, made: MadeReady, names: CardName
     ...(overMm > 0 && limits?.nominalMm != null
       ? [line`Bored, it displaces ${figure(displacementCm3(limits.nominalMm + overMm, strokeMm, layout.cylinders.length), 0, 'cm³')}.`]
       : []),
-    ...(gaps.length === 0
-      ? []
-      : [line`Pistons run with ${figure(Math.min(...gaps), 3, 'mm')} to ${figure(Math.max(...gaps), 3, 'mm')} of clearance.`]),
-    ...sheet.works.flatMap(({ work, personId, at }): CardLine[] =>
-      isBoreWork(work) ? [line`${boreWorkLine(work)} (${personIn(names, personId)}, ${clock(at)}).`] : [],
-    ),
+    ...(gaps.length === 0 ? [] : [line`Pistons run with ${spread(gaps)} of clearance.`]),
+    ...workLines(sheet, names, isBoreWork, boreWorkLine),
   ];
   return lines.length === 0 ? [] : [{ id: 'boresMadeReady', title: 'The bores, made ready', table: null, lines }];
 }

@@ -10,16 +10,15 @@ import {
   type CrankFinish,
   type CrankWork,
   type JournalGroup,
-  type Limits,
   type MadeReady,
   type MeasurementFact,
   type Work,
 } from '@tare/core';
-import { clock } from '../../words/numbers.js';
 import { figure, line } from '../cardDocument.js';
-import { personIn, type CardNames } from '../cardNames.js';
+import type { CardNames } from '../cardNames.js';
 import { boresMadeReady } from './boresMadeReady.js';
 import { pinsMadeReady } from './pinsMadeReady.js';
+import { allowed, spread, workLines } from './madeReadyLines.js';
 import { rodsMadeReady } from './rodsMadeReady.js';
 
 const VERDICTS: Readonly<Record<Acceptance['kind'], string>> = { inside: 'inside', outside: 'outside', cannotYetTell: 'not told' };
@@ -37,17 +36,17 @@ export function madeReady(sheet: JobSheet, names: CardNames): CardSection[] {
     ...runOutLine(made, figures),
     ...JOURNAL_GROUPS.flatMap((group) => groupLine(group, made, figures)),
     ...bearingLine(made, figures),
-    ...sheet.works.flatMap(({ work, personId, at }): CardLine[] =>
-      isRodWork(work) || isBoreWork(work) || isPinWork(work) ? [] : [line`${workLine(work)} (${personIn(names, personId)}, ${clock(at)}).`],
-    ),
+    ...workLines(sheet, names, isCrankWork, workLine),
   ];
   const crank: CardSection[] = lines.length === 0 ? [] : [{ id: 'madeReady', title: 'The crank, made ready', table: null, lines }];
   return [...crank, ...rodsMadeReady(sheet, made, names), ...boresMadeReady(sheet, made, names), ...pinsMadeReady(sheet, made, names)];
 }
 
+const isCrankWork = (work: Work): work is CrankWork => !isRodWork(work) && !isBoreWork(work) && !isPinWork(work);
+
 /** Whether something was measured of the crank, or done to it. */
 const isOfTheCrank = (one: MeasurementFact | Work): boolean =>
-  'feature' in one && 'quantity' in one ? /^(crank|main|pin)/.test(one.feature) : !isRodWork(one) && !isBoreWork(one) && !isPinWork(one);
+  'feature' in one && 'quantity' in one ? /^(crank|main|pin)/.test(one.feature) : isCrankWork(one);
 
 function cracksLine({ cracks: test }: MadeReady): CardLine[] {
   if (!test) return [line`Not tested for cracks here.`];
@@ -63,10 +62,6 @@ function runOutLine({ limits }: MadeReady, { runOut }: CrankFigures): CardLine[]
   return [line`Main ${String(worst.main)} runs out most, ${figure(worst.runOutMm, 3, 'mm')}${atMost}: ${VERDICTS[worst.verdict.kind]}.`];
 }
 
-/** What was allowed, where both sides were typed. */
-const allowed = (limits: Limits | undefined): CardLine =>
-  limits?.lowMm != null && limits.highMm != null ? line`, ${figure(limits.lowMm, 3, 'mm')} to ${figure(limits.highMm, 3, 'mm')} allowed` : [];
-
 function groupLine(group: JournalGroup, { limits }: MadeReady, { groups }: CrankFigures): CardLine[] {
   const read = groups[group].journals.flatMap(({ figures }) => (figures ? [figures] : []));
   if (read.length === 0) return [];
@@ -81,9 +76,7 @@ function bearingLine({ limits }: MadeReady, { groups }: CrankFigures): CardLine[
   const { bearings } = groups.mains;
   if (bearings.length === 0) return [];
   const gaps = bearings.map(({ clearanceMm }) => clearanceMm);
-  return [
-    line`Main bearings have ${figure(Math.min(...gaps), 3, 'mm')} to ${figure(Math.max(...gaps), 3, 'mm')} of clearance${allowed(limits?.mains.clearance)}.`,
-  ];
+  return [line`Main bearings have ${spread(gaps)} of clearance${allowed(limits?.mains.clearance)}.`];
 }
 
 /** What finishes a crank, as a sentence begins. */

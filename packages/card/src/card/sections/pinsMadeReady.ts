@@ -1,22 +1,16 @@
 import { keptSpecOf, type CardLine, type CardSection, type JobSheet } from '@tare/contract';
 import { isPinWork, pinRows, type MadeReady, type PinWork } from '@tare/core';
-import { clock } from '../../words/numbers.js';
-import { figure, line } from '../cardDocument.js';
-import { personIn, type CardNames } from '../cardNames.js';
+import { line } from '../cardDocument.js';
+import type { CardNames } from '../cardNames.js';
+import { spread, workLines } from './madeReadyLines.js';
 
 /** How the piston pins fit, and what was pressed; nothing where nobody measured or pressed any. */
 export function pinsMadeReady(sheet: JobSheet, made: MadeReady, names: CardNames): CardSection[] {
   const fits = pinRows(made, keptSpecOf(sheet).layout.cylinders.length).flatMap(({ inRod }) => (inRod ? [inRod.mm] : []));
   const grips = made.pinLimits?.way === 'pressed';
   const lines: CardLine[] = [
-    ...(fits.length === 0
-      ? []
-      : [
-          line`Pins ${grips ? 'grip their rods by' : 'float in their rods by'} ${figure(Math.min(...fits), 3, 'mm')} to ${figure(Math.max(...fits), 3, 'mm')}.`,
-        ]),
-    ...sheet.works.flatMap(({ work, personId, at }): CardLine[] =>
-      isPinWork(work) ? [line`${pinWorkLine(work)} (${personIn(names, personId)}, ${clock(at)}).`] : [],
-    ),
+    ...(fits.length === 0 ? [] : [line`Pins ${grips ? 'grip their rods by' : 'float in their rods by'} ${spread(fits)}.`]),
+    ...workLines(sheet, names, isPinWork, pinWorkLine),
   ];
   return lines.length === 0 ? [] : [{ id: 'pinsMadeReady', title: 'The piston pins', table: null, lines }];
 }

@@ -1,7 +1,7 @@
-import { accept, type Acceptance } from '../acceptance.js';
-import type { MadeReady, Quantity } from '../inspectFacts.js';
+import { accept, worstDeviationMm, type Acceptance } from '../acceptance.js';
+import type { MadeReady } from '../inspectFacts.js';
 import { journalFigures, type JournalFigures } from '../journal.js';
-import { placesRead, type PlaceRead } from '../placesRead.js';
+import { placesAt, placesRead, type PlaceRead } from '../placesRead.js';
 import type { BoreLimits } from './boreFacts.js';
 import { oversizeFor, wallLeftMm, type OversizeChoice, type WornBore } from './oversize.js';
 import { pistonsToBores, type PistonPlace } from './pistonsToBores.js';
@@ -40,9 +40,6 @@ export interface BoresFigures {
   readonly isOpen: boolean;
 }
 
-const at = (places: readonly PlaceRead[], feature: string, quantity: Quantity): PlaceRead[] =>
-  places.filter((place) => place.feature === feature && place.quantity === quantity);
-
 /** The oversize that a block was bored to last, mm; 0 before any. */
 export const boredMm = ({ works }: Pick<MadeReady, 'works'>): number => works.reduce((mm, { work }) => (work.kind === 'bore' ? work.overMm : mm), 0);
 
@@ -67,7 +64,7 @@ export function boresFigures(made: MadeReady, cylinders: number): BoresFigures {
 
 function rowOf(cylinder: number, made: MadeReady, places: readonly PlaceRead[], nominal: number | null): BoreRow {
   const { limits } = made.bores;
-  const own = at(places, `bore.${cylinder}`, 'boreSize');
+  const own = placesAt(places, `bore.${cylinder}`, 'boreSize');
   if (!limits || own.length === 0) return { cylinder, size: null, advice: null, wall: null };
   const sizes = own.map((place) => ({ ...place, depth: place.depth ?? 1, directionDeg: place.angleDeg ?? 0 }));
   const { wearMm } = limits;
@@ -86,7 +83,7 @@ function choose(rows: readonly BoreRow[], made: MadeReady, places: readonly Plac
   const worn = rows.flatMap(({ cylinder, size }): WornBore[] => {
     if (!size) return [];
     const cut = made.works.findLast(({ work }) => work.kind === 'trialCut' && work.cylinder === cylinder)?.work;
-    const [shadow] = at(places, `bore.${cylinder}`, 'shadow');
+    const [shadow] = placesAt(places, `bore.${cylinder}`, 'shadow');
     const trial = cut?.kind === 'trialCut' && shadow ? { cutMm: cut.toMm, shadowMm: shadow.mm } : null;
     return [{ cylinder, largestMm: size.largestMm, offAxisMm: made.bores.offAxisMm[cylinder] ?? 0, trial }];
   });
@@ -96,7 +93,7 @@ function choose(rows: readonly BoreRow[], made: MadeReady, places: readonly Plac
 }
 
 function withWall(row: BoreRow, places: readonly PlaceRead[], limits: BoreLimits | null, oversize: OversizeChoice | null): BoreRow {
-  const walls = at(places, `bore.${row.cylinder}`, 'boreWall').map(({ mm }) => mm);
+  const walls = placesAt(places, `bore.${row.cylinder}`, 'boreWall').map(({ mm }) => mm);
   if (walls.length === 0 || !row.size || !oversize?.size || limits?.nominalMm == null) return row;
   const leftMm = wallLeftMm(Math.min(...walls), row.size.meanMm, limits.nominalMm + oversize.size.overMm);
   return { ...row, wall: { leftMm, isThin: limits.leastWallMm !== null && leftMm < limits.leastWallMm } };
@@ -117,16 +114,14 @@ function fitsOf(rows: readonly BoreRow[], places: readonly PlaceRead[], limits: 
   const { lowMm, highMm } = limits.clearance;
   if (lowMm === null || highMm === null) return nothing;
   const { places: placed, worstMm } = pistonsToBores(bores, pistons, (lowMm + highMm) / 2);
-  const deviationOf = (feature: string, quantity: Quantity): number | null =>
-    at(places, feature, quantity).reduce<number | null>(
-      (worst, one) => (worst === null || one.deviationMm === null ? null : Math.max(worst, one.deviationMm)),
-      0,
-    );
   return {
     worstOffMm: worstMm,
     fits: placed
       .map((one): PistonFit => {
-        const parts = [deviationOf(`bore.${one.bore}`, 'boreSize'), deviationOf(`piston.${one.piston}`, 'pistonSize')];
+        const parts = [
+          worstDeviationMm(placesAt(places, `bore.${one.bore}`, 'boreSize')),
+          worstDeviationMm(placesAt(places, `piston.${one.piston}`, 'pistonSize')),
+        ];
         const deviationMm = parts.some((u) => u === null) ? null : Math.hypot(...(parts as number[]));
         return { ...one, verdict: accept({ mm: one.clearanceMm, deviationMm }, limits.clearance, limits.rule) };
       })

@@ -1,7 +1,7 @@
 import type { BenchStatus } from '../../job/benches.js';
 import { accept, type Acceptance, type Measured } from '../acceptance.js';
-import type { MadeReady, Quantity } from '../inspectFacts.js';
-import { placesRead, type PlaceRead } from '../placesRead.js';
+import type { MadeReady } from '../inspectFacts.js';
+import { placesAt, placesRead } from '../placesRead.js';
 
 /** A fit of two sizes with where it lies. */
 export interface Fit {
@@ -25,9 +25,9 @@ export function pinRows(made: MadeReady, cylinders: number): PinRow[] {
   const places = placesRead(made);
   return Array.from({ length: cylinders }, (_, i): PinRow => {
     const cylinder = i + 1;
-    const pin = at(places, `piston.${cylinder}`, 'pinSize');
-    const [eye, boss] = [at(places, `rod.${cylinder}`, 'smallEnd'), at(places, `piston.${cylinder}`, 'pinBore')];
-    const fit = (outer: Measured | null, inner: Measured | null, bounds: 'inRod' | 'inPiston'): Fit | null => {
+    const pin = placesAt(places, `piston.${cylinder}`, 'pinSize')[0];
+    const [eye, boss] = [placesAt(places, `rod.${cylinder}`, 'smallEnd')[0], placesAt(places, `piston.${cylinder}`, 'pinBore')[0]];
+    const fit = (outer: Measured | undefined, inner: Measured | undefined, bounds: 'inRod' | 'inPiston'): Fit | null => {
       if (!limits || !outer || !inner) return null;
       const mm = outer.mm - inner.mm;
       const deviationMm = outer.deviationMm === null || inner.deviationMm === null ? null : Math.hypot(outer.deviationMm, inner.deviationMm);
@@ -42,9 +42,6 @@ export function pinRows(made: MadeReady, cylinders: number): PinRow[] {
     };
   });
 }
-
-const at = (places: readonly PlaceRead[], feature: string, quantity: Quantity): PlaceRead | null =>
-  places.find((place) => place.feature === feature && place.quantity === quantity) ?? null;
 
 /**
  * Why pins are not pressed yet: once they are in, piston, pin and rod can no longer be weighed apart nor the rod's ends be told (handbook, rods).

@@ -4,11 +4,11 @@ import { accept, bandMm, worstDeviationMm, type Acceptance, type Measured } from
 import { bestGrades, clearance, shellsToOrder, type GradeChoice, type ShellGrade } from '../clearance.js';
 import { featureOf, type MadeReady, type Quantity } from '../inspectFacts.js';
 import { journalFigures, type JournalFigures } from '../journal.js';
-import { placesRead, worksBefore, type PlaceRead } from '../placesRead.js';
+import { placesAt, placesRead, worksBefore, type PlaceRead } from '../placesRead.js';
 import { boltFigures, torquesDiffer, type BoltFigures } from './bolts.js';
 import { closingFor, stockAcrossMm, type Closing, type DirectedSize } from './closing.js';
 import { honeRate, honingFor, type HoneRate, type HoneStint, type Honing } from './honing.js';
-import type { OverShell, RodLimits, TorqueStep } from './rodFacts.js';
+import { isRodWork, type OverShell, type RodLimits, type TorqueStep } from './rodFacts.js';
 
 /** Bolts of a rod. */
 export const BOLTS = [1, 2] as const;
@@ -109,21 +109,19 @@ export function rodsFigures(made: MadeReady, { cylinders, pins }: Pick<EngineLay
 export const aimMm = ({ bigEnd: { lowMm, highMm }, aimRatio }: Pick<RodLimits, 'bigEnd' | 'aimRatio'>): number | null =>
   lowMm === null || highMm === null ? null : lowMm + aimRatio * (highMm - lowMm);
 
-const at = (places: readonly PlaceRead[], feature: string, quantity: Quantity): PlaceRead[] =>
-  places.filter((place) => place.feature === feature && place.quantity === quantity);
 const directed = (places: readonly PlaceRead[]): DirectedSize[] => places.map(({ angleDeg, mm }) => ({ fromBeamDeg: angleDeg ?? 0, mm }));
 
 function rowOf(rod: number, made: MadeReady, places: readonly PlaceRead[], rate: HoneRate | null, isStopped: boolean): RodRow {
   const { limits } = made.rods;
   const feature = rodFeature(rod);
-  const own = at(places, feature, 'bigEnd');
+  const own = placesAt(places, feature, 'bigEnd');
   const sizes = own.map((place) => ({ ...place, depth: place.depth ?? 1, directionDeg: place.angleDeg ?? 0 }));
   const size =
     limits && own.length > 0
       ? journalFigures(sizes, { ...limits.bigEnd, outOfRoundMm: limits.outOfRoundMm, taperMm: limits.taperMm }, false, limits.rule)
       : null;
   const judged = (quantity: Quantity, highMm: number | null, lowMm: number | null = null): Judged | null => {
-    const [place] = at(places, feature, quantity);
+    const [place] = placesAt(places, feature, quantity);
     return place && limits
       ? { mm: place.mm, verdict: accept({ ...place, mm: lowMm === null ? Math.abs(place.mm) : place.mm }, { lowMm, highMm }, limits.rule) }
       : null;
@@ -135,7 +133,7 @@ function rowOf(rod: number, made: MadeReady, places: readonly PlaceRead[], rate:
   const aim = limits && aimMm(limits);
   const found = size && !isStopped ? adviceOf(size) : null;
   const advice = outBecause !== null ? 'out' : found;
-  const lastWork = made.works.findLast(({ work }) => 'rod' in work && work.rod === rod)?.work;
+  const lastWork = made.works.findLast(({ work }) => isRodWork(work) && work.rod === rod)?.work;
   const across = aim != null && lastWork?.kind === 'closeRod' ? stockAcrossMm(directed(own), aim) : null;
   return {
     ...{ rod, feature, size, advice, outBecause, bend, twist, smallEnd, bolts },
@@ -200,7 +198,7 @@ function asksOf(rod: number, { rods: { numbers } }: MadeReady): string | null {
 }
 
 function boltOf(bolt: number, feature: string, places: readonly PlaceRead[], { stretch, longerMm, rule }: RodLimits): BoltFigures {
-  const read = (quantity: Quantity): Measured | null => at(places, feature, quantity).find(({ depth }) => depth === bolt) ?? null;
+  const read = (quantity: Quantity): Measured | null => placesAt(places, feature, quantity).find(({ depth }) => depth === bolt) ?? null;
   return boltFigures({ free: read('boltFree'), torqued: read('boltTorqued'), freeAgain: read('boltFreeAgain') }, stretch, longerMm, rule);
 }
 
@@ -210,12 +208,12 @@ const meanOf = (places: readonly PlaceRead[]): Measured | null =>
 
 /** A big end in line with the load: along its beam. */
 const housingOf = (rod: number, places: readonly PlaceRead[]): Measured | null =>
-  meanOf(at(places, rodFeature(rod), 'bigEnd').filter(({ angleDeg }) => angleDeg === 0));
+  meanOf(placesAt(places, rodFeature(rod), 'bigEnd').filter(({ angleDeg }) => angleDeg === 0));
 
 /** The crankpin that a rod runs on, by the mean of what was read of it. */
 function pinOf(rod: number, places: readonly PlaceRead[], pins: EngineLayout['pins']): Measured | null {
   const pin = pins.findIndex(({ cylinders }) => cylinders.includes(rod));
-  return pin < 0 ? null : meanOf(at(places, featureOf('pins', pin + 1), 'diameter'));
+  return pin < 0 ? null : meanOf(placesAt(places, featureOf('pins', pin + 1), 'diameter'));
 }
 
 /** Share of the band by which a second method may differ before it is named. */
@@ -223,7 +221,11 @@ const DISAGREES_RATIO = 0.25;
 
 function bearingOf(rod: number, places: readonly PlaceRead[], pins: EngineLayout['pins'], limits: RodLimits): RodBearing[] {
   const feature = rodFeature(rod);
-  const [[upper], [lower], [seen]] = [at(places, feature, 'upperWall'), at(places, feature, 'lowerWall'), at(places, feature, 'clearanceSeen')];
+  const [[upper], [lower], [seen]] = [
+    placesAt(places, feature, 'upperWall'),
+    placesAt(places, feature, 'lowerWall'),
+    placesAt(places, feature, 'clearanceSeen'),
+  ];
   const [housing, journal] = [housingOf(rod, places), pinOf(rod, places, pins)];
   if (!housing || !journal || !upper) return [];
   const gap = clearance({ housing, upperWall: upper, lowerWall: lower ?? upper, oneWallForBoth: lower === undefined, journal });
@@ -244,7 +246,7 @@ function bearingOf(rod: number, places: readonly PlaceRead[], pins: EngineLayout
 /** What closing and honing cost in centre distance over the set. */
 function centreOf(rows: readonly RodRow[], places: readonly PlaceRead[], limits: RodLimits | null): CentreDistances | null {
   if (!limits) return null;
-  const read = rows.map(({ feature }) => meanOf(at(places, feature, 'centre'))?.mm ?? null);
+  const read = rows.map(({ feature }) => meanOf(placesAt(places, feature, 'centre'))?.mm ?? null);
   const isWhole = read.every((mm) => mm !== null);
   const spread = (values: readonly number[]): number => Math.max(...values) - Math.min(...values);
   // Unread, they are taken as alike: what closing alone makes of it is told.
@@ -278,5 +280,4 @@ function stintsOf(made: MadeReady): HoneStint[] {
 
 /** How many of the first works made another big end of a rod. */
 const changesOf = ({ works }: Pick<MadeReady, 'works'>, rod: number, first: number): number =>
-  works.slice(0, first).filter(({ work }) => (work.kind === 'closeRod' || work.kind === 'honeRod' || work.kind === 'newBolts') && work.rod === rod)
-    .length;
+  works.slice(0, first).filter(({ work }) => isRodWork(work) && work.rod === rod).length;
