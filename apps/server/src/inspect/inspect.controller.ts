@@ -46,11 +46,11 @@ export class InspectController {
   async work(@Param('jobId', IdPipe) jobId: string, @CheckedBody(newWorkSchema) work: NewWork): Promise<WorkEntry> {
     const { shopId } = await this.jobs.require(jobId);
     const { id, personId, afterSpinId } = work;
-    await this.requireReadyToPress(jobId, work.work);
     await insertOnce(this.jobs.db, { id, kind: 'work', shopId, jobId, personId, content: work }, async (trx) => {
       await lockJob(trx, jobId);
       if (afterSpinId !== null && !(await trx('spin').where({ id: afterSpinId, job_id: jobId }).first('id')))
         throw fieldProblem('afterSpinId', 'That spin is not in this job.');
+      await this.requireReadyToPress(trx, jobId, work.work);
       const row = workToRow(work);
       await trx('engine_work').insert({ ...row, work: JSON.stringify(row.work), shop_id: shopId, job_id: jobId });
       const anew = weighedAnew(work.work);
@@ -60,9 +60,9 @@ export class InspectController {
   }
 
   /** A pressed pin ends the weighing of its parts: before everything is weighed and matched it takes somebody's reason in writing. */
-  private async requireReadyToPress(jobId: string, work: Work): Promise<void> {
+  private async requireReadyToPress(trx: Knex.Transaction, jobId: string, work: Work): Promise<void> {
     if (work.kind !== 'pressPin' || work.overruled.trim() !== '') return;
-    const facts = factsOf(await this.jobs.sheet(jobId));
+    const facts = factsOf(await this.jobs.sheet(jobId, trx));
     const why = pressGate(benchStatuses(facts, jobFigures(facts)));
     if (why !== null) throw fieldProblem('work.overruled', `${why} Whoever presses it all the same says why.`);
   }

@@ -12,9 +12,10 @@ export function OutboxProvider({ children }: { readonly children: ReactNode }): 
   const queries = useQueryClient();
   const [outbox] = useState(
     () =>
-      new Outbox(async ({ jobId, path, body }) => {
+      new Outbox(async (entry) => {
+        const { jobId, path, body } = entry;
         if (VOID.test(path)) await putVoid(queries, jobId, await sendJson<VoidEntry>('POST', path, body));
-        else if (isMeasurement(path)) await putMeasurement(queries, jobId, await sendJson<MeasurementEntry>('POST', path, body));
+        else if (measurementOf(entry)) await putMeasurement(queries, jobId, await sendJson<MeasurementEntry>('POST', path, body));
         // Readings and zeros are both answered with the reading.
         else await putReading(queries, jobId, await sendJson<WrittenReading>('POST', path, body));
       }),
@@ -71,7 +72,7 @@ function pendingOf(record: JobRecord, entries: readonly OutboxEntry[]): OutboxEn
 export function withPending(record: JobRecord, pending: readonly OutboxEntry[]): JobRecord {
   const readings = pending.flatMap(({ reading, at }): WrittenReading[] => (reading ? [asWritten(reading, at)] : []));
   const voids = pending.flatMap((entry): VoidEntry[] => asVoid(entry));
-  const measurements = pending.flatMap((entry): MeasurementEntry[] => (isMeasurement(entry.path) ? [asMeasured(entry)] : []));
+  const measurements = pending.flatMap((entry): MeasurementEntry[] => asMeasured(entry));
   if (readings.length + voids.length + measurements.length === 0) return record;
   return {
     ...record,
@@ -90,12 +91,15 @@ const asWritten = ({ amends: _, ...reading }: NewReading, at: string): WrittenRe
   at,
 });
 
-/** What a gauge showed, by the address it goes to. */
-export const isMeasurement = (path: string): boolean => path.endsWith('/measurements');
+/** What a gauge showed, where that is what waits. */
+export const measurementOf = ({ path, body }: Pick<OutboxEntry, 'path' | 'body'>): NewMeasurement | null =>
+  path.endsWith('/measurements') ? (body as unknown as NewMeasurement) : null;
 
-function asMeasured({ body, at }: OutboxEntry): MeasurementEntry {
-  const { amends: _, note = '', ...measurement } = body as unknown as NewMeasurement;
-  return { ...measurement, note, at };
+function asMeasured(entry: OutboxEntry): MeasurementEntry[] {
+  const measured = measurementOf(entry);
+  if (!measured) return [];
+  const { amends: _, note = '', ...measurement } = measured;
+  return [{ ...measurement, note, at: entry.at }];
 }
 
 const VOID = /^entries\/([^/]+)\/void$/;

@@ -2,6 +2,7 @@ import { crankFromSide, lengthMm, reachMm, type DrawnCrank } from '@tare/card';
 import type { ReactNode } from 'react';
 import { drawingSafe } from '../ui/drawingSafe.js';
 import { CrankShapes } from './CrankShapes.js';
+import { pointedZMm } from './pointedZMm.js';
 
 interface CrankPlacesProps {
   readonly drawn: DrawnCrank;
@@ -28,9 +29,9 @@ function CrankPlacesDrawn({ drawn, upDeg = drawn.layout.pins[0]?.angleDeg ?? 0, 
       className={`max-h-40 max-w-xl min-w-0 grow ${onPick ? 'cursor-crosshair' : ''}`}
       role="img"
       aria-label={`The crank from the side${words.length > 0 ? `; ${words.join('; ')}` : ''}`}
-      onClick={({ currentTarget, clientX, clientY }) => {
-        const toDrawing = currentTarget.getScreenCTM()?.inverse();
-        if (onPick && toDrawing) onPick(Math.round(new DOMPoint(clientX, clientY).matrixTransform(toDrawing).x));
+      onClick={(event) => {
+        const zMm = pointedZMm(event);
+        if (onPick && zMm !== null) onPick(zMm);
       }}
     >
       <CrankShapes view={crankFromSide(drawn, upDeg)} />

@@ -4,6 +4,7 @@ import { useId, useRef, useState, type PointerEvent, type ReactNode } from 'reac
 import { drawingSafe } from '../ui/drawingSafe.js';
 import { useDisplay } from '../ui/useDisplay.js';
 import { CrankShapes } from './CrankShapes.js';
+import { pointedZMm } from './pointedZMm.js';
 
 interface CrankViewsProps {
   readonly drawn: DrawnCrank;
@@ -48,9 +49,9 @@ function CrankViewsDrawn({ drawn, supports = null, bobs = false, seenFrom = 'fro
           role="img"
           aria-label={`The crank from the side: ${drawn.layout.pins.length} pins, ${drawn.sizes.mains.length} mains, ${drawn.crank.counterweights.length} counterweights; planes A at ${say(planes.zAMm, 'mm', 0)} and B at ${say(planes.zBMm, 'mm', 0)}; ${fixed(upDeg, 0)}° is up`}
           {...drag.on(reach)}
-          onClick={({ currentTarget, clientX, clientY }) => {
-            const toDrawing = currentTarget.getScreenCTM()?.inverse();
-            if (onPick && toDrawing && !drag.wasTurned()) onPick(Math.round(new DOMPoint(clientX, clientY).matrixTransform(toDrawing).x));
+          onClick={(event) => {
+            const zMm = pointedZMm(event);
+            if (onPick && zMm !== null && !drag.wasTurned()) onPick(zMm);
           }}
         >
           <CrankShapes view={side} />

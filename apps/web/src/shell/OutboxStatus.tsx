@@ -1,10 +1,10 @@
 import { fixed, KIND_NAMES } from '@tare/card';
-import { sheetOf, type NewMeasurement } from '@tare/contract';
+import { sheetOf } from '@tare/contract';
 import { typedQuantity } from '@tare/core';
 import { CloudOff } from 'lucide-react';
 import { useState, type ReactNode } from 'react';
 import type { OutboxEntry } from '../api/outbox.js';
-import { isMeasurement, useOutbox, useOutboxFault, useWaitingEntries } from '../api/outboxContext.js';
+import { measurementOf, useOutbox, useOutboxFault, useWaitingEntries } from '../api/outboxContext.js';
 import { useJob } from '../api/queries.js';
 import { Button } from '../ui/Button.js';
 import { QuantityField } from '../ui/QuantityField.js';
@@ -59,12 +59,13 @@ export function OutboxStatus(): ReactNode {
 }
 
 /** What it is, by the words of the bench it was typed at. */
-function EntryName({ entry: { reading, path, jobId, body } }: { readonly entry: OutboxEntry }): ReactNode {
+function EntryName({ entry }: { readonly entry: OutboxEntry }): ReactNode {
+  const { reading, path, jobId } = entry;
   const { say } = useDisplay();
   const { data: job } = useJob(jobId);
   const part = job?.parts.find(({ id }) => id === reading?.partId);
   const whose = part ? `, ${KIND_NAMES[part.kind].one.toLowerCase()} ${part.cylinder}` : '';
-  const measured = isMeasurement(path) ? (body as unknown as NewMeasurement) : null;
+  const measured = measurementOf(entry);
   const what = measured ? say(measured.indicationMm, 'mm', 3) : path.endsWith('/zero') ? 'A zero' : 'A void';
   const where = measured ? `, ${measured.feature.replace('.', ' ')}` : '';
   return (
@@ -79,7 +80,7 @@ function EntryName({ entry: { reading, path, jobId, body } }: { readonly entry: 
 function Refused({ entry, refusal }: { readonly entry: OutboxEntry; readonly refusal: string }): ReactNode {
   const outbox = useOutbox();
   const { refetch } = useJob(entry.jobId);
-  const measured = isMeasurement(entry.path) ? (entry.body as unknown as NewMeasurement) : null;
+  const measured = measurementOf(entry);
   const [value, setValue] = useState(String(entry.reading?.valueG ?? measured?.indicationMm ?? ''));
   const mend = async (): Promise<void> => {
     const { reading } = entry;

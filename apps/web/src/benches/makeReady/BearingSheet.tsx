@@ -1,7 +1,6 @@
 import { bandMm, type CrankFigures, type MadeReady } from '@tare/core';
 import type { ReactNode } from 'react';
-import { useDisplay } from '../../ui/useDisplay.js';
-import { AcceptanceMark } from './acceptanceWords.js';
+import { AcceptanceMark, JudgedSize } from './acceptanceWords.js';
 import { BestGrades } from './BestGrades.js';
 import { PlaceEntry } from './PlaceEntry.js';
 import { PlaceTable } from './PlaceTable.js';
@@ -10,7 +9,6 @@ import { useSheetEntry } from './useSheetEntry.js';
 /** Clearance of every main with its error, the grades that come closest to the middle, what to order, and the end float. */
 export function BearingSheet({ made, figures }: { readonly made: MadeReady; readonly figures: CrankFigures }): ReactNode {
   const entry = useSheetEntry('bearings');
-  const { figure } = useDisplay();
   const { bearings, grades, order } = figures.groups.mains;
   const limits = made.limits?.mains.clearance;
   const band = bandMm(limits);
@@ -23,14 +21,7 @@ export function BearingSheet({ made, figures }: { readonly made: MadeReady; read
         verdictOf={(row) => {
           if (row === 'Crank') return figures.endFloat && <AcceptanceMark of={figures.endFloat.verdict} />;
           const own = bearings.find(({ number }) => row === `Main ${number}`);
-          return (
-            own && (
-              <>
-                <span className="figure-type">{`${figure(own.clearanceMm, 'mm', 3)}${own.deviationMm === null ? '' : ` ± ${figure(2 * own.deviationMm, 'mm', 3)}`}`}</span>{' '}
-                <AcceptanceMark of={own.verdict} />
-              </>
-            )
-          );
+          return own && <JudgedSize mm={own.clearanceMm} deviationMm={own.deviationMm} verdict={own.verdict} />;
         }}
       />
       <p className="text-ink-soft">Where the lower wall was not read, the upper one serves for both, and its error counts twice.</p>

@@ -4,13 +4,12 @@ import { useOpenJob } from '../../shell/JobContext.js';
 import { Button } from '../../ui/Button.js';
 import { CheckRow } from '../../ui/CheckRow.js';
 import { DataTable } from '../../ui/DataTable.js';
-import { Disclosure } from '../../ui/Disclosure.js';
-import { CommitQuantity } from '../../ui/form/CommitFields.js';
 import { QuantityField } from '../../ui/QuantityField.js';
 import { Note, ProblemNotice } from '../../ui/Notice.js';
 import { VerdictMark } from '../../ui/Verdict.js';
 import { useDecide } from '../../ui/useDecide.js';
 import { useDisplay } from '../../ui/useDisplay.js';
+import { FigureEach } from './FigureEach.js';
 import { useLogWork } from './LogWork.js';
 import { pinWidthMm, plannedGrind } from './plannedGrind.js';
 import { PlaceEntry } from './PlaceEntry.js';
@@ -61,8 +60,30 @@ export function JournalSheet({ group, made, figures }: JournalSheetProps): React
         }}
       />
       <Marked group={group} made={made} numbers={journals.map(({ number }) => number)} />
-      {group === 'pins' && <OffTheirPlace made={made} numbers={journals.map(({ number }) => number)} />}
-      <OneSided group={group} made={made} numbers={journals.map(({ number }) => number)} />
+      {group === 'pins' && (
+        <FigureEach
+          title="Throws off their place"
+          members={journals.map(({ number, feature }) => ({
+            subject: `inspect.index.${feature}`,
+            label: `Pin ${number} stands off by`,
+            kept: made.indexDeg[feature],
+          }))}
+          unit="°"
+          isGood={(deg) => Math.abs(deg) <= 10}
+          complaint="Degrees, at most 10; 0 for a throw in its place."
+        />
+      )}
+      <FigureEach
+        title="Worn on one side"
+        members={journals.map(({ number, feature }) => ({
+          subject: `inspect.unworn.${feature}`,
+          label: `${one(group)} ${number}, where it never wore`,
+          kept: made.unwornMm[feature],
+        }))}
+        unit="mm"
+        isGood={(mm) => mm >= 0 && mm <= 1000}
+        complaint="A length; 0 for wear all round."
+      />
       <UndersizeDesk group={group} made={made} figures={figures} />
     </div>
   );
@@ -167,75 +188,9 @@ function PlannedDesk({ group, made, figures, underMm }: JournalSheetProps & { re
   );
 }
 
-/** Journals that wore on one side alone: what they measure where they never wore decides at what they clean up. */
-function OneSided({
-  group,
-  made,
-  numbers,
-}: {
-  readonly group: JournalGroup;
-  readonly made: MadeReady;
-  readonly numbers: readonly number[];
-}): ReactNode {
-  const { sheet } = useOpenJob();
-  const { decide } = useDecide();
-  const told = numbers.filter((number) => made.unwornMm[featureOf(group, number)] !== undefined).length;
-  return (
-    <Disclosure title={`Worn on one side: ${told === 0 ? 'none' : told}`}>
-      <div className="flex flex-wrap gap-3">
-        {numbers.map((number) => {
-          const feature = featureOf(group, number);
-          return (
-            <CommitQuantity
-              key={feature}
-              label={`${one(group)} ${number}, where it never wore`}
-              unit="mm"
-              className="w-44"
-              place={`unworn.${sheet.id}.${feature}`}
-              kept={made.unwornMm[feature] ?? 0}
-              isGood={(mm) => mm >= 0 && mm <= 1000}
-              complaint="A length; 0 for wear all round."
-              onCommit={(mm, settled) => decide({ subject: `inspect.unworn.${feature}`, value: mm === 0 ? null : mm }, settled)}
-            />
-          );
-        })}
-      </div>
-    </Disclosure>
-  );
-}
-
 /** What of a journal besides its diameter lies outside. */
 const outsideWords = (what: string, size: { readonly verdict: Acceptance } | null | undefined): string =>
   size?.verdict.kind === 'outside' ? `, ▲ ${what} outside` : '';
-
-/** Throws that stand off their place: ground true, such a pin loses twice the chord at its radius. */
-function OffTheirPlace({ made, numbers }: { readonly made: MadeReady; readonly numbers: readonly number[] }): ReactNode {
-  const { sheet } = useOpenJob();
-  const { decide } = useDecide();
-  const told = numbers.filter((number) => made.indexDeg[featureOf('pins', number)] !== undefined).length;
-  return (
-    <Disclosure title={`Throws off their place: ${told === 0 ? 'none' : told}`}>
-      <div className="flex flex-wrap gap-3">
-        {numbers.map((number) => {
-          const feature = featureOf('pins', number);
-          return (
-            <CommitQuantity
-              key={feature}
-              label={`Pin ${number} stands off by`}
-              unit="°"
-              className="w-44"
-              place={`index.${sheet.id}.${feature}`}
-              kept={made.indexDeg[feature] ?? 0}
-              isGood={(deg) => Math.abs(deg) <= 10}
-              complaint="Degrees, at most 10; 0 for a throw in its place."
-              onCommit={(deg, settled) => decide({ subject: `inspect.index.${feature}`, value: deg === 0 ? null : deg }, settled)}
-            />
-          );
-        })}
-      </div>
-    </Disclosure>
-  );
-}
 
 /** The smallest undersize at which all of a group clean up, decided, and ground. */
 function UndersizeDesk({ group, made, figures }: JournalSheetProps): ReactNode {

@@ -4,7 +4,7 @@ import { BendLine } from '../../draw/BendLine.js';
 import { Choice } from '../../ui/Choice.js';
 import { Caution, Note } from '../../ui/Notice.js';
 import { useDisplay } from '../../ui/useDisplay.js';
-import { AcceptanceMark } from './acceptanceWords.js';
+import { JudgedSize } from './acceptanceWords.js';
 import { LogPush } from './LogWork.js';
 import { PlaceEntry } from './PlaceEntry.js';
 import { PlaceTable } from './PlaceTable.js';
@@ -14,7 +14,7 @@ import { useSheetEntry } from './useSheetEntry.js';
 export function RunOutSheet({ made, figures }: { readonly made: MadeReady; readonly figures: CrankFigures }): ReactNode {
   const { runOut } = figures;
   const entry = useSheetEntry('runOut');
-  const { say, figure } = useDisplay();
+  const { say } = useDisplay();
   const limitMm = made.limits?.runOutMm ?? null;
   const isShort = entry.walk.runOutWay === 'short';
   const mains = runOut.kind === 'read' ? runOut.mains : runOut.kind === 'waiting' && runOut.read.length > 2 ? runOut.read : [];
@@ -50,14 +50,7 @@ export function RunOutSheet({ made, figures }: { readonly made: MadeReady; reado
         caption={isShort ? 'The indicator, highest and lowest' : 'The indicator over a turn'}
         verdictOf={(row) => {
           const main = mainIn(row);
-          return (
-            main && (
-              <>
-                <span className="figure-type">{`${figure(main.runOutMm, 'mm', 3)}${main.runOutDeviationMm === null ? '' : ` ± ${figure(2 * main.runOutDeviationMm, 'mm', 3)}`}`}</span>{' '}
-                <AcceptanceMark of={main.verdict} />
-              </>
-            )
-          );
+          return main && <JudgedSize mm={main.runOutMm} deviationMm={main.runOutDeviationMm} verdict={main.verdict} />;
         }}
       />
       {runOut.kind === 'refused' && <Note>{runOut.reason}</Note>}

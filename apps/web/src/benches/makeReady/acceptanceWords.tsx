@@ -1,5 +1,6 @@
 import type { Acceptance } from '@tare/core';
 import type { ReactNode } from 'react';
+import { useDisplay } from '../../ui/useDisplay.js';
 import { VerdictMark } from '../../ui/Verdict.js';
 
 /** Inside, outside, or what would settle it. */
@@ -14,5 +15,24 @@ export function AcceptanceMark({ of }: { readonly of: Acceptance }): ReactNode {
           ? 'cannot tell: on the limit'
           : `cannot yet tell: ${of.timesPlacements} times the placements`}
     </VerdictMark>
+  );
+}
+
+/** A size with twice its deviation, and where it lies. */
+export function JudgedSize({
+  mm,
+  deviationMm,
+  verdict,
+}: {
+  readonly mm: number;
+  readonly deviationMm: number | null;
+  readonly verdict: Acceptance;
+}): ReactNode {
+  const { figure } = useDisplay();
+  return (
+    <>
+      <span className="figure-type">{`${figure(mm, 'mm', 3)}${deviationMm === null ? '' : ` ± ${figure(2 * deviationMm, 'mm', 3)}`}`}</span>{' '}
+      <AcceptanceMark of={verdict} />
+    </>
   );
 }

@@ -12,7 +12,7 @@ import {
 } from '@tare/core';
 import { addressOf, type Gauge, type NewMeasurement } from '@tare/contract';
 import { useMemo, useState } from 'react';
-import { isMeasurement, useOutbox, useWaitingEntries } from '../../api/outboxContext.js';
+import { measurementOf, useOutbox, useWaitingEntries } from '../../api/outboxContext.js';
 import { useGauges } from '../../api/shopThings.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { useDraft } from '../../ui/useDraft.js';
@@ -149,9 +149,10 @@ export function useSheetEntry(sheetName: SheetName): SheetEntry {
       });
   };
 
-  const refused = entries.find(({ jobId, path, body, refusal }) => {
-    const one = body as unknown as NewMeasurement;
-    return jobId === sheet.id && refusal !== undefined && isMeasurement(path) && places.some((place) => isAt(place, one));
+  const refusals = entries.flatMap((entry): string[] => {
+    const one = entry.jobId === sheet.id ? measurementOf(entry) : null;
+    const place = one && places.find((at) => isAt(at, one));
+    return place && entry.refusal !== undefined ? [refusalWords(one, entry.refusal, place)] : [];
   });
   return {
     places,
@@ -178,7 +179,7 @@ export function useSheetEntry(sheetName: SheetName): SheetEntry {
     },
     note,
     setNote,
-    problem: problem ?? (refused ? refusalWords(refused.body as unknown as NewMeasurement, refused.refusal!, places) : null),
+    problem: problem ?? refusals[0] ?? null,
     enter,
     settingId,
     setting,
@@ -191,10 +192,8 @@ export function useSheetEntry(sheetName: SheetName): SheetEntry {
 }
 
 /** What the server would not have, by the place it was read at; it waits in this browser to be mended. */
-function refusalWords(one: NewMeasurement, refusal: string, places: readonly Place[]): string {
-  const place = places.find((at) => isAt(at, one))!;
-  return `${place.row}, ${place.column}: “${one.indicationMm}” mm was not kept. ${refusal} It waits in this browser to be mended, or is read again.`;
-}
+const refusalWords = ({ indicationMm }: NewMeasurement, refusal: string, { row, column }: Place): string =>
+  `${row}, ${column}: “${indicationMm}” mm was not kept. ${refusal} It waits in this browser to be mended, or is read again.`;
 
 /** Degrees of a turn; null for what is none. */
 function angleOf(text: string): number | null {

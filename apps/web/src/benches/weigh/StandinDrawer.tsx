@@ -1,23 +1,33 @@
 import { KIND_NAMES, MEASURE_NAMES } from '@tare/card';
-import type { ScaleCommand } from '@tare/contract';
+import type { ScaleCommand, StandinCharacter } from '@tare/contract';
 import { useMutation } from '@tanstack/react-query';
 import { useMemo, useState, type ReactNode } from 'react';
 import { ask } from '../../api/client.js';
 import type { ProblemError } from '../../api/problem.js';
 import { useOpenJob } from '../../shell/JobContext.js';
+import { StandinDials } from '../../instruments/StandinDials.js';
 import { Button } from '../../ui/Button.js';
 import { ProblemNotice } from '../../ui/Notice.js';
 import { useKeys, type KeyAction } from '../../ui/useKeys.js';
-import { StandinDials } from './StandinDials.js';
 import type { Weighing } from './useWeighing.js';
+
+const DIALS = {
+  divisionG: { label: 'Division', unit: 'g' },
+  noiseG: { label: 'Noise of the display', unit: 'g' },
+  driftGPerMin: { label: 'Drift of the zero', unit: '', unitWords: 'g/min' },
+  settlingS: { label: 'Settling', unit: 's' },
+  placeG: { label: 'Where the part stands', unit: 'g' },
+  levelErrorG: { label: 'Fixture off level', unit: 'g' },
+} as const;
+const command = (body: ScaleCommand): Promise<unknown> => ask('POST standin-scale/commands', { body });
+const readCharacter = (): Promise<StandinCharacter> => ask('GET standin-scale/character', {});
+const become = (character: StandinCharacter): Promise<unknown> => command({ word: 'BECOME', character });
 
 /** The hands at the stand-in scale: put the part on, tap the table, lift it off. Clearly not the real thing. */
 export function StandinDrawer({ weighing }: { readonly weighing: Weighing }): ReactNode {
   const { sheet } = useOpenJob();
   const { kind, waiting } = weighing;
-  const { mutate, error } = useMutation<unknown, ProblemError, ScaleCommand>({
-    mutationFn: (body) => ask('POST standin-scale/commands', { body }),
-  });
+  const { mutate, error } = useMutation<unknown, ProblemError, ScaleCommand>({ mutationFn: command });
   const [dials, setDials] = useState(false);
   const name = waiting
     ? `${KIND_NAMES[kind].one.toLowerCase()} ${waiting.cylinder}${waiting.measure === 'mass' ? '' : `, ${MEASURE_NAMES[waiting.measure].toLowerCase()},`}`
@@ -53,7 +63,7 @@ export function StandinDrawer({ weighing }: { readonly weighing: Weighing }): Re
       <Button look="quiet" aria-expanded={dials} onClick={() => setDials(!dials)}>
         Its dials
       </Button>
-      {dials && <StandinDials />}
+      {dials && <StandinDials noun="scale" dials={DIALS} read={readCharacter} become={become} />}
       {error && <ProblemNotice>{error.message}</ProblemNotice>}
     </div>
   );

@@ -1,15 +1,12 @@
 import { boreLimitsSchema } from '@tare/contract';
-import { checkLimits, type BoreLimits } from '@tare/core';
+import type { BoreLimits } from '@tare/core';
 import type { ReactNode } from 'react';
-import { useOpenJob } from '../../../shell/JobContext.js';
-import { complaintOf } from '../../../ui/form/complaintOf.js';
 import { FormChoice, FormField } from '../../../ui/form/FormFields.js';
 import { FormQuantity } from '../../../ui/form/FormQuantity.js';
 import { RowTable } from '../../../ui/form/RowTable.js';
-import { readForm, typedOf, type Typed } from '../../../ui/form/typedForm.js';
-import { useDecideForm } from '../../../ui/form/useDecideForm.js';
 import { WriteFormFrame } from '../../../ui/form/WriteFormFrame.js';
 import { RULE_CHOICES } from '../ruleChoices.js';
+import { useLimitsForm } from '../useLimitsForm.js';
 
 /** What stands in the form while nobody typed anything. */
 const NO_LIMITS: BoreLimits = {
@@ -26,24 +23,15 @@ const NO_LIMITS: BoreLimits = {
   clearance: { lowMm: null, highMm: null },
 };
 const SIZE = { overMm: '', stock: '', price: '' };
-type TypedLimits = Typed<BoreLimits>;
 
 /** Limits of the bores, typed from the engine's own data, with the oversizes that can be had: nothing of any maker's is known here. */
 export function BoreLimitsForm({ limits }: { readonly limits: BoreLimits | null }): ReactNode {
-  const { sheet } = useOpenJob();
-  const initial = typedOf(limits ?? NO_LIMITS);
-  const read = (typed: TypedLimits): BoreLimits => readForm(boreLimitsSchema, typed).content as BoreLimits;
-  const write = useDecideForm<TypedLimits>({
+  const write = useLimitsForm<BoreLimits>({
     subject: 'bores.limits',
-    place: `bore-limits.${sheet.id}.${sheet.decisions['bores.limits']?.version ?? 0}`,
-    initial,
-    sample: { ...initial, oversizes: [SIZE] },
-    valueOf: read,
-    figuresOf: (typed) => readForm(boreLimitsSchema, typed).figures,
-    wrong: (typed) =>
-      complaintOf(() => {
-        checkLimits(read(typed).clearance, 'the clearance', 'clearance.lowMm');
-      }),
+    schema: boreLimitsSchema,
+    start: limits ?? NO_LIMITS,
+    rows: { oversizes: [SIZE] },
+    bands: ({ clearance }) => ({ clearance: [clearance, 'the clearance'] }),
   });
   const { control } = write.form;
   return (

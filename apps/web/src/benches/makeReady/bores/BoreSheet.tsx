@@ -5,7 +5,6 @@ import { useOpenJob } from '../../../shell/JobContext.js';
 import { Button } from '../../../ui/Button.js';
 import { DataTable } from '../../../ui/DataTable.js';
 import { Disclosure } from '../../../ui/Disclosure.js';
-import { CommitQuantity } from '../../../ui/form/CommitFields.js';
 import { FormField } from '../../../ui/form/FormFields.js';
 import { FormQuantity } from '../../../ui/form/FormQuantity.js';
 import { readForm } from '../../../ui/form/typedForm.js';
@@ -14,8 +13,8 @@ import { WriteFormFrame } from '../../../ui/form/WriteFormFrame.js';
 import { Caution, Note, ProblemNotice } from '../../../ui/Notice.js';
 import { QuantityField } from '../../../ui/QuantityField.js';
 import { VerdictMark } from '../../../ui/Verdict.js';
-import { useDecide } from '../../../ui/useDecide.js';
 import { useDisplay } from '../../../ui/useDisplay.js';
+import { FigureEach } from '../FigureEach.js';
 import { useLogWork } from '../LogWork.js';
 import { PlaceEntry } from '../PlaceEntry.js';
 import { PlaceTable } from '../PlaceTable.js';
@@ -52,35 +51,19 @@ export function BoreSheet({ made, bores }: BoreProps): ReactNode {
           );
         }}
       />
-      <OffAxis made={made} bores={bores} />
+      <FigureEach
+        title="Axes off those that are bored on"
+        members={bores.rows.map(({ cylinder }) => ({
+          subject: `bores.offAxis.${cylinder}`,
+          label: `Bore ${cylinder} is off by`,
+          kept: made.bores.offAxisMm[cylinder],
+        }))}
+        unit="mm"
+        isGood={(mm) => mm >= 0 && mm <= 5}
+        complaint="A length, at most 5 mm; 0 for none."
+      />
       <OversizeDesk made={made} bores={bores} />
     </div>
-  );
-}
-
-/** Where a bore's axis lies off the one that it is bored on: it then cleans up only at twice as much more. */
-function OffAxis({ made, bores }: BoreProps): ReactNode {
-  const { sheet } = useOpenJob();
-  const { decide } = useDecide();
-  const told = Object.keys(made.bores.offAxisMm).length;
-  return (
-    <Disclosure title={`Axes off those that are bored on: ${told === 0 ? 'none' : told}`}>
-      <div className="flex flex-wrap gap-3">
-        {bores.rows.map(({ cylinder }) => (
-          <CommitQuantity
-            key={cylinder}
-            label={`Bore ${cylinder} is off by`}
-            unit="mm"
-            className="w-40"
-            place={`bore-axis.${sheet.id}.${cylinder}`}
-            kept={made.bores.offAxisMm[cylinder] ?? 0}
-            isGood={(mm) => mm >= 0 && mm <= 5}
-            complaint="A length, at most 5 mm; 0 for none."
-            onCommit={(mm, settled) => decide({ subject: `bores.offAxis.${cylinder}`, value: mm === 0 ? null : mm }, settled)}
-          />
-        ))}
-      </div>
-    </Disclosure>
   );
 }
 

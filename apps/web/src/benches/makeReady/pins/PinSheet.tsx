@@ -1,16 +1,13 @@
 import { pinLimitsSchema } from '@tare/contract';
-import { bandMm, checkLimits, pinRows, pressGate, typedQuantity, type Fit, type MadeReady, type PinLimits } from '@tare/core';
+import { bandMm, pinRows, pressGate, typedQuantity, type Fit, type MadeReady, type PinLimits } from '@tare/core';
 import { useState, type ReactNode } from 'react';
 import { useOpenJob } from '../../../shell/JobContext.js';
 import { Button } from '../../../ui/Button.js';
 import { CheckRow } from '../../../ui/CheckRow.js';
 import { Disclosure } from '../../../ui/Disclosure.js';
 import { Field } from '../../../ui/Field.js';
-import { complaintOf } from '../../../ui/form/complaintOf.js';
 import { FormChoice } from '../../../ui/form/FormFields.js';
 import { FormQuantity } from '../../../ui/form/FormQuantity.js';
-import { readForm, typedOf, type Typed } from '../../../ui/form/typedForm.js';
-import { useDecideForm } from '../../../ui/form/useDecideForm.js';
 import { WriteFormFrame } from '../../../ui/form/WriteFormFrame.js';
 import { Caution, Note, ProblemNotice } from '../../../ui/Notice.js';
 import { QuantityField } from '../../../ui/QuantityField.js';
@@ -20,6 +17,7 @@ import { useLogWork } from '../LogWork.js';
 import { PlaceEntry } from '../PlaceEntry.js';
 import { PlaceTable } from '../PlaceTable.js';
 import { useSheetEntry } from '../useSheetEntry.js';
+import { useLimitsForm } from '../useLimitsForm.js';
 
 /** Piston pins against rod and piston; pressed only once everything that hangs on them is weighed and matched. */
 export function PinSheet({ made, cylinders }: { readonly made: MadeReady; readonly cylinders: number }): ReactNode {
@@ -169,23 +167,14 @@ function PressOff({ pressed }: { readonly pressed: readonly number[] }): ReactNo
 }
 
 const NONE = { lowMm: null, highMm: null };
-type TypedLimits = Typed<PinLimits>;
 
 /** Floating or pressed, and between which bounds. */
 export function PinLimitsForm({ limits }: { readonly limits: PinLimits | null }): ReactNode {
-  const { sheet } = useOpenJob();
-  const write = useDecideForm<TypedLimits>({
+  const write = useLimitsForm<PinLimits>({
     subject: 'pins.limits',
-    place: `pin-limits.${sheet.id}.${sheet.decisions['pins.limits']?.version ?? 0}`,
-    initial: typedOf(limits ?? { way: 'pressed', rule: 'twoSided95', inRod: NONE, inPiston: NONE }),
-    valueOf: (typed) => readForm(pinLimitsSchema, typed).content,
-    figuresOf: (typed) => readForm(pinLimitsSchema, typed).figures,
-    wrong: (typed) =>
-      complaintOf(() => {
-        const { inRod, inPiston } = readForm(pinLimitsSchema, typed).content as PinLimits;
-        checkLimits(inRod, 'the pin in its rod', 'inRod.lowMm');
-        checkLimits(inPiston, 'the pin in its piston', 'inPiston.lowMm');
-      }),
+    schema: pinLimitsSchema,
+    start: limits ?? { way: 'pressed', rule: 'twoSided95', inRod: NONE, inPiston: NONE },
+    bands: ({ inRod, inPiston }) => ({ inRod: [inRod, 'the pin in its rod'], inPiston: [inPiston, 'the pin in its piston'] }),
   });
   const { control } = write.form;
   return (

@@ -4,7 +4,7 @@ import { CheckRow } from '../../../ui/CheckRow.js';
 import { ProblemNotice } from '../../../ui/Notice.js';
 import { useDecide } from '../../../ui/useDecide.js';
 import { useDisplay } from '../../../ui/useDisplay.js';
-import { AcceptanceMark } from '../acceptanceWords.js';
+import { JudgedSize } from '../acceptanceWords.js';
 import { BestGrades } from '../BestGrades.js';
 import { PlaceEntry } from '../PlaceEntry.js';
 import { PlaceTable } from '../PlaceTable.js';
@@ -13,7 +13,7 @@ import { useSheetEntry } from '../useSheetEntry.js';
 /** Clearance of every rod on its crankpin with its error, held against a second method, the best grades and what to order. */
 export function RodBearingSheet({ made, rods }: { readonly made: MadeReady; readonly rods: RodsFigures }): ReactNode {
   const entry = useSheetEntry('rodBearings');
-  const { figure, say } = useDisplay();
+  const { say } = useDisplay();
   const { decide, blocked, error } = useDecide();
   const limits = made.rods.limits?.clearance;
   const band = bandMm(limits);
@@ -26,14 +26,7 @@ export function RodBearingSheet({ made, rods }: { readonly made: MadeReady; read
         caption="Walls of the shells"
         verdictOf={(name) => {
           const own = rods.bearings.find(({ rod }) => name === `Rod ${rod}`);
-          return (
-            own && (
-              <>
-                <span className="figure-type">{`${figure(own.clearanceMm, 'mm', 3)}${own.deviationMm === null ? '' : ` ± ${figure(2 * own.deviationMm, 'mm', 3)}`}`}</span>{' '}
-                <AcceptanceMark of={own.verdict} />
-              </>
-            )
-          );
+          return own && <JudgedSize mm={own.clearanceMm} deviationMm={own.deviationMm} verdict={own.verdict} />;
         }}
       />
       <p className="text-ink-soft">

@@ -1,15 +1,12 @@
 import { rodLimitsSchema } from '@tare/contract';
-import { checkLimits, type RodLimits } from '@tare/core';
+import type { RodLimits } from '@tare/core';
 import type { ReactNode } from 'react';
-import { useOpenJob } from '../../../shell/JobContext.js';
-import { complaintOf } from '../../../ui/form/complaintOf.js';
 import { FormChoice, FormField } from '../../../ui/form/FormFields.js';
 import { FormQuantity } from '../../../ui/form/FormQuantity.js';
 import { RowTable } from '../../../ui/form/RowTable.js';
-import { readForm, typedOf, type Typed } from '../../../ui/form/typedForm.js';
-import { useDecideForm } from '../../../ui/form/useDecideForm.js';
 import { WriteFormFrame } from '../../../ui/form/WriteFormFrame.js';
 import { RULE_CHOICES } from '../ruleChoices.js';
+import { useLimitsForm } from '../useLimitsForm.js';
 
 const NONE = { lowMm: null, highMm: null };
 /** What stands in the form while nobody typed anything. */
@@ -36,31 +33,19 @@ const NO_LIMITS: RodLimits = {
 const GRADE = { name: '', wallMm: '', stock: '' };
 const SHELL = { overMm: '', stock: '' };
 
-type TypedLimits = Typed<RodLimits>;
-const BANDS = [
-  ['bigEnd', 'the big end'],
-  ['smallEnd', 'the small end'],
-  ['stretch', 'the stretch'],
-  ['clearance', 'the clearance'],
-] as const;
-
 /** Limits of the rods, typed from the engine's own data: nothing of any maker's is known here. */
 export function RodLimitsForm({ limits }: { readonly limits: RodLimits | null }): ReactNode {
-  const { sheet } = useOpenJob();
-  const initial = typedOf(limits ?? NO_LIMITS);
-  const read = (typed: TypedLimits): RodLimits => readForm(rodLimitsSchema, typed).content as RodLimits;
-  const write = useDecideForm<TypedLimits>({
+  const write = useLimitsForm<RodLimits>({
     subject: 'rods.limits',
-    place: `rod-limits.${sheet.id}.${sheet.decisions['rods.limits']?.version ?? 0}`,
-    initial,
-    sample: { ...initial, grades: [GRADE], overShells: [SHELL] },
-    valueOf: read,
-    figuresOf: (typed) => readForm(rodLimitsSchema, typed).figures,
-    wrong: (typed) =>
-      complaintOf(() => {
-        const typedLimits = read(typed);
-        for (const [band, name] of BANDS) checkLimits(typedLimits[band], name, `${band}.lowMm`);
-      }),
+    schema: rodLimitsSchema,
+    start: limits ?? NO_LIMITS,
+    rows: { grades: [GRADE], overShells: [SHELL] },
+    bands: ({ bigEnd, smallEnd, stretch, clearance }) => ({
+      bigEnd: [bigEnd, 'the big end'],
+      smallEnd: [smallEnd, 'the small end'],
+      stretch: [stretch, 'the stretch'],
+      clearance: [clearance, 'the clearance'],
+    }),
   });
   const { control } = write.form;
   return (
