@@ -5,12 +5,12 @@ import type { ReactNode } from 'react';
 import { useWatch, type UseFormReturn } from 'react-hook-form';
 import { CheckRow } from '../../ui/CheckRow.js';
 import { Choice } from '../../ui/Choice.js';
-import { Field } from '../../ui/Field.js';
+import { FormField } from '../../ui/form/FormFields.js';
 import { FormQuantity } from '../../ui/form/FormQuantity.js';
 import { ProblemNotice } from '../../ui/Notice.js';
 import { onlyHere, typedElsewhere, type TypedElsewhere } from './elsewhereForm.js';
 import type { SpecForm } from './specForm.js';
-import { fieldProps, type SpecFormState } from './useSpecForm.js';
+import type { SpecFormState } from './useSpecForm.js';
 
 const REASONS: Readonly<Record<JobKind, string>> = {
   full: 'From the first weighing to the signed card.',
@@ -85,8 +85,8 @@ export function ShortSpecFields({ state, isBegun = false }: ShortSpecFieldsProps
   return (
     <div className="grid gap-4">
       <div className="grid items-start gap-3 md:grid-cols-5">
-        <Field label="What it is" placeholder="Eight pistons" className="md:col-span-2" {...fieldProps(form, 'engineName')} />
-        <Field label="Customer, if there is one" {...fieldProps(form, 'customer')} />
+        <FormField label="What it is" placeholder="Eight pistons" className="md:col-span-2" control={form.control} name="engineName" />
+        <FormField label="Customer, if there is one" control={form.control} name="customer" />
         {jobKind === 'match' ? (
           !isBegun && (
             <Choice label="Cylinders" {...form.register('layoutId')} options={BY_COUNT.map(([count, value]) => ({ value, label: String(count) }))} />

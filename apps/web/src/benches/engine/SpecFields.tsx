@@ -1,9 +1,9 @@
 import { SCHOOLS } from '@tare/card';
 import { LAYOUT_FAMILIES, LAYOUT_IDS, LAYOUTS, ROTATIONS, TOLERANCE_SCHOOLS, TOLERANCE_UNITS } from '@tare/core';
-import { useWatch, type FieldPath } from 'react-hook-form';
+import { useWatch } from 'react-hook-form';
 import type { ReactNode } from 'react';
 import { Button } from '../../ui/Button.js';
-import { Field } from '../../ui/Field.js';
+import { FormField } from '../../ui/form/FormFields.js';
 import { FormQuantity } from '../../ui/form/FormQuantity.js';
 import { Choice } from '../../ui/Choice.js';
 import { ProblemNotice } from '../../ui/Notice.js';
@@ -14,8 +14,8 @@ import { CrankFiles } from './metal/CrankFiles.js';
 import { SizesEditor } from './metal/SizesEditor.js';
 import { MetalEditor } from './metal/MetalEditor.js';
 import { TypedCrank } from './TypedCrank.js';
-import { hasSplitPins, type SpecForm } from './specForm.js';
-import { fieldProps, type SpecFormState } from './useSpecForm.js';
+import { hasSplitPins } from './specForm.js';
+import type { SpecFormState } from './useSpecForm.js';
 
 interface SpecFieldsProps {
   readonly state: SpecFormState;
@@ -27,16 +27,15 @@ interface SpecFieldsProps {
 export function SpecFields({ state, fixedLayout }: SpecFieldsProps): ReactNode {
   const { form, byHand, layOutAfresh, otherProblems } = state;
   const { register } = form;
-  const field = (name: FieldPath<SpecForm>): ReturnType<typeof fieldProps> => fieldProps(form, name);
   const [layoutId, school, balance, pins] = useWatch({ control: form.control, name: ['layoutId', 'toleranceSchool', 'balance', 'pins'] });
   const sharesPins = pins.some(({ cylinders }) => /\d\D+\d/.test(cylinders));
   return (
     <div className="grid gap-5">
       <fieldset className="grid gap-3 md:grid-cols-3">
         <legend className="mb-1 text-xl font-semibold">Whose, and what</legend>
-        <Field label="Customer" {...field('customer')} />
-        <Field label="Boat or plant" {...field('vessel')} />
-        <Field label="Engine" {...field('engineName')} />
+        <FormField label="Customer" control={form.control} name="customer" />
+        <FormField label="Boat or plant" control={form.control} name="vessel" />
+        <FormField label="Engine" control={form.control} name="engineName" />
       </fieldset>
       <fieldset className="grid items-start gap-3 md:grid-cols-4">
         <legend className="mb-1 text-xl font-semibold">Engine</legend>
@@ -64,7 +63,14 @@ export function SpecFields({ state, fixedLayout }: SpecFieldsProps): ReactNode {
         />
         <FormQuantity label="Piston pins off the bore’s axis" unit="mm" control={form.control} name="pinOffsetMm" />
         {sharesPins && <FormQuantity label="Rods side by side on a pin, centre to centre" unit="mm" control={form.control} name="rodsApartMm" />}
-        <Field label="Firing order" isFigure className="md:col-span-2" hint="Blank where it does not matter" {...field('firingOrder')} />
+        <FormField
+          label="Firing order"
+          isFigure
+          className="md:col-span-2"
+          hint="Blank where it does not matter"
+          control={form.control}
+          name="firingOrder"
+        />
       </fieldset>
       <LayoutSummary form={form} />
       <fieldset className="grid items-start gap-3 md:grid-cols-4">

@@ -1,20 +1,11 @@
 import { useEffect, useEffectEvent, useState } from 'react';
-import { get, useForm, type FieldError, type FieldPath, type UseFormRegisterReturn, type UseFormReturn } from 'react-hook-form';
+import { useForm, type UseFormReturn } from 'react-hook-form';
 import type { FieldProblem } from '@tare/contract';
 import type { Crank, JobSpec, LayoutFile } from '@tare/core';
 import { ProblemError } from '../../api/problem.js';
 import { readDraft } from '../../ui/form/readDraft.js';
 import { foundFromDraft, withBoltOns } from './metal/metalForm.js';
 import { crankForm, formField, laidOut, readForm, usualOffsetMm, withLayoutFile, type SpecForm } from './specForm.js';
-
-/** What a field of the form needs: its registration, and the sentence that says what is wrong with it. */
-export function fieldProps(
-  { register, formState }: UseFormReturn<SpecForm>,
-  name: FieldPath<SpecForm>,
-): UseFormRegisterReturn & { problem: string | undefined } {
-  const error: FieldError | undefined = get(formState.errors, name);
-  return { ...register(name), problem: error?.message };
-}
 
 /** Fields from which the pins and counterweights of a new engine follow. */
 const LAYS_OUT = new Set<string>(['layoutId', 'strokeMm', 'throwSpacingMm', 'splitOffsetMm']);

@@ -1,7 +1,7 @@
 import type { Unit } from '@tare/core';
 import type { ReactNode } from 'react';
 import { useFieldArray, type ArrayPath, type FieldArray, type FieldPath, type FieldValues, type UseFormReturn } from 'react-hook-form';
-import { Field } from '../Field.js';
+import { FormField } from './FormFields.js';
 import { FormQuantity } from './FormQuantity.js';
 import { AddRow, TakeOff } from '../RowButtons.js';
 import { useDisplay } from '../useDisplay.js';
@@ -84,13 +84,7 @@ export function RowTable<F extends FieldValues>(props: RowTableProps<F>): ReactN
                 return (
                   <td key={`${of} ${key}`}>
                     {unit === null ? (
-                      <Field
-                        label={called}
-                        hideLabel
-                        disabled={holds}
-                        {...form.register(path)}
-                        problem={form.getFieldState(path, form.formState).error?.message}
-                      />
+                      <FormField label={called} hideLabel disabled={holds} control={form.control} name={path} />
                     ) : (
                       <FormQuantity label={called} unit={unit} isBit={isBit} hideUnit hideLabel disabled={holds} control={form.control} name={path} />
                     )}

@@ -4,10 +4,9 @@ import { useFieldArray, useWatch, type UseFieldArrayReturn, type UseFormReturn }
 import { CheckRow } from '../../../ui/CheckRow.js';
 import { AddRow, TakeOff } from '../../../ui/RowButtons.js';
 import { Choice } from '../../../ui/Choice.js';
-import { Field } from '../../../ui/Field.js';
+import { FormField } from '../../../ui/form/FormFields.js';
 import { FormQuantity } from '../../../ui/form/FormQuantity.js';
 import type { SpecForm } from '../specForm.js';
-import { fieldProps } from '../useSpecForm.js';
 import { blankFound, FOUND_SIDES, type FoundSide } from './metalForm.js';
 
 const SIDES: readonly { readonly value: DrillSide | 'usual'; readonly label: string }[] = [
@@ -53,7 +52,7 @@ export function RimPanel({ form, index, found }: RimPanelProps): ReactNode {
           <div key={row.rowId} className="flex flex-wrap items-start gap-2">
             <FormQuantity label="From" unit="°" className="w-24" control={form.control} name={`${at}.noDrill.${i}.fromDeg`} />
             <FormQuantity label="clockwise to" unit="°" className="w-24" control={form.control} name={`${at}.noDrill.${i}.toDeg`} />
-            <Field label="Why" className="w-40 grow" {...fieldProps(form, `${at}.noDrill.${i}.why`)} />
+            <FormField label="Why" className="w-40 grow" control={form.control} name={`${at}.noDrill.${i}.why`} />
             <TakeOff label={`Take no-drill arc ${i + 1} off`} className="mt-6" onClick={() => noDrill.remove(i)} />
           </div>
         ))}
