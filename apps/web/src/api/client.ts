@@ -29,8 +29,16 @@ export async function ask<R extends RouteName>(route: R, given: Given<R>): Promi
 
 /** Sends JSON to an address below /api and returns what comes back. @throws ProblemError */
 export async function sendJson<T>(method: 'GET' | 'POST' | 'PUT', path: string, body?: unknown): Promise<T> {
-  const response = await send(method, path, body);
-  return (await response.json()) as T;
+  return (await whole(await send(method, path, body), 'json')) as T;
+}
+
+/** An answer that began, to its end. @throws ProblemError where its rest does not come */
+async function whole<R extends 'json' | 'blob'>(response: Response, as: R): Promise<Awaited<ReturnType<Response[R]>>> {
+  try {
+    return (await response[as]()) as Awaited<ReturnType<Response[R]>>;
+  } catch {
+    throw new ProblemError(UNREACHABLE, true);
+  }
 }
 
 /** Sends a request whose answer comes as lines of JSON, and hands each to `onLine` as it comes. @throws ProblemError */
@@ -60,7 +68,7 @@ async function eachLine<T>(response: Response, onLine: (line: T) => void): Promi
 /** Sends a request whose answer is a file. @throws ProblemError */
 export async function requestBytes(path: string, body: unknown): Promise<Blob> {
   // A stand-in takes its time to spin.
-  return (await send('POST', path, body, { signal: AbortSignal.timeout(FILE_MS) })).blob();
+  return whole(await send('POST', path, body, { signal: AbortSignal.timeout(FILE_MS) }), 'blob');
 }
 
 /** Sends a file as it is. @param personId who attaches it @throws ProblemError */

@@ -16,6 +16,9 @@ export class ProblemError extends Error {
   }
 }
 
+/** What the server asks back; undefined where it asks nothing, or the fault is another. */
+export const askedBack = (error: unknown): Problem['ask'] | undefined => (error instanceof ProblemError ? error.problem.ask : undefined);
+
 export const UNREACHABLE: Problem = {
   type: 'about:blank',
   title: 'No answer',

@@ -1,6 +1,7 @@
 import { Calculator, Drill, Moon, Scale, Search, Sun } from 'lucide-react';
 import { useMemo, useState, type ReactNode } from 'react';
 import { Link, Outlet, useMatch } from 'react-router';
+import { askedBack } from '../api/problem.js';
 import { useShop } from '../api/queries.js';
 import { useChanges } from '../api/useChanges.js';
 import { useKeys, type KeyAction } from '../ui/useKeys.js';
@@ -59,7 +60,7 @@ export function Shell(): ReactNode {
         <ThemeSwitch />
       </header>
       <ServerAway />
-      {error?.problem.ask === 'shopCode' ? <NewDevice /> : <Outlet />}
+      {askedBack(error) === 'shopCode' ? <NewDevice /> : <Outlet />}
       <JobFinder open={finding} onOpenChange={setFinding} />
     </div>
   );

@@ -1,6 +1,6 @@
 import type { UseMutationResult } from '@tanstack/react-query';
 import type { ReactNode } from 'react';
-import type { ProblemError } from '../api/problem.js';
+import { askedBack, type ProblemError } from '../api/problem.js';
 import { Button } from './Button.js';
 import { Note } from './Notice.js';
 
@@ -15,7 +15,7 @@ interface AskAnotherProps<Content> {
 /** Somebody else just logged the like: is this another one, or the same? Nothing while nobody asks. */
 export function AskAnother<Content extends { readonly another?: true }>({ write, onMade, children }: AskAnotherProps<Content>): ReactNode {
   const { error, variables } = write;
-  if (error?.problem.ask !== 'another' || variables === undefined) return null;
+  if (!error || askedBack(error) !== 'another' || variables === undefined) return null;
   return (
     <div className="grid gap-2" role="group" aria-label="Another one, or the same?">
       <Note>{error.message}</Note>

@@ -22,6 +22,7 @@ import {
 import { useEffect, useMemo, useState, type ReactNode } from 'react';
 import { useWatch } from 'react-hook-form';
 import { Disclosure } from '../../ui/Disclosure.js';
+import { askedBack } from '../../api/problem.js';
 import { useWrite, type Content } from '../../api/useWrite.js';
 import { RimEnd } from '../../draw/RimEnd.js';
 import { useOpenJob } from '../../shell/JobContext.js';
@@ -218,7 +219,7 @@ export function LogOwnCut({ start, planned, beforeSpinId, amends, onDone }: LogO
         {amends && <FormField control={control} name="reason" label="Why is it put right?" className="w-72" />}
       </div>
       {typeof said === 'string' ? <p className="text-ink-soft">{`Still to say: ${said}.`}</p> : <Preview cuts={cuts} amends={amends} />}
-      {complaint !== null && typeof said !== 'string' && log.error?.problem.ask !== 'another' && <ProblemNotice>{complaint}</ProblemNotice>}
+      {complaint !== null && typeof said !== 'string' && askedBack(log.error) !== 'another' && <ProblemNotice>{complaint}</ProblemNotice>}
       <AskAnother write={log} onMade={leave}>
         It is another one: log it
       </AskAnother>

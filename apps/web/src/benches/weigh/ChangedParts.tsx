@@ -2,6 +2,7 @@ import { count, KIND_NAMES } from '@tare/card';
 import { latestOf, NO_MARKS, type PartFact, type PartKind } from '@tare/core';
 import type { ReactNode } from 'react';
 import { useWatch } from 'react-hook-form';
+import { askedBack } from '../../api/problem.js';
 import { Disclosure } from '../../ui/Disclosure.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { CheckRow } from '../../ui/CheckRow.js';
@@ -89,7 +90,7 @@ export function ChangedParts({ kind }: { readonly kind: PartKind }): ReactNode {
           ))}
         </fieldset>
         <p className="text-ink-soft">What was weighed before stays on record. From here on only what is weighed anew counts.</p>
-        {write.complaint !== null && write.write.error?.problem.ask === undefined && <ProblemNotice>{write.complaint}</ProblemNotice>}
+        {write.complaint !== null && askedBack(write.write.error) === undefined && <ProblemNotice>{write.complaint}</ProblemNotice>}
         <AskAnother write={write.write} onMade={made}>
           They were cut once more
         </AskAnother>

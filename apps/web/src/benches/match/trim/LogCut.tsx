@@ -2,6 +2,7 @@ import { KIND_NAMES } from '@tare/card';
 import type { CutRemoval } from '@tare/contract';
 import { partMetalOf, readQuantity, type WeighedPart } from '@tare/core';
 import { useState, type ReactNode } from 'react';
+import { askedBack } from '../../../api/problem.js';
 import { useWrite } from '../../../api/useWrite.js';
 import { useOpenJob } from '../../../shell/JobContext.js';
 import { Button } from '../../../ui/Button.js';
@@ -55,7 +56,7 @@ export function LogCut({ weighed, removal, toolId, before = (then) => then(), sh
         {short ? 'Was cut' : said}
       </Button>
       <AskAnother write={cut}>It was cut once more</AskAnother>
-      {cut.error && cut.error.problem.ask === undefined && <ProblemNotice>{cut.error.message}</ProblemNotice>}
+      {cut.error && askedBack(cut.error) === undefined && <ProblemNotice>{cut.error.message}</ProblemNotice>}
     </div>
   );
 }

@@ -1,6 +1,7 @@
 import { KIND_NAMES } from '@tare/card';
 import { kindsHere, latestOf, NO_MARKS, type PartFact } from '@tare/core';
 import type { ReactNode } from 'react';
+import { askedBack } from '../../../api/problem.js';
 import { useWrite } from '../../../api/useWrite.js';
 import { useOpenJob } from '../../../shell/JobContext.js';
 import { Button } from '../../../ui/Button.js';
@@ -44,7 +45,7 @@ function Replacement({ part }: { readonly part: PartFact }): ReactNode {
       <AskAnother write={renew} onMade={sound}>
         Another new part has come
       </AskAnother>
-      {problem && problem.problem.ask === undefined && <ProblemNotice>{problem.message}</ProblemNotice>}
+      {problem && askedBack(problem) === undefined && <ProblemNotice>{problem.message}</ProblemNotice>}
     </div>
   );
 }
