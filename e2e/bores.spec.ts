@@ -8,7 +8,8 @@ test('a block whose third cylinder decides: the customer’s word, the boring, o
   shop,
 }) => {
   const job = await shop.ready('inline4');
-  await shop.decide(job, { subject: 'bores.limits', value: madeUpBoreLimits });
+  const rings = [{ name: 'top', lowMm: 0.35, highMm: 0.55 }];
+  await shop.decide(job, { subject: 'bores.limits', value: { ...madeUpBoreLimits, rings } });
   const bore = async (cylinder: number, mm: number, after: string | null = null): Promise<void> => {
     for (const depth of [1, 2, 3])
       for (const angleDeg of [0, 90])
@@ -66,11 +67,36 @@ test('a block whose third cylinder decides: the customer’s word, the boring, o
     // Four pistons and four sets of rings are others: their weights are open again.
     await expect(page.getByRole('link', { name: /^Weigh/ })).toContainText('24 of 32 weighed');
   });
-  await test.step('measured again with the new pistons, each is given its bore', async () => {
+  const sizes = [92.45, 92.457, 92.446, 92.455];
+  await test.step('not honed before the pistons are measured; then each bore to its own, a ring filed to what its gap will be', async () => {
+    const hone = page.getByRole('region', { name: 'Finish honing' });
+    const done = hone.getByRole('button', { name: 'All were finish honed: measure them again' });
+    await expect(hone).toContainText('pistons 1, 2, 3, 4 are not measured');
+    await expect(done).toBeDisabled();
+    await page.getByText(/^Torque plate and temperature/).click();
+    const held = page.getByRole('form', { name: 'How the block was held' });
+    await held.getByLabel('Torque plate').selectOption('torqued on');
+    await held.getByLabel('Its torque').fill('74 lb·ft');
+    await held.getByRole('button', { name: 'Keep this' }).click();
+    await expect(page.getByText('Torque plate and temperature: a plate')).toBeVisible();
     const [bored] = (await shop.sheet(job.id)).works;
-    for (const [i, mm] of [92.504, 92.511, 92.508, 92.515].entries()) await bore(i + 1, mm, bored!.id);
-    for (const [i, mm] of [92.45, 92.457, 92.446, 92.455].entries())
+    for (const [i, mm] of sizes.entries())
       await shop.measure(job.id, { feature: `piston.${i + 1}`, quantity: 'pistonSize', indicationMm: mm, afterWorkId: bored!.id });
+    for (const n of [1, 2, 3, 4]) await bore(n, 92.45, bored!.id);
+    await expect(hone.getByRole('row', { name: /^1 / })).toContainText('mm');
+    await shop.measure(job.id, { feature: 'bore.2', quantity: 'ringGap', depth: 1, indicationMm: 0.15, afterWorkId: bored!.id });
+    await page.getByRole('button', { name: 'Ring gaps', exact: true }).click();
+    const gap = page.getByRole('list', { name: 'What of the ring gaps' }).getByRole('listitem');
+    await expect(gap).toContainText('once honed');
+    await gap.getByRole('button', { name: 'It was filed: measure it again' }).click();
+    await expect.poll(async () => (await shop.sheet(job.id)).works.map(({ work }) => work.kind)).toEqual(['bore', 'fileRing']);
+    await page.getByRole('button', { name: 'Bores', exact: true }).click();
+    await done.click();
+    await expect(hone).toHaveCount(0);
+  });
+  await test.step('measured again, each piston is given its bore', async () => {
+    const honed = (await shop.sheet(job.id)).works.at(-1)!;
+    for (const [i, mm] of [92.504, 92.511, 92.508, 92.515].entries()) await bore(i + 1, mm, honed.id);
     await page.getByRole('button', { name: 'Pistons', exact: true }).click();
     await expect(page.getByText('The furthest off the middle: 0.003 mm. No other way of placing them comes closer.')).toBeVisible();
     await expect(page.getByRole('row', { name: /^1 3 ←/ })).toContainText('0.058');

@@ -19,6 +19,8 @@ import { Fittings } from './benches/machines/Fittings.js';
 import { MachineForm } from './benches/machines/MachineForm.js';
 import { Reweigh } from './benches/match/trim/Reweigh.js';
 import { CrackForm } from './benches/makeReady/CrackForm.js';
+import { NotedForm } from './benches/makeReady/bores/NotedForm.js';
+import { DeckLimitsForm } from './benches/makeReady/decks/DeckLimitsForm.js';
 import { BoreLimitsForm } from './benches/makeReady/bores/BoreLimitsForm.js';
 import { WordForm } from './benches/makeReady/bores/BoreSheet.js';
 import { PinLimitsForm } from './benches/makeReady/pins/PinSheet.js';
@@ -315,6 +317,22 @@ const FORMS: readonly Walked[] = [
     whole: { 'Asked whom': 'Ines Corvey', on: '2026-11-26' },
     keep: 'They agreed',
     refused: ['value.by', 'Asked whom'],
+  },
+  {
+    name: 'limits of the decks',
+    form: () => <DeckLimitsForm limits={null} />,
+    whole: { 'Height of a new deck, from the main line': '9.3 in', 'Crown below the deck, from': '-0,1', 'Gasket, pressed': '1.2' },
+    keep: 'Keep these limits',
+    refused: ['value.lastCutMm', 'The last, thin cut'],
+    most: 5,
+  },
+  {
+    name: 'how the block was held',
+    form: () => <NotedForm noted={null} />,
+    whole: { 'Its torque': '74 lb·ft', Note: 'on the bench overnight' },
+    keep: 'Keep this',
+    // Every one of its figures may lack.
+    refused: null,
   },
   {
     name: 'limits of the pins',

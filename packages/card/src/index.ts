@@ -19,6 +19,8 @@ export {
 } from './words/cutWords.js';
 export { mountedWords, PART_WORDS } from './words/mountedWords.js';
 export { textOf } from './card/cardDocument.js';
+export { readBy } from './card/sections/sizes.js';
+export { sizeName } from './words/sizeWords.js';
 export { personIn, type CardNames, type Named } from './card/cardNames.js';
 export { cardPhotoIds } from './card/cardPhotoIds.js';
 export { jobCard } from './card/jobCard.js';

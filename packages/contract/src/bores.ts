@@ -1,7 +1,7 @@
-import { HEARD_AT, type BoreLimits, type BoringWord, type Evidence, type Oversize } from '@tare/core';
+import { HEARD_AT, type BoreLimits, type BoringNoted, type BoringWord, type Evidence, type Oversize, type RingLimits } from '@tare/core';
 import Joi from 'joi';
 import { named } from './ids.js';
-import { limitsSchema, mayMm, ruleSchema } from './limitSchemas.js';
+import { limitsSchema, mayMm, ruleSchema, sizeMm } from './limitSchemas.js';
 
 const price = (name: string): Joi.NumberSchema => named(Joi.number().min(0).max(1e6).allow(null).required(), name);
 
@@ -30,6 +30,28 @@ export const boreLimitsSchema = Joi.object<BoreLimits>({
   sleevePrice: price('The price of a sleeve'),
   pricedOn: named(Joi.string().max(40).allow('').required(), 'The day of the prices'),
   clearance: limitsSchema('the clearance of the pistons').required(),
+  rings: named(
+    Joi.array()
+      .items(
+        Joi.object<RingLimits, true>({
+          name: named(Joi.string().pattern(/\S/).max(40).required(), 'The ring’s name'),
+          lowMm: sizeMm('The least gap of the ring').allow(null).required(),
+          highMm: sizeMm('The largest gap of the ring').allow(null).required(),
+        }),
+      )
+      .max(9)
+      .unique('name')
+      .messages({ 'array.unique': 'Two rings have the same name.' }),
+    'The rings',
+  ),
+});
+
+/** How the block was held while its bores were measured and honed. */
+export const boringNotedSchema = Joi.object<BoringNoted, true>({
+  plate: named(Joi.string().valid('none', 'torqued').required(), 'The torque plate'),
+  plateTorqueNm: named(Joi.number().greater(0).max(2000).allow(null).required(), 'The plate’s torque'),
+  blockC: named(Joi.number().min(-30).max(120).allow(null).required(), 'The block’s temperature'),
+  note: named(Joi.string().max(300).allow('').required(), 'The note'),
 });
 
 export const boringWordSchema = Joi.object<BoringWord, true>({

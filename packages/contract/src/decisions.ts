@@ -23,7 +23,8 @@ import {
 } from '@tare/core';
 import Joi from 'joi';
 import { bobBuildSchema, bobsMountedSchema, bobWeighInSchema, extraLinesSchema, factorSchema, oilSchema } from './bobs.js';
-import { boreLimitsSchema, boringWordSchema, evidenceSchema } from './bores.js';
+import { boreLimitsSchema, boringNotedSchema, boringWordSchema, evidenceSchema } from './bores.js';
+import { deckLimitsSchema } from './deck.js';
 import { change, type Change } from './byPerson.js';
 import { named } from './ids.js';
 import { crankLimitsSchema, crackTestSchema, gaugeSettingSchema } from './inspect.js';
@@ -89,6 +90,7 @@ type DecisionSchema<K extends DecisionKind> = {
 
 const oneOf = (names: readonly string[]): RegExp => new RegExp(`^(${names.join('|')})$`);
 const JOURNAL = /^(main|pin)\.([1-9]|[1-3]\d)$/;
+const FACE = /^(deck|bore)\.([1-9]|[1-2]\d|3[0-2])$/;
 const ROD = /^([1-9]|[1-2]\d|3[0-2])$/;
 const ID = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/;
 
@@ -187,6 +189,19 @@ const SCHEMAS: { readonly [K in DecisionKind]: DecisionSchema<K> } = {
   },
   'bores.evidence.*': { member: 'cylinder', members: ROD, value: evidenceSchema },
   'bores.word': { value: boringWordSchema.allow(null) },
+  'bores.noted': { value: boringNotedSchema.allow(null) },
+  'deck.limits': { value: deckLimitsSchema.allow(null) },
+  'deck.hollow.*': {
+    member: 'bank',
+    members: ROD,
+    value: named(Joi.number().greater(0).max(5).allow(null), 'What a straight edge stands off the deck'),
+  },
+  'deck.to': { value: named(Joi.number().greater(0).max(5000).allow(null), 'The height that the decks are cut to') },
+  'block.noCut.*': {
+    member: 'deck or bore',
+    members: FACE,
+    value: named(Joi.string().pattern(/\S/).max(200).allow(null), 'What it bears that must stay'),
+  },
   'pins.limits': { value: pinLimitsSchema.allow(null) },
   'gauge.setting.*': { member: 'setting id', members: ID, value: gaugeSettingSchema },
   'part.marks.*': { member: 'part id', members: ID, value: partMarksSchema },

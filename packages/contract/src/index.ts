@@ -17,10 +17,12 @@ export { newDecisionSchema, type DecisionBody, type NewDecision } from './decisi
 export { readCrankFile, writeCrankFile } from './crankFile.js';
 export { choicesTakenIn, handOverOf, readHandOver, readingsTakenIn, writeHandOver, type HandOver } from './handOver.js';
 export { shopToolsChangeSchema, shopToolsSchema, type ShopToolsChange, type ShopToolsEntry } from './shopTools.js';
-export { boreLimitsSchema, boringWordSchema } from './bores.js';
+export { measurementsFromCsv, measurementsToCsv, type MeasuredCsv } from './measurementsCsv.js';
+export { boreLimitsSchema, boringNotedSchema, boringWordSchema } from './bores.js';
+export { deckLimitsSchema } from './deck.js';
 export { pinLimitsSchema } from './pins.js';
 export { boltTorqueSchema, rodLimitsSchema } from './rods.js';
-export { checkCrankLimits, readLimitsFile, writeLimitsFile } from './limitsFile.js';
+export { checkCrankLimits, LIMIT_SUBJECTS, limitsOf, readLimitsFile, writeLimitsFile, type EngineLimits } from './limitsFile.js';
 export {
   crankLimitsSchema,
   gaugeSettingSchema,

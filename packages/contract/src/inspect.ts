@@ -19,11 +19,11 @@ import { amendsSchema, change, write, type Amends, type Attribution, type Change
 import { named } from './ids.js';
 import { gradesSchema, limitsSchema, mayMm, ruleSchema, sizeMm } from './limitSchemas.js';
 
-/** A journal by its group and number from the front, rod, bore or piston by its cylinder, or the crank as a whole. */
-const featureSchema = named(
+/** A journal by its group and number from the front, rod, bore or piston by its cylinder, deck by its bank, or the crank as a whole. */
+export const featureSchema = named(
   Joi.string()
     .max(10)
-    .pattern(/^(crank|(main|pin|rod|bore|piston)\.([1-9]|[1-3]\d))$/),
+    .pattern(/^(crank|(main|pin|rod|bore|piston|deck)\.([1-9]|[1-3]\d))$/),
   'What was measured',
 );
 const metalSchema = named(Joi.string().valid(...Object.keys(EXPANSIONS)), 'The metal');
@@ -76,7 +76,10 @@ const WORK_KINDS: readonly Work['kind'][] = [
   'newBolts',
   'trialCut',
   'bore',
+  'honeBores',
+  'fileRing',
   'sleeve',
+  'deck',
   'pressPin',
   'pressOff',
 ];
@@ -116,10 +119,36 @@ export const workSchema = Joi.alternatives()
       kind: Joi.string().max(20).required(),
       cylinder: cylinderSchema.required(),
       toMm: named(Joi.number().greater(0).max(2000).required(), 'What the trial cut measures'),
+      setMm: named(Joi.number().greater(0).max(2000), 'What the bar was set to'),
     }),
   })
   .conditional(Joi.object({ kind: 'bore' }).unknown(), {
-    then: Joi.object({ kind: Joi.string().max(20).required(), overMm: named(Joi.number().greater(0).max(20).required(), 'The oversize') }),
+    then: Joi.object({
+      kind: Joi.string().max(20).required(),
+      overMm: named(Joi.number().greater(0).max(20).required(), 'The oversize'),
+      honeLeftMm: named(Joi.number().min(0).max(2), 'What is left for the hone'),
+    }),
+  })
+  .conditional(Joi.object({ kind: 'honeBores' }).unknown(), {
+    then: Joi.object({
+      kind: Joi.string().max(20).required(),
+      overruled: named(Joi.string().max(300).allow('').required(), 'Why they were honed all the same'),
+    }),
+  })
+  .conditional(Joi.object({ kind: 'fileRing' }).unknown(), {
+    then: Joi.object({
+      kind: Joi.string().max(20).required(),
+      cylinder: cylinderSchema.required(),
+      ring: named(Joi.number().integer().min(1).max(9).required(), 'The ring'),
+      takenMm: named(Joi.number().greater(0).max(5).required(), 'What was filed off'),
+    }),
+  })
+  .conditional(Joi.object({ kind: 'deck' }).unknown(), {
+    then: Joi.object({
+      kind: Joi.string().max(20).required(),
+      bank: named(Joi.number().integer().min(1).max(32).required(), 'The bank'),
+      takenMm: named(Joi.number().greater(0).max(20).required(), 'What was cut off the deck'),
+    }),
   })
   .conditional(Joi.object({ kind: 'sleeve' }).unknown(), {
     then: Joi.object({ kind: Joi.string().max(20).required(), cylinder: cylinderSchema.required() }),

@@ -29,6 +29,8 @@ export type CardSectionId =
   | 'rodsMadeReady'
   | 'boresMadeReady'
   | 'pinsMadeReady'
+  | 'decksMadeReady'
+  | 'sizes'
   | 'weights'
   | 'weighing'
   | 'changed'

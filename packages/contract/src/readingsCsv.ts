@@ -29,7 +29,7 @@ export const READINGS_COLUMNS = [
   'id',
 ] as const;
 /** A cell that begins like a formula and is no number. */
-const FORMULA = /^(?:[=@\t\r]|[+-](?!\d+(?:\.\d+)?$))/;
+export const FORMULA = /^(?:[=@\t\r]|[+-](?!\d+(?:\.\d+)?$))/;
 type Row = Partial<Record<(typeof READINGS_COLUMNS)[number], string>>;
 
 /** Names that a file uses for what the ledger has by id. */
@@ -92,7 +92,7 @@ export interface ReadCsv {
   readonly voided: number;
 }
 
-const UUID = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/i;
+export const UUID = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/i;
 
 /** "value (oz)", "value, g", "value [kg]". */
 const VALUE_WITH_UNIT = /^value\s*[,([]\s*([^\])\s]+)\s*[\])]?$/;

@@ -136,12 +136,26 @@ export {
   type TorqueStep,
 } from './inspect/rods/rodFacts.js';
 export { boresFigures, boredMm, type BoresFigures } from './inspect/bores/boreFigures.js';
+export { honeGate } from './inspect/bores/honeGate.js';
+export type { RingGap } from './inspect/bores/ringGaps.js';
+export { decksFigures, banksOf, type CrownRow, type DecksFigures } from './inspect/deck/deckFigures.js';
+export type { DeckPlan } from './inspect/deck/deckPlan.js';
+export { isDeckWork, type DeckLimits, type DeckWork } from './inspect/deck/deckFacts.js';
 export { displacementCm3, oversizeFor, type WornBore } from './inspect/bores/oversize.js';
 export { pistonsToBores } from './inspect/bores/pistonsToBores.js';
-export { isBoreWork, type BoreLimits, type BoreWork, type BoringWord, type Oversize } from './inspect/bores/boreFacts.js';
+export {
+  isBoreWork,
+  type BoreLimits,
+  type BoreWork,
+  type BoringNoted,
+  type BoringWord,
+  type Oversize,
+  type RingLimits,
+} from './inspect/bores/boreFacts.js';
 export { pinRows, pressGate, type Fit } from './inspect/pins/pinFigures.js';
 export { isPinWork, PIN_WAYS, type PinLimits, type PinWork } from './inspect/pins/pinFacts.js';
 export { HEARD_AT, leakRatio, suggestion, type Evidence, type HeardAt } from './inspect/bores/evidence.js';
+export { sizesPage, type SizeLine, type Span } from './inspect/sizesPage.js';
 export { nominalMm } from './inspect/nominal.js';
 export { slipAt } from './inspect/slipAt.js';
 export { workChange } from './inspect/workChange.js';

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { Controller, Param, Post } from '@nestjs/common';
-import { benchStatuses, isRodWork, jobFigures, pressGate, type PartKind, type Work } from '@tare/core';
+import { benchStatuses, honeGate, isRodWork, jobFigures, NOTHING_MADE_READY, pressGate, type PartKind, type Work } from '@tare/core';
 import type { Knex } from 'knex';
 import {
   factsOf,
@@ -50,7 +50,7 @@ export class InspectController {
       await lockJob(trx, jobId);
       if (afterSpinId !== null && !(await trx('spin').where({ id: afterSpinId, job_id: jobId }).first('id')))
         throw fieldProblem('afterSpinId', 'That spin is not in this job.');
-      await this.requireReadyToPress(trx, jobId, work.work);
+      await this.requireReady(trx, jobId, work.work);
       const row = workToRow(work);
       await trx('engine_work').insert({ ...row, work: JSON.stringify(row.work), shop_id: shopId, job_id: jobId });
       const anew = weighedAnew(work.work);
@@ -59,12 +59,18 @@ export class InspectController {
     return workFromRow(await this.jobs.db('engine_work').where({ id }).first<WorkRow>());
   }
 
-  /** A pressed pin ends the weighing of its parts: before everything is weighed and matched it takes somebody's reason in writing. */
-  private async requireReadyToPress(trx: Knex.Transaction, jobId: string, work: Work): Promise<void> {
-    if (work.kind !== 'pressPin' || work.overruled.trim() !== '') return;
+  /**
+   * A pressed pin ends the weighing of its parts, and a honed bore takes the piston that it was honed for: before everything is weighed and matched,
+   * or measured, either takes somebody's reason in writing.
+   */
+  private async requireReady(trx: Knex.Transaction, jobId: string, work: Work): Promise<void> {
+    if ((work.kind !== 'pressPin' && work.kind !== 'honeBores') || work.overruled.trim() !== '') return;
     const facts = factsOf(await this.jobs.sheet(jobId, trx));
-    const why = pressGate(benchStatuses(facts, jobFigures(facts)));
-    if (why !== null) throw fieldProblem('work.overruled', `${why} Whoever presses it all the same says why.`);
+    const why =
+      work.kind === 'pressPin'
+        ? pressGate(benchStatuses(facts, jobFigures(facts)))
+        : honeGate(facts.madeReady ?? NOTHING_MADE_READY, facts.spec.layout.cylinders.length);
+    if (why !== null) throw fieldProblem('work.overruled', `${why} Whoever does it all the same says why.`);
   }
 
   /** What was weighed of these parts begins a new state with the work itself. */

@@ -104,6 +104,37 @@ describe('what is done to a block', () => {
   });
 });
 
+describe('finish honing', () => {
+  it('waits for every piston to be measured, or takes somebody’s reason in writing', async () => {
+    const own = await server.job();
+    const on = (work: object) => server.post(`jobs/${own.id}/works`, { ...server.entry(), work, afterSpinId: null });
+    const bored = (await on({ kind: 'bore', overMm: 0.5, honeLeftMm: 0.05 })).body as { id: string };
+    const early = await on({ kind: 'honeBores', overruled: ' ' });
+    expect(early.status).toBe(400);
+    expect((early.body as Problem).errors![0]).toMatchObject({ field: 'work.overruled', message: expect.stringMatching(/^No finish honing before/) });
+    for (const { number } of own.spec.layout.cylinders)
+      await server.post(`jobs/${own.id}/measurements`, {
+        ...server.entry(),
+        ...{
+          feature: `piston.${number}`,
+          quantity: 'pistonSize',
+          angleDeg: null,
+          depth: null,
+          indicationMm: 92.44,
+          settingId: null,
+          afterWorkId: bored.id,
+        },
+      });
+    expect((await on({ kind: 'honeBores', overruled: '' })).status).toBe(201);
+    const other = await server.job();
+    const written = { kind: 'honeBores', overruled: 'the maker sent sizes' };
+    expect((await server.post(`jobs/${other.id}/works`, { ...server.entry(), work: written, afterSpinId: null })).status).toBe(201);
+    for (const wrong of [{ kind: 'deck', bank: 1, takenMm: 0 }, { kind: 'fileRing', cylinder: 1, ring: 0, takenMm: 0.1 }, { kind: 'honeBores' }])
+      expect((await on(wrong)).status).toBe(400);
+    expect((await on({ kind: 'deck', bank: 2, takenMm: 0.1 })).status).toBe(201);
+  });
+});
+
 describe('what was read after a work that is voided', () => {
   it('is of the part as the work before left it', async () => {
     const own = await server.job();

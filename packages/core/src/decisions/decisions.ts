@@ -1,4 +1,5 @@
-import type { BoreLimits, BoringWord } from '../inspect/bores/boreFacts.js';
+import type { BoreLimits, BoringNoted, BoringWord } from '../inspect/bores/boreFacts.js';
+import type { DeckLimits } from '../inspect/deck/deckFacts.js';
 import type { Evidence } from '../inspect/bores/evidence.js';
 import type { PinLimits } from '../inspect/pins/pinFacts.js';
 import type { BoltTorque, RodBolts, RodLimits, RodNumbers } from '../inspect/rods/rodFacts.js';
@@ -117,6 +118,14 @@ export interface DecisionValues {
   'bores.word': BoringWord | null;
   /** What was seen and heard of a cylinder. */
   'bores.evidence.*': Evidence;
+  'bores.noted': BoringNoted | null;
+  'deck.limits': DeckLimits | null;
+  /** What a straight edge stands off a deck between its corners, by bank, mm; null for nothing. */
+  'deck.hollow.*': number | null;
+  /** The height that all decks are cut to, mm; null for what follows from their corners. */
+  'deck.to': number | null;
+  /** What a deck or a bore bears that must stay; null where it may be cut. */
+  'block.noCut.*': string | null;
   'pins.limits': PinLimits | null;
   /** A gauge as it was set for a sheet, by an id of its own. */
   'gauge.setting.*': GaugeSettingFact;

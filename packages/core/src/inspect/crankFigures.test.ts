@@ -46,6 +46,7 @@ const turn = (main: number, eccentricityMm: number, afterWorkId: string | null =
     read(`main.${main}`, eccentricityMm * Math.cos(((angleDeg - 40) * Math.PI) / 180), { quantity: 'runOut', angleDeg, depth: null, afterWorkId }),
   );
 const made = (more: Partial<MadeReady> = {}): MadeReady => ({
+  ...NOTHING_MADE_READY,
   measurements: [],
   works: [],
   settings: { set: SETTING },

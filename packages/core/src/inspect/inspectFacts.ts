@@ -3,11 +3,12 @@ import type { ShellGrade } from './clearance.js';
 import type { ShellPair } from './groundAway.js';
 import type { GaugeSetting, GrowingMetal } from './gaugeSize.js';
 import type { BoresSaid, BoreWork } from './bores/boreFacts.js';
+import type { DecksSaid, DeckWork } from './deck/deckFacts.js';
 import type { PinLimits, PinWork } from './pins/pinFacts.js';
 import type { RodsSaid, RodWork } from './rods/rodFacts.js';
 import type { Undersize } from './undersize.js';
 
-/** What is measured of a crank, its bearings, its rods, its bores and pistons. */
+/** What is measured of a crank, its bearings, its rods, its bores, pistons, rings and decks. */
 export const QUANTITIES = [
   'runOut',
   'runOutHigh',
@@ -34,6 +35,9 @@ export const QUANTITIES = [
   'pistonSize',
   'pinSize',
   'pinBore',
+  'ringGap',
+  'deckHeight',
+  'pistonDown',
 ] as const;
 export type Quantity = (typeof QUANTITIES)[number];
 
@@ -97,7 +101,7 @@ export type CrankWork =
   | { readonly kind: 'finish'; readonly what: CrankFinish };
 
 /** What was done to the engine's parts. */
-export type Work = CrankWork | RodWork | BoreWork | PinWork;
+export type Work = CrankWork | RodWork | BoreWork | PinWork | DeckWork;
 
 export interface WorkFact {
   readonly id: string;
@@ -178,5 +182,8 @@ export interface MadeReady {
   readonly marked: Readonly<Record<string, boolean>>;
   readonly rods: RodsSaid;
   readonly bores: BoresSaid;
+  readonly decks: DecksSaid;
+  /** Why a face bears what must stay and is not cut, by its feature: a deck or a bore. */
+  readonly noCut: Readonly<Record<string, string>>;
   readonly pinLimits: PinLimits | null;
 }

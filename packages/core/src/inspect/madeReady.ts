@@ -15,7 +15,9 @@ export const NOTHING_MADE_READY: MadeReady = {
   indexDeg: {},
   marked: {},
   rods: { limits: null, torques: {}, numbers: {}, bolts: {}, cracks: {}, crush: {} },
-  bores: { limits: null, offAxisMm: {}, word: null, evidence: {} },
+  bores: { limits: null, offAxisMm: {}, word: null, evidence: {}, noted: null },
+  decks: { limits: null, hollowMm: {}, toMm: null },
+  noCut: {},
   pinLimits: null,
 };
 
@@ -36,7 +38,9 @@ export function madeReadyOf(measurements: readonly MeasurementFact[], works: rea
     offAxisMm: withoutNulls(familyOf(decided, 'bores.offAxis.*')),
     word: latestOn(decided, 'bores.word') ?? null,
     evidence: familyOf(decided, 'bores.evidence.*'),
+    noted: latestOn(decided, 'bores.noted') ?? null,
   };
+  const noCut = Object.entries(familyOf(decided, 'block.noCut.*')).filter((entry): entry is [string, string] => entry[1] !== null);
   const made: MadeReady = {
     measurements,
     works,
@@ -49,6 +53,12 @@ export function madeReadyOf(measurements: readonly MeasurementFact[], works: rea
     marked: familyOf(decided, 'inspect.marked.*'),
     rods,
     bores,
+    decks: {
+      limits: latestOn(decided, 'deck.limits') ?? null,
+      hollowMm: withoutNulls(familyOf(decided, 'deck.hollow.*')),
+      toMm: latestOn(decided, 'deck.to') ?? null,
+    },
+    noCut: Object.fromEntries(noCut),
     pinLimits: latestOn(decided, 'pins.limits') ?? null,
   };
   return isEmpty(made) ? null : made;

@@ -1,4 +1,5 @@
 import { boresFigures, type BoresFigures } from './bores/boreFigures.js';
+import { decksFigures, type DecksFigures, type DeckSpec } from './deck/deckFigures.js';
 import { rodsFigures, type RodsFigures } from './rods/rodFigures.js';
 import { crankFigures, isCracked, plannedGroups, type CrankFigures, type CrankSpec } from './crankFigures.js';
 import type { MadeReady } from './inspectFacts.js';
@@ -23,14 +24,18 @@ export function heldUpBy(
 }
 
 /** @param isUnderWay the job went on to the scale or the machine already */
-export function makeReadyStatus(made: MadeReady | undefined, spec: CrankSpec, isUnderWay: boolean): MakeReadyStatus {
+export function makeReadyStatus(made: MadeReady | undefined, spec: CrankSpec & DeckSpec, isUnderWay: boolean): MakeReadyStatus {
   if (!made) return isUnderWay ? { state: 'done', why: 'not used' } : { state: 'ready', why: 'nothing measured yet' };
   if (isCracked(made)) return { state: 'underWay', why: 'cracked' };
   const [group] = plannedGroups(made);
   if (group) return { state: 'underWay', why: `${group} to grind` };
   const figures = crankFigures(made, spec);
   if (figures.cracksDue === 'again') return { state: 'underWay', why: 'crack test due again' };
-  const open = openWords(figures) ?? openRods(rodsFigures(made, spec.layout)) ?? openBores(boresFigures(made, spec.layout.cylinders.length), made);
+  const open =
+    openWords(figures) ??
+    openRods(rodsFigures(made, spec.layout)) ??
+    openBores(boresFigures(made, spec.layout.cylinders.length), made) ??
+    openDecks(decksFigures(made, spec));
   if (open !== null) return { state: 'underWay', why: open };
   return made.measurements.some(({ voided }) => !voided)
     ? { state: 'done', why: 'measured and judged' }
@@ -38,9 +43,17 @@ export function makeReadyStatus(made: MadeReady | undefined, spec: CrankSpec, is
 }
 
 /** What of the bores is open. */
-function openBores({ rows, isOpen }: BoresFigures, { bores }: MadeReady): string | null {
+function openBores({ rows, isOpen, honeLeftMm, rings }: BoresFigures, { bores }: MadeReady): string | null {
   if (isOpen) return bores.word === null ? 'bores not decided' : 'bores to bore';
+  if (honeLeftMm > 0) return 'bores to hone';
+  if (rings.some(({ toFileMm }) => toFileMm !== null)) return 'rings to file';
   return rows.some(({ advice }) => advice === 'cannotYetTell') ? 'a bore cannot yet be told' : null;
+}
+
+/** What of the decks is open. */
+function openDecks({ plan, refused }: DecksFigures): string | null {
+  if (refused !== null) return 'decks cannot be made alike';
+  return plan ? 'decks to cut' : null;
 }
 
 /** What of the rods is open. */

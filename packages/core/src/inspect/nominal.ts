@@ -19,6 +19,8 @@ const GUESS = {
   pistonClearance: 0.05,
   boreWall: 6,
   pin: 24,
+  ringGap: 0.4,
+  deckHeight: 230,
 };
 
 const middle = ({ lowMm = null, highMm = null }: Partial<Limits> = {}): number | null =>
@@ -27,7 +29,7 @@ const middle = ({ lowMm = null, highMm = null }: Partial<Limits> = {}): number |
 /** What a place would measure on new parts, by the limits as far as they are typed; 0 for a needle alone. */
 export function nominalMm(
   { feature, quantity }: Pick<MeasurementFact, 'feature' | 'quantity'>,
-  made: Pick<MadeReady, 'limits' | 'rods' | 'bores'> | null,
+  made: Pick<MadeReady, 'limits' | 'rods' | 'bores' | 'decks'> | null,
 ): number {
   const limits = made?.limits ?? null;
   const rods = made?.rods.limits ?? null;
@@ -78,6 +80,12 @@ export function nominalMm(
       return GUESS.pin;
     case 'boreWall':
       return GUESS.boreWall;
+    case 'ringGap':
+      return middle(made?.bores.limits?.rings?.[0]) ?? GUESS.ringGap;
+    case 'deckHeight':
+      return made?.decks.limits?.heightMm ?? GUESS.deckHeight;
+    case 'pistonDown':
+      return middle(made?.decks.limits?.pistonDown) ?? 0;
     case 'clearanceSeen':
       return middle(isRod ? rods?.clearance : group.clearance) ?? GUESS.clearance;
   }

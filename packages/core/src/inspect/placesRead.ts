@@ -16,7 +16,7 @@ export interface PlaceRead extends Measured {
 const isOfItsSurface = (quantity: Quantity): boolean => quantity === 'diameter' || quantity === 'fillet' || quantity === 'width';
 
 /** Whether a work makes another surface, or another axis, of what was measured before. */
-function changes(work: Work, { feature, quantity }: Pick<MeasurementFact, 'feature' | 'quantity'>): boolean {
+function changes(work: Work, { feature, quantity, depth }: Pick<MeasurementFact, 'feature' | 'quantity' | 'depth'>): boolean {
   switch (work.kind) {
     case 'push':
       return isRunOut(quantity);
@@ -33,13 +33,23 @@ function changes(work: Work, { feature, quantity }: Pick<MeasurementFact, 'featu
       return feature === `piston.${work.cylinder}` && quantity === 'pinBore';
     case 'closeRod':
     case 'honeRod':
-      return feature === `rod.${work.rod}` && (quantity === 'bigEnd' || quantity === 'centre');
+      return (
+        (feature === `rod.${work.rod}` && (quantity === 'bigEnd' || quantity === 'centre')) ||
+        (feature === `bore.${work.rod}` && quantity === 'pistonDown')
+      );
     case 'trialCut':
       return feature === `bore.${work.cylinder}` && quantity === 'shadow';
     case 'sleeve':
       return feature === `bore.${work.cylinder}`;
     case 'bore':
       return feature.startsWith('bore.') || feature.startsWith('piston.');
+    case 'honeBores':
+      return quantity === 'boreSize' || quantity === 'ringGap';
+    case 'fileRing':
+      return feature === `bore.${work.cylinder}` && quantity === 'ringGap' && depth === work.ring;
+    case 'deck':
+      // Which crowns stand under a deck is the layout's to say: all are measured again.
+      return feature === `deck.${work.bank}` || quantity === 'pistonDown';
     case 'newBolts':
       return feature === `rod.${work.rod}` && (quantity === 'bigEnd' || quantity.startsWith('bolt'));
   }

@@ -26,6 +26,8 @@ const FREE_MM: Readonly<Partial<Record<Quantity, number>>> = {
   centre: 5,
   bend: 1,
   twist: 1,
+  deckHeight: 3,
+  pistonDown: 1.5,
 };
 const USUAL_FREE_MM = 0.5;
 const NONE: Limits = { lowMm: null, highMm: null };

@@ -1,4 +1,4 @@
 export * from '../cuts/testing/index.js';
 export { inGrams } from '../job/testing/inGrams.js';
-export { madeUpBoreLimits, madeUpLimits, madeUpRodLimits } from '../inspect/testing/madeUpLimits.js';
+export { madeUpBoreLimits, madeUpDeckLimits, madeUpLimits, madeUpRodLimits } from '../inspect/testing/madeUpLimits.js';
 export { madeUpSpec } from '../job/testing/madeUpSpec.js';

@@ -1,4 +1,4 @@
-import { latestOn, type CrankLimits } from '@tare/core';
+import { limitsOf, type EngineLimits } from '@tare/contract';
 import { useQueryClient } from '@tanstack/react-query';
 import { useState, type ReactNode } from 'react';
 import { jobQuery, useJobs } from '../../api/queries.js';
@@ -7,7 +7,7 @@ import { Button } from '../../ui/Button.js';
 import { Choice } from '../../ui/Choice.js';
 
 interface LikeEngineProps {
-  readonly onTaken: (limits: CrankLimits) => void;
+  readonly onTaken: (limits: EngineLimits) => void;
   readonly isBlocked: boolean;
 }
 
@@ -20,9 +20,10 @@ export function LikeEngine({ onTaken, isBlocked }: LikeEngineProps): ReactNode {
   const [isNone, setNone] = useState(false);
   const others = jobs.filter(({ id }) => id !== sheet.id);
   const take = async (): Promise<void> => {
-    const limits = latestOn((await queries.query(jobQuery(jobId))).decisions, 'inspect.limits') ?? null;
-    setNone(limits === null);
-    if (limits) onTaken(limits);
+    const limits = limitsOf((await queries.query(jobQuery(jobId))).decisions);
+    const isEmpty = Object.keys(limits).length === 0;
+    setNone(isEmpty);
+    if (!isEmpty) onTaken(limits);
   };
   if (others.length === 0) return null;
   return (

@@ -1,11 +1,8 @@
-import { checkCrankLimits, crankLimitsSchema, keptSpecOf, readLimitsFile, writeLimitsFile } from '@tare/contract';
-import { CoreError, journalNumbers, JOURNAL_GROUPS, type CrankLimits, type GroupLimits, type JournalGroup } from '@tare/core';
-import { Download, Upload } from 'lucide-react';
-import { useState, type ReactNode } from 'react';
+import { checkCrankLimits, crankLimitsSchema, keptSpecOf } from '@tare/contract';
+import { journalNumbers, JOURNAL_GROUPS, type CrankLimits, type GroupLimits, type JournalGroup } from '@tare/core';
+import type { ReactNode } from 'react';
 import type { UseFormReturn } from 'react-hook-form';
 import { useOpenJob } from '../../shell/JobContext.js';
-import { Button } from '../../ui/Button.js';
-import { FilePicker } from '../../ui/FilePicker.js';
 import { complaintOf } from '../../ui/form/complaintOf.js';
 import { FormCheck, FormChoice, FormField } from '../../ui/form/FormFields.js';
 import { FormQuantity } from '../../ui/form/FormQuantity.js';
@@ -13,10 +10,6 @@ import { RowTable } from '../../ui/form/RowTable.js';
 import { readForm, typedOf, type Typed } from '../../ui/form/typedForm.js';
 import { useDecideForm } from '../../ui/form/useDecideForm.js';
 import { WriteFormFrame } from '../../ui/form/WriteFormFrame.js';
-import { ProblemNotice } from '../../ui/Notice.js';
-import { saveText } from '../../ui/saveText.js';
-import { useDecide } from '../../ui/useDecide.js';
-import { LikeEngine } from './LikeEngine.js';
 import { noLimits } from './noLimits.js';
 import { RULE_CHOICES } from './ruleChoices.js';
 
@@ -61,34 +54,31 @@ export function LimitsForm({ limits }: { readonly limits: CrankLimits | null }):
   });
   const { control } = write.form;
   return (
-    <div className="grid gap-4">
-      <LimitsFiles limits={limits} />
-      <WriteFormFrame
-        write={write}
-        keep="Keep these limits"
-        leave="Leave them as they were"
-        asksWho={false}
-        label="Limits of the crank"
-        className="grid gap-4"
-      >
-        <div className="grid items-start gap-3 sm:grid-cols-3 lg:grid-cols-4">
-          <FormQuantity label="Run-out of a main, at most (TIR)" unit="mm" control={control} name="runOutMm" />
-          <FormField label="It lies on main" control={control} name="blocks.0" />
-          <FormField label="and on main" control={control} name="blocks.1" />
-          <FormField label="Readings a turn" control={control} name="stepsATurn" />
-          <FormQuantity label="Angle of the blocks’ V" unit="°" control={control} name="vDeg" />
-          <FormQuantity label="End float, from" unit="mm" control={control} name="endFloat.lowMm" />
-          <FormQuantity label="End float, to" unit="mm" control={control} name="endFloat.highMm" />
-          <FormChoice label="Inside means" control={control} name="rule" options={RULE_CHOICES} />
-          <FormCheck control={control} name="isCast">
-            A cast crank: it is not pushed
-          </FormCheck>
-        </div>
-        {JOURNAL_GROUPS.map((group) => (
-          <GroupFields key={group} group={group} form={write.form} />
-        ))}
-      </WriteFormFrame>
-    </div>
+    <WriteFormFrame
+      write={write}
+      keep="Keep these limits"
+      leave="Leave them as they were"
+      asksWho={false}
+      label="Limits of the crank"
+      className="grid gap-4"
+    >
+      <div className="grid items-start gap-3 sm:grid-cols-3 lg:grid-cols-4">
+        <FormQuantity label="Run-out of a main, at most (TIR)" unit="mm" control={control} name="runOutMm" />
+        <FormField label="It lies on main" control={control} name="blocks.0" />
+        <FormField label="and on main" control={control} name="blocks.1" />
+        <FormField label="Readings a turn" control={control} name="stepsATurn" />
+        <FormQuantity label="Angle of the blocks’ V" unit="°" control={control} name="vDeg" />
+        <FormQuantity label="End float, from" unit="mm" control={control} name="endFloat.lowMm" />
+        <FormQuantity label="End float, to" unit="mm" control={control} name="endFloat.highMm" />
+        <FormChoice label="Inside means" control={control} name="rule" options={RULE_CHOICES} />
+        <FormCheck control={control} name="isCast">
+          A cast crank: it is not pushed
+        </FormCheck>
+      </div>
+      {JOURNAL_GROUPS.map((group) => (
+        <GroupFields key={group} group={group} form={write.form} />
+      ))}
+    </WriteFormFrame>
   );
 }
 
@@ -150,39 +140,5 @@ function GroupFields({ group, form }: { readonly group: JournalGroup; readonly f
         blank={() => ROWS.grades[0]!}
       />
     </fieldset>
-  );
-}
-
-/** Limits out to a file, in from one, or copied from a like engine of the shop. */
-function LimitsFiles({ limits }: { readonly limits: CrankLimits | null }): ReactNode {
-  const { sheet } = useOpenJob();
-  const { decide, blocked, error } = useDecide();
-  const [problem, setProblem] = useState<string | null>(null);
-  const take = (text: string): void => {
-    try {
-      decide({ subject: 'inspect.limits', value: readLimitsFile(text).limits });
-      setProblem(null);
-    } catch (fault) {
-      if (!(fault instanceof CoreError)) throw fault;
-      setProblem(fault.message);
-    }
-  };
-  return (
-    <div className="flex flex-wrap items-end gap-3">
-      <FilePicker label="File of limits" accept=".json,application/json" onFile={(chosen) => void chosen.text().then(take)}>
-        <Upload aria-hidden className="size-5" /> Limits from a file
-      </FilePicker>
-      {limits && (
-        <Button
-          onClick={() =>
-            saveText(`limits-${sheet.spec.engineName}.json`, 'application/json', writeLimitsFile({ name: sheet.spec.engineName, limits }))
-          }
-        >
-          <Download aria-hidden className="size-5" /> These limits as a file
-        </Button>
-      )}
-      <LikeEngine onTaken={(taken) => decide({ subject: 'inspect.limits', value: taken })} isBlocked={blocked} />
-      {(problem ?? error?.message) && <ProblemNotice>{problem ?? error?.message}</ProblemNotice>}
-    </div>
   );
 }

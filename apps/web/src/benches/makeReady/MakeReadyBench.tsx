@@ -1,6 +1,16 @@
 import type { ReactNode } from 'react';
 import { useSearchParams } from 'react-router';
-import { boresFigures, crankFigures, isSpun, JOURNAL_GROUPS, rodsFigures, type CrankFigures, type MadeReady, type RodsFigures } from '@tare/core';
+import {
+  boresFigures,
+  crankFigures,
+  decksFigures,
+  isSpun,
+  JOURNAL_GROUPS,
+  rodsFigures,
+  type CrankFigures,
+  type MadeReady,
+  type RodsFigures,
+} from '@tare/core';
 import { keptSpecOf } from '@tare/contract';
 import { useMemo } from 'react';
 import { useOpenJob } from '../../shell/JobContext.js';
@@ -10,6 +20,7 @@ import { BearingSheet } from './BearingSheet.js';
 import { CrackForm } from './CrackForm.js';
 import { EffectOnBalance } from './EffectOnBalance.js';
 import { JournalSheet } from './JournalSheet.js';
+import { LimitsFiles } from './LimitsFiles.js';
 import { LimitsForm } from './LimitsForm.js';
 import { RunOutSheet } from './RunOutSheet.js';
 import { BoreLimitsForm } from './bores/BoreLimitsForm.js';
@@ -17,6 +28,10 @@ import { BoreSheet } from './bores/BoreSheet.js';
 import { EvidenceSheet } from './bores/EvidenceSheet.js';
 import { PinSheet } from './pins/PinSheet.js';
 import { PistonSheet } from './bores/PistonSheet.js';
+import { RingSheet } from './bores/RingSheet.js';
+import { CrownSheet } from './decks/CrownSheet.js';
+import { DeckLimitsForm } from './decks/DeckLimitsForm.js';
+import { DeckSheet } from './decks/DeckSheet.js';
 import { BigEndSheet } from './rods/BigEndSheet.js';
 import { BoltSheet } from './rods/BoltSheet.js';
 import { RodBearingSheet } from './rods/RodBearingSheet.js';
@@ -24,7 +39,10 @@ import { RodLinesSheet } from './rods/RodLinesSheet.js';
 import { RodLimitsForm } from './rods/RodLimitsForm.js';
 import { SHEET_NAMES, sheetGroups, SHEETS, type SheetGroup, type SheetName } from './sheets.js';
 import { useMadeReady } from './useSheetEntry.js';
+import { SizesPage } from './SizesPage.js';
 import { WorkLog } from './WorkLog.js';
+
+const LIMIT_SHEETS: ReadonlySet<SheetName> = new Set(['limits', 'rodLimits', 'boreLimits', 'deckLimits', 'pistonPins']);
 
 /** Crank and rods before anything is weighed: measured, judged against limits, made good, and what that does to the balance. */
 export function MakeReadyBench(): ReactNode {
@@ -35,6 +53,7 @@ export function MakeReadyBench(): ReactNode {
   const [params, setParams] = useSearchParams();
   const rods = useMemo(() => rodsFigures(made, spec.layout), [made, spec.layout]);
   const bores = useMemo(() => boresFigures(made, spec.layout.cylinders.length), [made, spec.layout]);
+  const decks = useMemo(() => decksFigures(made, spec), [made, spec]);
   const groups = sheetGroups(spec, sheet.arrivals);
   const asked = SHEETS.find((one) => one === params.get('sheet') && groups.some(({ sheets }) => sheets.includes(one)));
   const shown: SheetName = asked ?? firstSheet(groups, made);
@@ -60,6 +79,7 @@ export function MakeReadyBench(): ReactNode {
           </div>
         ))}
       </div>
+      {LIMIT_SHEETS.has(shown) && <LimitsFiles />}
       {shown === 'limits' && <LimitsForm key={sheet.decisions['inspect.limits']?.version ?? 0} limits={made.limits} />}
       {shown === 'runOut' && <RunOutSheet made={made} figures={figures} />}
       {(shown === 'mains' || shown === 'pins') && <JournalSheet key={shown} group={shown} made={made} figures={figures} />}
@@ -74,7 +94,12 @@ export function MakeReadyBench(): ReactNode {
       {shown === 'evidence' && <EvidenceSheet made={made} bores={bores} />}
       {shown === 'bores' && <BoreSheet made={made} bores={bores} />}
       {shown === 'pistons' && <PistonSheet made={made} bores={bores} />}
+      {shown === 'rings' && <RingSheet made={made} bores={bores} />}
+      {shown === 'deckLimits' && <DeckLimitsForm key={sheet.decisions['deck.limits']?.version ?? 0} limits={made.decks.limits} />}
+      {shown === 'decks' && <DeckSheet made={made} decks={decks} />}
+      {shown === 'crowns' && <CrownSheet made={made} decks={decks} />}
       {shown === 'pistonPins' && <PinSheet made={made} cylinders={spec.layout.cylinders.length} />}
+      {shown === 'sizes' && <SizesPage made={made} />}
       {shown === 'work' && <WorkLog made={made} figures={figures} />}
       <EffectOnBalance made={made} figures={figures} />
     </div>

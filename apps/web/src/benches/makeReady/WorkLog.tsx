@@ -76,7 +76,13 @@ function workWords(work: Work, say: Say): string {
     case 'trialCut':
       return `Cylinder ${work.cylinder}: a trial cut to ${say(work.toMm, 'mm', 3)}`;
     case 'bore':
-      return `All cylinders bored and honed ${say(work.overMm, 'mm', 2)} over`;
+      return `All cylinders bored ${say(work.overMm, 'mm', 2)} over${work.honeLeftMm === undefined ? ' and honed' : `, ${say(work.honeLeftMm, 'mm', 2)} left for the hone`}`;
+    case 'honeBores':
+      return `All cylinders finish honed${work.overruled === '' ? '' : `, overruled: ${work.overruled}`}`;
+    case 'fileRing':
+      return `Ring ${work.ring} of cylinder ${work.cylinder} filed by ${say(work.takenMm, 'mm', 2)}`;
+    case 'deck':
+      return `Deck ${work.bank} cut by ${say(work.takenMm, 'mm', 2)}`;
     case 'sleeve':
       return `Cylinder ${work.cylinder} sleeved`;
     case 'pressPin':

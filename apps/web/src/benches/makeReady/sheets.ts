@@ -1,11 +1,14 @@
 import { group } from 'd3-array';
 import {
+  banksOf,
   BOLTS,
   featureOf,
   isSpun,
   journalNumbers,
   type CrankLimits,
+  type MadeReady,
   type ArrivalKey,
+  type BoreLimits,
   type JobFacts,
   type JobSpec,
   type JournalGroup,
@@ -15,8 +18,10 @@ import {
 /** The sheets of crank and rods, in working order. */
 const CRANK_SHEETS = ['limits', 'runOut', 'mains', 'pins', 'bearings', 'cracks'] as const;
 const ROD_SHEETS = ['rodLimits', 'bigEnds', 'rodLines', 'rodBolts', 'rodBearings'] as const;
-const BLOCK_SHEETS = ['boreLimits', 'evidence', 'bores', 'pistons', 'pistonPins'] as const;
-export const SHEETS = [...CRANK_SHEETS, ...ROD_SHEETS, ...BLOCK_SHEETS, 'work'] as const;
+const BLOCK_SHEETS = ['boreLimits', 'evidence', 'bores', 'pistons', 'rings', 'pistonPins'] as const;
+const DECK_SHEETS = ['deckLimits', 'decks', 'crowns'] as const;
+const DONE_SHEETS = ['sizes', 'work'] as const;
+export const SHEETS = [...CRANK_SHEETS, ...ROD_SHEETS, ...BLOCK_SHEETS, ...DECK_SHEETS, ...DONE_SHEETS] as const;
 export type SheetName = (typeof SHEETS)[number];
 
 export interface SheetGroup {
@@ -37,8 +42,13 @@ export function sheetGroups({ jobKind, elsewhere }: Pick<JobSpec, 'jobKind' | 'e
   return [
     ...(isSpun(jobKind) ? [{ title: 'Crank', sheets: CRANK_SHEETS, isHere: isHere('crank') }] : []),
     ...(hasRods ? [{ title: 'Rods', sheets: ROD_SHEETS, isHere: isHere('rod') }] : []),
-    ...(hasPistons ? [{ title: 'Bores', sheets: BLOCK_SHEETS, isHere: true }] : []),
-    { title: 'Done', sheets: ['work'], isHere: true },
+    ...(hasPistons
+      ? [
+          { title: 'Bores', sheets: BLOCK_SHEETS, isHere: true },
+          { title: 'Decks', sheets: DECK_SHEETS, isHere: true },
+        ]
+      : []),
+    { title: 'Done', sheets: DONE_SHEETS, isHere: true },
   ];
 }
 
@@ -58,7 +68,12 @@ export const SHEET_NAMES: Readonly<Record<SheetName, string>> = {
   evidence: 'Evidence',
   bores: 'Bores',
   pistons: 'Pistons',
+  rings: 'Ring gaps',
   pistonPins: 'Piston pins',
+  deckLimits: 'Limits of decks',
+  decks: 'Decks',
+  crowns: 'Crowns',
+  sizes: 'The page',
   work: 'Work done',
 };
 
@@ -187,16 +202,35 @@ const boltPlaces = (rod: number): Place[] =>
     })),
   );
 
+/** Where the height of a deck is taken: at its corners, a cylinder's axis up. */
+const CORNERS = [
+  [1, 0, 'front, right'],
+  [1, 180, 'front, left'],
+  [2, 0, 'rear, right'],
+  [2, 180, 'rear, left'],
+] as const;
+
+/** The rings of a bore, by what they are called where somebody typed that. */
+const ringPlaces = (cylinder: number, rings: BoreLimits['rings'] = USUAL_RINGS): Place[] =>
+  rings.map(({ name }, i) => ({
+    ...{ feature: `bore.${cylinder}`, quantity: 'ringGap', angleDeg: null, depth: i + 1, row: `Bore ${cylinder}` },
+    column: name,
+  }));
+const USUAL_RINGS = ['top', 'second', 'oil'].map((name) => ({ name, lowMm: null, highMm: null }));
+
+type LimitsSaid = Pick<MadeReady, 'limits' | 'bores'>;
+
 /** The places of a sheet; none where the sheet is no walk. */
-export function placesOf(sheet: SheetName, spec: Pick<JobSpec, 'layout' | 'crank'>, limits: CrankLimits | null, walk: Walk = USUAL_WALK): Place[] {
-  const places = fromTheFront(sheet, spec, limits, walk.runOutWay);
+export function placesOf(sheet: SheetName, spec: Pick<JobSpec, 'layout' | 'crank'>, made: LimitsSaid | null, walk: Walk = USUAL_WALK): Place[] {
+  const places = fromTheFront(sheet, spec, made, walk.runOutWay);
   if (walk.order === 'front') return places;
   if (walk.order === 'rear') return [...group(places, ({ row }) => row).values()].reverse().flat();
   const columns = [...new Set(places.map(({ column }) => column))];
   return columns.flatMap((column) => places.filter((one) => one.column === column));
 }
 
-function fromTheFront(sheet: SheetName, spec: Pick<JobSpec, 'layout' | 'crank'>, limits: CrankLimits | null, runOutWay: Walk['runOutWay']): Place[] {
+function fromTheFront(sheet: SheetName, spec: Pick<JobSpec, 'layout' | 'crank'>, made: LimitsSaid | null, runOutWay: Walk['runOutWay']): Place[] {
+  const limits = made?.limits ?? null;
   const mains = journalNumbers('mains', spec);
   switch (sheet) {
     case 'runOut': {
@@ -269,6 +303,21 @@ function fromTheFront(sheet: SheetName, spec: Pick<JobSpec, 'layout' | 'crank'>,
           { ...place, feature: `rod.${i + 1}`, quantity: 'smallEnd', column: 'small eye of the rod' },
         ] satisfies Place[];
       });
+    case 'rings':
+      return spec.layout.cylinders.flatMap((_, i) => ringPlaces(i + 1, made?.bores.limits?.rings));
+    case 'decks':
+      return banksOf(spec.layout).flatMap((_, i) =>
+        CORNERS.map(([depth, angleDeg, column]): Place => ({
+          ...{ feature: `deck.${i + 1}`, quantity: 'deckHeight', angleDeg, depth, row: `Deck ${i + 1}`, column },
+        })),
+      );
+    case 'crowns':
+      return spec.layout.cylinders.map((_, i): Place => ({
+        ...{ feature: `bore.${i + 1}`, quantity: 'pistonDown', angleDeg: null, depth: null, row: `Cylinder ${i + 1}` },
+        column: 'below the deck',
+      }));
+    case 'deckLimits':
+    case 'sizes':
     case 'evidence':
     case 'boreLimits':
     case 'rodLimits':

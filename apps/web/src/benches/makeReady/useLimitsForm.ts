@@ -5,7 +5,7 @@ import { useOpenJob } from '../../shell/JobContext.js';
 import { complaintOf } from '../../ui/form/complaintOf.js';
 import { readForm, typedOf, type Typed } from '../../ui/form/typedForm.js';
 import { useDecideForm } from '../../ui/form/useDecideForm.js';
-import type { TypedForm } from '../../ui/form/useTypedForm.js';
+import type { Complaints, TypedForm } from '../../ui/form/useTypedForm.js';
 
 interface LimitsFormOptions<L> {
   readonly subject: DecisionBody['subject'];
@@ -16,10 +16,12 @@ interface LimitsFormOptions<L> {
   readonly rows?: Partial<Typed<L>>;
   /** Its bands by their fields, each with what it is of: a low limit over its high one is said there. */
   readonly bands: (limits: L) => Readonly<Record<string, readonly [Limits, name: string]>>;
+  /** What else contradicts itself. */
+  readonly complain?: (limits: L) => Complaints;
 }
 
 /** A form of limits that are kept as one choice. */
-export function useLimitsForm<L extends object>({ subject, schema, start, rows, bands }: LimitsFormOptions<L>): TypedForm<Typed<L>> {
+export function useLimitsForm<L extends object>({ subject, schema, start, rows, bands, complain }: LimitsFormOptions<L>): TypedForm<Typed<L>> {
   const { sheet } = useOpenJob();
   const initial = typedOf(start);
   const read = (typed: Typed<L>): L => readForm(schema, typed).content as L;
@@ -30,9 +32,11 @@ export function useLimitsForm<L extends object>({ subject, schema, start, rows, 
     ...(rows && { sample: Object.assign({}, initial, rows) }),
     valueOf: read,
     figuresOf: (typed) => readForm(schema, typed).figures,
-    wrong: (typed) =>
-      complaintOf(() => {
+    wrong: (typed) => ({
+      ...complaintOf(() => {
         for (const [field, [limits, name]] of Object.entries(bands(read(typed)))) checkLimits(limits, name, `${field}.lowMm`);
       }),
+      ...complain?.(read(typed)),
+    }),
   });
 }

@@ -84,7 +84,7 @@ export function useSheetEntry(sheetName: SheetName): SheetEntry {
     (): Walk => ({ runOutWay: way === 'short' ? 'short' : 'round', order: WALK_ORDERS.find((one) => one === orderKept) ?? USUAL_WALK.order }),
     [way, orderKept],
   );
-  const places = useMemo(() => placesOf(sheetName, sheet.spec, made.limits, walk), [sheetName, sheet.spec, made.limits, walk]);
+  const places = useMemo(() => placesOf(sheetName, sheet.spec, made, walk), [sheetName, sheet.spec, made, walk]);
   const own = made.measurements.filter((one) => counts(made, one));
   const readingsAt = (place: Place): MeasurementFact[] => own.filter((one) => isAt(place, one));
   const sizeOf = (one: MeasurementFact): number => readMm(one, one.settingId === null ? undefined : made.settings[one.settingId]);

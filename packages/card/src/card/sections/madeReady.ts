@@ -2,6 +2,7 @@ import { factsOf, keptSpecOf, type CardLine, type CardSection, type JobSheet } f
 import {
   crankFigures,
   isBoreWork,
+  isDeckWork,
   isPinWork,
   isRodWork,
   JOURNAL_GROUPS,
@@ -17,6 +18,8 @@ import {
 import { figure, line } from '../cardDocument.js';
 import type { CardNames } from '../cardNames.js';
 import { boresMadeReady } from './boresMadeReady.js';
+import { decksMadeReady } from './decksMadeReady.js';
+import { sizes } from './sizes.js';
 import { pinsMadeReady } from './pinsMadeReady.js';
 import { allowed, spread, workLines } from './madeReadyLines.js';
 import { rodsMadeReady } from './rodsMadeReady.js';
@@ -39,10 +42,17 @@ export function madeReady(sheet: JobSheet, names: CardNames): CardSection[] {
     ...workLines(sheet, names, isCrankWork, workLine),
   ];
   const crank: CardSection[] = lines.length === 0 ? [] : [{ id: 'madeReady', title: 'The crank, made ready', table: null, lines }];
-  return [...crank, ...rodsMadeReady(sheet, made, names), ...boresMadeReady(sheet, made, names), ...pinsMadeReady(sheet, made, names)];
+  return [
+    ...crank,
+    ...rodsMadeReady(sheet, made, names),
+    ...boresMadeReady(sheet, made, names),
+    ...pinsMadeReady(sheet, made, names),
+    ...decksMadeReady(sheet, made, names),
+    ...sizes(sheet, made, names),
+  ];
 }
 
-const isCrankWork = (work: Work): work is CrankWork => !isRodWork(work) && !isBoreWork(work) && !isPinWork(work);
+const isCrankWork = (work: Work): work is CrankWork => !isRodWork(work) && !isBoreWork(work) && !isPinWork(work) && !isDeckWork(work);
 
 /** Whether something was measured of the crank, or done to it. */
 const isOfTheCrank = (one: MeasurementFact | Work): boolean =>

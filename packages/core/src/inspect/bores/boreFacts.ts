@@ -25,6 +25,22 @@ export interface BoreLimits {
   /** The day the prices are of. */
   readonly pricedOn: string;
   readonly clearance: Limits;
+  /** End gaps of the rings in their bores, from the top; left out while nobody typed them. */
+  readonly rings?: readonly RingLimits[];
+}
+
+/** What the ends of a ring have to leave between them in its bore. */
+export interface RingLimits extends Limits {
+  readonly name: string;
+}
+
+/** How a block was held while its bores were measured and honed. */
+export interface BoringNoted {
+  /** A plate torqued on in the head's place, or none. */
+  readonly plate: 'none' | 'torqued';
+  readonly plateTorqueNm: number | null;
+  readonly blockC: number | null;
+  readonly note: string;
 }
 
 /** What the customer said of what boring costs. */
@@ -38,13 +54,23 @@ export interface BoringWord {
 /** What was done to a block. */
 export type BoreWork =
   /** A first cut in one cylinder, true to its axis or with a tool that floats. */
-  | { readonly kind: 'trialCut'; readonly cylinder: number; readonly toMm: number }
-  /** Every cylinder bored and honed to an oversize: other pistons and rings go in. */
-  | { readonly kind: 'bore'; readonly overMm: number }
+  | {
+      readonly kind: 'trialCut';
+      readonly cylinder: number;
+      readonly toMm: number;
+      /** What the bar was set to for it; left out where nobody said. */
+      readonly setMm?: number;
+    }
+  /** Every cylinder bored to an oversize, with so much left for the hone, left out for nothing: other pistons and rings go in. */
+  | { readonly kind: 'bore'; readonly overMm: number; readonly honeLeftMm?: number }
+  /** Every cylinder finish honed; why it was done before the measured pistons were there, blank where they were. */
+  | { readonly kind: 'honeBores'; readonly overruled: string }
+  /** A ring's ends filed in all by so much. */
+  | { readonly kind: 'fileRing'; readonly cylinder: number; readonly ring: number; readonly takenMm: number }
   | { readonly kind: 'sleeve'; readonly cylinder: number };
 
-export const isBoreWork = (work: { readonly kind: string }): work is BoreWork =>
-  work.kind === 'trialCut' || work.kind === 'bore' || work.kind === 'sleeve';
+const BORE_WORKS: ReadonlySet<string> = new Set<BoreWork['kind']>(['trialCut', 'bore', 'honeBores', 'fileRing', 'sleeve']);
+export const isBoreWork = (work: { readonly kind: string }): work is BoreWork => BORE_WORKS.has(work.kind);
 
 /** What somebody said and decided of a block's bores. */
 export interface BoresSaid {
@@ -55,4 +81,5 @@ export interface BoresSaid {
   readonly word: BoringWord | null;
   /** What was seen and heard, by cylinder. */
   readonly evidence: Readonly<Record<string, Evidence>>;
+  readonly noted: BoringNoted | null;
 }

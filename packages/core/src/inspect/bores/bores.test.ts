@@ -6,6 +6,7 @@ import type { MadeReady, MeasurementFact, Quantity, WorkFact } from '../inspectF
 import { NOTHING_MADE_READY } from '../madeReady.js';
 import { madeUpBoreLimits } from '../testing/madeUpLimits.js';
 import { boresFigures } from './boreFigures.js';
+import { honeGate } from './honeGate.js';
 import type { BoreWork } from './boreFacts.js';
 import { displacementCm3, oversizeFor, wallLeftMm, type WornBore } from './oversize.js';
 import { pistonsToBores } from './pistonsToBores.js';
@@ -142,6 +143,67 @@ describe('a block', () => {
     expect(rows.every(({ advice }) => advice === 'leave')).toBe(true);
     expect(worstOffMm).toBeCloseTo(0.003, 9);
     expect(fits.map(({ bore, piston }) => `${bore}:${piston}`)).toEqual(['1:3', '2:4', '3:1', '4:2']);
+  });
+  it('is honed each bore to its piston, and its rings are judged as they will be then', () => {
+    const bored = work('b', { kind: 'bore', overMm: 0.5, honeLeftMm: 0.05 });
+    const after = { afterWorkId: 'b' };
+    const pistons = [92.45, 92.452, 92.446, 92.455].map((mm, i) => read(`piston.${i + 1}`, 'pistonSize', mm, after));
+    const rings = [{ name: 'top', lowMm: 0.35, highMm: 0.55 }];
+    const limits = { ...madeUpBoreLimits, rings };
+    const gap = read('bore.1', 'ringGap', 0.2, { depth: 1, ...after });
+    const rough = made([...bores([92.45, 92.45, 92.45, 92.45], 'b'), ...pistons, gap], { limits }, [bored]);
+    const figures = boresFigures(rough, 4);
+    expect(figures).toMatchObject({ isOpen: false, honeLeftMm: 0.05 });
+    const sizes = [92.45, 92.452, 92.446, 92.455];
+    for (const { piston, hone, verdict } of figures.fits) {
+      expect(verdict).toBeNull();
+      expect(hone!.toMm).toBeCloseTo(sizes[Number(piston) - 1]! + 0.055, 9);
+      expect(hone!.stillMm).toBeCloseTo(hone!.toMm - 92.45, 9);
+    }
+    const still = figures.fits.find(({ bore: one }) => one === '1')!.hone!.stillMm;
+    expect(figures.rings[0]).toMatchObject({
+      honedMm: expect.closeTo(0.2 + Math.PI * still, 9),
+      toFileMm: expect.closeTo(0.45 - 0.2 - Math.PI * still, 9),
+    });
+    expect(honeGate(rough, 4)).toBeNull();
+    expect(
+      honeGate(
+        made(
+          rough.measurements.filter(({ feature }) => feature !== 'piston.2'),
+          { limits },
+          [bored],
+        ),
+        4,
+      ),
+    ).toMatch(/piston 2 is not measured/);
+    const honed = work('h', { kind: 'honeBores', overruled: '' });
+    const ends = [
+      ...rough.measurements,
+      ...bores(
+        sizes.map((mm) => mm + 0.055),
+        'h',
+      ),
+      read('bore.1', 'ringGap', 0.4, { depth: 1, afterWorkId: 'h' }),
+    ];
+    const done = boresFigures(made(ends, { limits }, [bored, honed]), 4);
+    expect(done).toMatchObject({ honeLeftMm: 0, rings: [{ mm: 0.4, honedMm: 0.4, toFileMm: null, verdict: { kind: 'inside' } }] });
+    expect(done.fits.every(({ verdict, hone }) => verdict?.kind === 'inside' && hone === null)).toBe(true);
+    const filed = work('f', { kind: 'fileRing', cylinder: 1, ring: 1, takenMm: 0.1 });
+    expect(boresFigures(made(ends, { limits }, [bored, honed, filed]), 4).rings).toEqual([]);
+  });
+  it('has its bar set by what the tool cut over its setting before', () => {
+    const cut = (id: string, setMm: number, toMm: number) => work(id, { kind: 'trialCut', cylinder: 3, setMm, toMm });
+    const { bar } = boresFigures(made(bores(WORN), {}, [cut('s', 92.38, 92.4), cut('t', 92.398, 92.41)]), 4);
+    expect(bar).toMatchObject({ finishMm: 92.5, setMm: expect.closeTo(92.5 - 0.05 - 0.016, 9) });
+    // Two cuts 0.02 and 0.012 over: they scatter by 0.0057, their mean by that over the root of two.
+    expect(bar!.offset).toMatchObject({ cuts: 2, deviationMm: expect.closeTo(0.004, 9) });
+    expect(boresFigures(made(bores(WORN)), 4).bar).toMatchObject({ setMm: expect.closeTo(92.45, 9), offset: null });
+  });
+  it('plans nothing while a bore bears what must stay; a sleeve takes its own cylinder out of the choice', () => {
+    const marked = { ...made(bores(WORN)), noCut: { 'bore.3': 'a numbered sleeve' } };
+    expect(boresFigures(marked, 4)).toMatchObject({ oversize: null, isOpen: true, stay: [{ cylinder: 3, why: 'a numbered sleeve' }] });
+    const sleeved = boresFigures(made(bores([92.03, 92.16, 92.31, 92.04]), {}, [work('s', { kind: 'sleeve', cylinder: 3 })]), 4);
+    expect(sleeved.oversize).toMatchObject({ decides: 2, size: { overMm: 0.25 } });
   });
   it('holds up the weighing of its pistons until it is decided and bored', () => {
     const job = weighedJob('inline4');

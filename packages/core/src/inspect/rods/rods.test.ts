@@ -123,7 +123,8 @@ describe('a set of rods', () => {
     mm.map(([angleDeg, size], i) => read(`rod.${rod}`, 'bigEnd', size, angleDeg, i < 4 ? 1 : 2, after));
   const round = (mm: number): [number, number][] => [0, 45, 90, 135, 0, 45, 90, 135].map((deg) => [deg, mm]);
   const made = (measurements: MeasurementFact[], works: WorkFact[] = [], rods: Partial<MadeReady['rods']> = {}): MadeReady => ({
-    ...{ measurements, works, settings: { set: SETTING }, limits: null, cracks: null, planned: {}, unwornMm: {}, indexDeg: {}, marked: {} },
+    ...NOTHING_MADE_READY,
+    ...{ measurements, works, settings: { set: SETTING } },
     bores: NOTHING_MADE_READY.bores,
     pinLimits: null,
     rods: { ...NOTHING_MADE_READY.rods, limits: madeUpRodLimits, ...rods },

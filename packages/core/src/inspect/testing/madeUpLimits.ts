@@ -1,5 +1,6 @@
 import type { CrankLimits, GroupLimits } from '../inspectFacts.js';
 import type { BoreLimits } from '../bores/boreFacts.js';
+import type { DeckLimits } from '../deck/deckFacts.js';
 import type { RodLimits } from '../rods/rodFacts.js';
 
 const GROUP: GroupLimits = {
@@ -61,4 +62,21 @@ export const madeUpBoreLimits: BoreLimits = {
   sleevePrice: 90,
   pricedOn: '2026-11-01',
   clearance: { lowMm: 0.04, highMm: 0.07 },
+};
+
+/** Limits of made-up decks, over pistons of a four with 92 mm of stroke and rods of 150. */
+export const madeUpDeckLimits: DeckLimits = {
+  rule: 'twoSided95',
+  heightMm: 236,
+  leastHeightMm: 235.5,
+  flatnessMm: 0.05,
+  lastCutMm: 0.03,
+  compressionHeightMm: 39.6,
+  pistonDown: { lowMm: 0.1, highMm: 0.5 },
+  chamberCm3: 60,
+  dishCm3: 5,
+  gasketMm: 1,
+  gasketBoreMm: 94,
+  leastCompressionRatio: 8,
+  mostCompressionRatio: 11,
 };

@@ -9,7 +9,7 @@ import { RULE_CHOICES } from '../ruleChoices.js';
 import { useLimitsForm } from '../useLimitsForm.js';
 
 /** What stands in the form while nobody typed anything. */
-const NO_LIMITS: BoreLimits = {
+const NO_LIMITS: Required<BoreLimits> = {
   rule: 'twoSided95',
   nominalMm: null,
   wearMm: null,
@@ -21,17 +21,22 @@ const NO_LIMITS: BoreLimits = {
   sleevePrice: null,
   pricedOn: '',
   clearance: { lowMm: null, highMm: null },
+  rings: [],
 };
 const SIZE = { overMm: '', stock: '', price: '' };
+const RING = { name: '', lowMm: '', highMm: '' };
 
 /** Limits of the bores, typed from the engine's own data, with the oversizes that can be had: nothing of any maker's is known here. */
 export function BoreLimitsForm({ limits }: { readonly limits: BoreLimits | null }): ReactNode {
-  const write = useLimitsForm<BoreLimits>({
+  const write = useLimitsForm<Required<BoreLimits>>({
     subject: 'bores.limits',
     schema: boreLimitsSchema,
-    start: limits ?? NO_LIMITS,
-    rows: { oversizes: [SIZE] },
-    bands: ({ clearance }) => ({ clearance: [clearance, 'the clearance'] }),
+    start: { ...NO_LIMITS, ...limits },
+    rows: { oversizes: [SIZE], rings: [RING] },
+    bands: ({ clearance, rings }) => ({
+      clearance: [clearance, 'the clearance'],
+      ...Object.fromEntries(rings.map((ring, i) => [`rings.${i}`, [ring, `the ${ring.name} ring`]] as const)),
+    }),
   });
   const { control } = write.form;
   return (
@@ -68,6 +73,19 @@ export function BoreLimitsForm({ limits }: { readonly limits: BoreLimits | null 
         ]}
         addWords="Another oversize"
         blank={() => SIZE}
+      />
+      <RowTable
+        form={write.form}
+        name="rings"
+        caption="Rings from the top, with the gap between their ends"
+        noun="ring"
+        columns={[
+          { key: 'name', title: 'Ring', unit: null },
+          { key: 'lowMm', title: 'Gap, from', unit: 'mm' },
+          { key: 'highMm', title: 'Gap, to', unit: 'mm' },
+        ]}
+        addWords="Another ring"
+        blank={() => RING}
       />
     </WriteFormFrame>
   );

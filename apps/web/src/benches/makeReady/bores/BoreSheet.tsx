@@ -16,9 +16,12 @@ import { VerdictMark } from '../../../ui/Verdict.js';
 import { useDisplay } from '../../../ui/useDisplay.js';
 import { FigureEach } from '../FigureEach.js';
 import { useLogWork } from '../LogWork.js';
+import { NoCutFaces } from '../NoCutFaces.js';
 import { PlaceEntry } from '../PlaceEntry.js';
 import { PlaceTable } from '../PlaceTable.js';
 import { useSheetEntry } from '../useSheetEntry.js';
+import { HoneDesk } from './HoneDesk.js';
+import { NotedForm } from './NotedForm.js';
 
 interface BoreProps {
   readonly made: MadeReady;
@@ -29,6 +32,7 @@ const ADVICE = { leave: ['inside', 'leave'], bore: ['outside', 'bore'], cannotYe
 
 /** Bores at three depths by two directions; the oversize that cleans up all of them, the customer's word on it, and what was done. */
 export function BoreSheet({ made, bores }: BoreProps): ReactNode {
+  const { sheet } = useOpenJob();
   const entry = useSheetEntry('bores');
   const { figure } = useDisplay();
   const { limits } = made.bores;
@@ -62,7 +66,14 @@ export function BoreSheet({ made, bores }: BoreProps): ReactNode {
         isGood={(mm) => mm >= 0 && mm <= 5}
         complaint="A length, at most 5 mm; 0 for none."
       />
+      <NoCutFaces made={made} faces={bores.rows.map(({ cylinder }) => [`bore.${cylinder}`, `Bore ${cylinder}`] as const)} />
+      <NotedForm key={sheet.decisions['bores.noted']?.version ?? 0} noted={made.bores.noted} />
+      {bores.isOpen &&
+        bores.stay.map(({ cylinder, why }) => (
+          <Note key={cylinder}>{`▲ Bore ${cylinder} bears what must stay (${why}): nothing is planned for the block while it does.`}</Note>
+        ))}
       <OversizeDesk made={made} bores={bores} />
+      <HoneDesk made={made} bores={bores} />
     </div>
   );
 }
@@ -72,7 +83,7 @@ function OversizeDesk({ made, bores }: BoreProps): ReactNode {
   const { sheet } = useOpenJob();
   const { say } = useDisplay();
   const work = useLogWork();
-  const { oversize, sleeve } = bores;
+  const { oversize, sleeve, bar } = bores;
   const { limits, word } = made.bores;
   if (!oversize || !limits) return null;
   const { strokeMm, layout } = keptSpecOf(sheet);
@@ -99,6 +110,14 @@ function OversizeDesk({ made, bores }: BoreProps): ReactNode {
       ) : (
         <Note>{`No oversize on sale cleans up cylinder ${oversize.decides}: sleeve it, or find another block.`}</Note>
       )}
+      {bar && (
+        <p>
+          {`Set the bar to ${say(bar.setMm, 'mm', 3)}: ${say(bar.finishMm, 'mm', 3)} finished, ${say(limits.honeMm, 'mm', 3)} left for the hone`}
+          {bar.offset
+            ? `, and the tool cuts ${say(bar.offset.mm, 'mm', 3)} over its setting${bar.offset.deviationMm === null ? '' : ` ± ${say(2 * bar.offset.deviationMm, 'mm', 3)}`} by ${bar.offset.cuts} trial ${bar.offset.cuts === 1 ? 'cut' : 'cuts'}.`
+            : '. What the tool cuts over its setting is learned from trial cuts.'}
+        </p>
+      )}
       {sleeve && (
         <p>{`Or a sleeve in cylinder ${sleeve.cylinder} and ${say(sleeve.overMm, 'mm', 2)} over for the rest, together for ${priced(sleeve.price)}, against ${priced(sleeve.againstPrice)}.`}</p>
       )}
@@ -118,15 +137,15 @@ function OversizeDesk({ made, bores }: BoreProps): ReactNode {
           <p>{`${word.by} agreed to ${say(word.overMm, 'mm', 2)} over on ${word.on}${word.price === null ? '' : `, at ${word.price}`}.`}</p>
           <Caution>
             <p>
-              Mark what stays: numbered and stamped faces are not cut. No finish honing before the measured pistons are on the bench. Follow the
-              machine maker’s instructions and local rules; when in doubt ask a licensed or certified machinist.
+              Mark what stays: numbered and stamped faces are not cut. Follow the machine maker’s instructions and local rules; when in doubt ask a
+              licensed or certified machinist.
             </p>
           </Caution>
           <Button
             look="primary"
             className="w-fit"
             disabled={work.isBlocked}
-            onClick={() => work.log({ kind: 'bore', overMm: word.overMm })}
+            onClick={() => work.log({ kind: 'bore', overMm: word.overMm, ...(limits.honeMm > 0 && { honeLeftMm: limits.honeMm }) })}
           >{`All were bored ${say(word.overMm, 'mm', 2)} over: measure them again`}</Button>
         </>
       )}
@@ -141,17 +160,25 @@ function OneCylinder({ cylinders }: { readonly cylinders: readonly number[] }): 
   const work = useLogWork();
   const [cylinder, setCylinder] = useState('');
   const [cut, setCut] = useState('');
+  const [bar, setBar] = useState('');
   const n = Number(cylinder);
   const toMm = typedQuantity(cut, 'mm');
+  const setMm = typedQuantity(bar, 'mm');
   const isOne = cylinders.includes(n);
   return (
     <Disclosure title="A trial cut or a sleeve in one cylinder">
       <div className="flex flex-wrap items-end gap-3">
         <QuantityField label="Cylinder" unit="" className="w-28" value={cylinder} onChange={(event) => setCylinder(event.target.value)} />
+        <QuantityField label="the bar set to" unit="mm" className="w-36" value={bar} onChange={(event) => setBar(event.target.value)} />
         <QuantityField label="cut to" unit="mm" className="w-36" value={cut} onChange={(event) => setCut(event.target.value)} />
         <Button
-          disabled={work.isBlocked || !isOne || !(toMm > 0)}
-          onClick={() => work.log({ kind: 'trialCut', cylinder: n, toMm }, () => setCut(''))}
+          disabled={work.isBlocked || !isOne || !(toMm > 0) || (bar.trim() !== '' && !(setMm > 0))}
+          onClick={() =>
+            work.log({ kind: 'trialCut', cylinder: n, toMm, ...(bar.trim() !== '' && { setMm }) }, () => {
+              setCut('');
+              setBar('');
+            })
+          }
         >
           A trial cut was made: measure its shadow
         </Button>

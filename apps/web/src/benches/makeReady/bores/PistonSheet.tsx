@@ -31,7 +31,11 @@ export function PistonSheet({ made, bores }: { readonly made: MadeReady; readonl
               { title: 'Bore', is: 'words', cell: ({ bore }) => bore },
               { title: 'Piston', is: 'words', cell: ({ piston, bore }) => (piston === bore ? piston : `${piston} ←`) },
               { title: 'Clearance', cell: ({ clearanceMm }) => say(clearanceMm, 'mm', 3) },
-              { title: 'Verdict', is: 'words', cell: ({ verdict }) => <AcceptanceMark of={verdict} /> },
+              {
+                title: 'Verdict',
+                is: 'words',
+                cell: ({ verdict, hone }) => (verdict ? <AcceptanceMark of={verdict} /> : hone && `hone to ${say(hone.toMm, 'mm', 3)}`),
+              },
             ]}
           />
           {bores.worstOffMm !== null && (
