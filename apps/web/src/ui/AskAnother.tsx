@@ -15,7 +15,7 @@ interface AskAnotherProps<Content> {
 /** Somebody else just logged the like: is this another one, or the same? Nothing while nobody asks. */
 export function AskAnother<Content extends { readonly another?: true }>({ write, onMade, children }: AskAnotherProps<Content>): ReactNode {
   const { error, variables } = write;
-  if (error === null || variables === undefined || askedBack(error) !== 'another') return null;
+  if (!error || askedBack(error) !== 'another') return null;
   return (
     <div className="grid gap-2" role="group" aria-label="Another one, or the same?">
       <Note>{error.message}</Note>

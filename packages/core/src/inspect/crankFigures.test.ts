@@ -97,6 +97,10 @@ describe('what was measured of a crank', () => {
     expect(slipAt({ feature: 'main.2', quantity: 'diameter' }, 2.1252, [], { limits: LIMITS, rods: NOTHING_MADE_READY.rods })).toBe(
       '2.1252 mm lies far from 53.98 mm. In inches it would be 53.9801 mm.',
     );
+    // Typed without its unit in a field that is in inches.
+    expect(slipAt({ feature: 'main.2', quantity: 'diameter' }, 53.98 * 25.4, [], { limits: LIMITS, rods: NOTHING_MADE_READY.rods })).toMatch(
+      'In millimetres it would be 53.98 mm.',
+    );
     expect(slipAt({ feature: 'pin.2', quantity: 'diameter' }, 539.8, [], { limits: LIMITS, rods: NOTHING_MADE_READY.rods })).toContain(
       'point a place nearer',
     );

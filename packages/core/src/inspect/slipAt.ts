@@ -9,6 +9,7 @@ const FAR_NEEDLE_MM = 1;
 const SLIPS = [
   [25.4, 'in inches'],
   [0.0254, 'in thou'],
+  [1 / 25.4, 'in millimetres'],
   [10, 'with its point a place further'],
   [0.1, 'with its point a place nearer'],
 ] as const;

@@ -8,6 +8,8 @@ import {
   JOURNAL_GROUPS,
   rodsFigures,
   type CrankFigures,
+  type BoresFigures,
+  type DecksFigures,
   type MadeReady,
   type RodsFigures,
 } from '@tare/core';
@@ -59,7 +61,10 @@ export function MakeReadyBench(): ReactNode {
   const shown: SheetName = asked ?? firstSheet(groups, made);
   return (
     <div className="grid gap-4 border-2 border-edge bg-plate p-5">
-      <BenchHead title="Make ready" next={(isSpun(spec.jobKind) ? nextStep(made, figures) : null) ?? nextOfRods(made, rods)} />
+      <BenchHead
+        title="Make ready"
+        next={(isSpun(spec.jobKind) && asksCrank(made) ? nextStep(made, figures) : null) ?? nextOfBlock(made, bores, decks) ?? nextOfRods(made, rods)}
+      />
       <WhoFirst />
       <div className="flex flex-wrap gap-x-5 gap-y-2">
         {groups.map(({ title, sheets, isHere }) => (
@@ -111,6 +116,21 @@ function firstSheet(groups: readonly SheetGroup[], { limits, rods }: MadeReady):
   const first = groups.find(({ isHere }) => isHere);
   if (first?.title === 'Crank') return limits === null ? 'limits' : 'runOut';
   return first?.title === 'Rods' ? (rods.limits === null ? 'rodLimits' : 'bigEnds') : (first?.sheets[0] ?? 'work');
+}
+
+/** The crank is what somebody began with, or nothing is begun. */
+const asksCrank = ({ limits, cracks, measurements }: MadeReady): boolean =>
+  limits !== null || cracks !== null || measurements.every(({ feature }) => /^(crank|main|pin)/.test(feature));
+
+/** What the block asks for; null while it asks for nothing that is known. */
+function nextOfBlock({ bores: { word } }: MadeReady, bores: BoresFigures, decks: DecksFigures): string | null {
+  if (bores.isOpen)
+    return word === null ? 'A bore is worn: decide on the oversize, and ask whoever pays.' : 'The oversize is agreed: bore, and log it.';
+  if (bores.honeLeftMm > 0) return 'The bores are to be honed, each to its measured piston.';
+  const gap = bores.rings.find(({ toFileMm }) => toFileMm !== null);
+  if (gap) return `The ${gap.name} ring of bore ${gap.cylinder} is to be filed.`;
+  if (decks.refused !== null) return decks.refused;
+  return decks.plan ? 'The decks are to be cut.' : null;
 }
 
 function nextOfRods({ rods }: MadeReady, { rows, torquesDiffer }: RodsFigures): string {

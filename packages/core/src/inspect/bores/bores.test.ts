@@ -150,7 +150,7 @@ describe('a block', () => {
     const pistons = [92.45, 92.452, 92.446, 92.455].map((mm, i) => read(`piston.${i + 1}`, 'pistonSize', mm, after));
     const rings = [{ name: 'top', lowMm: 0.35, highMm: 0.55 }];
     const limits = { ...madeUpBoreLimits, rings };
-    const gap = read('bore.1', 'ringGap', 0.2, { depth: 1, ...after });
+    const gap = read('bore.1', 'ringGap', 0.15, { depth: 1, ...after });
     const rough = made([...bores([92.45, 92.45, 92.45, 92.45], 'b'), ...pistons, gap], { limits }, [bored]);
     const figures = boresFigures(rough, 4);
     expect(figures).toMatchObject({ isOpen: false, honeLeftMm: 0.05 });
@@ -162,8 +162,8 @@ describe('a block', () => {
     }
     const still = figures.fits.find(({ bore: one }) => one === '1')!.hone!.stillMm;
     expect(figures.rings[0]).toMatchObject({
-      honedMm: expect.closeTo(0.2 + Math.PI * still, 9),
-      toFileMm: expect.closeTo(0.45 - 0.2 - Math.PI * still, 9),
+      honedMm: expect.closeTo(0.15 + Math.PI * still, 9),
+      toFileMm: expect.closeTo(0.45 - 0.15 - Math.PI * still, 9),
     });
     expect(honeGate(rough, 4)).toBeNull();
     expect(

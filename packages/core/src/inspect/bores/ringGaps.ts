@@ -37,7 +37,7 @@ export function ringGaps(made: MadeReady, toHoneMm: ReadonlyMap<number, number>)
       const honedMm = place.mm + Math.PI * (toHoneMm.get(cylinder) ?? 0);
       const verdict = accept({ ...place, mm: honedMm }, limits, rule);
       const aim = aimMm(limits);
-      const isTight = limits.lowMm !== null && verdict.kind !== 'inside' && aim !== null && honedMm < aim;
+      const isTight = limits.lowMm !== null && verdict.kind !== 'inside' && aim !== null && honedMm < limits.lowMm;
       return [{ cylinder, ring, name: limits.name, mm: place.mm, honedMm, verdict, toFileMm: isTight ? aim - honedMm : null }];
     })
     .sort((a, b) => a.cylinder - b.cylinder || a.ring - b.ring);

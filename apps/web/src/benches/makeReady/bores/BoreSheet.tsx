@@ -29,6 +29,7 @@ interface BoreProps {
 }
 
 const ADVICE = { leave: ['inside', 'leave'], bore: ['outside', 'bore'], cannotYetTell: ['open', 'cannot yet tell'] } as const;
+const TO_HONE = ['open', 'to hone'] as const;
 
 /** Bores at three depths by two directions; the oversize that cleans up all of them, the customer's word on it, and what was done. */
 export function BoreSheet({ made, bores }: BoreProps): ReactNode {
@@ -46,7 +47,7 @@ export function BoreSheet({ made, bores }: BoreProps): ReactNode {
         verdictOf={(name) => {
           const row = bores.rows.find(({ cylinder }) => name === `Bore ${cylinder}`);
           if (!row?.advice || !row.size) return null;
-          const [verdict, words] = ADVICE[row.advice];
+          const [verdict, words] = row.advice === 'leave' && bores.honeLeftMm > 0 ? TO_HONE : ADVICE[row.advice];
           return (
             <>
               <VerdictMark verdict={verdict}>{words}</VerdictMark>{' '}

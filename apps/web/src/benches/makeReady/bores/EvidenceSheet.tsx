@@ -5,6 +5,7 @@ import { Choice } from '../../../ui/Choice.js';
 import { CommitText } from '../../../ui/form/CommitFields.js';
 import { Caution, ProblemNotice } from '../../../ui/Notice.js';
 import { useDecide } from '../../../ui/useDecide.js';
+import { PartPictures } from '../PartPictures.js';
 
 const HEARD: Readonly<Record<HeardAt, string>> = {
   nowhere: 'nowhere',
@@ -85,6 +86,7 @@ export function EvidenceSheet({ made, bores }: { readonly made: MadeReady; reado
               />
               {ratio !== null && <span className="pb-2 figure-type">{`${Math.round(100 * ratio)} %`}</span>}
               {words !== null && <p className="w-full">{words}</p>}
+              <PartPictures kind="piston" cylinder={one.cylinder} />
             </li>
           );
         })}

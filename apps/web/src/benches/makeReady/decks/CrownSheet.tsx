@@ -32,24 +32,24 @@ export function CrownSheet({ made, decks }: { readonly made: MadeReady; readonly
 }
 
 function CrownTable({ crowns, made }: { readonly crowns: readonly CrownRow[]; readonly made: MadeReady }): ReactNode {
-  const { say } = useDisplay();
+  const { figure, unit } = useDisplay();
   const { leastCompressionRatio: least = null, mostCompressionRatio: most = null } = made.decks.limits ?? {};
   const ratio = (value: number | null | undefined): string => {
     if (value === null || value === undefined) return '–';
     const mark = (least !== null && value < least) || (most !== null && value > most) ? ' ▲' : '';
-    return `${value.toFixed(2)} : 1${mark}`;
+    return `${value.toFixed(2)}${mark}`;
   };
   return (
     <DataTable
-      caption="Crown below the deck, and compression"
+      caption={`Crown below the deck (${unit('mm')}; ≈ reckoned, not measured), and compression to one`}
       rows={crowns}
       keyOf={({ cylinder }) => String(cylinder)}
       columns={[
         { title: 'Cylinder', is: 'words', cell: ({ cylinder }) => String(cylinder) },
-        { title: 'Now', cell: ({ now }) => (now ? `${say(now.mm, 'mm', 3)}${now.isMeasured ? '' : ', reckoned'}` : '–') },
+        { title: 'Now', cell: ({ now }) => (now ? `${now.isMeasured ? '' : '≈ '}${figure(now.mm, 'mm', 3)}` : '–') },
         { title: 'Verdict', is: 'words', cell: ({ now }) => now && <AcceptanceMark of={now.verdict} /> },
         { title: 'Compression', cell: ({ now }) => ratio(now?.compression) },
-        { title: 'Once cut', cell: ({ then }) => (then ? say(then.mm, 'mm', 3) : '–') },
+        { title: 'Once cut', cell: ({ then }) => (then ? figure(then.mm, 'mm', 3) : '–') },
         { title: 'Verdict then', is: 'words', cell: ({ then }) => then && <AcceptanceMark of={then.verdict} /> },
         { title: 'Compression then', cell: ({ then }) => ratio(then?.compression) },
       ]}

@@ -7,6 +7,7 @@ import { CommitQuantity, CommitText } from '../../../ui/form/CommitFields.js';
 import { ProblemNotice } from '../../../ui/Notice.js';
 import { useDecide } from '../../../ui/useDecide.js';
 import { useLogWork } from '../LogWork.js';
+import { PartPictures } from '../PartPictures.js';
 
 /** What is stamped on rod and cap, what is known of the bolts, and where a crack shows: a rod by its cylinder. */
 export function RodMarks({ made: { rods: said }, rods }: { readonly made: MadeReady; readonly rods: RodsFigures }): ReactNode {
@@ -68,6 +69,7 @@ export function RodMarks({ made: { rods: said }, rods }: { readonly made: MadeRe
                 onCommit={(text, settled) => decide({ subject: `rods.cracks.${rod}`, value: text.trim() }, settled)}
               />
               {asks !== null && <span className="pb-2">{`▲ Say ${asks}.`}</span>}
+              <PartPictures kind="rod" cylinder={rod} />
             </li>
           );
         })}
