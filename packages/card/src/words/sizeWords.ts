@@ -21,7 +21,7 @@ const QUANTITY_NAMES: Readonly<Record<Quantity, string>> = {
   boltTorqued: 'bolts, torqued',
   boltFreeAgain: 'bolts, free again',
   clearanceSeen: 'clearance, another way',
-  boreSize: 'bore',
+  boreSize: 'diameter',
   boreWall: 'thinnest wall',
   shadow: 'shadow of the trial cut',
   pistonSize: 'at its gauge point',

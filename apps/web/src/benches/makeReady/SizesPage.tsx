@@ -39,19 +39,19 @@ export function SizesPage({ made }: { readonly made: MadeReady }): ReactNode {
 
 function SizesTable({ lines, made }: { readonly lines: readonly SizeLine[]; readonly made: MadeReady }): ReactNode {
   const { sheet } = useOpenJob();
-  const { say, figure } = useDisplay();
+  const { figure, unit } = useDisplay();
   const nameOf = usePersonName();
-  const spanWords = ({ lowMm, highMm }: Span): string =>
-    highMm - lowMm < 0.0005 ? say(lowMm, 'mm', 3) : `${figure(lowMm, 'mm', 3)} – ${say(highMm, 'mm', 3)}`;
+  const mm = (value: number): string => figure(value, 'mm', 3);
+  const spanWords = ({ lowMm, highMm }: Span): string => (highMm - lowMm < 0.0005 ? mm(lowMm) : `${mm(lowMm)} – ${mm(highMm)}`);
   const limitWords = (limits: Limits | null): string => {
     if (limits === null) return '–';
     const { lowMm, highMm } = limits;
-    if (lowMm === null) return `≤ ${say(highMm!, 'mm', 3)}`;
-    return highMm === null ? `≥ ${say(lowMm, 'mm', 3)}` : `${figure(lowMm, 'mm', 3)} – ${say(highMm, 'mm', 3)}`;
+    if (lowMm === null) return `≤ ${mm(highMm!)}`;
+    return highMm === null ? `≥ ${mm(lowMm)}` : `${mm(lowMm)} – ${mm(highMm)}`;
   };
   return (
     <DataTable
-      caption="Sizes: before, limits, after"
+      caption={`Sizes (${unit('mm')}): before, limits, after`}
       rows={lines}
       keyOf={({ feature, quantity, ring }) => `${feature} ${quantity} ${ring}`}
       columns={[

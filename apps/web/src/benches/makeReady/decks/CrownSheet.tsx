@@ -46,7 +46,7 @@ function CrownTable({ crowns, made }: { readonly crowns: readonly CrownRow[]; re
       keyOf={({ cylinder }) => String(cylinder)}
       columns={[
         { title: 'Cylinder', is: 'words', cell: ({ cylinder }) => String(cylinder) },
-        { title: 'Now', cell: ({ now }) => (now ? `${now.isMeasured ? '' : '≈ '}${figure(now.mm, 'mm', 3)}` : '–') },
+        { title: 'Now', className: 'whitespace-nowrap', cell: ({ now }) => (now ? `${now.isMeasured ? '' : '≈ '}${figure(now.mm, 'mm', 3)}` : '–') },
         { title: 'Verdict', is: 'words', cell: ({ now }) => now && <AcceptanceMark of={now.verdict} /> },
         { title: 'Compression', cell: ({ now }) => ratio(now?.compression) },
         { title: 'Once cut', cell: ({ then }) => (then ? figure(then.mm, 'mm', 3) : '–') },
