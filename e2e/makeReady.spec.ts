@@ -214,3 +214,27 @@ test('by the stand-in gauge alone: set, held at every place by a key, pushed unt
   await expect.poll(async () => (await diameters()).length).toBe(4);
   for (const mm of await diameters()) expect(Math.abs(mm)).toBeLessThan(0.05);
 });
+
+test('five mains and four pins take no key beyond their digits and Enter', async ({ page, shop }) => {
+  const job = await shop.job('v8Cross90');
+  await shop.decide(job, { subject: 'inspect.limits', value: madeUpLimits(5) });
+  await page.addInitScript(() => {
+    window.addEventListener('keydown', () => sessionStorage.setItem('keys', String(Number(sessionStorage.getItem('keys') ?? 0) + 1)), true);
+  });
+  await openJob(page, job.id, 'makeReady');
+  for (const [sheet, text, places] of [
+    ['Run-out', '.012', 3 * ANGLES.length],
+    ['Pins', '53.981', 4 * 4],
+  ] as const) {
+    await page.getByRole('button', { name: sheet, exact: true }).click();
+    await page.getByLabel('Reading of the gauge in mm').click();
+    for (let i = 0; i < places; i += 1) {
+      await page.keyboard.type(text);
+      await page.keyboard.press('Enter');
+    }
+    await expect(page.getByText('Every place is read')).toBeVisible();
+  }
+  await expect.poll(async () => (await shop.sheet(job.id)).measurements.length).toBe(24 + 16);
+  // The figure of ./tare bench inspect: the needle at 24 places, a size at 16, Enter behind each.
+  expect(await page.evaluate(() => Number(sessionStorage.getItem('keys')))).toBe(24 * 5 + 16 * 7);
+});

@@ -1,4 +1,4 @@
-import type { Measured } from './acceptance.js';
+import { bandMm, type Limits, type Measured } from './acceptance.js';
 
 /** What makes a bearing's clearance; the upper and the lower wall, which may be one reading. */
 export interface ClearanceParts {
@@ -78,4 +78,21 @@ export function shellsToOrder(
       return { grade, halves: Math.max(0, used - grade.stock) };
     })
     .filter(({ halves }) => halves > 0);
+}
+
+/** A clearance held against what another method showed. */
+export interface SecondMethod {
+  /** By the second method, where one was used, and whether that says otherwise. */
+  readonly seenMm: number | null;
+  readonly disagrees: boolean;
+}
+
+/** Share of the band by which a second method may differ before it is named. */
+const DISAGREES_RATIO = 0.25;
+
+/** A plastic thread or a bore gauge in the bolted bearing against the sizes: named where they differ by more than a quarter of the band, and than their errors explain. */
+export function secondMethod(gap: Measured, seen: Measured | undefined, limits: Limits): SecondMethod {
+  if (!seen) return { seenMm: null, disagrees: false };
+  const within = Math.max(DISAGREES_RATIO * (bandMm(limits) ?? 0), 2 * Math.hypot(gap.deviationMm ?? 0, seen.deviationMm ?? 0));
+  return { seenMm: seen.mm, disagrees: Math.abs(seen.mm - gap.mm) > within };
 }

@@ -233,6 +233,14 @@ describe('a crank', () => {
     const wall = read('main.1', 1.99, { quantity: 'upperWall', angleDeg: null, depth: null });
     const { bearings, grades, order } = crankFigures(made({ measurements: [...own, wall] }), spec).groups.mains;
     expect(bearings[0]!.clearanceMm).toBeCloseTo(0.047, 9);
+    expect(bearings[0]).toMatchObject({ seenMm: null, disagrees: false });
+    // Half the band is 0.015, a quarter 0.0075: a plastic thread that shows 0.06 says otherwise, one that shows 0.05 does not.
+    const seen = (mm: number) => {
+      const thread = read('main.1', mm, { quantity: 'clearanceSeen', angleDeg: null, depth: null });
+      return crankFigures(made({ measurements: [...own, wall, thread] }), spec).groups.mains.bearings[0]!;
+    };
+    expect(seen(0.06)).toMatchObject({ seenMm: expect.closeTo(0.06, 9), disagrees: true });
+    expect(seen(0.05).disagrees).toBe(false);
     expect(grades[0]).toMatchObject({ upper: { name: 'grade 2' }, lower: { name: 'grade 2' }, clearanceMm: expect.closeTo(0.047, 9) });
     expect(order).toMatchObject([{ grade: { name: 'grade 2' }, halves: 1 }]);
   });

@@ -3,7 +3,7 @@ import { degToRad } from '../units/angle.js';
 import { CoreError } from '../units/check.js';
 import { toPolar, type Vector } from '../units/vector.js';
 import { accept, worstDeviationMm, type Acceptance, type Limits } from './acceptance.js';
-import { bestGrades, clearance, shellsToOrder, type GradeChoice, type ShellGrade } from './clearance.js';
+import { bestGrades, clearance, secondMethod, shellsToOrder, type GradeChoice, type SecondMethod, type ShellGrade } from './clearance.js';
 import { eccentricityOfSwing, harmonics, type Harmonics } from './harmonics.js';
 import { featureOf, isRunOut, JOURNAL_GROUPS, type GroupLimits, type JournalGroup, type MadeReady } from './inspectFacts.js';
 import { journalFigures, type JournalFigures } from './journal.js';
@@ -37,7 +37,7 @@ export interface JudgedSize {
 }
 
 /** A main bearing as it would be with what is there. */
-export interface BearingRow {
+export interface BearingRow extends SecondMethod {
   readonly number: number;
   readonly clearanceMm: number;
   readonly deviationMm: number | null;
@@ -237,7 +237,16 @@ function bearingOf(group: JournalGroup, number: number, places: readonly PlaceRe
   const journal = meanSize(places, feature);
   if (!housing || !upper || !journal) return [];
   const gap = clearance({ housing, upperWall: upper, lowerWall: lower ?? upper, oneWallForBoth: lower === undefined, journal });
-  return [{ number, clearanceMm: gap.mm, deviationMm: gap.deviationMm, verdict: accept(gap, limits.clearance, made.limits!.rule) }];
+  const seen = placeOf(places, 'clearanceSeen', feature);
+  return [
+    {
+      number,
+      clearanceMm: gap.mm,
+      deviationMm: gap.deviationMm,
+      verdict: accept(gap, limits.clearance, made.limits!.rule),
+      ...secondMethod(gap, seen, limits.clearance),
+    },
+  ];
 }
 
 function gradesOf(

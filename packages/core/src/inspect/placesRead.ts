@@ -21,9 +21,9 @@ function changes(work: Work, { feature, quantity, depth }: Pick<MeasurementFact,
     case 'push':
       return isRunOut(quantity);
     case 'grindMains':
-      return isRunOut(quantity) || (isOfItsSurface(quantity) && feature.startsWith('main.'));
+      return isRunOut(quantity) || ((isOfItsSurface(quantity) || quantity === 'clearanceSeen') && feature.startsWith('main.'));
     case 'grindPins':
-      return isOfItsSurface(quantity) && feature.startsWith('pin.');
+      return (isOfItsSurface(quantity) && feature.startsWith('pin.')) || (quantity === 'clearanceSeen' && feature.startsWith('rod.'));
     case 'polish':
       return quantity === 'diameter' && feature === work.feature;
     case 'finish':
@@ -34,7 +34,7 @@ function changes(work: Work, { feature, quantity, depth }: Pick<MeasurementFact,
     case 'closeRod':
     case 'honeRod':
       return (
-        (feature === `rod.${work.rod}` && (quantity === 'bigEnd' || quantity === 'centre')) ||
+        (feature === `rod.${work.rod}` && (quantity === 'bigEnd' || quantity === 'centre' || quantity === 'clearanceSeen')) ||
         (feature === `bore.${work.rod}` && quantity === 'pistonDown')
       );
     case 'trialCut':

@@ -4,6 +4,7 @@ import { AcceptanceMark, JudgedSize } from './acceptanceWords.js';
 import { BestGrades } from './BestGrades.js';
 import { PlaceEntry } from './PlaceEntry.js';
 import { PlaceTable } from './PlaceTable.js';
+import { SaysOtherwise } from './SaysOtherwise.js';
 import { useSheetEntry } from './useSheetEntry.js';
 
 /** Clearance of every main with its error, the grades that come closest to the middle, what to order, and the end float. */
@@ -25,6 +26,7 @@ export function BearingSheet({ made, figures }: { readonly made: MadeReady; read
         }}
       />
       <p className="text-ink-soft">Where the lower wall was not read, the upper one serves for both, and its error counts twice.</p>
+      <SaysOtherwise bearings={bearings.map((one) => ({ ...one, name: `Main ${one.number}` }))} />
       <BestGrades of="Main" grades={grades} order={order} />
     </div>
   );

@@ -162,11 +162,12 @@ const ROD_LINES = [
   ['twist', 'twist'],
 ] as const;
 
-const ROD_BEARING = [
+const ROD_BEARING: readonly (readonly [Quantity, string, true?])[] = [
   ['upperWall', 'upper wall'],
   ['lowerWall', 'lower wall'],
   ['clearanceSeen', 'clearance, another way', true],
-] as const;
+];
+const MAIN_BEARING: typeof ROD_BEARING = [['housing', 'housing bore'], ...ROD_BEARING];
 
 const DEPTHS = ['top', 'middle', 'bottom'] as const;
 
@@ -261,19 +262,14 @@ function fromTheFront(sheet: SheetName, spec: Pick<JobSpec, 'layout' | 'crank'>,
     case 'bearings':
       return [
         ...mains.flatMap((number) =>
-          (
-            [
-              ['housing', 'housing bore'],
-              ['upperWall', 'upper wall'],
-              ['lowerWall', 'lower wall'],
-            ] as const
-          ).map(([quantity, column]): Place => ({
+          MAIN_BEARING.map(([quantity, column, isOptional]): Place => ({
             feature: featureOf('mains', number),
             quantity,
             angleDeg: null,
             depth: null,
             row: `Main ${number}`,
             column,
+            ...(isOptional && { isOptional }),
           })),
         ),
         { feature: 'crank', quantity: 'endFloat', angleDeg: null, depth: null, row: 'Crank', column: 'end float' },

@@ -1,7 +1,7 @@
 import { mean } from 'd3-array';
 import type { EngineLayout } from '../../engine/layout.js';
-import { accept, bandMm, worstDeviationMm, type Acceptance, type Measured } from '../acceptance.js';
-import { bestGrades, clearance, shellsToOrder, type GradeChoice, type ShellGrade } from '../clearance.js';
+import { accept, worstDeviationMm, type Acceptance, type Measured } from '../acceptance.js';
+import { bestGrades, clearance, secondMethod, shellsToOrder, type GradeChoice, type SecondMethod, type ShellGrade } from '../clearance.js';
 import { featureOf, type MadeReady, type Quantity } from '../inspectFacts.js';
 import { journalFigures, type JournalFigures } from '../journal.js';
 import { placesAt, placesRead, worksBefore, type PlaceRead } from '../placesRead.js';
@@ -49,14 +49,11 @@ export interface RodRow {
   readonly bolts: readonly BoltFigures[];
 }
 
-export interface RodBearing {
+export interface RodBearing extends SecondMethod {
   readonly rod: number;
   readonly clearanceMm: number;
   readonly deviationMm: number | null;
   readonly verdict: Acceptance;
-  /** By the second method, where one was used, and whether that says otherwise. */
-  readonly seenMm: number | null;
-  readonly disagrees: boolean;
 }
 
 export interface CentreDistances {
@@ -216,9 +213,6 @@ function pinOf(rod: number, places: readonly PlaceRead[], pins: EngineLayout['pi
   return pin < 0 ? null : meanOf(placesAt(places, featureOf('pins', pin + 1), 'diameter'));
 }
 
-/** Share of the band by which a second method may differ before it is named. */
-const DISAGREES_RATIO = 0.25;
-
 function bearingOf(rod: number, places: readonly PlaceRead[], pins: EngineLayout['pins'], limits: RodLimits): RodBearing[] {
   const feature = rodFeature(rod);
   const [[upper], [lower], [seen]] = [
@@ -229,16 +223,13 @@ function bearingOf(rod: number, places: readonly PlaceRead[], pins: EngineLayout
   const [housing, journal] = [housingOf(rod, places), pinOf(rod, places, pins)];
   if (!housing || !journal || !upper) return [];
   const gap = clearance({ housing, upperWall: upper, lowerWall: lower ?? upper, oneWallForBoth: lower === undefined, journal });
-  const band = bandMm(limits.clearance) ?? 0;
-  const within = Math.max(DISAGREES_RATIO * band, 2 * Math.hypot(gap.deviationMm ?? 0, seen?.deviationMm ?? 0));
   return [
     {
       rod,
       clearanceMm: gap.mm,
       deviationMm: gap.deviationMm,
       verdict: accept(gap, limits.clearance, limits.rule),
-      seenMm: seen?.mm ?? null,
-      disagrees: seen !== undefined && Math.abs(seen.mm - gap.mm) > within,
+      ...secondMethod(gap, seen, limits.clearance),
     },
   ];
 }

@@ -3,21 +3,19 @@ import type { ReactNode } from 'react';
 import { CheckRow } from '../../../ui/CheckRow.js';
 import { ProblemNotice } from '../../../ui/Notice.js';
 import { useDecide } from '../../../ui/useDecide.js';
-import { useDisplay } from '../../../ui/useDisplay.js';
 import { JudgedSize } from '../acceptanceWords.js';
 import { BestGrades } from '../BestGrades.js';
 import { PlaceEntry } from '../PlaceEntry.js';
 import { PlaceTable } from '../PlaceTable.js';
+import { SaysOtherwise } from '../SaysOtherwise.js';
 import { useSheetEntry } from '../useSheetEntry.js';
 
 /** Clearance of every rod on its crankpin with its error, held against a second method, the best grades and what to order. */
 export function RodBearingSheet({ made, rods }: { readonly made: MadeReady; readonly rods: RodsFigures }): ReactNode {
   const entry = useSheetEntry('rodBearings');
-  const { say } = useDisplay();
   const { decide, blocked, error } = useDecide();
   const limits = made.rods.limits?.clearance;
   const band = bandMm(limits);
-  const disagreeing = rods.bearings.filter(({ disagrees }) => disagrees);
   return (
     <div className="grid gap-4">
       <PlaceEntry entry={entry} smallestBandMm={band} />
@@ -33,11 +31,7 @@ export function RodBearingSheet({ made, rods }: { readonly made: MadeReady; read
         Big ends along the beam, from their own sheet, and crankpins from theirs. Where the lower wall was not read, the upper one serves for both,
         and its error counts twice.
       </p>
-      {disagreeing.map(({ rod, clearanceMm, seenMm }) => (
-        <ProblemNotice key={rod}>
-          {`Rod ${rod}: ${say(clearanceMm, 'mm', 3)} by its sizes, ${say(seenMm!, 'mm', 3)} the other way. One of them is wrong: measure again before it goes together.`}
-        </ProblemNotice>
-      ))}
+      <SaysOtherwise bearings={rods.bearings.map((one) => ({ ...one, name: `Rod ${one.rod}` }))} />
       <BestGrades of="Rod" grades={rods.grades} order={rods.order} />
       <fieldset className="flex flex-wrap gap-x-5">
         <legend className="text-ink-soft">Crush seen: both halves stand a little proud of the joint</legend>
