@@ -6,8 +6,8 @@ import { useState, type ReactNode } from 'react';
 import { useOutbox } from '../../api/outboxContext.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { Button } from '../../ui/Button.js';
-import { CheckRow } from '../../ui/CheckRow.js';
 import { FilePicker } from '../../ui/FilePicker.js';
+import { IncomingLines } from '../../ui/IncomingLines.js';
 import { Modal } from '../../ui/Modal.js';
 import { ProblemNotice } from '../../ui/Notice.js';
 import { saveText } from '../../ui/saveText.js';
@@ -95,32 +95,20 @@ function Incoming({ read, made, onDone }: IncomingProps): ReactNode {
   };
   return (
     <div className="grid gap-3">
-      <p>{`${unseen.length} new, ${read.good.length - unseen.length} already here, ${read.voided} voided and left out, ${read.bad.length} that cannot be taken.`}</p>
-      {read.bad.length > 0 && (
-        <ul aria-label="Lines that cannot be taken" className="max-h-48 overflow-auto border-2 border-outside p-2">
-          {read.bad.map(({ line, reason }) => (
-            <li key={line}>
-              <strong>Line {line}:</strong> {reason}
-            </li>
-          ))}
-        </ul>
-      )}
-      <ul className="max-h-48 overflow-auto">
-        {unseen.map((one) => (
-          <li key={one.line} className="flex justify-between border-b border-edge">
-            <span>{sizeName({ ...one, ring: one.quantity === 'ringGap' ? one.depth : null })}</span>
-            <span className="text-right figure-type">
-              {say(one.sizeMm, 'mm', 3)}
-              {doubts.has(one.line) && <span className="block font-sign text-outside">{`▲ ${doubts.get(one.line)!}`}</span>}
-            </span>
-          </li>
-        ))}
-      </ul>
-      {doubts.size > 0 && (
-        <CheckRow checked={alsoDoubtful} onChange={(event) => setAlso(event.target.checked)}>
-          Those that lie far from the others are really so
-        </CheckRow>
-      )}
+      <IncomingLines
+        fresh={unseen.map((one) => ({
+          line: one.line,
+          name: sizeName({ ...one, ring: one.quantity === 'ringGap' ? one.depth : null }),
+          figure: say(one.sizeMm, 'mm', 3),
+          doubt: doubts.get(one.line),
+        }))}
+        alreadyHere={read.good.length - unseen.length}
+        voided={read.voided}
+        bad={read.bad}
+        doubtWords="Those that lie far from the others are really so"
+        alsoDoubtful={alsoDoubtful}
+        onAlsoDoubtful={setAlso}
+      />
       {problem !== null && <ProblemNotice>{problem}</ProblemNotice>}
       <Button look="primary" disabled={fresh.length === 0 || personId === null} onClick={() => void send()}>
         {`Bring in ${fresh.length}`}

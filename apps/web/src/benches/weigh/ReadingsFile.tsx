@@ -7,7 +7,7 @@ import { useInstruments } from '../../api/instruments.js';
 import { useWrite } from '../../api/useWrite.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { FilePicker } from '../../ui/FilePicker.js';
-import { CheckRow } from '../../ui/CheckRow.js';
+import { IncomingLines } from '../../ui/IncomingLines.js';
 import { Button } from '../../ui/Button.js';
 import { Modal } from '../../ui/Modal.js';
 import { ProblemNotice } from '../../ui/Notice.js';
@@ -106,32 +106,20 @@ function Incoming({ read, onDone }: { readonly read: ReadCsv; readonly onDone: (
   };
   return (
     <div className="grid gap-3">
-      <p>{`${unseen.length} new, ${read.good.length - unseen.length} already here, ${read.voided} voided and left out, ${read.bad.length} that cannot be taken.`}</p>
-      {read.bad.length > 0 && (
-        <ul aria-label="Lines that cannot be taken" className="max-h-48 overflow-auto border-2 border-outside p-2">
-          {read.bad.map(({ line, reason }) => (
-            <li key={line}>
-              <strong>Line {line}:</strong> {reason}
-            </li>
-          ))}
-        </ul>
-      )}
-      <ul className="max-h-48 overflow-auto">
-        {unseen.map((line) => (
-          <li key={line.line} className="flex justify-between border-b border-edge">
-            <span>{`${KIND_NAMES[line.kind].one} ${line.cylinder}`}</span>
-            <span className="text-right figure-type">
-              {fixed(line.valueG, 2)} g
-              {doubts.has(line.line) && <span className="block font-sign text-outside">{`▲ ${doubts.get(line.line)!}`}</span>}
-            </span>
-          </li>
-        ))}
-      </ul>
-      {doubts.size > 0 && (
-        <CheckRow checked={alsoDoubtful} onChange={(event) => setAlso(event.target.checked)}>
-          Those that do not look like their kind are really so
-        </CheckRow>
-      )}
+      <IncomingLines
+        fresh={unseen.map((one) => ({
+          line: one.line,
+          name: `${KIND_NAMES[one.kind].one} ${one.cylinder}`,
+          figure: `${fixed(one.valueG, 2)} g`,
+          doubt: doubts.get(one.line),
+        }))}
+        alreadyHere={read.good.length - unseen.length}
+        voided={read.voided}
+        bad={read.bad}
+        doubtWords="Those that do not look like their kind are really so"
+        alsoDoubtful={alsoDoubtful}
+        onAlsoDoubtful={setAlso}
+      />
       {bring.error && <ProblemNotice>{bring.error.message}</ProblemNotice>}
       <Button look="primary" disabled={fresh.length === 0 || personId === null || bring.isPending} onClick={send}>
         {`Bring in ${fresh.length}, all or none`}

@@ -59,17 +59,24 @@ export function DeckSheet({ made, decks }: DeckProps): ReactNode {
 }
 
 /** What is cut off which deck, somebody's own height, and the cut itself. */
-function DeckDesk({ made, decks: { plan, refused, isBelowLeast, crowns } }: DeckProps): ReactNode {
+function DeckDesk({ made, decks: { rows, plan, refused, isBelowLeast, crowns } }: DeckProps): ReactNode {
   const { sheet } = useOpenJob();
   const { decide } = useDecide();
   const { say } = useDisplay();
   const { limits, toMm } = made.decks;
   if (!limits) return null;
+  const open = rows.filter(({ deck }) => deck === null);
   const striking = crowns.filter(({ then }) => then?.strikes);
   return (
     <section className="grid gap-3 border-2 border-edge p-3" aria-label="Cutting the decks">
       {refused !== null && <Note>{`▲ ${refused}`}</Note>}
-      {plan === null && refused === null && <p className="text-ink-soft">Nothing asks for a cut, as far as it is measured.</p>}
+      {plan === null && refused === null && (
+        <p className="text-ink-soft">
+          {open.length > 0
+            ? `Measure all four corners of deck ${open.map(({ bank }) => bank).join(' and ')}: then it says what is cut.`
+            : 'Nothing asks for a cut, as far as it is measured.'}
+        </p>
+      )}
       {plan && (
         <>
           <p className="text-lg">
