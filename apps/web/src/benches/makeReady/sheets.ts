@@ -32,7 +32,7 @@ export interface SheetGroup {
 }
 
 /**
- * The sheets that a job and its check-in call for: its crank's where it is spun, its rods' and its bores' where the engine has such parts; those of
+ * The sheets that a job and its check-in call for: its crank's and decks' where it is spun, its rods' and its bores' where the engine has such parts; those of
  * what check in counted as none come later.
  */
 export function sheetGroups({ jobKind, elsewhere }: Pick<JobSpec, 'jobKind' | 'elsewhere'>, arrivals: JobFacts['arrivals']): SheetGroup[] {
@@ -42,12 +42,9 @@ export function sheetGroups({ jobKind, elsewhere }: Pick<JobSpec, 'jobKind' | 'e
   return [
     ...(isSpun(jobKind) ? [{ title: 'Crank', sheets: CRANK_SHEETS, isHere: isHere('crank') }] : []),
     ...(hasRods ? [{ title: 'Rods', sheets: ROD_SHEETS, isHere: isHere('rod') }] : []),
-    ...(hasPistons
-      ? [
-          { title: 'Bores', sheets: BLOCK_SHEETS, isHere: true },
-          { title: 'Decks', sheets: DECK_SHEETS, isHere: true },
-        ]
-      : []),
+    ...(hasPistons ? [{ title: 'Bores', sheets: BLOCK_SHEETS, isHere: true }] : []),
+    // What stands over a piston is nothing to whoever matches parts alone.
+    ...(hasPistons && isSpun(jobKind) ? [{ title: 'Decks', sheets: DECK_SHEETS, isHere: true }] : []),
     { title: 'Done', sheets: DONE_SHEETS, isHere: true },
   ];
 }
