@@ -76,8 +76,9 @@ export const writeLimitsFile = ({ name, limits }: LimitsFile): string =>
 export function readLimitsFile(text: string): LimitsFile {
   const { format, name, limits: read } = readJsonFile(text, fileSchema);
   const limits: EngineLimits = format === CRANK_FORMAT ? { crank: read as CrankLimits } : (read as EngineLimits);
-  if (limits.crank) checkCrankLimits(limits.crank);
-  checkBands(limits, '');
+  const { crank, ...others } = limits;
+  if (crank) checkCrankLimits(crank);
+  checkBands(others, '');
   return { name, limits };
 }
 

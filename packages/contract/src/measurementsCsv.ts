@@ -1,7 +1,7 @@
-import { QUANTITIES, readMm, readQuantity, type GaugeSettingFact, type Quantity, type WorkFact } from '@tare/core';
+import { QUANTITIES, readQuantity, sizeMm, worksBefore, type GaugeSettingFact, type Quantity, type WorkFact } from '@tare/core';
 import Papa from 'papaparse';
-import { featureSchema, type MeasurementEntry } from './inspect.js';
-import { FORMULA, UUID, type BadLine } from './readingsCsv.js';
+import { csvText, UUID, type BadLine } from './csv.js';
+import { featureSchema } from './inspect.js';
 import type { JobSheet } from './sheets.js';
 
 /** Columns of the measurements file, version 1; `docs/formats.md` describes them. */
@@ -10,22 +10,18 @@ type Row = Partial<Record<(typeof COLUMNS)[number], string>>;
 
 type Measured = Pick<JobSheet, 'measurements' | 'works'> & { readonly settings: Readonly<Record<string, GaugeSettingFact>> };
 
-const worksBefore = (works: readonly WorkFact[], { afterWorkId }: Pick<MeasurementEntry, 'afterWorkId'>): number =>
-  works.findIndex(({ id }) => id === afterWorkId) + 1;
-
 /** A job's whole ledger of measurements as CSV (RFC 4180, comma, decimal point), in the order they were captured, each as the size it counts for. */
 export function measurementsToCsv({ measurements, works, settings }: Measured, personOf: (id: string) => string): string {
   const rows = measurements.map((one): Row => {
-    const setting = one.settingId === null ? undefined : settings[one.settingId];
     return {
       feature: one.feature,
       quantity: one.quantity,
       angle_deg: one.angleDeg === null ? '' : String(one.angleDeg),
       depth: one.depth === null ? '' : String(one.depth),
-      size: String(Number(readMm(one, setting).toFixed(6))),
+      size: String(Number(sizeMm({ settings }, one).toFixed(6))),
       unit: 'mm',
-      gauge: setting?.name ?? '',
-      works: String(worksBefore(works, one)),
+      gauge: one.settingId === null ? '' : (settings[one.settingId]?.name ?? ''),
+      works: String(worksBefore(works, one.afterWorkId)),
       voided: one.voided ? 'yes' : '',
       person: personOf(one.personId),
       at: one.at,
@@ -33,10 +29,7 @@ export function measurementsToCsv({ measurements, works, settings }: Measured, p
       id: one.id,
     };
   });
-  return Papa.unparse(
-    { fields: [...COLUMNS], data: rows.map((row) => COLUMNS.map((column) => row[column] ?? '')) },
-    { newline: '\r\n', escapeFormulae: FORMULA },
-  );
+  return csvText(COLUMNS, rows);
 }
 
 /** A line of a file that can be captured. */

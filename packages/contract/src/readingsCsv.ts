@@ -11,6 +11,7 @@ import {
   type PartKind,
 } from '@tare/core';
 import Papa from 'papaparse';
+import { csvText, UUID, type BadLine } from './csv.js';
 import type { JobSheet, ReadingEntry } from './sheets.js';
 
 /** Columns of the readings file, version 1; `docs/formats.md` describes them. */
@@ -28,8 +29,6 @@ export const READINGS_COLUMNS = [
   'instrument',
   'id',
 ] as const;
-/** A cell that begins like a formula and is no number. */
-export const FORMULA = /^(?:[=@\t\r]|[+-](?!\d+(?:\.\d+)?$))/;
 type Row = Partial<Record<(typeof READINGS_COLUMNS)[number], string>>;
 
 /** Names that a file uses for what the ledger has by id. */
@@ -41,11 +40,7 @@ export interface CsvNames {
 /** A job's whole ledger of readings as CSV (RFC 4180, comma, decimal point), in the order they were captured. */
 export function readingsToCsv(sheet: Pick<JobSheet, 'readings' | 'parts' | 'partCuts'>, names: CsvNames): string {
   const rows = sheet.readings.map((reading) => rowOf(reading, sheet, names));
-  return Papa.unparse(
-    { fields: [...READINGS_COLUMNS], data: rows.map((row) => READINGS_COLUMNS.map((column) => row[column] ?? '')) },
-    // A text that begins like a formula is one to a spreadsheet: an apostrophe makes it text again. Numbers stay numbers.
-    { newline: '\r\n', escapeFormulae: FORMULA },
-  );
+  return csvText(READINGS_COLUMNS, rows);
 }
 
 function rowOf(reading: ReadingEntry, { parts, partCuts }: Pick<JobSheet, 'parts' | 'partCuts'>, names: CsvNames): Row {
@@ -80,19 +75,12 @@ export interface GoodLine {
   readonly id: string | null;
 }
 
-export interface BadLine {
-  readonly line: number;
-  readonly reason: string;
-}
-
 export interface ReadCsv {
   readonly good: readonly GoodLine[];
   readonly bad: readonly BadLine[];
   /** Lines that were voided where the file came from, and are not brought in. */
   readonly voided: number;
 }
-
-export const UUID = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/i;
 
 /** "value (oz)", "value, g", "value [kg]". */
 const VALUE_WITH_UNIT = /^value\s*[,([]\s*([^\])\s]+)\s*[\])]?$/;

@@ -103,6 +103,7 @@ export { EXPANSIONS, warmthMm, zeroHasMoved, type GrowingMetal, type NeedleSign 
 export {
   CRANK_FINISHES,
   featureOf,
+  isCrankWork,
   isRunOut,
   JOURNAL_GROUPS,
   QUANTITIES,
@@ -122,7 +123,7 @@ export {
 export { thickerShellsG } from './inspect/groundAway.js';
 export { bestGrades, type GradeChoice, type ShellGrade } from './inspect/clearance.js';
 export { undersizeFor, type Undersize } from './inspect/undersize.js';
-export { counts, readMm } from './inspect/placesRead.js';
+export { counts, sizeMm, worksBefore } from './inspect/placesRead.js';
 export { BOLTS, rodsFigures, type RodRow, type RodsFigures } from './inspect/rods/rodFigures.js';
 export {
   isRodWork,
@@ -137,7 +138,6 @@ export {
 } from './inspect/rods/rodFacts.js';
 export { boresFigures, boredMm, type BoresFigures } from './inspect/bores/boreFigures.js';
 export { honeGate } from './inspect/bores/honeGate.js';
-export type { RingGap } from './inspect/bores/ringGaps.js';
 export { decksFigures, banksOf, type CrownRow, type DecksFigures } from './inspect/deck/deckFigures.js';
 export type { DeckPlan } from './inspect/deck/deckPlan.js';
 export { isDeckWork, type DeckLimits, type DeckWork } from './inspect/deck/deckFacts.js';

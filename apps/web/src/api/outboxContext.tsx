@@ -1,5 +1,14 @@
 import { useQueryClient } from '@tanstack/react-query';
-import type { JobRecord, MeasurementEntry, NewMeasurement, NewReading, Removal, VoidEntry, WrittenReading } from '@tare/contract';
+import {
+  addressOf,
+  type JobRecord,
+  type MeasurementEntry,
+  type NewMeasurement,
+  type NewReading,
+  type Removal,
+  type VoidEntry,
+  type WrittenReading,
+} from '@tare/contract';
 import { createContext, use, useEffect, useState, useSyncExternalStore, type ReactNode } from 'react';
 import { sendJson } from './client.js';
 import { Outbox, type OutboxEntry, type OutboxFault } from './outbox.js';
@@ -94,6 +103,14 @@ const asWritten = ({ amends: _, ...reading }: NewReading, at: string): WrittenRe
 /** What a gauge showed, where that is what waits. */
 export const measurementOf = ({ path, body }: Pick<OutboxEntry, 'path' | 'body'>): NewMeasurement | null =>
   path.endsWith('/measurements') ? (body as unknown as NewMeasurement) : null;
+
+/** A measurement as it waits to be sent. */
+export const waitingMeasurement = (jobId: string, measurement: NewMeasurement): Pick<OutboxEntry, 'jobId' | 'path' | 'body' | 'at'> => ({
+  jobId,
+  path: addressOf('POST jobs/:jobId/measurements', { jobId }),
+  body: { ...measurement },
+  at: new Date().toISOString(),
+});
 
 function asMeasured(entry: OutboxEntry): MeasurementEntry[] {
   const measured = measurementOf(entry);

@@ -2,14 +2,14 @@ import type { JobSpec } from '../job/jobFacts.js';
 import { degToRad } from '../units/angle.js';
 import { CoreError } from '../units/check.js';
 import { toPolar, type Vector } from '../units/vector.js';
-import { accept, worstDeviationMm, type Acceptance, type Limits } from './acceptance.js';
+import { accept, worstDeviationMm, type Acceptance, type Limits, type Measured } from './acceptance.js';
 import { bestGrades, clearance, secondMethod, shellsToOrder, type GradeChoice, type SecondMethod, type ShellGrade } from './clearance.js';
 import { eccentricityOfSwing, harmonics, type Harmonics } from './harmonics.js';
 import { featureOf, isRunOut, JOURNAL_GROUPS, type GroupLimits, type JournalGroup, type MadeReady } from './inspectFacts.js';
 import { journalFigures, type JournalFigures } from './journal.js';
 import { mainPlacesMm } from './mainPlaces.js';
 import { nextPush, type NextPush, type Push } from './nextPush.js';
-import { placesRead, worksBefore, type PlaceRead } from './placesRead.js';
+import { meanOf, placesAt, placesRead, worksBefore, type PlaceRead } from './placesRead.js';
 import { straightness, type BentMain, type MainEccentricity } from './straightness.js';
 import { undersizeFor, type UndersizeChoice, type WornJournal } from './undersize.js';
 
@@ -225,11 +225,7 @@ const placeOf = (places: readonly PlaceRead[], quantity: PlaceRead['quantity'], 
   places.find((place) => place.quantity === quantity && place.feature === feature);
 
 /** A journal's own size for its bearing: the mean of what was read of it. */
-function meanSize(places: readonly PlaceRead[], feature: string): { readonly mm: number; readonly deviationMm: number | null } | null {
-  const own = places.filter((place) => place.quantity === 'diameter' && place.feature === feature);
-  if (own.length === 0) return null;
-  return { mm: own.reduce((sum, { mm }) => sum + mm, 0) / own.length, deviationMm: worstDeviationMm(own) };
-}
+const meanSize = (places: readonly PlaceRead[], feature: string): Measured | null => meanOf(placesAt(places, feature, 'diameter'));
 
 function bearingOf(group: JournalGroup, number: number, places: readonly PlaceRead[], limits: GroupLimits, made: MadeReady): BearingRow[] {
   const feature = featureOf(group, number);

@@ -100,6 +100,9 @@ export type CrankWork =
   | { readonly kind: 'polish'; readonly feature: string }
   | { readonly kind: 'finish'; readonly what: CrankFinish };
 
+const CRANK_WORKS: ReadonlySet<string> = new Set<CrankWork['kind']>(['push', 'grindMains', 'grindPins', 'polish', 'finish']);
+export const isCrankWork = (work: { readonly kind: string }): work is CrankWork => CRANK_WORKS.has(work.kind);
+
 /** What was done to the engine's parts. */
 export type Work = CrankWork | RodWork | BoreWork | PinWork | DeckWork;
 

@@ -1,6 +1,6 @@
-import { group } from 'd3-array';
+import { group, mean } from 'd3-array';
 import { gaugeSizeMm, warmthMm } from './gaugeSize.js';
-import type { Measured } from './acceptance.js';
+import { worstDeviationMm, type Measured } from './acceptance.js';
 import { isRunOut, type Work, type WorkFact, type GaugeSettingFact, type MadeReady, type MeasurementFact, type Quantity } from './inspectFacts.js';
 
 /** A place that was measured, all its placements together. */
@@ -85,7 +85,7 @@ export function placesRead(made: Pick<MadeReady, 'measurements' | 'works' | 'set
     const [first] = placements as [MeasurementFact, ...MeasurementFact[]];
     const { feature, quantity, angleDeg, depth } = first;
     const n = placements.length;
-    const mm = placements.reduce((sum, one) => sum + readMm(one, settingOf(made, one)), 0) / n;
+    const mm = placements.reduce((sum, one) => sum + sizeMm(made, one), 0) / n;
     const settings = placements.map((one) => settingOf(made, one));
     const scatters = settings.map((setting) => setting?.deviationMm ?? null);
     const rounding = Math.max(...settings.map((setting) => (setting?.divisionMm ?? 0) / Math.sqrt(12)));
@@ -105,6 +105,13 @@ export function placesRead(made: Pick<MadeReady, 'measurements' | 'works' | 'set
 /** What was read of one quantity of a feature. */
 export const placesAt = (places: readonly PlaceRead[], feature: string, quantity: Quantity): PlaceRead[] =>
   places.filter((place) => place.feature === feature && place.quantity === quantity);
+
+/** The mean of some places, as well known as the worst of them; null of none. */
+export const meanOf = (places: readonly PlaceRead[]): Measured | null =>
+  places.length === 0 ? null : { mm: mean(places, ({ mm }) => mm)!, deviationMm: worstDeviationMm(places) };
+
+/** The size of a measurement, or the needle, as it counts. */
+export const sizeMm = (made: Pick<MadeReady, 'settings'>, one: MeasurementFact): number => readMm(one, settingOf(made, one));
 
 const settingOf = ({ settings }: Pick<MadeReady, 'settings'>, { settingId }: MeasurementFact): GaugeSettingFact | undefined =>
   settingId === null ? undefined : settings[settingId];

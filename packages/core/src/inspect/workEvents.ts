@@ -4,11 +4,7 @@ import { subtract } from '../units/vector.js';
 import type { CutEvent } from '../estimate/estimate.js';
 import type { JobSpec } from '../job/jobFacts.js';
 import { pushesOf } from './crankFigures.js';
-import { isBoreWork } from './bores/boreFacts.js';
-import { isDeckWork } from './deck/deckFacts.js';
-import { isPinWork } from './pins/pinFacts.js';
-import { isRodWork } from './rods/rodFacts.js';
-import type { MadeReady } from './inspectFacts.js';
+import { isCrankWork, type MadeReady } from './inspectFacts.js';
 import { workChange } from './workChange.js';
 
 /** A work that moves the balance, as the estimate takes it: like any cut, with the spin that it followed. */
@@ -21,7 +17,7 @@ export function workEvents(made: MadeReady | undefined, spec: Pick<JobSpec, 'lay
   if (!made || made.works.length === 0) return [];
   const pushes = new Map(pushesOf(made).map(({ id, beforeMm, afterMm }) => [id, subtract(beforeMm, afterMm)]));
   return made.works.flatMap(({ id, work, afterSpinId }): WorkEvent[] => {
-    if (isRodWork(work) || isBoreWork(work) || isDeckWork(work) || isPinWork(work)) return [];
+    if (!isCrankWork(work)) return [];
     const found = workChange(work, spec, pushes.get(id) ?? null);
     return found ? [{ kind: 'cut', id, part: CRANK_PART, perDensity: BALANCED, ...found, afterSpinId }] : [];
   });

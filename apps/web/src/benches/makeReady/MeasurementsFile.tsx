@@ -1,9 +1,9 @@
 import { sizeName } from '@tare/card';
-import { addressOf, measurementsFromCsv, measurementsToCsv, type MeasuredCsv, type NewMeasurement } from '@tare/contract';
-import { counts, readMm, slipAt, type MadeReady } from '@tare/core';
+import { measurementsFromCsv, measurementsToCsv, type MeasuredCsv, type NewMeasurement } from '@tare/contract';
+import { counts, sizeMm, slipAt, type MadeReady } from '@tare/core';
 import { Download, Upload } from 'lucide-react';
 import { useState, type ReactNode } from 'react';
-import { useOutbox } from '../../api/outboxContext.js';
+import { useOutbox, waitingMeasurement } from '../../api/outboxContext.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { Button } from '../../ui/Button.js';
 import { FilePicker } from '../../ui/FilePicker.js';
@@ -63,9 +63,7 @@ function Incoming({ read, made, onDone }: IncomingProps): ReactNode {
   const [ids] = useState(() => new Map(read.good.map(({ line, id }) => [line, id ?? crypto.randomUUID()])));
   const here = new Set(sheet.measurements.map(({ id }) => id));
   const unseen = read.good.filter(({ id }) => id === null || !here.has(id));
-  const known = made.measurements
-    .filter((one) => counts(made, one))
-    .map((one) => ({ ...one, mm: readMm(one, one.settingId === null ? undefined : made.settings[one.settingId]) }));
+  const known = made.measurements.filter((one) => counts(made, one)).map((one) => ({ ...one, mm: sizeMm(made, one) }));
   const doubts = new Map(
     unseen.flatMap((one): [number, string][] => {
       const others = [...known, ...unseen.filter((other) => other !== one).map((other) => ({ ...other, mm: other.sizeMm }))];
@@ -77,16 +75,11 @@ function Incoming({ read, made, onDone }: IncomingProps): ReactNode {
   const send = async (): Promise<void> => {
     if (personId === null) return;
     try {
-      for (const { line, feature, quantity, angleDeg, depth, sizeMm, afterWorkId, note } of fresh) {
+      for (const { line, feature, quantity, angleDeg, depth, sizeMm: indicationMm, afterWorkId, note } of fresh) {
         const measurement: NewMeasurement = {
-          ...{ id: ids.get(line)!, personId, feature, quantity, angleDeg, depth, indicationMm: sizeMm, settingId: null, afterWorkId, note },
+          ...{ id: ids.get(line)!, personId, feature, quantity, angleDeg, depth, indicationMm, settingId: null, afterWorkId, note },
         };
-        await outbox.add({
-          jobId: sheet.id,
-          path: addressOf('POST jobs/:jobId/measurements', { jobId: sheet.id }),
-          body: { ...measurement },
-          at: new Date().toISOString(),
-        });
+        await outbox.add(waitingMeasurement(sheet.id, measurement));
       }
       onDone();
     } catch {

@@ -41,6 +41,7 @@ function SizesTable({ lines, made }: { readonly lines: readonly SizeLine[]; read
   const { sheet } = useOpenJob();
   const { figure, unit } = useDisplay();
   const nameOf = usePersonName();
+  const rows = lines.map((one) => ({ ...one, ...readBy(one, sheet, made, nameOf) }));
   const mm = (value: number): string => figure(value, 'mm', 3);
   const spanWords = ({ lowMm, highMm }: Span): string => (highMm - lowMm < 0.0005 ? mm(lowMm) : `${mm(lowMm)} – ${mm(highMm)}`);
   const limitWords = (limits: Limits | null): string => {
@@ -52,15 +53,15 @@ function SizesTable({ lines, made }: { readonly lines: readonly SizeLine[]; read
   return (
     <DataTable
       caption={`Sizes (${unit('mm')}): before, limits, after`}
-      rows={lines}
+      rows={rows}
       keyOf={({ feature, quantity, ring }) => `${feature} ${quantity} ${ring}`}
       columns={[
         { title: 'Of', is: 'words', cell: sizeName },
         { title: 'Before', cell: ({ before }) => spanWords(before) },
         { title: 'Limits', cell: ({ limits }) => limitWords(limits) },
         { title: 'After', cell: ({ after, isDue }) => (after ? spanWords(after) : isDue ? <VerdictMark verdict="open">due</VerdictMark> : '–') },
-        { title: 'By', is: 'words', cell: (one) => readBy(one, sheet, made, nameOf).by },
-        { title: 'Gauge', is: 'words', cell: (one) => readBy(one, sheet, made, nameOf).gauges },
+        { title: 'By', is: 'words', cell: ({ by }) => by },
+        { title: 'Gauge', is: 'words', cell: ({ gauges }) => gauges },
       ]}
     />
   );

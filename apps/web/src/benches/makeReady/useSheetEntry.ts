@@ -2,17 +2,17 @@ import {
   counts,
   madeReadyOf,
   NOTHING_MADE_READY,
-  readMm,
   readQuantity,
+  sizeMm,
   slipAt,
   type WorkFact,
   type GaugeSettingFact,
   type MadeReady,
   type MeasurementFact,
 } from '@tare/core';
-import { addressOf, type Gauge, type NewMeasurement } from '@tare/contract';
+import type { Gauge, NewMeasurement } from '@tare/contract';
 import { useMemo, useState } from 'react';
-import { measurementOf, useOutbox, useWaitingEntries } from '../../api/outboxContext.js';
+import { measurementOf, useOutbox, useWaitingEntries, waitingMeasurement } from '../../api/outboxContext.js';
 import { useGauges } from '../../api/shopThings.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { useDraft } from '../../ui/useDraft.js';
@@ -87,7 +87,7 @@ export function useSheetEntry(sheetName: SheetName): SheetEntry {
   const places = useMemo(() => placesOf(sheetName, sheet.spec, made, walk), [sheetName, sheet.spec, made, walk]);
   const own = made.measurements.filter((one) => counts(made, one));
   const readingsAt = (place: Place): MeasurementFact[] => own.filter((one) => isAt(place, one));
-  const sizeOf = (one: MeasurementFact): number => readMm(one, one.settingId === null ? undefined : made.settings[one.settingId]);
+  const sizeOf = (one: MeasurementFact): number => sizeMm(made, one);
   const kept = picked && places.find((place) => isAt(place, picked));
   const waiting = kept ?? places.find((place) => !place.isOptional && readingsAt(place).length === 0) ?? null;
   const last = made.measurements.findLast((one) => !one.voided && places.some((place) => isAt(place, one))) ?? null;
@@ -135,18 +135,11 @@ export function useSheetEntry(sheetName: SheetName): SheetEntry {
     setNote('');
     pick(null);
     // Kept here until the server has it: the walk goes on under the hand that types.
-    outbox
-      .add({
-        jobId: sheet.id,
-        path: addressOf('POST jobs/:jobId/measurements', { jobId: sheet.id }),
-        body: { ...measurement },
-        at: new Date().toISOString(),
-      })
-      .catch(() => {
-        type(text);
-        typeAngle(angleText);
-        setProblem('This browser could not keep the measurement; it stands in the field again. Is its disk full?');
-      });
+    outbox.add(waitingMeasurement(sheet.id, measurement)).catch(() => {
+      type(text);
+      typeAngle(angleText);
+      setProblem('This browser could not keep the measurement; it stands in the field again. Is its disk full?');
+    });
   };
 
   const refusals = entries.flatMap((entry): string[] => {

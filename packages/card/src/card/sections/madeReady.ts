@@ -1,10 +1,7 @@
 import { factsOf, keptSpecOf, type CardLine, type CardSection, type JobSheet } from '@tare/contract';
 import {
   crankFigures,
-  isBoreWork,
-  isDeckWork,
-  isPinWork,
-  isRodWork,
+  isCrankWork,
   JOURNAL_GROUPS,
   type Acceptance,
   type CrankFigures,
@@ -51,8 +48,6 @@ export function madeReady(sheet: JobSheet, names: CardNames): CardSection[] {
     ...sizes(sheet, made, names),
   ];
 }
-
-const isCrankWork = (work: Work): work is CrankWork => !isRodWork(work) && !isBoreWork(work) && !isPinWork(work) && !isDeckWork(work);
 
 /** Whether something was measured of the crank, or done to it. */
 const isOfTheCrank = (one: MeasurementFact | Work): boolean =>

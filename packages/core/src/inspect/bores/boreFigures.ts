@@ -93,7 +93,7 @@ export function boresFigures(made: MadeReady, cylinders: number): BoresFigures {
     sleeve: toBore && oversize && limits ? sleeveInstead(oversize, limits) : null,
     ...placed,
     honeLeftMm: honeLeftMm(made),
-    rings: ringGaps(made, toHoneMm),
+    rings: ringGaps(made, places, toHoneMm),
     bar: toBore && oversize?.size && limits ? barFor(limits.nominalMm! + oversize.size.overMm, limits.honeMm, made) : null,
     stay,
     isOpen: toBore,

@@ -1,6 +1,6 @@
 import { accept, type Acceptance } from '../acceptance.js';
 import type { MadeReady } from '../inspectFacts.js';
-import { placesRead } from '../placesRead.js';
+import type { PlaceRead } from '../placesRead.js';
 import type { RingLimits } from './boreFacts.js';
 
 /** What the ends of a ring leave between them. */
@@ -24,11 +24,12 @@ const aimMm = ({ lowMm, highMm }: RingLimits): number | null => (lowMm === null 
  * Every ring gap that was read, judged as it will be once its bore is honed: a ring lies along the bore's wall, so that its gap opens by π times
  * what the bore grows. Filing opens a gap and never closes it: one over its limits takes another ring.
  *
+ * @param places what was read of the engine as it is now
  * @param toHoneMm what is still to be taken of each bore's diameter, by cylinder
  */
-export function ringGaps(made: MadeReady, toHoneMm: ReadonlyMap<number, number>): RingGap[] {
+export function ringGaps(made: Pick<MadeReady, 'bores'>, places: readonly PlaceRead[], toHoneMm: ReadonlyMap<number, number>): RingGap[] {
   const { rings = [], rule = 'twoSided95' } = made.bores.limits ?? {};
-  return placesRead(made)
+  return places
     .filter(({ quantity }) => quantity === 'ringGap')
     .flatMap((place): RingGap[] => {
       const [cylinder, ring] = [Number(place.feature.replace('bore.', '')), place.depth ?? 1];

@@ -1,10 +1,9 @@
-import { mean } from 'd3-array';
 import { CoreError } from '../../units/check.js';
 import type { JobSpec } from '../../job/jobFacts.js';
 import { accept, worstDeviationMm, type Acceptance, type Measured } from '../acceptance.js';
 import { boredMm } from '../bores/boreFigures.js';
 import type { MadeReady } from '../inspectFacts.js';
-import { placesAt, placesRead, type PlaceRead } from '../placesRead.js';
+import { meanOf, placesAt, placesRead, type PlaceRead } from '../placesRead.js';
 import { compressionRatio } from './compression.js';
 import type { DeckLimits } from './deckFacts.js';
 import { planDecks, type DeckPlan, type MeasuredDeck } from './deckPlan.js';
@@ -66,7 +65,13 @@ export function decksFigures(made: MadeReady, spec: DeckSpec): DecksFigures {
   const alike =
     read.length < 2 || read.length < rows.length
       ? null
-      : judge({ mm: Math.max(...heights) - Math.min(...heights), deviationMm: deviationOf(places, rows) }, limits);
+      : judge(
+          {
+            mm: Math.max(...heights) - Math.min(...heights),
+            deviationMm: differenceDeviationMm(rows.flatMap(({ bank }) => cornersOf(places, bank))),
+          },
+          limits,
+        );
   const now = new Map(rows.flatMap((row) => row.cylinders.map((cylinder) => [cylinder, crownNow(cylinder, row, made, places, spec)] as const)));
   const { plan, refused } = planOf(rows, read, alike, now, made);
   const crowns = rows
@@ -77,9 +82,11 @@ export function decksFigures(made: MadeReady, spec: DeckSpec): DecksFigures {
 
 const CORNERS = 4;
 
+const cornersOf = (places: readonly PlaceRead[], bank: number): PlaceRead[] => placesAt(places, `deck.${bank}`, 'deckHeight');
+
 /** The difference of two sizes is known as well as each of them, times the root of two. */
-const deviationOf = (places: readonly PlaceRead[], rows: readonly DeckRow[]): number | null => {
-  const worst = worstDeviationMm(rows.flatMap(({ bank }) => placesAt(places, `deck.${bank}`, 'deckHeight')));
+const differenceDeviationMm = (corners: readonly PlaceRead[]): number | null => {
+  const worst = worstDeviationMm(corners);
   return worst === null ? null : worst * Math.SQRT2;
 };
 
@@ -87,7 +94,7 @@ const judge = (measured: Measured, limits: DeckLimits | null): Acceptance | null
   limits?.flatnessMm == null ? null : accept(measured, { lowMm: null, highMm: limits.flatnessMm }, limits.rule);
 
 function rowOf(bank: number, cylinders: readonly number[], made: MadeReady, places: readonly PlaceRead[]): DeckRow {
-  const own = placesAt(places, `deck.${bank}`, 'deckHeight');
+  const own = cornersOf(places, bank);
   if (own.length < CORNERS) return { bank, cylinders, deck: null, flat: null };
   const heights = own.map(({ mm }) => mm);
   const deck: MeasuredDeck = {
@@ -98,20 +105,15 @@ function rowOf(bank: number, cylinders: readonly number[], made: MadeReady, plac
     stays: made.noCut[`deck.${bank}`] ?? null,
   };
   const off = Math.max(deck.highestMm - deck.lowestMm, deck.hollowMm);
-  const worst = worstDeviationMm(own);
-  return { bank, cylinders, deck, flat: judge({ mm: off, deviationMm: worst === null ? null : worst * Math.SQRT2 }, made.decks.limits) };
+  return { bank, cylinders, deck, flat: judge({ mm: off, deviationMm: differenceDeviationMm(own) }, made.decks.limits) };
 }
 
 /** The deck's height over a cylinder, on the straight line from its front corners to its rear ones. */
 function heightOver(cylinder: number, { bank, cylinders }: DeckRow, places: readonly PlaceRead[]): number | null {
-  const end = (depth: number): number | undefined =>
-    mean(
-      placesAt(places, `deck.${bank}`, 'deckHeight').filter((one) => one.depth === depth),
-      ({ mm }) => mm,
-    );
+  const end = (depth: number): Measured | null => meanOf(cornersOf(places, bank).filter((one) => one.depth === depth));
   const [front, rear] = [end(1), end(2)];
-  if (front === undefined || rear === undefined) return null;
-  return front + ((rear - front) * (cylinders.indexOf(cylinder) + 0.5)) / cylinders.length;
+  if (!front || !rear) return null;
+  return front.mm + ((rear.mm - front.mm) * (cylinders.indexOf(cylinder) + 0.5)) / cylinders.length;
 }
 
 /** A crown below its deck, with the deck's height over it. */
@@ -129,12 +131,12 @@ function crownNow(
   { strokeMm, rodLengthMm }: DeckSpec,
 ): CrownNow | null {
   const heightMm = heightOver(cylinder, row, places);
-  const seen = placesAt(places, `bore.${cylinder}`, 'pistonDown');
-  if (seen.length > 0) return { mm: mean(seen, ({ mm }) => mm)!, deviationMm: worstDeviationMm(seen), isMeasured: true, heightMm };
+  const seen = meanOf(placesAt(places, `bore.${cylinder}`, 'pistonDown'));
+  if (seen) return { ...seen, isMeasured: true, heightMm };
   const crownMm = made.decks.limits?.compressionHeightMm ?? null;
   if (heightMm === null || crownMm === null) return null;
   const [rod] = placesAt(places, `rod.${cylinder}`, 'centre');
-  const parts = [...placesAt(places, `deck.${row.bank}`, 'deckHeight'), ...(rod ? [rod] : [])];
+  const parts = [...cornersOf(places, row.bank), ...(rod ? [rod] : [])];
   return { mm: heightMm - strokeMm / 2 - (rod?.mm ?? rodLengthMm) - crownMm, deviationMm: worstDeviationMm(parts), isMeasured: false, heightMm };
 }
 

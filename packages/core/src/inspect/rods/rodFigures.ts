@@ -1,10 +1,9 @@
-import { mean } from 'd3-array';
 import type { EngineLayout } from '../../engine/layout.js';
-import { accept, worstDeviationMm, type Acceptance, type Measured } from '../acceptance.js';
+import { accept, type Acceptance, type Measured } from '../acceptance.js';
 import { bestGrades, clearance, secondMethod, shellsToOrder, type GradeChoice, type SecondMethod, type ShellGrade } from '../clearance.js';
 import { featureOf, type MadeReady, type Quantity } from '../inspectFacts.js';
 import { journalFigures, type JournalFigures } from '../journal.js';
-import { placesAt, placesRead, worksBefore, type PlaceRead } from '../placesRead.js';
+import { meanOf, placesAt, placesRead, worksBefore, type PlaceRead } from '../placesRead.js';
 import { boltFigures, torquesDiffer, type BoltFigures } from './bolts.js';
 import { closingFor, stockAcrossMm, type Closing, type DirectedSize } from './closing.js';
 import { honeRate, honingFor, type HoneRate, type HoneStint, type Honing } from './honing.js';
@@ -198,10 +197,6 @@ function boltOf(bolt: number, feature: string, places: readonly PlaceRead[], { s
   const read = (quantity: Quantity): Measured | null => placesAt(places, feature, quantity).find(({ depth }) => depth === bolt) ?? null;
   return boltFigures({ free: read('boltFree'), torqued: read('boltTorqued'), freeAgain: read('boltFreeAgain') }, stretch, longerMm, rule);
 }
-
-/** The mean of some places, as well known as the worst of them. */
-const meanOf = (places: readonly PlaceRead[]): Measured | null =>
-  places.length === 0 ? null : { mm: mean(places, ({ mm }) => mm)!, deviationMm: worstDeviationMm(places) };
 
 /** A big end in line with the load: along its beam. */
 const housingOf = (rod: number, places: readonly PlaceRead[]): Measured | null =>

@@ -1,12 +1,9 @@
-import { bandMm, type BoresFigures, type MadeReady, type RingGap } from '@tare/core';
-import { useState, type ReactNode } from 'react';
-import { typedQuantity } from '@tare/core';
-import { Button } from '../../../ui/Button.js';
-import { Note, ProblemNotice } from '../../../ui/Notice.js';
-import { QuantityField } from '../../../ui/QuantityField.js';
+import { bandMm, type BoresFigures, type MadeReady } from '@tare/core';
+import type { ReactNode } from 'react';
+import { Note } from '../../../ui/Notice.js';
 import { useDisplay } from '../../../ui/useDisplay.js';
 import { AcceptanceMark } from '../acceptanceWords.js';
-import { useLogWork } from '../LogWork.js';
+import { LogAmount } from '../LogAmount.js';
 import { PlaceEntry } from '../PlaceEntry.js';
 import { PlaceTable } from '../PlaceTable.js';
 import { useSheetEntry } from '../useSheetEntry.js';
@@ -34,7 +31,18 @@ export function RingSheet({ made, bores }: { readonly made: MadeReady; readonly 
               <span className="pb-2">
                 <AcceptanceMark of={gap.verdict} />
               </span>
-              {gap.toFileMm !== null && <FileRing gap={gap} toFileMm={gap.toFileMm} />}
+              {gap.toFileMm !== null && (
+                <LogAmount
+                  label="filed off in all"
+                  className="w-36"
+                  suggestedMm={gap.toFileMm}
+                  places={2}
+                  mostMm={5}
+                  workOf={(takenMm) => ({ kind: 'fileRing', cylinder: gap.cylinder, ring: gap.ring, takenMm })}
+                >
+                  It was filed: measure it again
+                </LogAmount>
+              )}
               {gap.verdict.kind === 'outside' && gap.verdict.side === 'high' && (
                 <span className="pb-2">Filing only opens it: it takes another ring.</span>
               )}
@@ -43,28 +51,5 @@ export function RingSheet({ made, bores }: { readonly made: MadeReady; readonly 
         </ul>
       )}
     </div>
-  );
-}
-
-/** Filed, and by how much: both ends together. */
-function FileRing({ gap: { cylinder, ring }, toFileMm }: { readonly gap: RingGap; readonly toFileMm: number }): ReactNode {
-  const { log, isBlocked, error } = useLogWork();
-  const [taken, setTaken] = useState('');
-  const takenMm = taken.trim() === '' ? toFileMm : typedQuantity(taken, 'mm');
-  return (
-    <>
-      <QuantityField
-        label="filed off in all"
-        unit="mm"
-        className="w-36"
-        placeholder={toFileMm.toFixed(2)}
-        value={taken}
-        onChange={(event) => setTaken(event.target.value)}
-      />
-      <Button disabled={isBlocked || !(takenMm > 0 && takenMm <= 5)} onClick={() => log({ kind: 'fileRing', cylinder, ring, takenMm })}>
-        It was filed: measure it again
-      </Button>
-      {error !== null && <ProblemNotice>{error}</ProblemNotice>}
-    </>
   );
 }

@@ -1,6 +1,5 @@
-import type { CrownRow, DecksFigures, MadeReady } from '@tare/core';
+import { bandMm, type CrownRow, type DecksFigures, type MadeReady } from '@tare/core';
 import type { ReactNode } from 'react';
-import { bandMm } from '@tare/core';
 import { DataTable } from '../../../ui/DataTable.js';
 import { Note } from '../../../ui/Notice.js';
 import { useDisplay } from '../../../ui/useDisplay.js';

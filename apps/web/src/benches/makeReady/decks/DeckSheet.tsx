@@ -1,15 +1,13 @@
-import { typedQuantity, type DeckPlan, type DecksFigures, type MadeReady } from '@tare/core';
-import { useState, type ReactNode } from 'react';
+import type { DeckPlan, DecksFigures, MadeReady } from '@tare/core';
+import type { ReactNode } from 'react';
 import { useOpenJob } from '../../../shell/JobContext.js';
-import { Button } from '../../../ui/Button.js';
 import { CommitQuantity } from '../../../ui/form/CommitFields.js';
-import { Caution, Note, ProblemNotice } from '../../../ui/Notice.js';
-import { QuantityField } from '../../../ui/QuantityField.js';
+import { Caution, Note } from '../../../ui/Notice.js';
 import { useDecide } from '../../../ui/useDecide.js';
 import { useDisplay } from '../../../ui/useDisplay.js';
 import { AcceptanceMark } from '../acceptanceWords.js';
 import { FigureEach } from '../FigureEach.js';
-import { useLogWork } from '../LogWork.js';
+import { LogAmount } from '../LogAmount.js';
 import { NoCutFaces } from '../NoCutFaces.js';
 import { PlaceEntry } from '../PlaceEntry.js';
 import { PlaceTable } from '../PlaceTable.js';
@@ -114,9 +112,6 @@ function DeckDesk({ made, decks: { rows, plan, refused, isBelowLeast, crowns } }
 /** One deck's cut: what to take, and what was taken. */
 function DeckCut({ take, lastMm }: { readonly take: DeckPlan['takes'][number]; readonly lastMm: number }): ReactNode {
   const { say } = useDisplay();
-  const { log, isBlocked, error } = useLogWork();
-  const [taken, setTaken] = useState('');
-  const takenMm = taken.trim() === '' ? take.mostMm : typedQuantity(taken, 'mm');
   if (take.mostMm <= 0) return <p>{`Deck ${take.bank} is there already.`}</p>;
   return (
     <div className="grid gap-1">
@@ -126,23 +121,16 @@ function DeckCut({ take, lastMm }: { readonly take: DeckPlan['takes'][number]; r
         }.`}
       </p>
       {take.leavesOldFace && <Note>{`▲ Deck ${take.bank} would keep some of its old face at that height.`}</Note>}
-      <div className="flex flex-wrap items-end gap-3">
-        <QuantityField
-          label={`Taken off deck ${take.bank}`}
-          unit="mm"
-          className="w-44"
-          placeholder={take.mostMm.toFixed(3)}
-          value={taken}
-          onChange={(event) => setTaken(event.target.value)}
-        />
-        <Button
-          disabled={isBlocked || !(takenMm > 0 && takenMm <= 20)}
-          onClick={() => log({ kind: 'deck', bank: take.bank, takenMm }, () => setTaken(''))}
-        >
-          {`Deck ${take.bank} was cut: measure it again`}
-        </Button>
-      </div>
-      {error !== null && <ProblemNotice>{error}</ProblemNotice>}
+      <LogAmount
+        label={`Taken off deck ${take.bank}`}
+        className="w-44"
+        suggestedMm={take.mostMm}
+        places={3}
+        mostMm={20}
+        workOf={(takenMm) => ({ kind: 'deck', bank: take.bank, takenMm })}
+      >
+        {`Deck ${take.bank} was cut: measure it again`}
+      </LogAmount>
     </div>
   );
 }
