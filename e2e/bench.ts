@@ -23,6 +23,15 @@ export const bench = (page: Page, name: string): Promise<void> =>
     .getByRole('link', { name: new RegExp(`^${name}\\b`) })
     .click();
 
+/** Opens a sheet of Make ready, among those of a part of the engine. */
+export async function openSheet(page: Page, part: string, sheet: string): Promise<void> {
+  await page.getByRole('button', { name: part, exact: true }).click();
+  await page
+    .getByRole('group', { name: `Sheets: ${part}` })
+    .getByRole('button', { name: sheet, exact: true })
+    .click();
+}
+
 /** Types one reading, as it is said, and waits until the bench has taken it. */
 export async function weighAs(page: Page, grams: string): Promise<void> {
   const input = page.getByLabel('Reading in grams');

@@ -1,7 +1,7 @@
 import { madeUpBoreLimits } from '@tare/core/testing';
 import type { Locator } from '@playwright/test';
 import { expect, test } from './app.js';
-import { openJob } from './bench.js';
+import { openJob, openSheet } from './bench.js';
 
 test('a block whose third cylinder decides: the customer’s word, the boring, other pistons weighed anew and each given its bore', async ({
   page,
@@ -17,7 +17,7 @@ test('a block whose third cylinder decides: the customer’s word, the boring, o
   };
   for (const [i, mm] of [92.03, 92.05, 92.31].entries()) await bore(i + 1, mm);
   await openJob(page, job.id, 'makeReady');
-  await page.getByRole('button', { name: 'Bores', exact: true }).click();
+  await openSheet(page, 'Bores and pistons', 'Bores');
   const field = page.getByLabel('Reading of the gauge in mm');
   await test.step('the last bore by keys, one reading in inches asked about', async () => {
     await field.click();
@@ -31,7 +31,7 @@ test('a block whose third cylinder decides: the customer’s word, the boring, o
     }
   });
   await test.step('what was heard of a cylinder is held against the others, and more held than put in is no leak', async () => {
-    await page.getByRole('button', { name: 'Evidence', exact: true }).click();
+    await openSheet(page, 'Bores and pistons', 'Evidence');
     const cylinder = (n: number): Locator => page.getByRole('listitem').filter({ hasText: `Cylinder ${n}` });
     const pressure = async (n: number, what: string, text: string): Promise<void> => {
       await cylinder(n).getByLabel(what).fill(text);
@@ -50,7 +50,7 @@ test('a block whose third cylinder decides: the customer’s word, the boring, o
     }
     await cylinder(3).getByLabel('heard').selectOption('at the breather');
     await expect(cylinder(3)).toContainText('It leaks 40 % where the others leak about 9 %. That suggests air past the rings');
-    await page.getByRole('button', { name: 'Bores', exact: true }).click();
+    await openSheet(page, 'Bores and pistons', 'Bores');
   });
   const desk = page.getByRole('region', { name: 'The oversize' });
   await expect(page.getByRole('row', { name: /^Bore 3/ })).toContainText('bore');
@@ -85,12 +85,12 @@ test('a block whose third cylinder decides: the customer’s word, the boring, o
     for (const n of [1, 2, 3, 4]) await bore(n, 92.45, bored!.id);
     await expect(hone.getByRole('row', { name: /^1 / })).toContainText('mm');
     await shop.measure(job.id, { feature: 'bore.2', quantity: 'ringGap', depth: 1, indicationMm: 0.15, afterWorkId: bored!.id });
-    await page.getByRole('button', { name: 'Ring gaps', exact: true }).click();
+    await openSheet(page, 'Bores and pistons', 'Ring gaps');
     const gap = page.getByRole('list', { name: 'What of the ring gaps' }).getByRole('listitem');
     await expect(gap).toContainText('once honed');
     await gap.getByRole('button', { name: 'It was filed: measure it again' }).click();
     await expect.poll(async () => (await shop.sheet(job.id)).works.map(({ work }) => work.kind)).toEqual(['bore', 'fileRing']);
-    await page.getByRole('button', { name: 'Bores', exact: true }).click();
+    await openSheet(page, 'Bores and pistons', 'Bores');
     await done.click();
     await expect(hone).toHaveCount(0);
   });

@@ -1,7 +1,7 @@
 import { madeUpBoreLimits, madeUpDeckLimits } from '@tare/core/testing';
 import { readFile } from 'node:fs/promises';
 import { expect, test } from './app.js';
-import { openJob } from './bench.js';
+import { openJob, openSheet } from './bench.js';
 
 test('the decks of a V8: a numbered face first in the way, then both cut alike; crowns, compression, the page and its file', async ({
   page,
@@ -13,7 +13,7 @@ test('the decks of a V8: a numbered face first in the way, then both cut alike; 
   const compressionHeightMm = 236 - 0.4 - strokeMm / 2 - rodLengthMm;
   await shop.decide(job, { subject: 'bores.limits', value: madeUpBoreLimits });
   await openJob(page, job.id, 'makeReady');
-  const sheet = (name: string): Promise<void> => page.getByRole('button', { name, exact: true }).click();
+  const sheet = (name: string): Promise<void> => openSheet(page, name === 'The page' ? 'Done' : 'Decks and crowns', name);
   await test.step('limits typed, a low one over its high one complained about', async () => {
     await sheet('Limits of decks');
     const form = page.getByRole('form', { name: 'Limits of the decks' });

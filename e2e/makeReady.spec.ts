@@ -2,7 +2,7 @@ import { addPlanes, workChange, type CrankWork } from '@tare/core';
 import { madeUpLimits } from '@tare/core/testing';
 import type { Page } from '@playwright/test';
 import { expect, test } from './app.js';
-import { bench, openJob } from './bench.js';
+import { bench, openJob, openSheet } from './bench.js';
 
 const ANGLES = [0, 45, 90, 135, 180, 225, 270, 315];
 /** What an indicator shows of a main that lies off by so much towards 40°, to its thousandth. */
@@ -114,7 +114,7 @@ test('a crank ground a quarter under: its spin and its signature are open again,
       for (const angleDeg of [0, 90])
         await shop.measure(job.id, { feature: `pin.${number}`, quantity: 'diameter', depth, angleDeg, indicationMm: number === 3 ? 53.88 : 53.94 });
   await openJob(page, job.id, 'makeReady');
-  await page.getByRole('button', { name: 'Pins', exact: true }).click();
+  await openSheet(page, 'Crank', 'Pins');
   await expect(page.getByRole('row', { name: /^Pin 3/ }).first()).toContainText('grind');
   await expect(page.getByText('All together 0.25 mm under; pin 3 decides. 1 in stock.')).toBeVisible();
   await page.getByRole('button', { name: 'Grind the pins 0.25 mm under' }).click();
@@ -205,7 +205,7 @@ test('by the stand-in gauge alone: set, held at every place by a key, pushed unt
   }
   await expect(page.getByRole('row', { name: /^Main [23]/ }).filter({ hasText: 'over the limit' })).toHaveCount(0);
   expect(pushes).toBeGreaterThan(0);
-  await page.getByRole('button', { name: 'Mains', exact: true }).click();
+  await openSheet(page, 'Crank', 'Mains');
   await setAt('53.98');
   for (let i = 0; i < 4; i += 1) await readHere();
   await expect(page.getByRole('row', { name: /^Main 1/ }).first()).toContainText(/leave|polish|grind|cannot yet tell/);

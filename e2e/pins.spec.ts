@@ -1,5 +1,5 @@
 import { expect, test } from './app.js';
-import { openJob } from './bench.js';
+import { openJob, openSheet } from './bench.js';
 
 test('pressed pins are stopped at the gate: not before piston, pin and rod are weighed and matched, overruled only in writing', async ({
   page,
@@ -11,7 +11,7 @@ test('pressed pins are stopped at the gate: not before piston, pin and rod are w
     value: { way: 'pressed', rule: 'twoSided95', inRod: { lowMm: 0.02, highMm: 0.045 }, inPiston: { lowMm: 0.006, highMm: 0.014 } },
   });
   await openJob(page, job.id, 'makeReady');
-  await page.getByRole('button', { name: 'Piston pins', exact: true }).click();
+  await openSheet(page, 'Bores and pistons', 'Piston pins');
   const field = page.getByLabel('Reading of the gauge in mm');
   await field.click();
   for (const mm of ['24.000', '24.010', '23.967']) {

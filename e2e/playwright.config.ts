@@ -24,7 +24,8 @@ export default defineConfig({
     actionTimeout: 30_000,
     // Each test has a browser of its own, which would fetch all of Tare to keep it; the test of that lets it.
     serviceWorkers: 'block',
-    trace: 'retain-on-failure',
+    // Kept of the second try alone: every first one would pay for writing it down.
+    trace: 'on-first-retry',
     launchOptions: CHROMIUM,
   },
 });

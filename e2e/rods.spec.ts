@@ -1,7 +1,7 @@
 import { madeUpLimits, madeUpRodLimits } from '@tare/core/testing';
 import type { Locator } from '@playwright/test';
 import { expect, test } from './app.js';
-import { bench, openJob } from './bench.js';
+import { bench, openJob, openSheet } from './bench.js';
 
 const DIRECTIONS = [0, 45, 90, 135];
 /** A worn big end: along, +45°, across, −45° at two depths. */
@@ -21,7 +21,7 @@ test('eight rods to the middle of their limits: one closed and honed, one past i
   for (const rod of [2, 3, 4, 5, 6, 7]) await bigEnd(rod, 56.506);
   await bigEnd(8, 56.53);
   await openJob(page, job.id, 'makeReady');
-  await page.getByRole('button', { name: 'Big ends', exact: true }).click();
+  await openSheet(page, 'Rods', 'Big ends');
 
   const torque = (step: string): Locator => page.getByRole('form', { name: `Torqued ${step}` });
   await test.step('one torque, in either unit; another one is stopped, and nothing is judged', async () => {
@@ -104,7 +104,7 @@ test('eight rods to the middle of their limits: one closed and honed, one past i
     const rod = sheet.parts.find(({ kind, cylinder }) => kind === 'rod' && cylinder === 1)!;
     const open = (id: string): Promise<number> => shop.sheet(id).then(({ partCuts }) => partCuts.filter(({ partId }) => partId === rod.id).length);
     expect(await open(job.id)).toBe(3);
-    await page.getByRole('button', { name: 'Work done' }).click();
+    await openSheet(page, 'Done', 'Work done');
     await page
       .getByRole('list', { name: 'Work on crank and rods' })
       .getByRole('listitem')

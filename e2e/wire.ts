@@ -47,10 +47,22 @@ export async function wireTo(port: number): Promise<CutWire> {
   };
 }
 
+/** Ports below those that the system hands to connections going out, which would take one between its being found free and its being used. */
+const PORTS = { from: 20_000, to: 32_767 };
+/** Every worker's own begin sixteen apart: two that start at the same moment find other ones. */
+let next = PORTS.from + ((process.pid * 16) % (PORTS.to - PORTS.from));
+
+/** A port of 127.0.0.1 that nothing listens on and this process did not name before. */
 export async function freePort(): Promise<number> {
-  const listener = createServer().listen(0, '127.0.0.1');
-  await once(listener, 'listening');
-  const { port } = listener.address() as AddressInfo;
-  listener.close();
-  return port;
+  const port = next;
+  next = port === PORTS.to ? PORTS.from : port + 1;
+  return (await isFree(port)) ? port : freePort();
+}
+
+function isFree(port: number): Promise<boolean> {
+  const listener = createServer();
+  return new Promise((resolve) => {
+    listener.once('error', () => resolve(false));
+    listener.listen(port, '127.0.0.1', () => listener.close(() => resolve(true)));
+  });
 }

@@ -92,7 +92,10 @@ const asides = (async () => {
   await step('Imports', npx('depcruise', 'packages', 'apps', 'e2e', 'bench', '--config', '.dependency-cruiser.cjs'));
   await step('Nothing unused', npx('knip', '--no-progress', '--no-config-hints'));
 })();
-await Promise.all([suite('Unit and server tests', npx('jest', '--json', `--outputFile=${jestReport}`), jestReport, jestOutcomes), asides]);
+await Promise.all([
+  suite('Unit and server tests', npx('jest', '--maxWorkers=2', '--json', `--outputFile=${jestReport}`), jestReport, jestOutcomes),
+  asides,
+]);
 await suite('Interface tests', npx('playwright', 'test', '--config', 'e2e/playwright.config.ts'), playwrightReport, playwrightOutcomes, {
   PLAYWRIGHT_JSON_OUTPUT_FILE: playwrightReport,
 });

@@ -1,5 +1,5 @@
 import {
-  CRANK_ITEMS,
+  ARRIVAL_KEYS,
   BIG_END_PLACES,
   JOURNAL_GROUPS,
   MATCH_BASES,
@@ -10,10 +10,8 @@ import {
   PISTON_PLACES,
   ROD_SCHOOLS,
   SAMPLES,
-  SINGLE_KINDS,
   TORQUE_STEPS,
   type Arrival,
-  type ArrivalKey,
   type DecisionKind,
   type DecisionValues,
   type FixedTarget,
@@ -37,7 +35,6 @@ import { mountedSchema, supportsSchema } from './spins.js';
 export type DecisionBody = { [K in DecisionKind]: { readonly subject: SubjectOf<K>; readonly value: DecisionValues[K] } }[DecisionKind];
 export type NewDecision = Change & DecisionBody;
 
-const ARRIVAL_KEYS: readonly ArrivalKey[] = [...SINGLE_KINDS, ...CRANK_ITEMS];
 const noteOf = (name: string): Joi.StringSchema => named(Joi.string().max(300).allow('').required(), name);
 const arrivalSchema = named(
   Joi.object<Arrival, true>({

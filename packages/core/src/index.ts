@@ -365,7 +365,7 @@ export {
   type Refused,
   type SpinFigures,
 } from './job/jobFigures.js';
-export { arrivalList, CRANK_ITEMS, type Arrival, type ArrivalItem, type ArrivalKey } from './job/arrivals.js';
+export { ARRIVAL_KEYS, arrivalList, type Arrival, type ArrivalItem, type ArrivalKey } from './job/arrivals.js';
 export { BENCHES, type BenchId } from './job/benchNames.js';
 export { benchesOf, hasBench, isSpun, JOB_KINDS, type JobKind } from './job/jobKind.js';
 export { isWanted, SAMPLES, type Sample } from './parts/sample.js';

@@ -54,11 +54,11 @@ describe('buildBobs', () => {
         built += 1;
         expect(result).toMatchObject({ pieces: fewest, fewestProven: true });
       }),
-      { seed: 12, numRuns: 120 },
+      { seed: 12, numRuns: 50 },
     );
     // The boxes are such that both answers come up.
-    expect(built).toBeGreaterThan(15);
-    expect(built).toBeLessThan(110);
+    expect(built).toBeGreaterThan(5);
+    expect(built).toBeLessThan(45);
   });
   const box: BobBox = {
     clamps: [clamp()],

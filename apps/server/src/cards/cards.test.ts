@@ -44,7 +44,8 @@ const placesIn = (text: string): number => /\.(\d+)/.exec(text)?.[1]?.length ?? 
 const halfStep = (text: string): number => 0.5 * 10 ** -placesIn(text);
 const meanOf = (values: readonly number[]): number => values.reduce((sum, value) => sum + value, 0) / values.length;
 
-const SEEDS = Array.from({ length: 14 }, (_, i) => i + 1);
+/** Between them they have every kind of thing, as the last test sees. */
+const SEEDS = [1, 2, 6, 9, 10, 13];
 
 describe.each(SEEDS)('the card of a job with everything that may befall one, %i', (seed) => {
   const { record, sheet, figures, card } = made(seed);

@@ -1,7 +1,8 @@
 import type { StandinGauge } from '@tare/contract';
 import { isRunOut, warmthMm } from '@tare/core';
 import { chanceFor, type Chance } from '../chance.js';
-import { trueMm, type Held } from './trueSizes.js';
+import type { Held } from './held.js';
+import { trueMm } from './trueSizes.js';
 
 export const USUAL_CHARACTER: StandinGauge = {
   divisionMm: 0.001,

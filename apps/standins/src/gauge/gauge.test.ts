@@ -1,10 +1,11 @@
 import { once } from 'node:events';
 import { connect, type AddressInfo } from 'node:net';
 import { createInterface } from 'node:readline';
-import { gaugeLineReader, harmonics, USUAL_GAUGE_TEMPLATES, warmthMm, type CrankWork } from '@tare/core';
+import { gaugeLineReader, harmonics, USUAL_GAUGE_TEMPLATES, warmthMm, type CrankWork, type Work } from '@tare/core';
 import { Dial, gaugeLine, USUAL_CHARACTER } from './dial.js';
 import { listen } from './listen.js';
-import { trueMm, type Held } from './trueSizes.js';
+import type { Held } from './held.js';
+import { trueMm } from './trueSizes.js';
 
 const at = (more: Partial<Held> = {}): Held => ({
   job: 'job-4',
@@ -52,6 +53,61 @@ describe('true sizes', () => {
     const high = trueMm(at({ quantity: 'runOutHigh', angleDeg: null, depth: null }));
     expect(high).toBeCloseTo(off(middle), 9);
     expect(trueMm(at({ quantity: 'runOutLow', angleDeg: null, depth: null }))).toBeCloseTo(-high, 12);
+  });
+});
+
+describe('true sizes of rods and blocks', () => {
+  const bigEnd = (angleDeg: number, works: readonly Work[] = []): number =>
+    trueMm(at({ feature: 'rod.3', quantity: 'bigEnd', nominalMm: 57.5, angleDeg, works }));
+  const CLOSED: Work = { kind: 'closeRod', rod: 3, closedMm: 0.04, faces: 'cap' };
+  it('a big end whose faces were ground is shorter along its beam alone, and round once it was honed far enough', () => {
+    expect(bigEnd(0, [CLOSED])).toBeCloseTo(bigEnd(0) - 0.04, 9);
+    expect(bigEnd(45, [CLOSED])).toBeCloseTo(bigEnd(45) - 0.04 / Math.SQRT2, 9);
+    expect(bigEnd(90, [CLOSED])).toBeCloseTo(bigEnd(90), 9);
+    expect(bigEnd(0, [{ ...CLOSED, rod: 2 }])).toBe(bigEnd(0));
+    const honed: Work[] = [CLOSED, { kind: 'honeRod', rod: 3, seconds: 300 }];
+    expect(bigEnd(90, honed)).toBeCloseTo(bigEnd(0, honed), 9);
+    expect(bigEnd(0, honed)).toBeGreaterThan(bigEnd(0, [CLOSED]) + 0.1);
+    expect(bigEnd(90, [CLOSED, { kind: 'honeRod', rod: 3, seconds: 1 }])).toBe(bigEnd(90));
+  });
+  const bore = (depth: number, angleDeg: number, works: readonly Work[] = []): number =>
+    trueMm(at({ feature: 'bore.3', quantity: 'boreSize', nominalMm: 92, depth, angleDeg, works }));
+  const BORED: Work = { kind: 'bore', overMm: 0.5, honeLeftMm: 0.06 };
+  it('a bore wore most at its top and across; bored it is straight, honed at its oversize, sleeved as new', () => {
+    expect(bore(1, 0)).toBeGreaterThan(bore(2, 0));
+    expect(bore(2, 0)).toBeGreaterThan(bore(3, 0));
+    expect(bore(1, 90)).toBeLessThan(bore(1, 0));
+    expect(bore(3, 90)).toBeGreaterThan(92);
+    for (const depth of [1, 2, 3]) {
+      expect(Math.abs(bore(depth, 0, [BORED]) - 92.44)).toBeLessThan(0.015);
+      expect(Math.abs(bore(depth, 0, [BORED, { kind: 'honeBores', overruled: '' }]) - 92.5)).toBeLessThan(0.008);
+      expect(Math.abs(bore(depth, 0, [{ kind: 'sleeve', cylinder: 3 }]) - 92)).toBeLessThan(0.008);
+      expect(bore(depth, 0, [{ kind: 'sleeve', cylinder: 2 }])).toBe(bore(depth, 0));
+    }
+  });
+  it('pistons come larger once the block was bored; a ring’s gap grows by what is filed off it', () => {
+    const piston = (works: readonly Work[] = []): number => trueMm(at({ feature: 'piston.1', quantity: 'pistonSize', nominalMm: 91.95, works }));
+    expect(Math.abs(piston() - 91.95)).toBeLessThan(0.03);
+    expect(Math.abs(piston([BORED]) - 92.45)).toBeLessThan(0.03);
+    const gap = (depth: number, works: readonly Work[] = []): number =>
+      trueMm(at({ feature: 'bore.1', quantity: 'ringGap', nominalMm: 0.4, depth, works }));
+    const filed: Work = { kind: 'fileRing', cylinder: 1, ring: 2, takenMm: 0.05 };
+    expect(gap(2, [BORED, filed])).toBeCloseTo(gap(2, [BORED]) + 0.05, 9);
+    expect(gap(1, [BORED, filed])).toBe(gap(1, [BORED]));
+    expect(gap(2, [filed, BORED])).toBe(gap(2, [BORED]));
+  });
+  it('a deck leans until a cut is deep enough, which lies that far under its highest corner', () => {
+    const corners = (works: readonly Work[] = []): number[] =>
+      [1, 2].flatMap((depth) =>
+        [0, 180].map((angleDeg) => trueMm(at({ feature: 'deck.1', quantity: 'deckHeight', nominalMm: 230, depth, angleDeg, works }))),
+      );
+    const before = corners();
+    const highest = Math.max(...before);
+    expect(highest - Math.min(...before)).toBeGreaterThan(0.001);
+    expect(corners([{ kind: 'deck', bank: 1, takenMm: 0.15 }])).toEqual(before.map((): unknown => expect.closeTo(highest - 0.15, 9)));
+    expect(Math.max(...corners([{ kind: 'deck', bank: 1, takenMm: 0.001 }]))).toBeCloseTo(highest - 0.001, 9);
+    expect(Math.min(...corners([{ kind: 'deck', bank: 1, takenMm: 0.001 }]))).toBe(Math.min(...before));
+    expect(corners([{ kind: 'deck', bank: 2, takenMm: 0.15 }])).toEqual(before);
   });
 });
 

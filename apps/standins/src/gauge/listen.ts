@@ -5,7 +5,7 @@ import Joi from 'joi';
 import { lineDevice } from '../lineDevice.js';
 import { readJson } from '../readJson.js';
 import { Dial, gaugeLine, USUAL_CHARACTER } from './dial.js';
-import type { Held } from './trueSizes.js';
+import type { Held } from './held.js';
 
 const heldSchema = Joi.object<Held>({
   job: Joi.string().min(1).max(80).required(),

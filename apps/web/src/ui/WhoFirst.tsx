@@ -2,11 +2,11 @@ import type { ReactNode } from 'react';
 import { useAtTheBench } from '../api/person.js';
 import { useShop } from '../api/queries.js';
 
-/** The person at the bench, when the shop knows them; null otherwise. */
+/** The person at the bench; null for one that the shop does not know. Until the shop is read this screen's own word is taken: the server asks again. */
 export function useWho(): string | null {
   const { personId } = useAtTheBench();
   const { data: shop } = useShop();
-  return shop?.people.some((person) => person.id === personId) ? personId : null;
+  return shop === undefined || shop.people.some((person) => person.id === personId) ? personId : null;
 }
 
 /** Says that an entry needs a name, while there is none. */

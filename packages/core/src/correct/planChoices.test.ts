@@ -122,7 +122,7 @@ function heavy(seed: number): ChoicesInput {
 }
 
 describe('planChoices', () => {
-  it.each([0.1, 0.3, 0.5, 0.7, 0.9])('has plans that break no rule, the proposed one of least expected time (%s)', (seed) => {
+  it.each([0.1, 0.5, 0.9])('has plans that break no rule, the proposed one of least expected time (%s)', (seed) => {
     const input = heavy(seed);
     const result = planChoices(input);
     if (result.kind !== 'choices') throw new Error(result.kind);

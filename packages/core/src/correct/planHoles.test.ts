@@ -53,7 +53,7 @@ function breaks(crank: Crank, cuts: readonly Cut[]): string | null {
 }
 
 describe('planHoles', () => {
-  it.each(Array.from({ length: 12 }, (_, i) => i))('solves heavy V8 crank %p inside both planes without breaking a rule', (i) => {
+  it.each(Array.from({ length: 6 }, (_, i) => 2 * i))('solves heavy V8 crank %p inside both planes without breaking a rule', (i) => {
     const input = heavyCrank((i + 0.5) / 12, 25);
     const plan = planHoles(input);
     if (plan.kind !== 'solved') throw new Error(plan.kind);

@@ -2,7 +2,7 @@ import { randomLcg } from 'd3-random';
 import { breachesInTurn } from '../cuts/cutRules.js';
 import { effectOfCuts, metalNow } from '../cuts/metalNow.js';
 import { weldOf } from '../cuts/rework/candidates.js';
-import { BITS as bits, known, radial, V8 as crank } from '../cuts/testing/cuts.js';
+import { BITS, known, radial, V8 as crank } from '../cuts/testing/cuts.js';
 import type { KnownCut } from '../rotor/cut.js';
 import { addPlanes, scalePlanes, toPlanes, type PlaneUnbalance } from '../rotor/planes.js';
 import { fromPolar, subtract, toPolar } from '../units/vector.js';
@@ -10,6 +10,9 @@ import { isSpunBefore } from './drillOrder.js';
 import { planChoices, type ChoicesInput, type PlanChoice } from './planChoices.js';
 import { USUAL_TOOLS, type ShopTools } from './shopTools.js';
 import type { TrackedPlane } from './trackedPlane.js';
+
+/** Few bits: a plan takes four times as long with twice as many. */
+const bits = BITS.filter(({ bitMm }) => [10, 16, 20].includes(bitMm));
 
 /** Holes that somebody drilled before, where it is too light now. */
 const old: readonly KnownCut[] = [
@@ -101,7 +104,7 @@ it('shows no plan that costs more and does less than another one, whatever share
       [true, false],
       [true, true],
     ] as const)
-      for (const share of [0.6, 0.8, 1]) {
+      for (const share of [0.7, 1]) {
         const result = planChoices(chosen(light, { bars: bars ? USUAL_TOOLS.bars : [], tools: tools({ welding }), share: { a: share, b: share } }));
         if (result.kind === 'choices') shown.push(...result.choices.map((choice) => ({ choice, bars, welding })));
       }

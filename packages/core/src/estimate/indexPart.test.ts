@@ -85,11 +85,11 @@ describe('a part that can be turned', () => {
       expect(deg).toBeGreaterThanOrEqual(0);
     }
   });
-  it('says how likely the best is the best, and is right about as often: 200 covers of any unbalance, read with noise', () => {
+  it('says how likely the best is the best, and is right about as often: 80 covers of any unbalance, read with noise', () => {
     const normal = randomNormal.source(randomLcg(0.41))(0, 1);
     const any = (): Vector => ({ re: 300 * normal(), im: 300 * normal() });
     let [said, right] = [0, 0];
-    for (let i = 0; i < 200; i += 1) {
+    for (let i = 0; i < 80; i += 1) {
       const parts: [PlaneUnbalance, PlaneUnbalance] = [
         { aGmm: any(), bGmm: any() },
         { aGmm: any(), bGmm: any() },
@@ -98,9 +98,9 @@ describe('a part that can be turned', () => {
       said += best.bestChance;
       if (best.deg === trulyBest(parts)) right += 1;
     }
-    // Of 200 trials that succeed four times in five, two deviations are 0.057.
-    expect(Math.abs(said - right) / 200).toBeLessThan(0.06);
-    expect(right / 200).toBeGreaterThan(0.6);
+    // Of 80 trials that succeed four times in five, two deviations are 0.089.
+    expect(Math.abs(said - right) / 80).toBeLessThan(0.09);
+    expect(right / 80).toBeGreaterThan(0.6);
   });
   it('is predicted from one position and a spin without it: P = r − B', () => {
     const [withIt] = spins([60], 0.01).events;

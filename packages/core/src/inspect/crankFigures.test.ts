@@ -6,6 +6,7 @@ import { addPlanes, type PlaneUnbalance } from '../rotor/planes.js';
 import { summariseTurns } from '../spin/turnSummary.js';
 import { add, fromPolar, subtract, toPolar } from '../units/vector.js';
 import { crankFigures } from './crankFigures.js';
+import { gaugeSizeMm } from './gaugeSize.js';
 import type { WorkFact, GaugeSettingFact, MadeReady, MeasurementFact } from './inspectFacts.js';
 import { madeReadyOf, NOTHING_MADE_READY } from './madeReady.js';
 import { mainPlacesMm } from './mainPlaces.js';
@@ -104,6 +105,23 @@ describe('what was measured of a crank', () => {
     expect(slipAt({ feature: 'pin.2', quantity: 'diameter' }, 539.8, [], { limits: LIMITS, rods: NOTHING_MADE_READY.rods })).toContain(
       'point a place nearer',
     );
+    // The size itself, typed where the needle of a gauge that was set at 54 is asked for.
+    for (const [sign, needle] of [
+      [1, '0.012'],
+      [-1, '-0.012'],
+    ] as const) {
+      const setting = { setValueMm: 54, sign, zeroMm: 0 };
+      const typedMm = 54.012;
+      const said = slipAt(
+        { feature: 'main.2', quantity: 'diameter' },
+        gaugeSizeMm(typedMm, setting),
+        [],
+        { limits: LIMITS, rods: NOTHING_MADE_READY.rods },
+        { typedMm, setting },
+      );
+      expect(said).toContain(`If 54.012 mm is the size itself, the needle shows ${needle} mm.`);
+      expect(gaugeSizeMm(Number(needle), setting)).toBeCloseTo(typedMm, 9);
+    }
     expect(slipAt({ feature: 'main.2', quantity: 'runOut' }, 12, [], NOTHING_MADE_READY)).toContain('so far a main does not run out');
     expect(
       slipAt({ feature: 'main.2', quantity: 'housing' }, 58, [{ feature: 'main.1', quantity: 'housing', mm: 57.9 }], NOTHING_MADE_READY),

@@ -24,6 +24,9 @@ export function gaugeSizeMm(indicationMm: number, { setValueMm, sign, zeroMm }: 
   return setValueMm + sign * (checkNumber('The indication', indicationMm, { unit: 'mm' }, 'indicationMm') - zeroMm);
 }
 
+/** What the needle shows at a size: the other way round of `gaugeSizeMm`. */
+export const needleMm = (sizeMm: number, { setValueMm, sign, zeroMm }: GaugeSetting): number => zeroMm + sign * (sizeMm - setValueMm);
+
 /** Of what metal, how warm. */
 export interface Warm {
   readonly metal: GrowingMetal;

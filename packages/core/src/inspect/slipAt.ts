@@ -1,4 +1,5 @@
 import type { Limits } from './acceptance.js';
+import { needleMm, type GaugeSetting } from './gaugeSize.js';
 import { isRunOut, type MadeReady, type MeasurementFact, type Quantity } from './inspectFacts.js';
 
 /** What a journal can lie off its own band by before the number is asked about, in bands. */
@@ -48,12 +49,14 @@ const said = (mm: number): string => String(Math.round(mm * 1e4) / 1e4);
 /**
  * Why a size does not look like its kind, with the slip that would fit; null where it does. It is held against the limits' band where there is
  * one, else against what was read of the others.
+ * @param needle the gauge that it was read with by its needle, and what was typed; null where a size was typed outright
  */
 export function slipAt(
   { feature, quantity }: Pick<MeasurementFact, 'feature' | 'quantity'>,
   mm: number,
   read: readonly (Pick<MeasurementFact, 'feature' | 'quantity'> & { readonly mm: number })[],
   made: Pick<MadeReady, 'limits' | 'rods'>,
+  needle: { readonly typedMm: number; readonly setting: GaugeSetting } | null = null,
 ): string | null {
   if (isRunOut(quantity)) return needleSlip(feature, quantity, mm, read);
   const isAlike = (one: { readonly feature: string; readonly quantity: string }): boolean =>
@@ -65,8 +68,11 @@ export function slipAt(
   if (middle === null || middle === 0) return null;
   const band = Math.max(low !== null && high !== null ? FAR_BANDS * (high - low) : 0, FREE_MM[quantity] ?? USUAL_FREE_MM);
   if (Math.abs(mm - middle) <= band) return null;
+  const far = `${said(mm)} mm lies far from ${said(middle)} mm.`;
+  if (needle && Math.abs(needle.typedMm - middle) <= band)
+    return `${far} If ${said(needle.typedMm)} mm is the size itself, the needle shows ${said(needleMm(needle.typedMm, needle.setting))} mm.`;
   const meant = SLIPS.find(([factor]) => Math.abs(factor * mm - middle) <= band);
-  return `${said(mm)} mm lies far from ${said(middle)} mm.${meant ? ` ${meant[1].replace(/^./, (c) => c.toUpperCase())} it would be ${said(meant[0] * mm)} mm.` : ''}`;
+  return `${far}${meant ? ` ${meant[1].replace(/^./, (c) => c.toUpperCase())} it would be ${said(meant[0] * mm)} mm.` : ''}`;
 }
 
 type Needle = Pick<MeasurementFact, 'feature' | 'quantity'> & { readonly mm: number };

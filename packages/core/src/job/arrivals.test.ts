@@ -12,6 +12,11 @@ describe('arrivalList', () => {
     expect(internal.find((i) => i.key === 'flywheel')).toEqual({ key: 'flywheel', count: 1, needed: false });
     expect(arrivalList({ layout: v8, balance: 'external' }).find((i) => i.key === 'flywheel')?.needed).toBe(true);
   });
+  it('asks for a block, for its bores, where the engine has pistons, and lets nothing wait for it', () => {
+    const gone = { why: 'notInEngine', by: '', massG: null, bigEndG: null, smallEndG: null } as const;
+    expect(arrivalList({ layout: v8, balance: 'internal', jobKind: 'match' }).at(-1)).toEqual({ key: 'block', count: 1, needed: false });
+    expect(arrivalList({ layout: v8, balance: 'internal', elsewhere: { piston: gone } }).map((i) => i.key)).not.toContain('block');
+  });
 });
 
 describe('missingFor', () => {

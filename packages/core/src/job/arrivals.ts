@@ -1,11 +1,13 @@
 import type { EngineLayout } from '../engine/layout.js';
 import type { Elsewhere } from '../parts/elsewhere.js';
-import { SINGLE_KINDS, type Balance, type SingleKind } from '../parts/facts.js';
+import { SINGLE_KINDS, type Balance } from '../parts/facts.js';
 import { hasBench, isSpun, type JobKind } from './jobKind.js';
 
 /** What spins with the crank besides the parts of its cylinders. */
 export const CRANK_ITEMS = ['crank', 'timingGear', 'keys', 'damper', 'flywheel', 'clutchCover'] as const;
-export type ArrivalKey = SingleKind | (typeof CRANK_ITEMS)[number];
+/** Everything that a list of what has to arrive may name. */
+export const ARRIVAL_KEYS = [...SINGLE_KINDS, ...CRANK_ITEMS, 'block'] as const;
+export type ArrivalKey = (typeof ARRIVAL_KEYS)[number];
 
 /** One line of the list of what has to arrive. */
 export interface ArrivalItem {
@@ -36,7 +38,7 @@ export interface Arriving {
  * What has to arrive before a job can be finished (handbook section 1), from its layout, its kind of balance and what is wanted.
  *
  * One of each kind of part a cylinder that this engine has, where parts are weighed, needed unless they are done elsewhere; the crank
- * with its gear and keys, where it is spun. Damper and flywheel are needed only when they carry part of the balance; on an internally
+ * with its gear and keys, where it is spun; the block, for its bores and decks, where it is brought to be made ready. Damper and flywheel are needed only when they carry part of the balance; on an internally
  * balanced job they, and the clutch cover always, may come along.
  */
 export function arrivalList({ layout: { cylinders }, balance, jobKind, elsewhere = {} }: Arriving): ArrivalItem[] {
@@ -48,7 +50,8 @@ export function arrivalList({ layout: { cylinders }, balance, jobKind, elsewhere
     return [{ key, count: cylinders.length, needed: why === undefined && jobKind !== 'survey' }];
   });
   const one = (key: ArrivalKey, needed: boolean): ArrivalItem => ({ key, count: 1, needed });
-  if (!isSpun(jobKind)) return perCylinder;
+  const block = elsewhere.piston?.why === 'notInEngine' ? [] : [one('block', false)];
+  if (!isSpun(jobKind)) return [...perCylinder, ...block];
   return [
     ...perCylinder,
     one('crank', true),
@@ -57,6 +60,7 @@ export function arrivalList({ layout: { cylinders }, balance, jobKind, elsewhere
     one('damper', external),
     one('flywheel', external),
     one('clutchCover', false),
+    ...block,
   ];
 }
 

@@ -120,6 +120,7 @@ export const ARRIVAL_WORDS: Readonly<Record<ArrivalKey, string>> = {
   damper: 'the damper',
   flywheel: 'the flywheel',
   clutchCover: 'the clutch cover',
+  block: 'the block',
 };
 
 function checkInStatus(facts: JobFacts): Status {

@@ -121,7 +121,7 @@ describe('a void', () => {
         const voided = figuresOf(play(events), [{ id: 'v', entryId: `e${i}`, replacedById: null }]);
         expect(voided).toEqual(figuresOf(without, []));
       }),
-      { seed: 44, numRuns: 300 },
+      { seed: 44, numRuns: 120 },
     );
   });
 
@@ -131,7 +131,7 @@ describe('a void', () => {
         const word = { id: 'v', entryId: `e${pick % events.length}`, replacedById: null };
         expect(figuresOf(play(events), [word, { id: 'w', entryId: 'v', replacedById: null }])).toEqual(figuresOf(play(events), []));
       }),
-      { seed: 45, numRuns: 100 },
+      { seed: 45, numRuns: 50 },
     );
   });
 });
@@ -170,7 +170,7 @@ describe('an amendment', () => {
         };
         expect(amended).toEqual(figuresOf(renamed, []));
       }),
-      { seed: 46, numRuns: 150 },
+      { seed: 46, numRuns: 60 },
     );
   });
 
@@ -185,7 +185,7 @@ describe('an amendment', () => {
         ];
         expect(figuresOf({ ...written, spins: [...written.spins, better] }, words)).toEqual(figuresOf(written, []));
       }),
-      { seed: 47, numRuns: 100 },
+      { seed: 47, numRuns: 50 },
     );
   });
 });

@@ -11,12 +11,12 @@ import {
   type BobPiece,
   type Counterweight,
   type Crank,
-  type GroupLimits,
   type JobSpec,
   type LayoutId,
 } from '@tare/core';
 import type { DecisionBody, Gauge, InstrumentSpec, MachineSpec, Person } from '@tare/contract';
 import { tenPlacements, type Bench, type Nominals } from './bench.js';
+import { halfMadeReady } from './halfMadeReady.js';
 
 /*
  * The demo shop: a made-up workshop at a made-up boatyard. No name here is a maker, a brand or a person of note.
@@ -145,108 +145,7 @@ async function ferryFour(bench: Bench): Promise<void> {
     weights({ piston: 905, pin: 260, lockPair: 4, ringSet: 72, rod: 1180, smallEnd: 390, bearingPair: 64 }),
   );
   await bench.checkIn(ines.id, id, { piston: 'crowns scraped clean', rod: 'caps stamped 1 to 4', crank: 'witness mark on the gear' });
-  await halfMeasured(bench, id);
-}
-
-/** Limits of a group of journals of the ferry's crank, from its own worn book. */
-const journals = (lowMm: number): GroupLimits => ({
-  lowMm,
-  highMm: Math.round((lowMm + 0.02) * 1000) / 1000,
-  outOfRoundMm: 0.01,
-  taperMm: 0.01,
-  targetMm: Math.round((lowMm + 0.02) * 1000) / 1000,
-  cleanUpMm: 0.02,
-  undersizes: [
-    { underMm: 0.25, stock: 1, price: 84 },
-    { underMm: 0.5, stock: 2, price: 84 },
-  ],
-  clearance: { lowMm: 0.04, highMm: 0.08 },
-  grades: [],
-  shells: null,
-});
-
-/** The ferry's crank on its blocks: two mains read over a turn, the third waiting; its pins measured, one of them worn. */
-async function halfMeasured(bench: Bench, jobId: string): Promise<void> {
-  const decide = (body: DecisionBody): Promise<unknown> => bench.decide(bram.id, jobId, body);
-  await decide({
-    subject: 'inspect.limits',
-    value: {
-      runOutMm: 0.05,
-      blocks: [1, 5],
-      stepsATurn: 8,
-      isCast: false,
-      rule: 'twoSided95',
-      endFloat: { lowMm: 0.1, highMm: 0.3 },
-      mains: journals(69.96),
-      pins: journals(59.97),
-    },
-  });
-  const [needle, micrometer] = [randomUUID(), randomUUID()];
-  const set = { setValueMm: 0, sign: 1, zeroMm: 0, gaugeMetal: 'steel', gaugeC: null, partC: null, zeroAfterMm: null, moved: null } as const;
-  await decide({ subject: `gauge.setting.${needle}`, value: { ...set, name: 'Lever indicator', divisionMm: 0.002, deviationMm: 0.0011 } });
-  await decide({ subject: `gauge.setting.${micrometer}`, value: { ...set, name: 'Outside micrometer', divisionMm: 0.001, deviationMm: 0.0015 } });
-  for (const [main, eccentricityMm, towardsDeg] of [
-    [2, 0.011, 70],
-    [3, 0.019, 85],
-  ] as const)
-    for (let angleDeg = 0; angleDeg < 360; angleDeg += 45) {
-      const indicationMm = 0.03 + Math.round(500 * eccentricityMm * Math.cos(((angleDeg - towardsDeg) * Math.PI) / 180)) / 500;
-      await bench.measure(bram.id, jobId, { feature: `main.${main}`, quantity: 'runOut', angleDeg, depth: null, indicationMm, settingId: needle });
-    }
-  for (const [pin, sizesMm] of [
-    [1, [59.981, 59.978, 59.982, 59.98]],
-    [2, [59.982, 59.979, 59.981, 59.979]],
-    [3, [59.962, 59.941, 59.96, 59.944]],
-    [4, [59.98, 59.977, 59.981, 59.978]],
-  ] as const)
-    for (const [i, indicationMm] of sizesMm.entries())
-      await bench.measure(bram.id, jobId, {
-        feature: `pin.${pin}`,
-        quantity: 'diameter',
-        angleDeg: i % 2 === 0 ? 0 : 90,
-        depth: i < 2 ? 1 : 2,
-        indicationMm,
-        settingId: micrometer,
-      });
-  await someRods(bench, jobId);
-}
-
-/** The ferry's rods: three of four big ends read, one of them worn along its beam; the bolts' torque said once. */
-async function someRods(bench: Bench, jobId: string): Promise<void> {
-  const decide = (body: DecisionBody): Promise<unknown> => bench.decide(bram.id, jobId, body);
-  const none = { lowMm: null, highMm: null };
-  await decide({
-    subject: 'rods.limits',
-    value: {
-      ...{ rule: 'twoSided95', bigEnd: { lowMm: 63.5, highMm: 63.516 }, outOfRoundMm: 0.012, taperMm: 0.01, aimRatio: 0.5, stockMm: 0.02 },
-      ...{ mostOffCapMm: 0.06, centreSpreadMm: 0.05, bendMm: 0.03, twistMm: 0.05, overMm: 100, smallEnd: none, stretch: none, longerMm: 0.03 },
-      ...{ mostUses: 3, clearance: { lowMm: 0.04, highMm: 0.08 }, grades: [], overShells: [{ overMm: 0.05, stock: 1 }] },
-    },
-  });
-  await decide({ subject: 'rods.torque.gauging', value: { torqueNm: 68, lubricant: 'engine oil' } });
-  for (const rod of [1, 2, 3, 4]) await decide({ subject: `rods.numbers.${rod}`, value: { rod: String(rod), cap: rod === 4 ? '' : String(rod) } });
-  const bore = randomUUID();
-  await decide({
-    subject: `gauge.setting.${bore}`,
-    value: {
-      ...{ name: 'Bore gauge', divisionMm: 0.002, deviationMm: null, setValueMm: 63.508, sign: 1, zeroMm: 0, gaugeMetal: 'steel' },
-      ...{ gaugeC: null, partC: null, zeroAfterMm: null, moved: null },
-    },
-  });
-  for (const [rod, overMm] of [
-    [1, [0, -0.002, -0.002, 0, 0, 0, -0.002, 0]],
-    [2, [0.03, 0.02, -0.004, 0.018, 0.028, 0.018, -0.004, 0.016]],
-    [3, [0.002, 0, -0.002, 0, 0.002, 0, 0, 0.002]],
-  ] as const)
-    for (const [i, indicationMm] of overMm.entries())
-      await bench.measure(bram.id, jobId, {
-        feature: `rod.${rod}`,
-        quantity: 'bigEnd',
-        angleDeg: [0, 45, 90, 135][i % 4]!,
-        depth: i < 4 ? 1 : 2,
-        indicationMm,
-        settingId: bore,
-      });
+  await halfMadeReady(bench, bram.id, id);
 }
 
 /** A tug's eight: everything weighed, nothing swapped or cut yet. */

@@ -13,6 +13,7 @@ const COMES_WITH: Partial<Record<ArrivalKey, string>> = {
   rod: 'with caps and bolts',
   flywheel: 'with its bolts',
   keys: 'and bolts that spin with the crank',
+  block: 'for its bores and decks',
 };
 
 interface ArrivalField {

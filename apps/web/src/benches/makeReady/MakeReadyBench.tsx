@@ -17,6 +17,7 @@ import { keptSpecOf } from '@tare/contract';
 import { useMemo } from 'react';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { BenchHead } from '../../ui/BenchHead.js';
+import { PickButton } from '../../ui/PickButton.js';
 import { WhoFirst } from '../../ui/WhoFirst.js';
 import { BearingSheet } from './BearingSheet.js';
 import { CrackForm } from './CrackForm.js';
@@ -52,7 +53,7 @@ export function MakeReadyBench(): ReactNode {
   const made = useMadeReady();
   const spec = keptSpecOf(sheet);
   const figures = useMemo(() => crankFigures(made, spec), [made, spec]);
-  const [params, setParams] = useSearchParams();
+  const [params] = useSearchParams();
   const rods = useMemo(() => rodsFigures(made, spec.layout), [made, spec.layout]);
   const bores = useMemo(() => boresFigures(made, spec.layout.cylinders.length), [made, spec.layout]);
   const decks = useMemo(() => decksFigures(made, spec), [made, spec]);
@@ -66,24 +67,7 @@ export function MakeReadyBench(): ReactNode {
         next={(isSpun(spec.jobKind) && asksCrank(made) ? nextStep(made, figures) : null) ?? nextOfBlock(made, bores, decks) ?? nextOfRods(made, rods)}
       />
       <WhoFirst />
-      <div className="flex flex-wrap gap-x-5 gap-y-2">
-        {groups.map(({ title, sheets, isHere }) => (
-          <div key={title} className="flex flex-wrap items-center gap-1" role="group" aria-label={`Sheets: ${title}`}>
-            <span className="min-w-12 text-ink-soft">{isHere ? title : `${title}, not here by check in:`}</span>
-            {sheets.map((one) => (
-              <button
-                key={one}
-                type="button"
-                aria-pressed={one === shown}
-                className={`min-h-11 rounded-sm border-2 px-3 ${one === shown ? 'border-ink bg-ink font-semibold text-plate' : 'border-edge bg-plate-low hover:border-ink'}`}
-                onClick={() => setParams({ sheet: one }, { replace: true })}
-              >
-                {SHEET_NAMES[one]}
-              </button>
-            ))}
-          </div>
-        ))}
-      </div>
+      <SheetChoice groups={groups} shown={shown} />
       {LIMIT_SHEETS.has(shown) && <LimitsFiles />}
       {shown === 'limits' && <LimitsForm key={sheet.decisions['inspect.limits']?.version ?? 0} limits={made.limits} />}
       {shown === 'runOut' && <RunOutSheet made={made} figures={figures} />}
@@ -107,6 +91,39 @@ export function MakeReadyBench(): ReactNode {
       {shown === 'sizes' && <SizesPage made={made} />}
       {shown === 'work' && <WorkLog made={made} figures={figures} />}
       <EffectOnBalance made={made} figures={figures} />
+    </div>
+  );
+}
+
+/** The parts of the engine, and the sheets of the one that is looked at. */
+function SheetChoice({ groups, shown }: { readonly groups: readonly SheetGroup[]; readonly shown: SheetName }): ReactNode {
+  const [, setParams] = useSearchParams();
+  const open = groups.find(({ sheets }) => sheets.includes(shown));
+  const goTo = (sheet: SheetName): void => setParams({ sheet }, { replace: true });
+  return (
+    <div className="grid gap-1">
+      <div className="flex flex-wrap gap-1" role="group" aria-label="Parts of the engine">
+        {groups.map((group) => (
+          <button
+            key={group.title}
+            type="button"
+            aria-pressed={group === open}
+            className={`min-h-11 border-b-4 px-3 ${group === open ? 'border-brass font-semibold' : 'border-edge hover:border-ink'}`}
+            onClick={() => group !== open && goTo(group.sheets[0]!)}
+          >
+            {group.isHere ? group.title : `${group.title}: not here by check in`}
+          </button>
+        ))}
+      </div>
+      {open && (
+        <div className="flex flex-wrap gap-1" role="group" aria-label={`Sheets: ${open.title}`}>
+          {open.sheets.map((one) => (
+            <PickButton key={one} isPicked={one === shown} onClick={() => goTo(one)}>
+              {SHEET_NAMES[one]}
+            </PickButton>
+          ))}
+        </div>
+      )}
     </div>
   );
 }

@@ -114,7 +114,7 @@ export function PlaceEntry({ entry, smallestBandMm, choices }: PlaceEntryProps):
             </span>
           )}
         </form>
-        <WherePlace waiting={waiting} />
+        <WherePlace waiting={waiting} made={entry.made} />
       </div>
       {last && (
         <Disclosure title="Pictures of the last measurement">

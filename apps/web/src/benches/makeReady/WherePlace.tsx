@@ -1,21 +1,25 @@
 import { drawnCrank } from '@tare/card';
 import { keptSpecOf } from '@tare/contract';
-import { journalPlacesMm } from '@tare/core';
+import { banksOf, journalPlacesMm, type JobSpec, type MadeReady } from '@tare/core';
 import type { ReactNode } from 'react';
 import { BigEndPlace } from '../../draw/BigEndPlace.js';
+import { BorePlace } from '../../draw/BorePlace.js';
 import { CrankPlaces } from '../../draw/CrankPlaces.js';
+import { DeckPlace } from '../../draw/DeckPlace.js';
+import { PistonPlace } from '../../draw/PistonPlace.js';
 import { useOpenJob } from '../../shell/JobContext.js';
-import type { Place } from './sheets.js';
+import { ringsOf, type Place } from './sheets.js';
 
 /** How far from the middle of a journal its front and rear places lie, as a share of its width. */
 const DEPTH_SHARE = 0.3;
 
-/** A big end with the direction that waits, or the crank with its place: turned so that it is up, with the needle over it. */
-export function WherePlace({ waiting }: { readonly waiting: Place | null }): ReactNode {
+/** The part with the place that waits: of a crank turned so that it is up, with the needle over it. Nothing for what has no place. */
+export function WherePlace({ waiting, made: { bores } }: { readonly waiting: Place | null; readonly made: MadeReady }): ReactNode {
   const { sheet } = useOpenJob();
   const spec = keptSpecOf(sheet);
   const [kind, number] = waiting?.feature.split('.') ?? [];
-  if (waiting?.quantity === 'bigEnd') return <BigEndPlace fromBeamDeg={waiting.angleDeg ?? 0} words={`${waiting.row}, ${waiting.column}`} />;
+  const other = waiting && placeOffCrank(waiting, spec, ringsOf(bores.limits).length);
+  if (other) return other;
   if (!waiting || number === undefined || (kind !== 'main' && kind !== 'pin')) return null;
   const group = kind === 'pin' ? 'pins' : 'mains';
   const drawn = drawnCrank(spec, sheet.holes);
@@ -28,4 +32,25 @@ export function WherePlace({ waiting }: { readonly waiting: Place | null }): Rea
   return (
     <CrankPlaces drawn={drawn} upDeg={throwDeg + (waiting.angleDeg ?? 0)} needle={{ zMm: zMm + offMm, words: `${waiting.row}, ${waiting.column}` }} />
   );
+}
+
+/** A place of a rod, a bore, a piston, a ring or a deck; null for another one. */
+function placeOffCrank({ feature, quantity, angleDeg, depth, row, column }: Place, { layout }: Pick<JobSpec, 'layout'>, rings: number): ReactNode {
+  const words = `${row}, ${column}`;
+  switch (quantity) {
+    case 'bigEnd':
+      return <BigEndPlace fromBeamDeg={angleDeg ?? 0} words={words} />;
+    case 'boreSize':
+      return <BorePlace angleDeg={angleDeg ?? 0} depth={depth ?? 1} words={words} />;
+    case 'pistonSize':
+      return <PistonPlace rings={rings} ring={null} words={words} />;
+    case 'ringGap':
+      return <PistonPlace rings={rings} ring={depth} words={words} />;
+    case 'deckHeight': {
+      const cylinders = banksOf(layout)[Number(feature.split('.')[1]) - 1]?.length ?? 1;
+      return <DeckPlace cylinders={cylinders} isRear={depth === 2} isLeft={angleDeg === 180} words={words} />;
+    }
+    default:
+      return null;
+  }
 }

@@ -42,9 +42,9 @@ export function sheetGroups({ jobKind, elsewhere }: Pick<JobSpec, 'jobKind' | 'e
   return [
     ...(isSpun(jobKind) ? [{ title: 'Crank', sheets: CRANK_SHEETS, isHere: isHere('crank') }] : []),
     ...(hasRods ? [{ title: 'Rods', sheets: ROD_SHEETS, isHere: isHere('rod') }] : []),
-    ...(hasPistons ? [{ title: 'Bores', sheets: BLOCK_SHEETS, isHere: true }] : []),
+    ...(hasPistons ? [{ title: 'Bores and pistons', sheets: BLOCK_SHEETS, isHere: isHere('block') }] : []),
     // What stands over a piston is nothing to whoever matches parts alone.
-    ...(hasPistons && isSpun(jobKind) ? [{ title: 'Decks', sheets: DECK_SHEETS, isHere: true }] : []),
+    ...(hasPistons && isSpun(jobKind) ? [{ title: 'Decks and crowns', sheets: DECK_SHEETS, isHere: isHere('block') }] : []),
     { title: 'Done', sheets: DONE_SHEETS, isHere: true },
   ];
 }
@@ -209,11 +209,13 @@ const CORNERS = [
 ] as const;
 
 /** The rings of a bore, by what they are called where somebody typed that. */
-const ringPlaces = (cylinder: number, rings: BoreLimits['rings'] = USUAL_RINGS): Place[] =>
+const ringPlaces = (cylinder: number, rings: NonNullable<BoreLimits['rings']>): Place[] =>
   rings.map(({ name }, i) => ({
     ...{ feature: `bore.${cylinder}`, quantity: 'ringGap', angleDeg: null, depth: i + 1, row: `Bore ${cylinder}` },
     column: name,
   }));
+/** The rings of a piston, from its crown down: as somebody typed them, else the usual three. */
+export const ringsOf = (limits: BoreLimits | null): NonNullable<BoreLimits['rings']> => limits?.rings ?? USUAL_RINGS;
 const USUAL_RINGS = ['top', 'second', 'oil'].map((name) => ({ name, lowMm: null, highMm: null }));
 
 type LimitsSaid = Pick<MadeReady, 'limits' | 'bores'>;
@@ -297,7 +299,7 @@ function fromTheFront(sheet: SheetName, spec: Pick<JobSpec, 'layout' | 'crank'>,
         ] satisfies Place[];
       });
     case 'rings':
-      return spec.layout.cylinders.flatMap((_, i) => ringPlaces(i + 1, made?.bores.limits?.rings));
+      return spec.layout.cylinders.flatMap((_, i) => ringPlaces(i + 1, ringsOf(made?.bores.limits ?? null)));
     case 'decks':
       return banksOf(spec.layout).flatMap((_, i) =>
         CORNERS.map(([depth, angleDeg, column]): Place => ({

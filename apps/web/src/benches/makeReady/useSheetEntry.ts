@@ -33,6 +33,7 @@ export function useMadeReady(): MadeReady {
 export const lastWorkId = (works: readonly WorkFact[]): string | null => works.at(-1)?.id ?? null;
 
 export interface SheetEntry {
+  readonly made: MadeReady;
   readonly places: readonly Place[];
   /** What stands at a place now, mm: the readings that count, oldest first. */
   readonly readingsAt: (place: Place) => readonly MeasurementFact[];
@@ -116,6 +117,7 @@ export function useSheetEntry(sheetName: SheetName): SheetEntry {
           sizeOf(fact),
           own.map((one) => ({ ...one, mm: sizeOf(one) })),
           made,
+          setting && { typedMm: read.value, setting },
         );
     if (slip !== null) {
       setAsked({ mm: read.value, place: waiting });
@@ -148,6 +150,7 @@ export function useSheetEntry(sheetName: SheetName): SheetEntry {
     return place && entry.refusal !== undefined ? [refusalWords(one, entry.refusal, place)] : [];
   });
   return {
+    made,
     places,
     readingsAt,
     sizeOf,

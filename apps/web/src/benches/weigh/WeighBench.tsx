@@ -6,6 +6,7 @@ import { BenchHead } from '../../ui/BenchHead.js';
 import { Button } from '../../ui/Button.js';
 import { Note } from '../../ui/Notice.js';
 import { useKeys, type KeyAction } from '../../ui/useKeys.js';
+import { PickButton } from '../../ui/PickButton.js';
 import { WhoFirst } from '../../ui/WhoFirst.js';
 import { ChangedParts } from './ChangedParts.js';
 import { InstrumentLine } from './InstrumentLine.js';
@@ -90,18 +91,12 @@ function KindTabs({ kind, onPick }: { readonly kind: Weighing['kind']; readonly 
         const parts = figures.weighed.parts.filter(({ part }) => part.kind === k && asked(part).length > 0);
         const done = parts.filter(({ part, now, needsReweighing }) => !needsReweighing && asked(part).every((measure) => now[measure])).length;
         return (
-          <button
-            key={k}
-            type="button"
-            aria-pressed={k === kind}
-            className={`min-h-11 rounded-sm border-2 px-3 ${k === kind ? 'border-ink bg-ink font-semibold text-plate' : 'border-edge bg-plate-low hover:border-ink'}`}
-            onClick={() => onPick(k)}
-          >
+          <PickButton key={k} isPicked={k === kind} onClick={() => onPick(k)}>
             {KIND_NAMES[k].many}{' '}
             <span className="figure-type text-[0.9rem]">
               {done}/{fixed(parts.length, 0)}
             </span>
-          </button>
+          </PickButton>
         );
       })}
     </div>
