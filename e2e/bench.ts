@@ -17,11 +17,12 @@ export async function openJob(page: Page, jobId: string, at: BenchId, name?: str
   await expect(page.getByRole('navigation', { name: 'Benches of this job' })).toBeVisible();
 }
 
-export const bench = (page: Page, name: string): Promise<void> =>
-  page
-    .getByRole('navigation', { name: 'Benches of this job' })
-    .getByRole('link', { name: new RegExp(`^${name}\\b`) })
-    .click();
+/** Goes to another bench of the job. Until its code is here the old one stays, which shows some buttons of the same name. */
+export async function bench(page: Page, name: string): Promise<void> {
+  const link = page.getByRole('navigation', { name: 'Benches of this job' }).getByRole('link', { name: new RegExp(`^${name}\\b`) });
+  await link.click();
+  await expect(link).toHaveAttribute('aria-current', 'page');
+}
 
 /** Opens a sheet of Make ready, among those of a part of the engine. */
 export async function openSheet(page: Page, part: string, sheet: string): Promise<void> {

@@ -32,6 +32,7 @@ pg_folder() {
 # pg_start FOLDER PORT [throwaway]: sets PG_URL_BASE (without a database's name). A throwaway cluster trades safety for speed.
 pg_start() {
   local folder=$1 port=$2 throwaway=${3:-} bin version
+  [ "$(id -u)" != 0 ] || tare_user
   bin=$(pg_bin)
   version=$("$bin/postgres" --version | grep -oE '[0-9]+' | head -n 1)
   if [ -f "$folder/pg/PG_VERSION" ] && [ "$(cat "$folder/pg/PG_VERSION")" != "$version" ]; then
