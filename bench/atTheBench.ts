@@ -1,11 +1,12 @@
 import type { Shop } from '@tare/contract';
+import { CHROMIUM } from '@tare/e2e/chromium';
 import { chromium, type Page } from '@playwright/test';
 import { api } from './api.js';
 
 /** Works on a page of a browser with the demo's first person at the bench, who is not asked for the zero. */
 export async function atTheBench<T>(work: (page: Page) => Promise<T>): Promise<T> {
   const shop = await api<Shop>('shop');
-  const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu'] });
+  const browser = await chromium.launch(CHROMIUM);
   try {
     const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
     await context.addInitScript((personId) => {

@@ -59,6 +59,7 @@ async function runApp(workerIndex: number): Promise<{ app: RunningApp; close: ()
     TARE_SCALE_HURRY: '8',
     TARE_GAUGE_PORT: String(gaugePort),
     TARE_GAUGE_HURRY: '8',
+    TARE_STANDIN_LABEL: 'e2e',
   };
   const startMachine = (): Promise<ChildProcess> => start('apps/standins/dist/machine/main.js', env);
   const [firstMachine, scale, gauge, server] = await Promise.all([

@@ -1,8 +1,9 @@
 import { expect, type Page } from '@playwright/test';
+import { addressOf, type Shop } from '@tare/contract';
 import { MOUNTING_CHECKS } from '@tare/core';
 import type { BenchId } from '@tare/core';
 
-/** Puts somebody at the bench; every entry needs a name. */
+/** Puts somebody at the bench, on the first page; every entry needs a name. */
 export async function comeToTheBench(page: Page, name = 'Ottoline Fasch'): Promise<void> {
   await page.goto('/');
   await page.getByRole('button', { name: 'Who is at the bench?' }).click();
@@ -10,9 +11,21 @@ export async function comeToTheBench(page: Page, name = 'Ottoline Fasch'): Promi
   await expect(page.getByRole('button', { name })).toBeVisible();
 }
 
-/** Puts somebody at the bench and opens a job there. */
+/** Has somebody picked already where the test’s first page opens. */
+export async function beAtTheBench(page: Page, name = 'Ottoline Fasch'): Promise<void> {
+  const answer = await page.request.get('/api/shop');
+  const personId = ((await answer.json()) as Shop).people.find((person) => person.name === name)!.id;
+  const { origin } = new URL(answer.url());
+  await page.request.post(`/api/${addressOf('POST at-the-bench', {})}`, { data: { pick: personId }, headers: { origin } });
+  await page.addInitScript((id) => {
+    // Later pages keep whoever is picked on an earlier one.
+    if (localStorage.getItem('tare.person') === null) localStorage.setItem('tare.person', id);
+  }, personId);
+}
+
+/** Opens a job with somebody at the bench there. */
 export async function openJob(page: Page, jobId: string, at: BenchId, name?: string): Promise<void> {
-  await comeToTheBench(page, name);
+  await beAtTheBench(page, name);
   await page.goto(`/jobs/${jobId}/${at}`);
   await expect(page.getByRole('navigation', { name: 'Benches of this job' })).toBeVisible();
 }

@@ -2,7 +2,7 @@ import { AxeBuilder } from '@axe-core/playwright';
 import type { APIRequestContext, Page } from '@playwright/test';
 import type { JobLine } from '@tare/contract';
 import { expect, test } from './app.js';
-import { comeToTheBench } from './bench.js';
+import { beAtTheBench } from './bench.js';
 
 /** What axe finds serious or critical on the screen as it stands. */
 async function seriousOf(page: Page, rules?: readonly string[]): Promise<string[]> {
@@ -48,42 +48,29 @@ async function addressesOf(request: APIRequestContext, views: readonly View[]): 
   });
 }
 
-for (const [which, views] of Object.entries(VIEWS)) {
-  test(`every bench ${which} can be read without seeing`, async ({ page, request }) => {
-    await comeToTheBench(page);
-    for (const address of await addressesOf(request, views)) {
-      await page.goto(address);
-      await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
-      expect([address, await seriousOf(page)]).toEqual([address, []]);
-    }
-  });
+const DESK = { width: 1280, height: 800 };
+const PHONE = { width: 390, height: 844 };
 
-  test(`every bench ${which} has contrast enough in the dark theme`, async ({ page, request }) => {
-    await comeToTheBench(page);
-    await page.evaluate(() => localStorage.setItem('tare.theme', 'dark'));
+for (const [which, views] of Object.entries(VIEWS)) {
+  test(`every bench ${which} can be read without seeing, in the dark theme, and on a phone held upright`, async ({ page, request }) => {
+    await beAtTheBench(page);
     for (const address of await addressesOf(request, views)) {
+      await page.setViewportSize(DESK);
       await page.goto(address);
-      await expect(page.locator('html')).toHaveAttribute('data-theme', 'dark');
       await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+      // What a bench fetches for itself comes after what stands there first.
+      await expect(page.getByText(/^(Fetching|Working) /)).toHaveCount(0);
+      expect([address, await seriousOf(page)]).toEqual([address, []]);
+      await page.evaluate(() => (document.documentElement.dataset['theme'] = 'dark'));
       expect([address, await seriousOf(page, ['color-contrast'])]).toEqual([address, []]);
+      await page.setViewportSize(PHONE);
+      expect([address, await page.evaluate(() => document.scrollingElement!.scrollWidth)]).toEqual([address, PHONE.width]);
     }
   });
 }
 
-test('on a phone held upright no page runs out sideways', async ({ page, request }) => {
-  await comeToTheBench(page);
-  await page.setViewportSize({ width: 390, height: 844 });
-  for (const address of await addressesOf(request, Object.values(VIEWS).flat())) {
-    await page.goto(address);
-    await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
-    // What a bench fetches for itself may be wider than what stands there first.
-    await expect(page.getByText(/^(Fetching|Working) /)).toHaveCount(0);
-    expect([address, await page.evaluate(() => document.scrollingElement!.scrollWidth)]).toEqual([address, 390]);
-  }
-});
-
 test('the rail is walked and a job is found by keys', async ({ page, shop }) => {
-  await comeToTheBench(page);
+  await beAtTheBench(page);
   const job = await shop.job('inline3', { vessel: 'ketch Nightjar' });
   await page.goto(`/jobs/${job.id}/signOff`);
   await expect(page.getByRole('heading', { level: 1, name: 'Sign off' })).toBeVisible();

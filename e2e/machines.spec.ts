@@ -2,7 +2,7 @@ import type { Page } from '@playwright/test';
 import { add, fromHeavyDeg, fromPolar, times, toPolar, ZERO, type MachineConvention, type PlaneUnbalance, type Vector } from '@tare/core';
 import type { JobSheet } from '@tare/contract';
 import { expect, test } from './app.js';
-import { comeToTheBench, confirmCautions } from './bench.js';
+import { beAtTheBench, comeToTheBench, confirmCautions } from './bench.js';
 
 const RADIUS_MM = 85;
 /** A crank that no one in the browser knows, and what a set-up's sensors make of it. */
@@ -103,7 +103,7 @@ test('a wrong convention is caught with one known weight, and a typed spin lands
 test('a logger’s bench: three trial runs, a recorded spin, and files that are no recordings', async ({ page, shop }) => {
   const job = await shop.spun('v8Cross90');
   const machine = await shop.machineLike('Old bench with a logger');
-  await comeToTheBench(page);
+  await beAtTheBench(page);
   await openSpin(page, job, machine.name);
   await expect(page.getByText('numbers mean nothing until three runs')).toBeVisible();
   const file = (name: string, text: string): { name: string; mimeType: string; buffer: Buffer } => ({
@@ -153,7 +153,7 @@ test('a logger’s bench: three trial runs, a recorded spin, and files that are 
 test('set-up, trial weights and spin on the stand-in bench; a loose bob shows', async ({ page, shop }) => {
   const job = await shop.spun('v8Cross90');
   const machine = await shop.machineLike('Old bench with a logger');
-  await comeToTheBench(page);
+  await beAtTheBench(page);
   await openSpin(page, job, machine.name);
 
   await test.step('wrong distances are refused by name', async () => {

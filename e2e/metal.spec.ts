@@ -1,6 +1,6 @@
 import { addPlanes, effectOfCuts, fromPolar, metalNow, scalePlanes, toPlanes, turnBetweenDeg, USUAL_TOOLS, type KnownCut } from '@tare/core';
 import { expect, test } from './app.js';
-import { bench, comeToTheBench, doAsPlanned, openJob } from './bench.js';
+import { bench, beAtTheBench, doAsPlanned, openJob } from './bench.js';
 
 /** What the shop corrects with belongs to no job: each test leaves it as it found it. */
 test.beforeEach(({ shop }) => shop.changeTools(() => USUAL_TOOLS));
@@ -73,7 +73,7 @@ test('a bar longer than the old hole that it goes into, and its grams on the car
 });
 
 test('an external job begins with damper and flywheel, and its flywheel is drilled in its face', async ({ page, shop }) => {
-  await comeToTheBench(page);
+  await beAtTheBench(page);
   await page.goto('/jobs/new');
   const rims = page.getByRole('region', { name: 'The crank as metal' }).getByRole('img', { name: /^Rim map/ });
   await expect(rims.getByText('Flywheel')).toHaveCount(0);

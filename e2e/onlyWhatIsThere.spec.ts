@@ -1,9 +1,9 @@
 import { DOCTOR_PLACEMENTS, type PartFact } from '@tare/core';
 import { expect, test } from './app.js';
-import { bench, comeToTheBench, openJob } from './bench.js';
+import { bench, beAtTheBench, openJob } from './bench.js';
 
 test('eight pistons at home: from an empty form to the first ticket by few keys, signed, and widened without a loss', async ({ page, shop }) => {
-  await comeToTheBench(page);
+  await beAtTheBench(page);
   await page.goto('/jobs/new');
   let keys = 0;
   const type = async (text: string): Promise<void> => {
@@ -127,7 +127,7 @@ test('sets weighed once, then bare pistons: each its own target, and its own lim
 });
 
 test('a rod fixture is hunted through by sixteen placements, and says what to change', async ({ page }) => {
-  await comeToTheBench(page);
+  await beAtTheBench(page);
   await page.goto('/instruments');
   await page.getByRole('button', { name: 'What scatters?' }).first().click();
   const dialog = page.getByRole('dialog', { name: /^What scatters on/ });
@@ -149,7 +149,7 @@ test('a rod fixture is hunted through by sixteen placements, and says what to ch
 
 test('one of each to a bob card, by way of the calculator, and a survey begun as one', async ({ page }) => {
   await test.step('figures from the calculator become a job', async () => {
-    await comeToTheBench(page);
+    await beAtTheBench(page);
     await page.goto('/calculator?big=445.5&bearing=42&small=183.5&piston=612&pin=148&locks=2.4&rings=46');
     const weight = await page.getByText(/^Bob weight [\d.]+ g/).innerText();
     await page.getByRole('link', { name: 'Begin a job with these figures' }).click();

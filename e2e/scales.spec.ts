@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import type { Page } from '@playwright/test';
 import { expect, test } from './app.js';
 import type { ShopApi } from './shopApi.js';
-import { comeToTheBench } from './bench.js';
+import { beAtTheBench, comeToTheBench } from './bench.js';
 
 /** A serial port of the browser's that says what the test puts into `window.say`. */
 function stubSerial(): void {
@@ -92,7 +92,7 @@ test('a scale that types is heard as it types, unit and all', async ({ page, sho
 });
 
 test('the stand-in scale has dials, the ledger tells the instrument, and a photo stays with its part', async ({ page, shop }) => {
-  await comeToTheBench(page);
+  await beAtTheBench(page);
   await weighRings(page, shop);
   await page.getByLabel('Weighed on').selectOption({ label: 'Bench scale' });
   await page.getByRole('button', { name: 'Its dials' }).click();

@@ -1,5 +1,5 @@
 import { defineConfig } from '@playwright/test';
-import { CHROMIUM } from './playwright.config.js';
+import { CHROMIUM } from './chromium.js';
 
 /** Renews docs/screenshots from the demo data: ./tare shots. */
 export default defineConfig({

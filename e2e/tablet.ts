@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { promisify } from 'node:util';
 import { chromium, type Browser } from '@playwright/test';
-import { CHROMIUM } from './playwright.config.js';
+import { CHROMIUM } from './chromium.js';
 
 const run = promisify(execFile);
 

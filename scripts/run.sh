@@ -80,7 +80,7 @@ demo_database() {
 
 # A throwaway database and free ports: PG_URL_BASE, and folders that stop_all removes.
 throwaway() {
-  debian_packages postgresql chromium
+  debian_packages postgresql chromium-headless-shell
   npm_packages
   build
   trap stop_all EXIT INT TERM

@@ -4,6 +4,7 @@ import { join } from 'node:path';
 import { setTimeout } from 'node:timers/promises';
 import { chromium, type BrowserContext, type Page } from '@playwright/test';
 import { sheetOf, type JobRecord } from '@tare/contract';
+import { CHROMIUM } from '@tare/e2e/chromium';
 
 const PAUSE_MS = 300;
 /** Whatever takes longer was killed under way. */
@@ -85,10 +86,7 @@ export class BrowserTypist {
 
   private async opened(): Promise<Page> {
     if (this.page !== null) return this.page;
-    this.context = await chromium.launchPersistentContext(this.profile, {
-      executablePath: '/usr/bin/chromium',
-      args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking', '--no-first-run', '--disable-sync'],
-    });
+    this.context = await chromium.launchPersistentContext(this.profile, CHROMIUM);
     await this.context.addInitScript(
       ([personId, jobId]) => {
         localStorage.setItem('tare.person', personId);

@@ -1,11 +1,12 @@
 import { everyHoleOf, everySpinOf, loggedCut, type JobSheet, type SpinSetUp } from '@tare/contract';
 import { CRANK_PART, fromPolar, placeBeyond, usualPartPlace, type Mounted as MountedParts } from '@tare/core';
+import { standinLabel } from '../standins/standinLabel.js';
 import type { Mounted } from './balancingMachine.js';
 
 /** What lies in the machine for a job: its crank with the holes that are said to be in it, its counterweights too light by so much. */
 export function mountedOf(sheet: JobSheet, lightG = 0, spin: Pick<SpinSetUp, 'mounted' | 'rebolted'> = {}): Mounted {
   const { number, spec, holes, setUp } = sheet;
-  const bare = { rotor: `job-${number}`, crank: spec.crank, holes: holes.map(loggedCut), lightG };
+  const bare = { rotor: standinLabel(number), crank: spec.crank, holes: holes.map(loggedCut), lightG };
   if (!setUp) return bare;
   const every = everyHoleOf(sheet);
   return {

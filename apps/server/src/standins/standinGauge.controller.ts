@@ -6,6 +6,7 @@ import { CheckedBody } from '../http/checkedBody.js';
 import { Describe } from '../http/describe.js';
 import { JobAccess } from '../jobs/jobAccess.js';
 import type { StandinLine } from './standinLine.js';
+import { standinLabel } from './standinLabel.js';
 
 /** Token of the stand-in gauge's line. */
 export const GAUGE_LINE = Symbol('GAUGE_LINE');
@@ -58,7 +59,7 @@ function held(sheet: JobSheet, { feature, quantity, angleDeg, depth }: Extract<G
   const at = Number(feature.split('.')[1] ?? 1) - 1;
   const [front, rear] = [places[0]!, places.at(-1)!];
   return {
-    job: `job-${sheet.number}`,
+    job: standinLabel(sheet.number),
     ...{ feature, quantity, angleDeg, depth },
     nominalMm: nominalMm({ feature, quantity }, made),
     alongRatio: rear === front ? 0 : Math.min(1, Math.max(0, ((places[at] ?? front) - front) / (rear - front))),

@@ -6,6 +6,7 @@ import { Describe } from '../http/describe.js';
 import { fieldProblem } from '../http/problem.js';
 import { JobAccess } from '../jobs/jobAccess.js';
 import type { StandinLine } from './standinLine.js';
+import { standinLabel } from './standinLabel.js';
 
 /** Token of the stand-in scale's line. */
 export const SCALE_LINE = Symbol('SCALE_LINE');
@@ -58,6 +59,6 @@ export class StandinScaleController {
     if (!part) throw fieldProblem('partId', 'That part is not in this job.');
     const cuts = partCuts.filter((cut) => cut.partId === partId);
     const sinceNew = cuts.slice(cuts.findLastIndex((cut) => cut.replaced) + 1);
-    return { job: `job-${number}`, kind: part.kind, cylinder: part.cylinder, measure, cuts: sinceNew.map(({ removal }) => removal ?? {}) };
+    return { job: standinLabel(number), kind: part.kind, cylinder: part.cylinder, measure, cuts: sinceNew.map(({ removal }) => removal ?? {}) };
   }
 }

@@ -1,7 +1,7 @@
 import { joiResolver } from '@hookform/resolvers/joi';
 import { CHECK_OPTIONS } from '@tare/contract';
 import type Joi from 'joi';
-import { useEffect, useState, type SyntheticEvent } from 'react';
+import { useEffect, useRef, useState, type SyntheticEvent } from 'react';
 import {
   get,
   set,
@@ -66,7 +66,7 @@ export interface TypedForm<F extends FieldValues> {
   readonly isChanged: boolean;
   /** What is wrong and belongs to no field of it. */
   readonly complaint: string | null;
-  /** Leaves everything as it was. */
+  /** Leaves everything as it was; where what was sent is being answered, what was typed since stays. */
   readonly startOver: () => void;
 }
 
@@ -84,6 +84,9 @@ export function useTypedForm<F extends FieldValues, A>(options: TypedFormOptions
   const [start] = useState<F>(() => readDraft(localStorage.getItem(key), sample ?? initial, initial));
   const [hasDraft, setHasDraft] = useState(() => localStorage.getItem(key) !== null);
   const [complaint, setComplaint] = useState<string | null>(null);
+  /** What stood in it when it was last sent, while that is under way. */
+  const sent = useRef<string | null>(null);
+  const isSentAgain = useRef(false);
   const resolver: Resolver<F> = (typed, context, how) => {
     const complaints = Object.entries(wrong?.(typed) ?? NO_COMPLAINT);
     if (complaints.length > 0) return { values: {}, errors: errorsOf<F>(complaints) };
@@ -109,6 +112,7 @@ export function useTypedForm<F extends FieldValues, A>(options: TypedFormOptions
     const value: unknown = get(form.getValues(), path);
     return typeof value === 'string' || typeof value === 'boolean';
   };
+  const isTypedSince = (): boolean => sent.current !== null && sent.current !== JSON.stringify(form.getValues());
   const letGo = (): void => {
     localStorage.removeItem(key);
     setHasDraft(false);
@@ -119,40 +123,52 @@ export function useTypedForm<F extends FieldValues, A>(options: TypedFormOptions
     for (const [field, message] of placed) form.setError(field as FieldPath<F>, { message }, { shouldFocus: field === placed[0]?.[0] });
     setComplaint(placed.length > 0 && placed.length === complaints.length ? null : otherwise);
   };
-  const submit = form.handleSubmit(
-    async (checked) => {
-      setComplaint(null);
-      const doubts = doubt?.(form.getValues()) ?? null;
-      if (doubts !== null) {
-        complain(Object.entries(doubts), doubts[''] ?? null);
-        return;
-      }
-      const { id: _id, personId: _personId, ...content } = checked as Record<string, unknown>;
-      try {
-        const answer = await send(content);
-        if (!holdsOn) letGo();
-        onSent?.(answer);
-      } catch (error) {
-        if (!(error instanceof ProblemError)) throw error;
-        complain(
-          error.fields.map(({ field, message }) => [fieldOf?.(field) ?? field, message]),
-          error.message,
-        );
-      }
-    },
-    (errors) => setComplaint(homeless(errors, hasField)),
-  );
+  const submit = (): Promise<void> =>
+    form.handleSubmit(
+      async (checked) => {
+        setComplaint(null);
+        const doubts = doubt?.(form.getValues()) ?? null;
+        if (doubts !== null) {
+          complain(Object.entries(doubts), doubts[''] ?? null);
+          return;
+        }
+        const { id: _id, personId: _personId, ...content } = checked as Record<string, unknown>;
+        sent.current = JSON.stringify(form.getValues());
+        try {
+          const answer = await send(content);
+          if (!holdsOn && !isTypedSince()) letGo();
+          onSent?.(answer);
+        } catch (error) {
+          if (!(error instanceof ProblemError)) throw error;
+          complain(
+            error.fields.map(({ field, message }) => [fieldOf?.(field) ?? field, message]),
+            error.message,
+          );
+        } finally {
+          sent.current = null;
+        }
+      },
+      (errors) => setComplaint(homeless(errors, hasField)),
+    )();
+  // What was typed and sent while the answer to what stood there before was awaited goes as soon as that is here.
+  useEffect(() => {
+    if (isBlocked || !isSentAgain.current) return;
+    isSentAgain.current = false;
+    void submit();
+  });
   return {
     form,
     submit: (event) => {
       event?.preventDefault();
       // What stands in the form is typed by whoever reads it: nothing is sent in nobody's name.
       if (!isBlocked) void submit();
+      else if (isTypedSince()) isSentAgain.current = true;
     },
     isBlocked,
     isChanged: hasDraft,
     complaint,
     startOver: () => {
+      if (isTypedSince()) return;
       form.reset(initial);
       letGo();
     },
