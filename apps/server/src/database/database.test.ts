@@ -14,9 +14,7 @@ describe('the demo shop', () => {
   let server: TestServer;
   let sheets: JobSheet[];
   beforeAll(async () => {
-    server = await TestServer.start();
-    await server.db.raw('truncate shop cascade');
-    await ensureDemo(server.db);
+    server = await TestServer.demo();
     const shop = await server.db('shop').first<{ id: string }>('id');
     const ids = await server.db('job').orderBy('number').pluck<string[]>('id');
     sheets = (await loadRecords(server.db, shop.id, ids)).map(sheetOf);

@@ -16,6 +16,7 @@ import { USUAL_LIMITS } from '../http/limits.js';
 import { createApp } from '../app.js';
 import { connect, migrate } from '../database/connect.js';
 import { insertShop } from '../database/firstShop.js';
+import { ensureDemo } from '../database/seeds/demo.js';
 import { StandinMachine } from '../spins/standinMachine.js';
 
 /** As a browser sends what one of Tare's own pages writes. Supertest knows its port only when it sends: both names go without one. */
@@ -39,12 +40,21 @@ export class TestServer {
   /** With one shop and one person, and nothing else. */
   static async start(): Promise<TestServer> {
     const { base, admin, name } = admins();
-    await admin.raw(`create database ${name} template ${await emptyTemplate(admin, base)}`);
+    await admin.raw(`create database ${name} template ${await template(admin, base, 'tare_empty')}`);
     const db = connect(`${base}/${name}`);
     const shopId = randomUUID();
     await insertShop(db, shopId, 'The Winch House');
     const personId = randomUUID();
     await db('person').insert({ id: personId, shop_id: shopId, name: 'Ottoline Fasch', role: 'balancing' });
+    return TestServer.on({ admin, name, db, personId });
+  }
+
+  /** With the demo shop. */
+  static async demo(): Promise<TestServer> {
+    const { base, admin, name } = admins();
+    await admin.raw(`create database ${name} template ${await template(admin, base, DEMO_TEMPLATE, ensureDemo)}`);
+    const db = connect(`${base}/${name}`);
+    const { id: personId } = await db('person').where({ name: 'Ottoline Fasch' }).first<{ id: string }>('id');
     return TestServer.on({ admin, name, db, personId });
   }
 
@@ -240,19 +250,22 @@ async function dropDatabase(admin: Knex, name: string, db: Knex): Promise<void> 
   await admin.destroy();
 }
 
-/** The name of a database with this version's tables and nothing in it, made by whoever needs it first. */
-async function emptyTemplate(admin: Knex, base: string): Promise<string> {
-  const name = 'tare_empty';
+/** The journeys clone it too, and seed it themselves where no test was there before. */
+const DEMO_TEMPLATE = 'tare_demo';
+
+/** A database with this version's tables and whatever fills it, made by whoever needs it first. @returns its name */
+async function template(admin: Knex, base: string, name: string, fill?: (db: Knex) => Promise<void>): Promise<string> {
   // Databases cannot be made in a transaction, so the lock is the session's: one connection makes it while the others wait.
   const maker = new pg.Client(`${base}/postgres`);
   await maker.connect();
   try {
-    await maker.query('select pg_advisory_lock(7)');
+    await maker.query('select pg_advisory_lock(hashtext($1))', [name]);
     const { rowCount } = await maker.query('select from pg_database where datname = $1', [name]);
     if (rowCount === 0) {
       await admin.raw(`create database ${name}_in_the_making`);
       const db = connect(`${base}/${name}_in_the_making`);
       await migrate(db);
+      await fill?.(db);
       await db.destroy();
       await admin.raw(`alter database ${name}_in_the_making rename to ${name}`);
     }
