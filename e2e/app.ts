@@ -1,7 +1,8 @@
 import { spawn, type ChildProcess } from 'node:child_process';
 import { once } from 'node:events';
 import { join } from 'node:path';
-import { test as base } from '@playwright/test';
+import { setTimeout } from 'node:timers/promises';
+import { test as base, type BrowserContext, type Request } from '@playwright/test';
 import { Client } from 'pg';
 import { DEMO_TEMPLATE, testPg } from './seedDemo.js';
 import { ShopApi } from './shopApi.js';
@@ -54,7 +55,7 @@ async function runApp(workerIndex: number): Promise<{ app: RunningApp; close: ()
     TARE_PORT: String(port),
     TARE_MACHINE_PORT: String(machinePort),
     TARE_WEB_ROOT: join(ROOT, 'apps/web/dist'),
-    TARE_MACHINE_HURRY: '20',
+    TARE_MACHINE_HURRY: '40',
     TARE_SCALE_PORT: String(scalePort),
     TARE_SCALE_HURRY: '8',
     TARE_GAUGE_PORT: String(gaugePort),
@@ -87,6 +88,22 @@ async function runApp(workerIndex: number): Promise<{ app: RunningApp; close: ()
   };
 }
 
+/** Nothing is under way for so long but what waits for a server that a test has taken away. */
+const LONGEST_WRITE_MS = 5000;
+
+/** Waits until no page of this browser has a write under way. */
+function writesOf(context: BrowserContext): () => Promise<void> {
+  const underWay = new Set<Request>();
+  context.on('request', (request) => {
+    if (request.method() !== 'GET') underWay.add(request);
+  });
+  for (const end of ['requestfinished', 'requestfailed'] as const) context.on(end as 'requestfinished', (request) => underWay.delete(request));
+  return async () => {
+    const until = Date.now() + LONGEST_WRITE_MS;
+    while (underWay.size > 0 && Date.now() < until) await setTimeout(20);
+  };
+}
+
 export const test = base.extend<{ shop: ShopApi }, { app: RunningApp }>({
   app: [
     // Playwright reads a fixture's needs from this pattern; this one has none.
@@ -102,8 +119,8 @@ export const test = base.extend<{ shop: ShopApi }, { app: RunningApp }>({
     await use(app.url);
   },
   /** The shop by its API: what a test is not about is entered there. */
-  shop: async ({ app }, use) => {
-    await use(await ShopApi.at(app.url));
+  shop: async ({ app, context }, use) => {
+    await use(await ShopApi.at(app.url, writesOf(context)));
   },
 });
 

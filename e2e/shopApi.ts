@@ -52,18 +52,23 @@ export class ShopApi {
     private readonly origin: string,
     private readonly device: Device,
     readonly personId: string,
+    private readonly settled: () => Promise<void>,
   ) {}
 
-  /** @param origin where Tare runs */
-  static async at(origin: string): Promise<ShopApi> {
+  /**
+   * @param origin where Tare runs
+   * @param settled waits for what the screens of the test have under way: they show a choice before the server has it
+   */
+  static async at(origin: string, settled = (): Promise<void> => Promise.resolve()): Promise<ShopApi> {
     const device = new Device(origin);
     const { people } = (await (await device.send('GET', 'shop')).json()) as Shop;
-    return new ShopApi(origin, device, people.find(({ name }) => name === 'Ottoline Fasch')!.id);
+    return new ShopApi(origin, device, people.find(({ name }) => name === 'Ottoline Fasch')!.id, settled);
   }
 
   /** Sends what a screen would send. @throws Error with the server's sentence */
   async send<R extends RouteName>(route: R, ids: RouteIds<R>, body: Api[R]['body']): Promise<Api[R]['answer']> {
     const method = route.slice(0, route.indexOf(' '));
+    await this.settled();
     const answer = await this.device.send(method, addressOf(route, ids), body);
     if (!answer.ok) throw new Error(`${route}: ${answer.status} ${await answer.text()}`);
     return (await answer.json()) as Api[R]['answer'];
@@ -138,6 +143,7 @@ export class ShopApi {
     const { id } = await this.ready(layoutId, change);
     const dials = { supports: 'hard', looseBob: false, endStopForgotten: false, lightG };
     const data = { id: randomUUID(), personId: this.personId, speedRpm: 600, turns: 60, cautionsConfirmed: true, dials };
+    await this.settled();
     const answer = await this.device.send('POST', `jobs/${id}/spins`, data);
     if (!(await answer.text()).includes('"done"')) throw new Error('The stand-in did not spin.');
     return this.sheet(id);

@@ -176,7 +176,10 @@ function signOffStatus(facts: JobFacts, figures: JobFigures, before: readonly St
   const inside = isInsideThroughout(figures);
   const open = before.find(({ state }) => state === 'reopened');
   if (open) return { state: signedOffSpinId === null ? 'waiting' : 'reopened', why: open.why };
-  if (signedOffSpinId === null) return inside ? { state: 'ready', why: 'inside: sign' } : { state: 'waiting', why: 'waits for the tolerance' };
+  if (signedOffSpinId === null) {
+    if (!inside) return { state: 'waiting', why: 'waits for the tolerance' };
+    return figures.estimate.gainsToCheck.length > 0 ? { state: 'waiting', why: 'waits for a known weight' } : { state: 'ready', why: 'inside: sign' };
+  }
   // Whatever was spun or drilled after the signature is not what was signed.
   if (inside && figures.lastSpinId === signedOffSpinId) return { state: 'done', why: 'signed' };
   return { state: 'reopened', why: workedSince(facts) ?? (inside ? 'changed since: sign again' : 'changed since') };
