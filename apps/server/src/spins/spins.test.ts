@@ -271,7 +271,7 @@ describe('a stand-in that is not well', () => {
       });
     });
     await new Promise<void>((resolve) => listener.listen(0, '127.0.0.1', resolve));
-    return [new StandinMachine((listener.address() as AddressInfo).port, 300), listener];
+    return [new StandinMachine((listener.address() as AddressInfo).port, 2000), listener];
   }
 
   it('says that it is not running', async () => {
