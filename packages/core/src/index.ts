@@ -157,7 +157,7 @@ export { isPinWork, PIN_WAYS, type PinLimits, type PinWork } from './inspect/pin
 export { HEARD_AT, leakRatio, suggestion, type Evidence, type HeardAt } from './inspect/bores/evidence.js';
 export { sizesPage, type SizeLine, type Span } from './inspect/sizesPage.js';
 export { nominalMm } from './inspect/nominal.js';
-export { slipAt } from './inspect/slipAt.js';
+export { digitsExchanged, slipAt } from './inspect/slipAt.js';
 export { workChange } from './inspect/workChange.js';
 export { apartOf, spareOptions, withSpareIn, type Apart, type SpareOption } from './match/spareOptions.js';
 export { arrangementComplaint } from './match/arrangementComplaint.js';

@@ -11,7 +11,7 @@ import type { WorkFact, GaugeSettingFact, MadeReady, MeasurementFact } from './i
 import { madeReadyOf, NOTHING_MADE_READY } from './madeReady.js';
 import { mainPlacesMm } from './mainPlaces.js';
 import { placesRead, readMm } from './placesRead.js';
-import { slipAt } from './slipAt.js';
+import { digitsExchanged, slipAt } from './slipAt.js';
 import { madeUpLimits } from './testing/madeUpLimits.js';
 import { workChange } from './workChange.js';
 
@@ -96,7 +96,7 @@ describe('what was measured of a crank', () => {
   it('is asked about where it is ten bands away, with the slip that would fit', () => {
     expect(slipAt({ feature: 'main.2', quantity: 'diameter' }, 53.98, [], { limits: LIMITS, rods: NOTHING_MADE_READY.rods })).toBeNull();
     expect(slipAt({ feature: 'main.2', quantity: 'diameter' }, 2.1252, [], { limits: LIMITS, rods: NOTHING_MADE_READY.rods })).toBe(
-      '2.1252 mm lies far from 53.98 mm. In inches it would be 53.9801 mm.',
+      '2.1252 mm lies far from 53.98 mm. In inches it would be 53.98 mm.',
     );
     // Typed without its unit in a field that is in inches.
     expect(slipAt({ feature: 'main.2', quantity: 'diameter' }, 53.98 * 25.4, [], { limits: LIMITS, rods: NOTHING_MADE_READY.rods })).toMatch(
@@ -105,6 +105,12 @@ describe('what was measured of a crank', () => {
     expect(slipAt({ feature: 'pin.2', quantity: 'diameter' }, 539.8, [], { limits: LIMITS, rods: NOTHING_MADE_READY.rods })).toContain(
       'point a place nearer',
     );
+    // 2.2152 in, where 2.1252 was meant: of all ways to exchange two of its digits one comes near.
+    const exchanged = digitsExchanged('2.2152').map((inches) => Number(inches) * 25.4);
+    expect(
+      slipAt({ feature: 'pin.1', quantity: 'diameter' }, 2.2152 * 25.4, [], { limits: LIMITS, rods: NOTHING_MADE_READY.rods }, null, exchanged),
+    ).toBe('56.266 mm lies far from 53.98 mm. With two digits exchanged it would be 53.98 mm.');
+    expect(digitsExchanged('53.98 in')).toEqual(['35.98 in', '53.89 in']);
     // The size itself, typed where the needle of a gauge that was set at 54 is asked for.
     for (const [sign, needle] of [
       [1, '0.012'],
@@ -205,6 +211,9 @@ describe('a crank', () => {
     const mains = mainPlacesMm(spec.layout, undefined);
     expect(mains).toHaveLength(4);
     expect(mains[1]).toBeCloseTo((spec.layout.pins[0]!.zMm + spec.layout.pins[1]!.zMm) / 2, 9);
+  });
+  it('is not called straight where all its mains lie on blocks: nothing was read of it', () => {
+    expect(crankFigures(made({ limits: madeUpLimits(2) }), weighedJob('v2At90').spec).runOut).toEqual({ kind: 'unseen' });
   });
   it('is bent, pushed and read again: the first push teaches the second', () => {
     const bent = made({ measurements: [...turn(2, 0.041), ...turn(3, 0.01)] });

@@ -18,6 +18,8 @@ export type RunOutFigures =
   /** Some mains are unread; those that were stand in `read`. */
   | { readonly kind: 'waiting'; readonly mains: readonly number[]; readonly read: readonly BentMain[] }
   | { readonly kind: 'refused'; readonly reason: string }
+  /** Every main lies in a block, as the two of a single or a V-twin do: nothing is read, and nothing shows a bend. */
+  | { readonly kind: 'unseen' }
   | { readonly kind: 'read'; readonly mains: readonly BentMain[]; readonly next: NextPush | null };
 
 /** A journal with what was read of it. */
@@ -97,6 +99,7 @@ function runOutOf(made: MadeReady, places: readonly PlaceRead[], { layout, crank
   if (made.limits === null) return { kind: 'refused', reason: 'Nobody said yet how far a main may run out, nor on which mains the crank lies.' };
   const { blocks, runOutMm, rule } = made.limits;
   const zs = mainPlacesMm(layout, crank.sizes);
+  if (zs.every((_, i) => blocks.includes(i + 1))) return { kind: 'unseen' };
   const missing: number[] = [];
   try {
     const mains = zs.flatMap((zMm, i): MainEccentricity[] => {

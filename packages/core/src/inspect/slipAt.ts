@@ -45,11 +45,23 @@ function limitsOf(
 }
 
 const said = (mm: number): string => String(Math.round(mm * 1e4) / 1e4);
+/** A size to the thousandth, which in inches has no more places than anybody types; what is too small for a size to its ten-thousandth. */
+const saidFar = (mm: number): string => (Math.abs(mm) < 10 ? said(mm) : String(Math.round(mm * 1e3) / 1e3));
+
+/** What may have been meant where two digits side by side were typed the wrong way round. @example digitsExchanged('2.21') // ['2.12'] */
+export function digitsExchanged(typed: string): string[] {
+  return Array.from({ length: typed.length }).flatMap((_, i) => {
+    const digit = typed.charAt(i);
+    const next = typed.charAt(i + 1);
+    return /\d/.test(digit) && /\d/.test(next) && digit !== next ? [typed.slice(0, i) + next + digit + typed.slice(i + 2)] : [];
+  });
+}
 
 /**
  * Why a size does not look like its kind, with the slip that would fit; null where it does. It is held against the limits' band where there is
  * one, else against what was read of the others.
  * @param needle the gauge that it was read with by its needle, and what was typed; null where a size was typed outright
+ * @param exchangedMm the sizes that it would be with two digits exchanged
  */
 export function slipAt(
   { feature, quantity }: Pick<MeasurementFact, 'feature' | 'quantity'>,
@@ -57,6 +69,7 @@ export function slipAt(
   read: readonly (Pick<MeasurementFact, 'feature' | 'quantity'> & { readonly mm: number })[],
   made: Pick<MadeReady, 'limits' | 'rods'>,
   needle: { readonly typedMm: number; readonly setting: GaugeSetting } | null = null,
+  exchangedMm: readonly number[] = [],
 ): string | null {
   if (isRunOut(quantity)) return needleSlip(feature, quantity, mm, read);
   const isAlike = (one: { readonly feature: string; readonly quantity: string }): boolean =>
@@ -68,11 +81,14 @@ export function slipAt(
   if (middle === null || middle === 0) return null;
   const band = Math.max(low !== null && high !== null ? FAR_BANDS * (high - low) : 0, FREE_MM[quantity] ?? USUAL_FREE_MM);
   if (Math.abs(mm - middle) <= band) return null;
-  const far = `${said(mm)} mm lies far from ${said(middle)} mm.`;
-  if (needle && Math.abs(needle.typedMm - middle) <= band)
-    return `${far} If ${said(needle.typedMm)} mm is the size itself, the needle shows ${said(needleMm(needle.typedMm, needle.setting))} mm.`;
-  const meant = SLIPS.find(([factor]) => Math.abs(factor * mm - middle) <= band);
-  return `${far}${meant ? ` ${meant[1].replace(/^./, (c) => c.toUpperCase())} it would be ${said(meant[0] * mm)} mm.` : ''}`;
+  const far = `${saidFar(mm)} mm lies far from ${saidFar(middle)} mm.`;
+  const fits = (meantMm: number): boolean => Math.abs(meantMm - middle) <= band;
+  if (needle && fits(needle.typedMm))
+    return `${far} If ${saidFar(needle.typedMm)} mm is the size itself, the needle shows ${said(needleMm(needle.typedMm, needle.setting))} mm.`;
+  const meant = SLIPS.find(([factor]) => fits(factor * mm));
+  if (meant) return `${far} ${meant[1].replace(/^./, (c) => c.toUpperCase())} it would be ${saidFar(meant[0] * mm)} mm.`;
+  const [nearest] = exchangedMm.filter(fits).sort((x, y) => Math.abs(x - middle) - Math.abs(y - middle));
+  return nearest === undefined ? far : `${far} With two digits exchanged it would be ${saidFar(nearest)} mm.`;
 }
 
 type Needle = Pick<MeasurementFact, 'feature' | 'quantity'> & { readonly mm: number };

@@ -169,11 +169,11 @@ function nextStep(made: MadeReady, { runOut, groups, cracksDue, isCracked }: Cra
   if (cracksDue === 'again') return 'It was pushed: the crack test is due again.';
   if (runOut.kind === 'waiting') return `Turn it on its blocks and read the indicator on main ${runOut.mains.join(', ')}.`;
   if (runOut.kind === 'refused') return runOut.reason;
-  const bent = runOut.mains.filter(({ verdict }) => verdict.kind === 'outside');
+  const bent = runOut.kind === 'read' ? runOut.mains.filter(({ verdict }) => verdict.kind === 'outside') : [];
   if (bent.length > 0) return `Main ${bent.map(({ main }) => main).join(', ')} runs out too far: straighten it before anything else.`;
   const toGrind = [...groups.mains.journals, ...groups.pins.journals].filter(({ figures }) => figures?.advice === 'grind');
   if (toGrind.length > 0)
     return `${toGrind.length} ${toGrind.length === 1 ? 'journal lies' : 'journals lie'} outside: decide on an undersize for the whole group.`;
-  if (cracksDue === 'never') return 'Straight. Say who tested it for cracks and how, or who waived that.';
+  if (cracksDue === 'never') return `${runOut.kind === 'unseen' ? '' : 'Straight. '}Say who tested it for cracks and how, or who waived that.`;
   return null;
 }

@@ -54,6 +54,9 @@ export function RunOutSheet({ made, figures }: { readonly made: MadeReady; reado
         }}
       />
       {runOut.kind === 'refused' && <Note>{runOut.reason}</Note>}
+      {runOut.kind === 'unseen' && (
+        <Note>Every main lies on a block: nothing here shows whether the crank is straight, and the card says nothing of it.</Note>
+      )}
       {mains.length > 0 && (
         <BendLine
           mains={mains.map(({ main, zMm, eccentricityMm, runOutMm }) => ({ main, zMm, runOutMm, towardsDeg: toPolar(eccentricityMm).angleDeg }))}

@@ -1,5 +1,6 @@
 import {
   counts,
+  digitsExchanged,
   madeReadyOf,
   NOTHING_MADE_READY,
   readQuantity,
@@ -118,6 +119,10 @@ export function useSheetEntry(sheetName: SheetName): SheetEntry {
           own.map((one) => ({ ...one, mm: sizeOf(one) })),
           made,
           setting && { typedMm: read.value, setting },
+          digitsExchanged(typed).flatMap((text) => {
+            const other = readQuantity(text, 'mm');
+            return other.kind === 'quantity' ? [sizeOf({ ...fact, indicationMm: other.value })] : [];
+          }),
         );
     if (slip !== null) {
       setAsked({ mm: read.value, place: waiting });
