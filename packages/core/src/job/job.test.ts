@@ -158,7 +158,10 @@ describe('benches', () => {
     expect(stateOf(inside, 'signOff')).toBe('ready: inside: sign');
     const figures = jobFigures(inside);
     const doubted = { ...figures, estimate: { ...figures.estimate, gainsToCheck: ['a calibration'] } };
-    expect(benchStatuses(inside, doubted).find(({ bench }) => bench === 'signOff')).toMatchObject({ state: 'waiting', why: 'waits for a known weight' });
+    expect(benchStatuses(inside, doubted).find(({ bench }) => bench === 'signOff')).toMatchObject({
+      state: 'waiting',
+      why: 'waits for a known weight',
+    });
     expect(stateOf({ ...inside, signedOffSpinId: 's2' }, 'signOff')).toBe('done: signed');
     expect(stateOf({ ...inside, signedOffSpinId: 's2', spins: [...inside.spins, spin(built, 's3', 300)] }, 'signOff')).toBe(
       'reopened: changed since',
