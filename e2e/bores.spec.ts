@@ -23,7 +23,7 @@ test('a block whose third cylinder decides: the customer’s word, the boring, o
     await field.click();
     await page.keyboard.type('3.6236');
     await page.keyboard.press('Enter');
-    await expect(page.getByText('In inches it would be 92.0394 mm.', { exact: false })).toBeVisible();
+    await expect(page.getByText('In inches it would be 92.039 mm.', { exact: false })).toBeVisible();
     await field.fill('');
     for (const mm of ['92.04', '92.04', '92.035', '92.04', '92.03', '92.03']) {
       await page.keyboard.type(mm);
