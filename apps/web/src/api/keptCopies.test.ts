@@ -50,4 +50,12 @@ describe('what the browser kept', () => {
     queries.removeQueries({ queryKey: KEY });
     expect(keptCopies.since()).toBeNull();
   });
+  it('is kept while the page hears one thing after the other', async () => {
+    const before = page();
+    await asked(before, () => Promise.resolve('heard'));
+    const talk = setInterval(() => before.setQueryData(['shop'], `a word at ${Date.now()}`), 50);
+    await settled();
+    clearInterval(talk);
+    expect(await asked(page(), away())).toBe('heard');
+  });
 });

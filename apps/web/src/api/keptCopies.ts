@@ -46,8 +46,8 @@ class KeptCopies {
         return;
       if (this.standing.has(event.query.queryHash) && event.action.manual !== true) return;
       this.due.set(event.query.queryHash, event.query.state.data);
-      clearTimeout(this.timer);
-      this.timer = setTimeout(() => void this.write(), SETTLE_MS);
+      // Counted from the first that is due: a bench hears one thing after the other, and would put off keeping any of it.
+      this.timer ??= setTimeout(() => void this.write(), SETTLE_MS);
     });
   }
 
@@ -81,8 +81,11 @@ class KeptCopies {
 
   /** Keeps at once what is about to be kept. */
   async write(): Promise<void> {
+    clearTimeout(this.timer);
+    this.timer = undefined;
     const due = [...this.due];
     this.due.clear();
+    if (due.length === 0) return;
     const at = new Date();
     const { store, done } = (await this.db).transaction('copies', 'readwrite');
     await Promise.all([...due.map(([hash, data]) => store.put({ data, at }, hash)), done]);
