@@ -52,10 +52,10 @@ describe('what the browser kept', () => {
   });
   it('is kept while the page hears one thing after the other', async () => {
     const before = page();
-    await asked(before, () => Promise.resolve('heard'));
+    await asked(before, () => Promise.resolve('heard amid talk'));
     const talk = setInterval(() => before.setQueryData(['shop'], `a word at ${Date.now()}`), 50);
     await settled();
     clearInterval(talk);
-    expect(await asked(page(), away())).toBe('heard');
+    expect(await asked(page(), away())).toBe('heard amid talk');
   });
 });
