@@ -64,7 +64,8 @@ for (const [which, views] of Object.entries(VIEWS)) {
       await page.evaluate(() => (document.documentElement.dataset['theme'] = 'dark'));
       expect([address, await seriousOf(page, ['color-contrast'])]).toEqual([address, []]);
       await page.setViewportSize(PHONE);
-      expect([address, await page.evaluate(() => document.scrollingElement!.scrollWidth)]).toEqual([address, PHONE.width]);
+      // A chart takes its new width a moment after the page has it.
+      await expect.poll(async () => [address, await page.evaluate(() => document.scrollingElement!.scrollWidth)]).toEqual([address, PHONE.width]);
     }
   });
 }
