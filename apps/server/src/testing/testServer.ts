@@ -54,16 +54,14 @@ export class TestServer {
     const { base, admin, name } = admins();
     await admin.raw(`create database ${name} template ${await template(admin, base, DEMO_TEMPLATE, ensureDemo)}`);
     const db = connect(`${base}/${name}`);
-    const { id: personId } = await db('person').where({ name: 'Ottoline Fasch' }).first<{ id: string }>('id');
-    return TestServer.on({ admin, name, db, personId });
+    return TestServer.on({ admin, name, db, personId: await balancerOf(db) });
   }
 
   /** On a database of an earlier day, brought to the present. @param sql a plain dump */
   static async from(sql: string): Promise<TestServer> {
     const { admin, name, db, migrate: bring } = await TestServer.database(sql);
     await bring();
-    const { id: personId } = await db('person').where({ name: 'Ottoline Fasch' }).first<{ id: string }>('id');
-    return TestServer.on({ admin, name, db, personId });
+    return TestServer.on({ admin, name, db, personId: await balancerOf(db) });
   }
 
   /** A database filled from a plain dump, not yet brought to the present. */
@@ -249,6 +247,9 @@ async function dropDatabase(admin: Knex, name: string, db: Knex): Promise<void> 
   await admin.raw(`drop database ${name} with (force)`);
   await admin.destroy();
 }
+
+/** Who balances in a shop that was filled before. */
+const balancerOf = async (db: Knex): Promise<string> => (await db('person').where({ name: 'Ottoline Fasch' }).first<{ id: string }>('id')).id;
 
 /** The journeys clone it too, and seed it themselves where no test was there before. */
 const DEMO_TEMPLATE = 'tare_demo';

@@ -6,8 +6,7 @@ import { Field } from '../../ui/Field.js';
 import { QuantityField } from '../../ui/QuantityField.js';
 import { VerdictMark } from '../../ui/Verdict.js';
 import { useDecide } from '../../ui/useDecide.js';
-import { useDraft } from '../../ui/useDraft.js';
-import { readDraft } from '../../ui/form/readDraft.js';
+import { useKept } from '../../ui/form/useKept.js';
 
 /** What belongs to an item and is easily left behind. */
 const COMES_WITH: Partial<Record<ArrivalKey, string>> = {
@@ -31,25 +30,22 @@ export function ArrivalRow({ item }: { readonly item: ArrivalItem }): ReactNode 
   const { decide, blocked, error } = useDecide();
   const { key, count, needed } = item;
   const kept = sheet.arrivals[key];
-  const [typed, setTyped] = useDraft(`arrival.${sheet.id}.${key}`);
   const initial = { count: kept ? String(kept.count) : '', condition: kept?.condition ?? '', marks: kept?.marks ?? '' };
-  const shown = readDraft(typed, initial, initial);
+  const { value: shown, set, isChanged, settle } = useKept(`arrival.${sheet.id}.${key}`, initial, initial);
   const found = readQuantity(shown.count, '');
   const complaint = found.kind !== 'blank' && (found.kind !== 'quantity' || !Number.isInteger(found.value)) ? 'A whole number, please.' : undefined;
 
   const keep = (arrival: Arrival): void => {
-    const sent = typed;
-    // What was typed since it was sent stays.
-    decide({ subject: `arrival.${key}`, value: arrival }, () => setTyped((now) => (now === sent ? '' : now)));
+    decide({ subject: `arrival.${key}`, value: arrival }, settle);
   };
   const keepTyped = (): void => {
-    if (typed === '' || complaint !== undefined) return;
+    if (!isChanged || complaint !== undefined) return;
     keep({ count: found.kind === 'quantity' ? found.value : 0, condition: shown.condition, marks: shown.marks });
   };
   const field = (name: 'count' | 'condition' | 'marks'): ArrivalField => ({
     hideLabel: true,
     value: shown[name],
-    onChange: (event: { target: { value: string } }) => setTyped(JSON.stringify({ ...shown, [name]: event.target.value })),
+    onChange: (event: { target: { value: string } }) => set({ ...shown, [name]: event.target.value }),
     onKeyDown: (event: { key: string }) => {
       if (event.key === 'Enter') keepTyped();
     },

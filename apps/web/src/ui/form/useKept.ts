@@ -8,6 +8,8 @@ export interface Kept<T> {
   /** Somebody typed something since it was cleared. */
   readonly isChanged: boolean;
   readonly clear: () => void;
+  /** Clears what stood there when this was made; what was typed since stays. */
+  readonly settle: () => void;
 }
 
 /**
@@ -22,5 +24,6 @@ export function useKept<T>(key: string, sample: T, otherwise: T): Kept<T> {
   const value = useMemo(() => readDraft(draft, JSON.parse(sampleText) as T, JSON.parse(otherwiseText) as T), [draft, sampleText, otherwiseText]);
   const set = useCallback((next: T) => setDraft(JSON.stringify(next)), [setDraft]);
   const clear = useCallback(() => setDraft(''), [setDraft]);
-  return { value, set, isChanged: draft !== '', clear };
+  const settle = useCallback(() => setDraft((now) => (now === draft ? '' : now)), [setDraft, draft]);
+  return { value, set, isChanged: draft !== '', clear, settle };
 }
