@@ -18,6 +18,12 @@ const esmOnly = [
   'pdfjs-dist',
 ];
 
+/**
+ * A test looks its globals up through the vm module's interceptors, each time; as parameters of every module it does not, and the
+ * plans' tests take a quarter of the time. Nothing that fake timers replace may stand here, nor a name that a package declares.
+ */
+const globals = ['Array', 'Error', 'Float64Array', 'JSON', 'Math', 'Number', 'Object', 'String', 'Symbol', 'WeakMap'];
+
 const base = {
   transform: {
     '^.+\\.(tsx?|m?js)$': [
@@ -39,18 +45,22 @@ const base = {
     '^manifold-3d$': join(import.meta.dirname, 'node_modules/manifold-3d/manifold.js'),
   },
   modulePathIgnorePatterns: ['/dist/'],
+  sandboxInjectedGlobals: globals,
   testEnvironmentOptions: { customExportConditions: ['@tare/source', 'node', 'node-addons', 'require', 'default'] },
 };
+
+/** The packages import nothing that has a `Map` or an `Infinity` of its own. */
+const pure = { ...base, sandboxInjectedGlobals: [...globals, 'Infinity', 'Map', 'Set'] };
 
 export default {
   // Servers and databases start inside hooks, and these machines stall.
   testTimeout: 60000,
   projects: [
-    { ...base, displayName: 'core', rootDir: 'packages/core' },
-    { ...base, displayName: 'solver', rootDir: 'packages/solver' },
-    { ...base, displayName: 'mesh', rootDir: 'packages/mesh' },
-    { ...base, displayName: 'contract', rootDir: 'packages/contract' },
-    { ...base, displayName: 'card', rootDir: 'packages/card' },
+    { ...pure, displayName: 'core', rootDir: 'packages/core' },
+    { ...pure, displayName: 'solver', rootDir: 'packages/solver' },
+    { ...pure, displayName: 'mesh', rootDir: 'packages/mesh' },
+    { ...pure, displayName: 'contract', rootDir: 'packages/contract' },
+    { ...pure, displayName: 'card', rootDir: 'packages/card' },
     { ...base, displayName: 'standins', rootDir: 'apps/standins' },
     { ...base, displayName: 'server', rootDir: 'apps/server' },
     {
