@@ -124,4 +124,4 @@ export const test = base.extend<{ shop: ShopApi }, { app: RunningApp }>({
   },
 });
 
-export { expect } from '@playwright/test';
+export { expect } from './expect.js';

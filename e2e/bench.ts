@@ -1,4 +1,5 @@
-import { expect, type Page } from '@playwright/test';
+import type { Page } from '@playwright/test';
+import { expect } from './expect.js';
 import { addressOf, type Shop } from '@tare/contract';
 import { MOUNTING_CHECKS } from '@tare/core';
 import type { BenchId } from '@tare/core';

@@ -69,6 +69,8 @@ test('the V8 is matched: swaps, cuts, one too far and its rescue, rods at both e
     const told = page.locator('[id^="DndLiveRegion"]');
     await page.keyboard.press('Space');
     await expect(told).toHaveText('Ring set 2 over cylinder 2.');
+    // The board begins to listen for arrows by a timer of its own, which may come after it has told of the first step.
+    await page.evaluate(() => new Promise((resolve) => setTimeout(resolve)));
     await page.keyboard.press('ArrowRight');
     await expect(told).toHaveText('Ring set 2 over cylinder 3.');
     await page.keyboard.press('Space');

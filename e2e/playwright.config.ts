@@ -21,7 +21,6 @@ export default defineConfig({
     serviceWorkers: 'block',
     // Kept of the second try alone: every first one would pay for writing it down.
     trace: 'on-first-retry',
-    // No page of a test lives long enough for a function compiled once more to pay.
-    launchOptions: { ...CHROMIUM, args: [...CHROMIUM.args, '--js-flags=--no-maglev'] },
+    launchOptions: CHROMIUM,
   },
 });

@@ -26,26 +26,27 @@ const become = (character: StandinGauge): Promise<unknown> => command({ word: 'B
 /** The hand with the stand-in gauge: on its setting piece, at the place that waits, off. Clearly not the real thing. */
 export function StandinGaugeDrawer({ entry: { waiting, setting, live } }: { readonly entry: SheetEntry }): ReactNode {
   const { sheet } = useOpenJob();
-  const { mutate, error } = useMutation<unknown, ProblemError, GaugeCommand>({
-    mutationFn: command,
-    onMutate: live.lookAway,
-    onSettled: live.lookAgain,
-  });
+  const { lookAway, lookAgain } = live;
+  const { mutate, error } = useMutation<unknown, ProblemError, GaugeCommand>({ mutationFn: command, onSettled: lookAgain });
   const [dials, setDials] = useState(false);
   const setMm = setting?.setValueMm ?? 0;
-  const actions = useMemo(
-    () => ({
+  const actions = useMemo(() => {
+    // Within the key's own event: what stood there a moment longer could be taken for the place the gauge is moved to.
+    const move = (body: GaugeCommand): void => {
+      lookAway();
+      mutate(body);
+    };
+    return {
       place: () => {
         if (!waiting) return;
         const { feature, quantity, angleDeg, depth } = waiting;
-        mutate({ word: 'PLACE', jobId: sheet.id, feature, quantity, angleDeg, depth });
+        move({ word: 'PLACE', jobId: sheet.id, feature, quantity, angleDeg, depth });
       },
-      set: () => mutate({ word: 'SET', setMm }),
-      zero: () => mutate({ word: 'ZERO' }),
-      lift: () => mutate({ word: 'LIFT' }),
-    }),
-    [waiting, mutate, sheet.id, setMm],
-  );
+      set: () => move({ word: 'SET', setMm }),
+      zero: () => move({ word: 'ZERO' }),
+      lift: () => move({ word: 'LIFT' }),
+    };
+  }, [waiting, lookAway, mutate, sheet.id, setMm]);
   const keys = useMemo<KeyAction[]>(
     () => [
       { key: 'p', does: 'hold the gauge at the place', inFields: true, act: actions.place },
