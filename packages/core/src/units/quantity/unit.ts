@@ -124,6 +124,8 @@ const WORDS: readonly (readonly [pattern: RegExp, unit: Unit])[] = UNIT_NAMES.fl
 
 /** The unit that a text begins with, and how much of the text it is; null where it begins with none. */
 export function unitAtStart(text: string): { readonly unit: Unit; readonly length: number } | null {
+  // Of a bare number, which is most of what is typed, nothing is left to be tried.
+  if (text === '') return null;
   for (const [pattern, name] of WORDS) {
     const found = pattern.exec(text);
     if (found) return { unit: name, length: found[0].length };
