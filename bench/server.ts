@@ -20,7 +20,7 @@ export async function firstScreenBytes(): Promise<Figure> {
   return figure('script on the first screen, gzipped', 'kB', [bytes / 1000]);
 }
 
-/** Fills the database with jobs copied from the demo's V8, so that lists and ledgers have a shop's size. */
+/** Fills the database with jobs copied from the demo's V8 but for its vessel, so that lists and ledgers have a shop's size. */
 async function fillWithJobs(db: Client, wanted: number): Promise<void> {
   const { rows } = await db.query<{ n: number }>('select count(*)::int n from job');
   const missing = wanted - (rows[0]?.n ?? 0);
@@ -34,7 +34,7 @@ async function fillWithJobs(db: Client, wanted: number): Promise<void> {
        returning id, shop_id, person_id),
      spec as (
        insert into job_spec (shop_id, job_id, version, spec, person_id)
-       select made.shop_id, made.id, 1, source.spec, made.person_id from made, (select spec from job_spec join job on job.id = job_id where number = 2 limit 1) source),
+       select made.shop_id, made.id, 1, jsonb_set(source.spec, '{vessel}', '"one of many"'), made.person_id from made, (select spec from job_spec join job on job.id = job_id where number = 2 limit 1) source),
      parts as (
        insert into part (id, shop_id, job_id, kind, cylinder)
        select gen_random_uuid(), made.shop_id, made.id, source.kind, source.cylinder from made, (select kind, cylinder from part join job on job.id = part.job_id where number = 2) source
