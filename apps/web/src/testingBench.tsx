@@ -7,6 +7,7 @@ import type { Outbox, OutboxEntry } from './api/outbox.js';
 import { OutboxContext, usePendingEntries, withPending } from './api/outboxContext.js';
 import { AtTheBenchProvider } from './api/person.js';
 import { JobOpen } from './shell/JobContext.js';
+import { DisplayProvider } from './ui/display.js';
 
 export const SHOP: Shop = {
   id: 'shop',
@@ -63,11 +64,13 @@ export function AtABench({ record, outbox, cupboard = { instruments: [], studies
   return (
     <QueryClientProvider client={queries}>
       <AtTheBenchProvider>
-        <OutboxContext value={outbox as unknown as Outbox}>
-          <MemoryRouter initialEntries={[at]}>
-            <Open record={record}>{children}</Open>
-          </MemoryRouter>
-        </OutboxContext>
+        <DisplayProvider>
+          <OutboxContext value={outbox as unknown as Outbox}>
+            <MemoryRouter initialEntries={[at]}>
+              <Open record={record}>{children}</Open>
+            </MemoryRouter>
+          </OutboxContext>
+        </DisplayProvider>
       </AtTheBenchProvider>
     </QueryClientProvider>
   );

@@ -2,7 +2,7 @@ import { byDirection, crankFromEnd, crankFromSide, fixed, lengthMm, reachMm, sha
 import { counterweightOf, degToRad, normaliseAngleDeg, type Supports } from '@tare/core';
 import { useId, useRef, useState, type PointerEvent, type ReactNode } from 'react';
 import { drawingSafe } from '../ui/drawingSafe.js';
-import { useDisplay } from '../ui/useDisplay.js';
+import { useDisplay } from '../ui/display.js';
 import { CrankShapes } from './CrankShapes.js';
 import { pointedZMm } from './pointedZMm.js';
 

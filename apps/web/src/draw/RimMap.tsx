@@ -28,7 +28,7 @@ import {
   type Tolerance,
 } from '@tare/core';
 import { useId, useMemo, type ReactNode } from 'react';
-import { useDisplay, type Say } from '../ui/useDisplay.js';
+import { useDisplay, type Say } from '../ui/display.js';
 
 export interface RimMapProps {
   readonly crank: Crank;

@@ -5,7 +5,7 @@ import type { ReactNode } from 'react';
 import { Worked } from '../ui/Worked.js';
 import { bobLines, matchLines, spinLines, toleranceLine, weightLines, type CardLine } from './cardFigures.js';
 import { useOpenJob } from './JobContext.js';
-import { useDisplay } from '../ui/useDisplay.js';
+import { useDisplay } from '../ui/display.js';
 
 /** The running record of the job: what the customer gets at the end, growing as numbers come in. */
 export function Card(): ReactNode {

@@ -10,7 +10,7 @@ import { Button } from '../ui/Button.js';
 import { QuantityField } from '../ui/QuantityField.js';
 import { Modal } from '../ui/Modal.js';
 import { saveText } from '../ui/saveText.js';
-import { useDisplay } from '../ui/useDisplay.js';
+import { useDisplay } from '../ui/display.js';
 
 /** How many entries wait in this browser for the server; nothing is shown while none does. */
 export function OutboxStatus(): ReactNode {

@@ -4,7 +4,7 @@ import { Button } from '../ui/Button.js';
 import { Choice } from '../ui/Choice.js';
 import { Modal } from '../ui/Modal.js';
 import { ProblemNotice } from '../ui/Notice.js';
-import { useDisplay, useDisplayChange } from '../ui/useDisplay.js';
+import { useDisplay, useDisplayChange } from '../ui/display.js';
 
 const KIND_NAMES: Readonly<Record<KindInTwoSystems, string>> = {
   length: 'Lengths',

@@ -4,6 +4,7 @@ import { INCH, METRIC, type Systems, type Unit } from '@tare/core';
 import { useState, type ReactNode } from 'react';
 import { AtTheBenchProvider } from '../api/person.js';
 import { SHOP } from '../testingBench.js';
+import { DisplayProvider } from './display.js';
 import { QuantityField } from './QuantityField.js';
 
 interface AtAFieldProps {
@@ -19,7 +20,9 @@ function AtAField({ systems, children }: AtAFieldProps) {
   });
   return (
     <QueryClientProvider client={queries}>
-      <AtTheBenchProvider>{children}</AtTheBenchProvider>
+      <AtTheBenchProvider>
+        <DisplayProvider>{children}</DisplayProvider>
+      </AtTheBenchProvider>
     </QueryClientProvider>
   );
 }

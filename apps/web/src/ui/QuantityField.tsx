@@ -1,5 +1,6 @@
 import type { Unit } from '@tare/core';
 import { useState, type KeyboardEvent, type ReactNode, type Ref } from 'react';
+import { useDisplayChange } from './display.js';
 import { Field } from './Field.js';
 import { useQuantityText } from './useQuantityText.js';
 
@@ -85,12 +86,18 @@ export function QuantityField({
   );
 }
 
+/** Asks once what somebody means by gr, and remembers it of them. */
 export function GrainOrGram({ onSay }: { readonly onSay: (gr: 'grain' | 'g') => void }): ReactNode {
+  const { change } = useDisplayChange();
+  const say = (gr: 'grain' | 'g'): void => {
+    change({ gr });
+    onSay(gr);
+  };
   return (
     <p className="mt-1 flex flex-wrap items-center gap-x-3">
       By gr, which do you mean?
       {(['grain', 'g'] as const).map((gr) => (
-        <button key={gr} type="button" className="min-h-11 font-semibold underline underline-offset-4" onClick={() => onSay(gr)}>
+        <button key={gr} type="button" className="min-h-11 font-semibold underline underline-offset-4" onClick={() => say(gr)}>
           {gr === 'g' ? 'gram' : 'grain'}
         </button>
       ))}

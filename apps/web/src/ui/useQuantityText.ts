@@ -1,7 +1,7 @@
 import { inUnit, METRIC, otherUnit, readBit, readQuantity, sayBit, sayIn, type ReadQuantity, type Systems, type Unit } from '@tare/core';
 import { useState } from 'react';
 import { isPlainNumber } from './form/saidOf.js';
-import { useDisplay, useDisplayChange } from './useDisplay.js';
+import { useDisplay } from './display.js';
 
 export interface QuantityText {
   /** The unit of the number that the owner's text stands for; of a bare one too. */
@@ -44,7 +44,6 @@ const GR = /grs?\.?(?!\p{L})/iu;
 /** The text of a quantity being typed: read as it is said, in the units of whoever types it, and handed on so that it means the same to anybody. */
 export function useQuantityText({ unit, value, onText, isBit = false, pinsDeg, asShown = false, mayExceed = false }: QuantityText): TypedQuantity {
   const display = useDisplay();
-  const { change: changeDisplay } = useDisplayChange();
   const [turned, setTurned] = useState(false);
   const [said, setSaid] = useState<{ readonly handed: string; readonly raw: string } | null>(null);
   const usual = asShown ? unit : display.unit(unit);
@@ -80,13 +79,7 @@ export function useQuantityText({ unit, value, onText, isBit = false, pinsDeg, a
     understood: found.kind === 'quantity' && !isPlainNumber(shown) ? `= ${inBoth(found.value, unit, usual)}` : null,
     refusal: found.kind === 'refused' ? found.sentence : null,
     isNoNumber: found.kind === 'notANumber',
-    sayGr:
-      found.kind === 'grainOrGram'
-        ? (gr) => {
-            changeDisplay({ gr });
-            take(shown.replace(GR, gr), shownUnit, gr);
-          }
-        : null,
+    sayGr: found.kind === 'grainOrGram' ? (gr) => take(shown.replace(GR, gr), shownUnit, gr) : null,
     turnUnit:
       other === null
         ? null

@@ -1,6 +1,6 @@
 import { sentenceIn } from '@tare/core';
 import { Children, type ReactNode } from 'react';
-import { useDisplay } from './useDisplay.js';
+import { useDisplay } from './display.js';
 
 /** Sentences that the arithmetic makes in mm and N, in the units of whoever reads; anything else as it is. */
 export function useSentence(): (words: ReactNode) => ReactNode {

@@ -19,7 +19,7 @@ import { JobFactorEffect } from './effect/JobFactorEffect.js';
 import { bobFigures } from './build/useBobBuild.js';
 import { MountingGuide } from './mount/MountingGuide.js';
 import { useLiveChoice } from './useBobChoices.js';
-import { useDisplay } from '../../ui/useDisplay.js';
+import { useDisplay } from '../../ui/display.js';
 
 /** What hangs on each pin in place of rods and pistons while the crank is spun. */
 export function BobBench(): ReactNode {

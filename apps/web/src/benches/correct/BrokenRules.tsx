@@ -4,7 +4,7 @@ import { counterweightOf, loggedBreaches } from '@tare/core';
 import { useMemo, type ReactNode } from 'react';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { ProblemNotice } from '../../ui/Notice.js';
-import { useDisplay } from '../../ui/useDisplay.js';
+import { useDisplay } from '../../ui/display.js';
 
 /** What is in the metal and breaks a rule: it is recorded all the same, and has to be seen by whoever cuts next to it. */
 export function BrokenRules(): ReactNode {

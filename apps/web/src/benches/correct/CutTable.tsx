@@ -10,7 +10,7 @@ import { VoidButton } from '../../ui/VoidButton.js';
 import { draftOfLogged } from './ownCut.js';
 import { EntryMore } from '../photos/EntryMore.js';
 import { useCutMetals } from './useCutMetals.js';
-import { useDisplay } from '../../ui/useDisplay.js';
+import { useDisplay } from '../../ui/display.js';
 import { SaidWords } from '../../ui/SaidWords.js';
 
 interface CutTableProps {

@@ -14,7 +14,7 @@ import { usePlannedMetal } from './plannedCuts.js';
 import { ResidualLine } from './PlanTable.js';
 import { punched, RimStrips } from './RimStrips.js';
 import { useCutMetals } from './useCutMetals.js';
-import { useDisplay } from '../../ui/useDisplay.js';
+import { useDisplay } from '../../ui/display.js';
 
 /** The holes of a taken plan, each to be drilled and logged with the depth that was measured. */
 export function DrillList({ plan, onPutAside }: { readonly plan: PlanEntry; readonly onPutAside: () => void }): ReactNode {

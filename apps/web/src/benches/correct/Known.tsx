@@ -2,7 +2,7 @@ import { degrees, fixed, placesKnown } from '@tare/card';
 import { toPolar, type GainKnown, type JobEstimate } from '@tare/core';
 import type { ReactNode } from 'react';
 import { useOpenJob } from '../../shell/JobContext.js';
-import { useDisplay } from '../../ui/useDisplay.js';
+import { useDisplay } from '../../ui/display.js';
 
 /** A gain that is known by so much better than at first was learned. */
 const LEARNED_RATIO = 0.7;

@@ -30,7 +30,7 @@ import type { Complaints } from '../../ui/form/useTypedForm.js';
 import { useWriteForm } from '../../ui/form/useWriteForm.js';
 import { LogOwnCut } from './LogOwnCut.js';
 import { draftOf } from './ownCut.js';
-import { useDisplay } from '../../ui/useDisplay.js';
+import { useDisplay } from '../../ui/display.js';
 
 interface LogHoleProps {
   readonly plan: PlanEntry;

@@ -38,7 +38,7 @@ import { useTypedForm, type Complaints } from '../../ui/form/useTypedForm.js';
 import { useWho } from '../../ui/WhoFirst.js';
 import { useLastMachine } from './useLastMachine.js';
 import { cutsOf, Incomplete, NO_CUT, OWN_KINDS, type OwnCutDraft } from './ownCut.js';
-import { useDisplay } from '../../ui/useDisplay.js';
+import { useDisplay } from '../../ui/display.js';
 
 interface LogOwnCutProps {
   /** What stands in the form at first: a place that was pointed at, or a planned cut that was made otherwise. */

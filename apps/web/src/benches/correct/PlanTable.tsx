@@ -22,7 +22,7 @@ import { DataTable } from '../../ui/DataTable.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { VerdictMark } from '../../ui/Verdict.js';
 import { Worked } from '../../ui/Worked.js';
-import { useDisplay, type Say } from '../../ui/useDisplay.js';
+import { useDisplay, type Say } from '../../ui/display.js';
 
 /** Every hole of a plan, and what it should leave. */
 export function PlanTable({ plan }: { readonly plan: HolePlan }): ReactNode {

@@ -3,7 +3,7 @@ import { degToRad, seatOf, turnBetweenDeg, type Counterweight, type Crank, type 
 import type { ReactNode } from 'react';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { PrintSheet } from '../../ui/PrintSheet.js';
-import { useDisplay } from '../../ui/useDisplay.js';
+import { useDisplay } from '../../ui/display.js';
 
 /** A little paper beyond the arc's ends, mm. */
 const MARGIN_MM = 4;

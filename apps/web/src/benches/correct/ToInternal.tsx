@@ -19,7 +19,7 @@ import { useOpenJob } from '../../shell/JobContext.js';
 import { QuantityField } from '../../ui/QuantityField.js';
 import { useKept } from '../../ui/form/useKept.js';
 import { usePlan } from './usePlan.js';
-import { useDisplay } from '../../ui/useDisplay.js';
+import { useDisplay } from '../../ui/display.js';
 
 type Typed = Readonly<Record<string, { readonly g: string; readonly deg: string }>>;
 

@@ -9,7 +9,7 @@ import { Button } from '../../ui/Button.js';
 import { useDraft } from '../../ui/useDraft.js';
 import type { HungRow } from '../spin/hungRows.js';
 import { hungDraft } from '../spin/useHung.js';
-import { useDisplay } from '../../ui/useDisplay.js';
+import { useDisplay } from '../../ui/display.js';
 
 /** Before anything is bored: the amounts hung on at their places, and a spin that the plan learns from. */
 export function TrialPieces({ plan }: { readonly plan: HolePlan }): ReactNode {

@@ -6,7 +6,7 @@ import { CrankEnd } from '../../draw/CrankEnd.js';
 import { Note } from '../../ui/Notice.js';
 import { useTypedLater } from './useTypedLater.js';
 import { checkedLayout, type SpecForm } from './specForm.js';
-import { useDisplay } from '../../ui/useDisplay.js';
+import { useDisplay } from '../../ui/display.js';
 
 /** The crank as it is typed, drawn from the front, and what follows from its shape. */
 export function LayoutSummary({ form }: { readonly form: UseFormReturn<SpecForm> }): ReactNode {

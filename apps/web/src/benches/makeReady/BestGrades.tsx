@@ -1,7 +1,7 @@
 import type { GradeChoice, ShellGrade } from '@tare/core';
 import type { ReactNode } from 'react';
 import { DataTable } from '../../ui/DataTable.js';
-import { useDisplay } from '../../ui/useDisplay.js';
+import { useDisplay } from '../../ui/display.js';
 
 interface BestGradesProps {
   readonly of: 'Main' | 'Rod';

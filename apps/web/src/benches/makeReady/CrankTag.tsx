@@ -3,7 +3,7 @@ import { JOURNAL_GROUPS, type CrankFigures, type MadeReady } from '@tare/core';
 import type { ReactNode } from 'react';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { PrintSheet } from '../../ui/PrintSheet.js';
-import { useDisplay } from '../../ui/useDisplay.js';
+import { useDisplay } from '../../ui/display.js';
 import { usePersonName } from '../../ui/usePersonName.js';
 
 interface CrankTagProps {

@@ -3,7 +3,7 @@ import { thickerShellsG, tolerance, toPolar, workChange, type CrankFigures, type
 import type { ReactNode } from 'react';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { plannedGrind } from './plannedGrind.js';
-import { useDisplay } from '../../ui/useDisplay.js';
+import { useDisplay } from '../../ui/display.js';
 
 /** What a grind that is planned will do to each plane, before it is done. */
 export function EffectOnBalance({ made, figures }: { readonly made: MadeReady; readonly figures: CrankFigures }): ReactNode {

@@ -12,7 +12,7 @@ import { useDecideForm } from '../../ui/form/useDecideForm.js';
 import { WriteFormFrame } from '../../ui/form/WriteFormFrame.js';
 import { VerdictMark } from '../../ui/Verdict.js';
 import { useDecide } from '../../ui/useDecide.js';
-import { useDisplay } from '../../ui/useDisplay.js';
+import { useDisplay } from '../../ui/display.js';
 import { readForm } from '../../ui/form/typedForm.js';
 import { Gauges, METAL_CHOICES, scatterOf } from './Gauges.js';
 import type { SheetEntry } from './useSheetEntry.js';

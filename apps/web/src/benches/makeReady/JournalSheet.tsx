@@ -8,7 +8,7 @@ import { QuantityField } from '../../ui/QuantityField.js';
 import { Note, ProblemNotice } from '../../ui/Notice.js';
 import { VerdictMark } from '../../ui/Verdict.js';
 import { useDecide } from '../../ui/useDecide.js';
-import { useDisplay } from '../../ui/useDisplay.js';
+import { useDisplay } from '../../ui/display.js';
 import { FigureEach } from './FigureEach.js';
 import { useLogWork } from './LogWork.js';
 import { pinWidthMm, plannedGrind } from './plannedGrind.js';

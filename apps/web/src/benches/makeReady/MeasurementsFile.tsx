@@ -11,7 +11,7 @@ import { IncomingLines } from '../../ui/IncomingLines.js';
 import { Modal } from '../../ui/Modal.js';
 import { ProblemNotice } from '../../ui/Notice.js';
 import { saveText } from '../../ui/saveText.js';
-import { useDisplay } from '../../ui/useDisplay.js';
+import { useDisplay } from '../../ui/display.js';
 import { usePersonName } from '../../ui/usePersonName.js';
 import { useWho } from '../../ui/WhoFirst.js';
 

@@ -6,7 +6,7 @@ import { Disclosure } from '../../ui/Disclosure.js';
 import { Field } from '../../ui/Field.js';
 import { Note, ProblemNotice } from '../../ui/Notice.js';
 import { QuantityField } from '../../ui/QuantityField.js';
-import { useDisplay } from '../../ui/useDisplay.js';
+import { useDisplay } from '../../ui/display.js';
 import { useKeys } from '../../ui/useKeys.js';
 import { useQuantityText } from '../../ui/useQuantityText.js';
 import { VoidButton } from '../../ui/VoidButton.js';

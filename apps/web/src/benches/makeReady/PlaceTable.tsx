@@ -1,6 +1,6 @@
 import { group } from 'd3-array';
 import type { ReactNode } from 'react';
-import { useDisplay } from '../../ui/useDisplay.js';
+import { useDisplay } from '../../ui/display.js';
 import { isAt, type Place } from './sheets.js';
 import type { SheetEntry } from './useSheetEntry.js';
 

@@ -3,7 +3,7 @@ import type { ReactNode } from 'react';
 import { BendLine } from '../../draw/BendLine.js';
 import { Choice } from '../../ui/Choice.js';
 import { Caution, Note } from '../../ui/Notice.js';
-import { useDisplay } from '../../ui/useDisplay.js';
+import { useDisplay } from '../../ui/display.js';
 import { JudgedSize } from './acceptanceWords.js';
 import { LogPush } from './LogWork.js';
 import { PlaceEntry } from './PlaceEntry.js';

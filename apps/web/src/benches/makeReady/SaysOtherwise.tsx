@@ -1,6 +1,6 @@
 import type { ReactNode } from 'react';
 import { ProblemNotice } from '../../ui/Notice.js';
-import { useDisplay } from '../../ui/useDisplay.js';
+import { useDisplay } from '../../ui/display.js';
 
 interface SaysOtherwiseProps {
   readonly bearings: readonly { readonly name: string; readonly clearanceMm: number; readonly seenMm: number | null; readonly disagrees: boolean }[];

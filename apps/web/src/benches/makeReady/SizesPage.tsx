@@ -6,7 +6,7 @@ import { useOpenJob } from '../../shell/JobContext.js';
 import { Button } from '../../ui/Button.js';
 import { DataTable } from '../../ui/DataTable.js';
 import { PrintSheet } from '../../ui/PrintSheet.js';
-import { useDisplay } from '../../ui/useDisplay.js';
+import { useDisplay } from '../../ui/display.js';
 import { usePersonName } from '../../ui/usePersonName.js';
 import { VerdictMark } from '../../ui/Verdict.js';
 import { MeasurementsFile } from './MeasurementsFile.js';

@@ -7,7 +7,7 @@ import { Button } from '../../ui/Button.js';
 import { Disclosure } from '../../ui/Disclosure.js';
 import { ProblemNotice } from '../../ui/Notice.js';
 import { Photos } from '../photos/Photos.js';
-import { useDisplay, type Say } from '../../ui/useDisplay.js';
+import { useDisplay, type Say } from '../../ui/display.js';
 import { usePersonName } from '../../ui/usePersonName.js';
 import { VoidButton } from '../../ui/VoidButton.js';
 import { CrankTag } from './CrankTag.js';

@@ -1,6 +1,6 @@
 import type { Acceptance } from '@tare/core';
 import type { ReactNode } from 'react';
-import { useDisplay } from '../../ui/useDisplay.js';
+import { useDisplay } from '../../ui/display.js';
 import { VerdictMark } from '../../ui/Verdict.js';
 
 /** Inside, outside, or what would settle it. */

@@ -4,7 +4,7 @@ import { useMemo, useState, type ReactNode } from 'react';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { DataTable } from '../../ui/DataTable.js';
 import { Disclosure } from '../../ui/Disclosure.js';
-import { useDisplay } from '../../ui/useDisplay.js';
+import { useDisplay } from '../../ui/display.js';
 
 const nameOf = (part: string): string => PART_WORDS[part] ?? part;
 

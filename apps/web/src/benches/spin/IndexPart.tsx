@@ -20,7 +20,7 @@ import { Choice } from '../../ui/Choice.js';
 import { DataTable } from '../../ui/DataTable.js';
 import { Disclosure } from '../../ui/Disclosure.js';
 import { Field } from '../../ui/Field.js';
-import { useDisplay } from '../../ui/useDisplay.js';
+import { useDisplay } from '../../ui/display.js';
 import { useDraft } from '../../ui/useDraft.js';
 
 interface IndexPartProps {

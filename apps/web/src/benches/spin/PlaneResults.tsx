@@ -4,7 +4,7 @@ import type { ReactNode } from 'react';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { VerdictMark } from '../../ui/Verdict.js';
 import { Worked } from '../../ui/Worked.js';
-import { useDisplay } from '../../ui/useDisplay.js';
+import { useDisplay } from '../../ui/display.js';
 
 /** Both planes of one spin: amount at radius, angle, 95 % region, tolerance, force. */
 export function PlaneResults({ spin, title }: { readonly spin: SpinFigures; readonly title: string }): ReactNode {

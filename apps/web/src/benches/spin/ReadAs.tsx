@@ -16,7 +16,7 @@ import { useOpenJob } from '../../shell/JobContext.js';
 import { Choice } from '../../ui/Choice.js';
 import { DataTable } from '../../ui/DataTable.js';
 import { QuantityField } from '../../ui/QuantityField.js';
-import { useDisplay } from '../../ui/useDisplay.js';
+import { useDisplay } from '../../ui/display.js';
 import { useDraft } from '../../ui/useDraft.js';
 
 const VERBS = { remove: 'remove', add: 'add' } as const;

@@ -12,7 +12,7 @@ import { saidOf } from '../../ui/form/saidOf.js';
 import { useDraft } from '../../ui/useDraft.js';
 import { MassFields } from './MassFields.js';
 import { useSupportLoads } from './useSupportLoads.js';
-import { useDisplay } from '../../ui/useDisplay.js';
+import { useDisplay } from '../../ui/display.js';
 
 /** How the crank lies in the machine: to scale, before anything turns. Wrong distances are the common silent mistake. */
 export function SetUp({ seenFrom }: { readonly seenFrom: SeenFrom }): ReactNode {

@@ -14,7 +14,7 @@ import { VoidButton } from '../../ui/VoidButton.js';
 import { EntryMore } from '../photos/EntryMore.js';
 import { AmendSpin } from './AmendSpin.js';
 import { hungWords, piecesOfPlanes } from './hungRows.js';
-import { useDisplay } from '../../ui/useDisplay.js';
+import { useDisplay } from '../../ui/display.js';
 
 /** Every spin of this crank, the first kept as received. */
 export function SpinTable(): ReactNode {

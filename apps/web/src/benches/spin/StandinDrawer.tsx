@@ -12,7 +12,7 @@ import { Button } from '../../ui/Button.js';
 import { Choice } from '../../ui/Choice.js';
 import { ProblemNotice } from '../../ui/Notice.js';
 import { useKept } from '../../ui/form/useKept.js';
-import { useDisplay } from '../../ui/useDisplay.js';
+import { useDisplay } from '../../ui/display.js';
 
 /** How the stand-in is set up: kept at this screen, since no real machine has such a drawer. */
 export function useStandinDials(): readonly [StandinDials, (dials: StandinDials) => void] {

@@ -26,7 +26,7 @@ import { useWho } from '../../ui/WhoFirst.js';
 import { useStories } from '../correct/usePlan.js';
 import { hungEntryOf } from './hungRows.js';
 import { storyWords } from './storyWords.js';
-import { useDisplay } from '../../ui/useDisplay.js';
+import { useDisplay } from '../../ui/display.js';
 
 /** Stories that are shown at first. */
 const FIRST = 6;

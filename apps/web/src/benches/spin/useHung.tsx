@@ -2,7 +2,7 @@ import { type HungPiece } from '@tare/core';
 import { useState, type ReactNode } from 'react';
 import { Disclosure } from '../../ui/Disclosure.js';
 import { useOpenJob } from '../../shell/JobContext.js';
-import { useDisplay } from '../../ui/useDisplay.js';
+import { useDisplay } from '../../ui/display.js';
 import { useKept } from '../../ui/form/useKept.js';
 import { HungFields } from './HungFields.js';
 import { blankRow, hungWords, pieceOf, type HungRow } from './hungRows.js';

@@ -4,7 +4,7 @@ import { CheckRow } from '../../ui/CheckRow.js';
 import { Button } from '../../ui/Button.js';
 import { Choice } from '../../ui/Choice.js';
 import { GrainOrGram } from '../../ui/QuantityField.js';
-import { useDisplay } from '../../ui/useDisplay.js';
+import { useDisplay } from '../../ui/display.js';
 import { useQuantityText } from '../../ui/useQuantityText.js';
 import { VerdictMark } from '../../ui/Verdict.js';
 import { ORDERS, type Order } from './nextCell.js';

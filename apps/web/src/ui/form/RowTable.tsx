@@ -4,7 +4,7 @@ import { useFieldArray, type ArrayPath, type FieldArray, type FieldPath, type Fi
 import { FormField } from './FormFields.js';
 import { FormQuantity } from './FormQuantity.js';
 import { AddRow, TakeOff } from '../RowButtons.js';
-import { useDisplay } from '../useDisplay.js';
+import { useDisplay } from '../display.js';
 
 export interface RowColumn {
   /** Of the row's field; with dots where it lies deeper. */

@@ -12,7 +12,7 @@ import { useDraft } from '../../../ui/useDraft.js';
 import { BobStack } from './BobStack.js';
 import { BoxEditor } from './BoxEditor.js';
 import { bobFigures, useBuilder, useBuiltBobs } from './useBobBuild.js';
-import { useDisplay } from '../../../ui/useDisplay.js';
+import { useDisplay } from '../../../ui/display.js';
 
 type Ready = Extract<BobCard, { kind: 'ready' }>;
 

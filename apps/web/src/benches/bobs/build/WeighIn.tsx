@@ -17,7 +17,7 @@ import { useInstruments } from '../../../api/instruments.js';
 import { useOpenJob } from '../../../shell/JobContext.js';
 import { Button } from '../../../ui/Button.js';
 import { Choice } from '../../../ui/Choice.js';
-import { useDisplay } from '../../../ui/useDisplay.js';
+import { useDisplay } from '../../../ui/display.js';
 import { ProblemNotice } from '../../../ui/Notice.js';
 import { VerdictMark } from '../../../ui/Verdict.js';
 import { FormQuantity } from '../../../ui/form/FormQuantity.js';

@@ -8,7 +8,7 @@ import { Note, ProblemNotice } from '../../../ui/Notice.js';
 import { Hodograph, SweepChart, TurnChart } from './charts.js';
 import { bestWords, onePercentWords, otherFactorWords, type ForceOrCouple } from './effectWords.js';
 import { useFactorEffect } from './useFactorEffect.js';
-import { useDisplay } from '../../../ui/useDisplay.js';
+import { useDisplay } from '../../../ui/display.js';
 
 interface FactorEffectProps {
   readonly engine: ShakingEngine;

@@ -13,7 +13,7 @@ import { WriteFormFrame } from '../../../ui/form/WriteFormFrame.js';
 import { Caution, Note, ProblemNotice } from '../../../ui/Notice.js';
 import { QuantityField } from '../../../ui/QuantityField.js';
 import { VerdictMark } from '../../../ui/Verdict.js';
-import { useDisplay } from '../../../ui/useDisplay.js';
+import { useDisplay } from '../../../ui/display.js';
 import { FigureEach } from '../FigureEach.js';
 import { useLogWork } from '../LogWork.js';
 import { NoCutFaces } from '../NoCutFaces.js';

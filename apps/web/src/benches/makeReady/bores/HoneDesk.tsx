@@ -4,7 +4,7 @@ import { Button } from '../../../ui/Button.js';
 import { DataTable } from '../../../ui/DataTable.js';
 import { Field } from '../../../ui/Field.js';
 import { Note, ProblemNotice } from '../../../ui/Notice.js';
-import { useDisplay } from '../../../ui/useDisplay.js';
+import { useDisplay } from '../../../ui/display.js';
 import { useLogWork } from '../LogWork.js';
 
 /** What every bore is honed to, for the piston that goes into it; stopped while a piston is not measured. Nothing once all are honed. */

@@ -1,7 +1,7 @@
 import { bandMm, type BoresFigures, type MadeReady } from '@tare/core';
 import type { ReactNode } from 'react';
 import { Note } from '../../../ui/Notice.js';
-import { useDisplay } from '../../../ui/useDisplay.js';
+import { useDisplay } from '../../../ui/display.js';
 import { AcceptanceMark } from '../acceptanceWords.js';
 import { LogAmount } from '../LogAmount.js';
 import { PlaceEntry } from '../PlaceEntry.js';

@@ -2,7 +2,7 @@ import { bandMm, type CrownRow, type DecksFigures, type MadeReady } from '@tare/
 import type { ReactNode } from 'react';
 import { DataTable } from '../../../ui/DataTable.js';
 import { Note } from '../../../ui/Notice.js';
-import { useDisplay } from '../../../ui/useDisplay.js';
+import { useDisplay } from '../../../ui/display.js';
 import { AcceptanceMark } from '../acceptanceWords.js';
 import { PlaceEntry } from '../PlaceEntry.js';
 import { PlaceTable } from '../PlaceTable.js';

@@ -4,7 +4,7 @@ import { useOpenJob } from '../../../shell/JobContext.js';
 import { CommitQuantity } from '../../../ui/form/CommitFields.js';
 import { Caution, Note } from '../../../ui/Notice.js';
 import { useDecide } from '../../../ui/useDecide.js';
-import { useDisplay } from '../../../ui/useDisplay.js';
+import { useDisplay } from '../../../ui/display.js';
 import { AcceptanceMark } from '../acceptanceWords.js';
 import { FigureEach } from '../FigureEach.js';
 import { LogAmount } from '../LogAmount.js';

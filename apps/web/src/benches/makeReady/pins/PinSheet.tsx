@@ -11,7 +11,7 @@ import { FormQuantity } from '../../../ui/form/FormQuantity.js';
 import { WriteFormFrame } from '../../../ui/form/WriteFormFrame.js';
 import { Caution, Note, ProblemNotice } from '../../../ui/Notice.js';
 import { QuantityField } from '../../../ui/QuantityField.js';
-import { useDisplay } from '../../../ui/useDisplay.js';
+import { useDisplay } from '../../../ui/display.js';
 import { AcceptanceMark } from '../acceptanceWords.js';
 import { useLogWork } from '../LogWork.js';
 import { PlaceEntry } from '../PlaceEntry.js';

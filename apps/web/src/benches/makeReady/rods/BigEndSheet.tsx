@@ -4,7 +4,7 @@ import { Button } from '../../../ui/Button.js';
 import { Caution, Note, ProblemNotice } from '../../../ui/Notice.js';
 import { QuantityField } from '../../../ui/QuantityField.js';
 import { VerdictMark } from '../../../ui/Verdict.js';
-import { useDisplay } from '../../../ui/useDisplay.js';
+import { useDisplay } from '../../../ui/display.js';
 import { useLogWork } from '../LogWork.js';
 import { PlaceEntry } from '../PlaceEntry.js';
 import { PlaceTable } from '../PlaceTable.js';

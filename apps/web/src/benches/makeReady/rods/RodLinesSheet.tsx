@@ -1,6 +1,6 @@
 import { bandMm, type MadeReady, type RodsFigures } from '@tare/core';
 import type { ReactNode } from 'react';
-import { useDisplay } from '../../../ui/useDisplay.js';
+import { useDisplay } from '../../../ui/display.js';
 import { AcceptanceMark } from '../acceptanceWords.js';
 import { PlaceEntry } from '../PlaceEntry.js';
 import { PlaceTable } from '../PlaceTable.js';

@@ -8,7 +8,7 @@ import { FormQuantity } from '../../../ui/form/FormQuantity.js';
 import { readForm } from '../../../ui/form/typedForm.js';
 import { useDecideForm } from '../../../ui/form/useDecideForm.js';
 import { WriteFormFrame } from '../../../ui/form/WriteFormFrame.js';
-import { useDisplay } from '../../../ui/useDisplay.js';
+import { useDisplay } from '../../../ui/display.js';
 
 const STEPS: Readonly<Record<TorqueStep, string>> = { gauging: 'to gauge', honing: 'to hone', assembly: 'when it goes together' };
 

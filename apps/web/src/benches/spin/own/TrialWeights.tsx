@@ -27,7 +27,7 @@ import { useWriteForm } from '../../../ui/form/useWriteForm.js';
 import { WriteFormFrame } from '../../../ui/form/WriteFormFrame.js';
 import { RecordingWords, workingWords } from './RecordedSpinForm.js';
 import { StandinBench } from './StandinBench.js';
-import { useDisplay } from '../../../ui/useDisplay.js';
+import { useDisplay } from '../../../ui/display.js';
 
 /** A run as it is typed: the weights on the crank, and what the supports said. */
 interface Run extends TypedTrial, TypedSupports {

@@ -1,6 +1,6 @@
 import type { Display } from '@tare/contract';
 import { figureIn, METRIC, sayIn, shownUnit, type Systems, type Unit } from '@tare/core';
-import { useMemo } from 'react';
+import { createContext, use, useMemo, type ReactNode } from 'react';
 import { useAtTheBench } from '../api/person.js';
 import type { ProblemError } from '../api/problem.js';
 import { useKnownShop } from '../api/queries.js';
@@ -21,22 +21,27 @@ interface HowShown {
 
 const NOT_SAID: Display = { systems: METRIC, gr: null };
 
-/** In which units whoever is at the bench types and reads; metric until they say otherwise. */
-export function useDisplay(): HowShown {
+const howShown = ({ systems, gr }: Display): HowShown => ({
+  systems,
+  gr,
+  unit: (keptIn) => shownUnit(keptIn, systems),
+  say: (value, keptIn, places) => sayIn(systems, value, keptIn, places),
+  figure: (value, keptIn, places) => figureIn(systems, value, keptIn, places),
+});
+
+const DisplayContext = createContext<HowShown>(howShown(NOT_SAID));
+
+/** Finds once for all fields and figures how whoever is at the bench has them shown: a form has a hundred of them. */
+export function DisplayProvider({ children }: { readonly children: ReactNode }): ReactNode {
   const shop = useKnownShop();
   const { personId } = useAtTheBench();
   const { systems, gr } = (personId === null ? undefined : shop?.displays[personId]) ?? NOT_SAID;
-  return useMemo(
-    () => ({
-      systems,
-      gr,
-      unit: (keptIn) => shownUnit(keptIn, systems),
-      say: (value, keptIn, places) => sayIn(systems, value, keptIn, places),
-      figure: (value, keptIn, places) => figureIn(systems, value, keptIn, places),
-    }),
-    [systems, gr],
-  );
+  const shown = useMemo(() => howShown({ systems, gr }), [systems, gr]);
+  return <DisplayContext value={shown}>{children}</DisplayContext>;
 }
+
+/** In which units whoever is at the bench types and reads; metric until they say otherwise. */
+export const useDisplay = (): HowShown => use(DisplayContext);
 
 interface DisplayChange {
   readonly change: (change: Partial<Display>) => void;
