@@ -244,7 +244,6 @@ export class ShopApi {
     return id;
   }
 
-  /** A cut that is on record, drilled without a plan. */
   /** What a gauge showed at a place of the crank. */
   async measure(jobId: string, place: Pick<NewMeasurement, 'feature' | 'quantity'> & Partial<NewMeasurement>): Promise<void> {
     await this.send(
@@ -263,6 +262,7 @@ export class ShopApi {
     );
   }
 
+  /** A cut that is on record, drilled without a plan. */
   async logCut(jobId: string, cut: Cut): Promise<void> {
     await this.send(
       'POST jobs/:jobId/holes',
