@@ -4,6 +4,7 @@ export { toPolar, fromPolar, add, subtract, scale, ZERO, type Vector } from './u
 export { gmmToOzin, newtonsToLbf } from './units/convert.js';
 export { unitOfName } from './units/quantity/ofName.js';
 export { readBit, sayBit } from './units/quantity/bit.js';
+export { exchangedDigits } from './units/quantity/exchanged.js';
 export { readQuantity, typedQuantity, type ReadQuantity } from './units/quantity/read.js';
 export { placesByDivision, placesByError, sayNumber, sharedOut } from './units/quantity/say.js';
 export {
@@ -157,7 +158,7 @@ export { isPinWork, PIN_WAYS, type PinLimits, type PinWork } from './inspect/pin
 export { HEARD_AT, leakRatio, suggestion, type Evidence, type HeardAt } from './inspect/bores/evidence.js';
 export { sizesPage, type SizeLine, type Span } from './inspect/sizesPage.js';
 export { nominalMm } from './inspect/nominal.js';
-export { digitsExchanged, slipAt } from './inspect/slipAt.js';
+export { slipAt } from './inspect/slipAt.js';
 export { workChange } from './inspect/workChange.js';
 export { apartOf, spareOptions, withSpareIn, type Apart, type SpareOption } from './match/spareOptions.js';
 export { arrangementComplaint } from './match/arrangementComplaint.js';

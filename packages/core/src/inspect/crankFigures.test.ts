@@ -3,6 +3,7 @@ import { benchStatuses } from '../job/benches.js';
 import type { JobFacts, SpinFact } from '../job/jobFacts.js';
 import { weighedJob } from '../job/testing/weighedJob.js';
 import { addPlanes, type PlaneUnbalance } from '../rotor/planes.js';
+import { exchangedDigits } from '../units/quantity/exchanged.js';
 import { summariseTurns } from '../spin/turnSummary.js';
 import { add, fromPolar, subtract, toPolar } from '../units/vector.js';
 import { crankFigures } from './crankFigures.js';
@@ -11,7 +12,7 @@ import type { WorkFact, GaugeSettingFact, MadeReady, MeasurementFact } from './i
 import { madeReadyOf, NOTHING_MADE_READY } from './madeReady.js';
 import { mainPlacesMm } from './mainPlaces.js';
 import { placesRead, readMm } from './placesRead.js';
-import { digitsExchanged, slipAt } from './slipAt.js';
+import { slipAt } from './slipAt.js';
 import { madeUpLimits } from './testing/madeUpLimits.js';
 import { workChange } from './workChange.js';
 
@@ -106,11 +107,10 @@ describe('what was measured of a crank', () => {
       'point a place nearer',
     );
     // 2.2152 in, where 2.1252 was meant: of all ways to exchange two of its digits one comes near.
-    const exchanged = digitsExchanged('2.2152').map((inches) => Number(inches) * 25.4);
+    const exchanged = exchangedDigits('2.2152 in', 'mm');
     expect(
       slipAt({ feature: 'pin.1', quantity: 'diameter' }, 2.2152 * 25.4, [], { limits: LIMITS, rods: NOTHING_MADE_READY.rods }, null, exchanged),
     ).toBe('56.266 mm lies far from 53.98 mm. With two digits exchanged it would be 53.98 mm.');
-    expect(digitsExchanged('53.98 in')).toEqual(['35.98 in', '53.89 in']);
     // The size itself, typed where the needle of a gauge that was set at 54 is asked for.
     for (const [sign, needle] of [
       [1, '0.012'],

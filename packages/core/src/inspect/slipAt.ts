@@ -48,15 +48,6 @@ const said = (mm: number): string => String(Math.round(mm * 1e4) / 1e4);
 /** A size to the thousandth, which in inches has no more places than anybody types; what is too small for a size to its ten-thousandth. */
 const saidFar = (mm: number): string => (Math.abs(mm) < 10 ? said(mm) : String(Math.round(mm * 1e3) / 1e3));
 
-/** What may have been meant where two digits side by side were typed the wrong way round. @example digitsExchanged('2.21') // ['2.12'] */
-export function digitsExchanged(typed: string): string[] {
-  return Array.from({ length: typed.length }).flatMap((_, i) => {
-    const digit = typed.charAt(i);
-    const next = typed.charAt(i + 1);
-    return /\d/.test(digit) && /\d/.test(next) && digit !== next ? [typed.slice(0, i) + next + digit + typed.slice(i + 2)] : [];
-  });
-}
-
 /**
  * Why a size does not look like its kind, with the slip that would fit; null where it does. It is held against the limits' band where there is
  * one, else against what was read of the others.

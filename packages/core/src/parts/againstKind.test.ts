@@ -12,6 +12,17 @@ describe('a reading against its kind', () => {
     expect(of(0.6121)?.meantG).toBeCloseTo(612.1, 9);
     expect(of(6121)).toMatchObject({ meantG: 612.1, slip: 'with its point a place nearer' });
   });
+  it('with two digits exchanged is asked about, and the exchange offered that lands among the others', () => {
+    const exchanged = (valueG: number, exchangedG: readonly number[], othersG = pistons) =>
+      againstKind('piston', 'mass', othersG, valueG, 0.1, exchangedG);
+    // 162.2 for 612.2; 126.2 would not be one of them.
+    expect(exchanged(162.2, [612.2, 126.2])).toMatchObject({ meantG: 612.2, slip: 'with two digits exchanged' });
+    expect(exchanged(621.2, [261.2, 612.2])).toMatchObject({ meantG: 612.2 });
+    // Among the others, but as far from them as what was typed.
+    expect(exchanged(621.2, [639.1])).toMatchObject({ meantG: null, slip: '' });
+    // A whole factor is the likelier slip.
+    expect(exchanged(61.2, [612])).toMatchObject({ slip: 'with its point a place further' });
+  });
   it('that no slip explains is asked about all the same', () => {
     expect(of(150)).toMatchObject({ meantG: null });
     expect(of(620)?.sentence).toContain('lies 7.95 g from the others, which lie within 0.5 g');

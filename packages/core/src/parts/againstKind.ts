@@ -32,6 +32,7 @@ const SLIPS: readonly (readonly [number, string])[] = [
   [100, 'with its point two places further'],
   [0.01, 'with its point two places nearer'],
 ];
+const EXCHANGED = 'with two digits exchanged';
 /** A slip is offered where it lands within this of its kind. */
 const LIKE_ITS_KIND = 0.15;
 
@@ -49,8 +50,16 @@ export interface KindDoubt {
  *
  * @param othersG what the other parts of the kind weigh in this measure, g; empty for the first
  * @param divisionG of the scale
+ * @param exchangedG what the reading would be with two digits exchanged, g; empty where none were typed
  */
-export function againstKind(kind: PartKind, measure: Measure, othersG: readonly number[], valueG: number, divisionG: number): KindDoubt | null {
+export function againstKind(
+  kind: PartKind,
+  measure: Measure,
+  othersG: readonly number[],
+  valueG: number,
+  divisionG: number,
+  exchangedG: readonly number[] = [],
+): KindDoubt | null {
   if (othersG.length === 0) {
     if (valueG >= LIGHTEST_G[kind] || measure === 'bigEnd' || measure === 'smallEnd') return null;
     const meantG = 1000 * valueG;
@@ -63,13 +72,18 @@ export function againstKind(kind: PartKind, measure: Measure, othersG: readonly 
   const isFar = valueG < middleG / FAR_RATIO || valueG > middleG * FAR_RATIO;
   const widens = othersG.length >= ENOUGH_TO_SPREAD && withIt > WIDENS * Math.max(spreadG, SPREAD_DIVISIONS * divisionG);
   if (!isFar && !widens) return null;
-  const found = SLIPS.find(([factor]) => Math.abs(factor * valueG - middleG) <= LIKE_ITS_KIND * middleG);
+  const isLike = (g: number): boolean => Math.abs(g - middleG) <= LIKE_ITS_KIND * middleG;
+  const slip = isFar ? SLIPS.find(([factor]) => isLike(factor * valueG)) : undefined;
+  const [exchanged] = exchangedG
+    .filter((g) => isLike(g) && againstKind(kind, measure, othersG, g, divisionG) === null)
+    .sort((x, y) => Math.abs(x - middleG) - Math.abs(y - middleG));
+  const [meantG, how] = slip ? [slip[0] * valueG, slip[1]] : exchanged === undefined ? [null, ''] : [exchanged, EXCHANGED];
   return {
     sentence: isFar
       ? `${said(valueG)} g, and the others of its kind weigh about ${said(middleG)} g.`
       : `${said(valueG)} g lies ${said(Math.abs(valueG - middleG))} g from the others, which lie within ${said(spreadG)} g. Another maker’s, a slip, or really so?`,
-    meantG: isFar && found ? found[0] * valueG : null,
-    slip: isFar && found ? found[1] : '',
+    meantG,
+    slip: how,
   };
 }
 

@@ -1,6 +1,6 @@
 import {
   counts,
-  digitsExchanged,
+  exchangedDigits,
   madeReadyOf,
   NOTHING_MADE_READY,
   readQuantity,
@@ -119,10 +119,7 @@ export function useSheetEntry(sheetName: SheetName): SheetEntry {
           own.map((one) => ({ ...one, mm: sizeOf(one) })),
           made,
           setting && { typedMm: read.value, setting },
-          digitsExchanged(typed).flatMap((text) => {
-            const other = readQuantity(text, 'mm');
-            return other.kind === 'quantity' ? [sizeOf({ ...fact, indicationMm: other.value })] : [];
-          }),
+          exchangedDigits(typed, 'mm').map((mm) => sizeOf({ ...fact, indicationMm: mm })),
         );
     if (slip !== null) {
       setAsked({ mm: read.value, place: waiting });

@@ -2,6 +2,7 @@ import { addressOf, type ReadingEntry } from '@tare/contract';
 import {
   everyPart,
   againstKind,
+  exchangedDigits,
   differenceComplaint,
   lineReader,
   hasEnds,
@@ -227,7 +228,8 @@ export function useWeighing(): Weighing {
     const complaint = isDifference(waiting) ? differenceComplaint(number.valueG) : readingComplaint(kind, waiting.measure, number.valueG);
     setProblem(complaint);
     if (complaint !== null) return undefined;
-    const unlike = isDifference(waiting) ? null : againstKind(kind, waiting.measure, othersOf(waiting), number.valueG, divisionG);
+    const exchangedG = number.live ? [] : exchangedDigits(typed, 'g');
+    const unlike = isDifference(waiting) ? null : againstKind(kind, waiting.measure, othersOf(waiting), number.valueG, divisionG, exchangedG);
     // The same number for the same part once more is the answer that it is so.
     const isAnswered = asked?.valueG === number.valueG && sameCell(asked.cell, waiting);
     if (unlike !== null && !isAnswered) return setAsked({ ...unlike, valueG: number.valueG, cell: waiting });

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { readBit, sayBit } from './bit.js';
+import { exchangedDigits } from './exchanged.js';
 import { readQuantity, typedQuantity } from './read.js';
 import { unitOfName } from './ofName.js';
 import { placesByDivision, placesByError, placesIn, sayNumber, sayQuantity, sharedOut, withUnit } from './say.js';
@@ -283,6 +284,15 @@ describe('a figure is said in one system or in both', () => {
       'rpm',
     ]);
   });
+});
+
+it('two digits typed the wrong way round may have been any two side by side', () => {
+  expect(exchangedDigits('53.98 in', 'in')).toEqual([35.98, 53.89]);
+  expect(exchangedDigits('2.21', 'in')).toEqual([2.12]);
+  const [g, ...others] = exchangedDigits('1 lb 21 oz', 'g');
+  expect(g).toBeCloseTo((16 + 12) * 28.349523125, 9);
+  expect(others).toEqual([]);
+  expect(exchangedDigits('55.5', 'mm')).toEqual([]);
 });
 
 it('a figure’s name says its unit', () => {
