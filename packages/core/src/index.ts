@@ -58,6 +58,7 @@ export { pooledDeviation } from './weigh/pooledDeviation.js';
 export { diagnoseFixture, DOCTOR_PLACEMENTS, type CauseShare, type CauseVerdict, type DoctorPlacement } from './weigh/fixtureDoctor.js';
 export { isDoubtful, rodEnds, type RodEnds, type RodWeighings } from './weigh/rodClosure.js';
 export { againstKind, type KindDoubt } from './parts/againstKind.js';
+export { endTurned } from './parts/endTurned.js';
 export { readingComplaint, differenceComplaint } from './parts/weightLimits.js';
 
 export { matchToLightest, type Matchable, type MatchedItem, type MatchedSet } from './match/matchToLightest.js';

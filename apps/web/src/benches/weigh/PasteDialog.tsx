@@ -1,10 +1,12 @@
 import { fixed, KIND_NAMES } from '@tare/card';
-import { againstKind, readQuantity, readingComplaint } from '@tare/core';
+import { againstKind, endTurned, everyPart, readQuantity, readingComplaint, type WeighedPart } from '@tare/core';
 import { useState, type ClipboardEvent, type ReactNode } from 'react';
+import { useOpenJob } from '../../shell/JobContext.js';
 import { CheckRow } from '../../ui/CheckRow.js';
 import { Button } from '../../ui/Button.js';
 import { Modal } from '../../ui/Modal.js';
 import { sameCell, type Cell } from './nextCell.js';
+import { readOf } from './readOf.js';
 import type { Weighing } from './useWeighing.js';
 
 interface PastedLine {
@@ -25,6 +27,7 @@ export interface Paste {
 
 /** A column from a spreadsheet, pasted where a single number goes: one placement for each part from the waiting one on. */
 export function usePaste(weighing: Weighing): Paste {
+  const { figures } = useOpenJob();
   const [lines, setLines] = useState<readonly PastedLine[] | null>(null);
   return {
     lines,
@@ -36,12 +39,12 @@ export function usePaste(weighing: Weighing): Paste {
         .split(/[\r\n\t]+/);
       if (texts.length < 2) return;
       event.preventDefault();
-      setLines(assign(texts, weighing));
+      setLines(assign(texts, weighing, everyPart(figures)));
     },
   };
 }
 
-function assign(texts: readonly string[], { kind, cells, waiting, divisionG }: Weighing): PastedLine[] {
+function assign(texts: readonly string[], { kind, cells, waiting, divisionG }: Weighing, parts: readonly WeighedPart[]): PastedLine[] {
   const measure = waiting?.measure ?? cells[0]?.measure;
   const column = cells.filter((cell) => cell.measure === measure);
   const from = Math.max(
@@ -58,7 +61,11 @@ function assign(texts: readonly string[], { kind, cells, waiting, divisionG }: W
   // Each against the others of the column: they are of one kind.
   return lines.map((line) => {
     const others = lines.filter((one) => one !== line && one.complaint === null).map(({ valueG }) => valueG);
-    const unlike = line.complaint === null ? againstKind(kind, line.cell.measure, others, line.valueG, divisionG) : null;
+    const { measure, partId } = line.cell;
+    const unlike =
+      line.complaint === null
+        ? (againstKind(kind, measure, others, line.valueG, divisionG) ?? endTurned(kind, measure, line.valueG, readOf(parts, partId)))
+        : null;
     return { ...line, doubt: unlike?.sentence ?? null };
   });
 }

@@ -1,6 +1,6 @@
 import { fixed, KIND_NAMES } from '@tare/card';
 import { readingsFromCsv, readingsToCsv, type NewReading, type ReadCsv } from '@tare/contract';
-import { againstKind, everyPart, USUAL_DIVISION_G, type WeighedPart } from '@tare/core';
+import { againstKind, endTurned, everyPart, USUAL_DIVISION_G, type Measure, type WeighedPart } from '@tare/core';
 import { Copy, Download, Upload } from 'lucide-react';
 import { useMemo, useState, type ReactNode } from 'react';
 import { useInstruments } from '../../api/instruments.js';
@@ -14,6 +14,7 @@ import { ProblemNotice } from '../../ui/Notice.js';
 import { saveText } from '../../ui/saveText.js';
 import { usePersonName } from '../../ui/usePersonName.js';
 import { useWho } from '../../ui/WhoFirst.js';
+import { readOf } from './readOf.js';
 import type { Weighing } from './useWeighing.js';
 
 /** Readings out to a file or a spreadsheet, and in from a file. */
@@ -74,7 +75,9 @@ function doubtsOf(lines: ReadCsv['good'], parts: readonly WeighedPart[]): Readon
         ...lines.filter((one) => one !== line && one.kind === kind && one.measure === measure).map(({ valueG }) => valueG),
         ...parts.flatMap(({ part, now }) => (part.kind === kind && part.id !== partId && now[measure] ? [now[measure].meanG] : [])),
       ];
-      const unlike = againstKind(kind, measure, others, line.valueG, USUAL_DIVISION_G);
+      const here = readOf(parts, partId);
+      const readG = (other: Measure): number | null => lines.findLast((one) => one.partId === partId && one.measure === other)?.valueG ?? here(other);
+      const unlike = againstKind(kind, measure, others, line.valueG, USUAL_DIVISION_G) ?? endTurned(kind, measure, line.valueG, readG);
       return unlike ? [[line.line, unlike.sentence]] : [];
     }),
   );

@@ -61,6 +61,14 @@ describe('weighing', () => {
     ]);
     expect(waitsFor(weighing())).toEqual(['rod2', 'bigEnd']);
   });
+  it('asks whether a rod lay the wrong way round, whose ends add up all the same', () => {
+    const { type, weighing, outbox } = bench(undefined, '/?kind=rod');
+    ['629', '629', '629', '184'].forEach(type);
+    expect(readings(outbox)).toHaveLength(3);
+    expect(weighing().asked?.sentence).toContain('the big end 184 g and the small end 445 g');
+    type('445');
+    expect(readings(outbox)).toHaveLength(4);
+  });
   it('keeps what cannot be a reading in the field, with a sentence', () => {
     const { type, weighing, outbox } = bench();
     type('31,2,4');

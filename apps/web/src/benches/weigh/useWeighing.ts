@@ -4,6 +4,7 @@ import {
   againstKind,
   exchangedDigits,
   differenceComplaint,
+  endTurned,
   lineReader,
   hasEnds,
   isWanted,
@@ -25,6 +26,7 @@ import { saidOf } from '../../ui/form/saidOf.js';
 import { useDraft } from '../../ui/useDraft.js';
 import { useWho } from '../../ui/WhoFirst.js';
 import { nextCell, ORDERS, sameCell, type Cell, type Order } from './nextCell.js';
+import { readOf } from './readOf.js';
 import { usePlacements } from './usePlacements.js';
 import { useInstrumentChoice, type InstrumentChoice } from './useInstrumentChoice.js';
 import { useLiveScale, type LiveScale } from './useLiveScale.js';
@@ -229,7 +231,10 @@ export function useWeighing(): Weighing {
     setProblem(complaint);
     if (complaint !== null) return undefined;
     const exchangedG = number.live ? [] : exchangedDigits(typed, 'g');
-    const unlike = isDifference(waiting) ? null : againstKind(kind, waiting.measure, othersOf(waiting), number.valueG, divisionG, exchangedG);
+    const unlike = isDifference(waiting)
+      ? null
+      : (againstKind(kind, waiting.measure, othersOf(waiting), number.valueG, divisionG, exchangedG) ??
+        endTurned(kind, waiting.measure, number.valueG, readOf(everyPart(figures), waiting.partId)));
     // The same number for the same part once more is the answer that it is so.
     const isAnswered = asked?.valueG === number.valueG && sameCell(asked.cell, waiting);
     if (unlike !== null && !isAnswered) return setAsked({ ...unlike, valueG: number.valueG, cell: waiting });
