@@ -20,7 +20,9 @@ export function ServerAway(): ReactNode {
       )}
       {isNewer && (
         <p role="status" className="no-print flex flex-wrap items-center gap-3 bg-brass px-4 py-1 font-semibold text-on-brass">
-          <span className="grow">There is a newer Tare on the server. It comes by this button, or once every window of Tare was closed; what waits here stays.</span>
+          <span className="grow">
+            There is a newer Tare on the server. It comes by this button, or once every window of Tare was closed; what waits here stays.
+          </span>
           <Button onClick={() => void updateServiceWorker(true)}>Load it now</Button>
         </p>
       )}
