@@ -10,7 +10,7 @@ import { Button } from '../../ui/Button.js';
 import { Caution } from '../../ui/Notice.js';
 import { usePersonName } from '../../ui/usePersonName.js';
 import { LogHole } from './LogHole.js';
-import { usePlannedMetal } from './plannedCuts.js';
+import { stillLeaves, usePlannedMetal } from './plannedCuts.js';
 import { ResidualLine } from './PlanTable.js';
 import { punched, RimStrips } from './RimStrips.js';
 import { useCutMetals } from './useCutMetals.js';
@@ -18,7 +18,7 @@ import { useDisplay } from '../../ui/display.js';
 
 /** The holes of a taken plan, each to be drilled and logged with the depth that was measured. */
 export function DrillList({ plan, onPutAside }: { readonly plan: PlanEntry; readonly onPutAside: () => void }): ReactNode {
-  const { sheet } = useOpenJob();
+  const { sheet, figures } = useOpenJob();
   const [printing, setPrinting] = useState(false);
   const logged = (index: number): HoleEntry | undefined => sheet.holes.find((h) => h.planId === plan.id && h.planIndex === index);
   const allIn = plan.holes.every((_, i) => logged(i) !== undefined);
@@ -30,7 +30,7 @@ export function DrillList({ plan, onPutAside }: { readonly plan: PlanEntry; read
     <section className="grid gap-3">
       {!allIn && <Cautions holes={plan.holes} />}
       <div className="flex flex-wrap items-center justify-between gap-4">
-        <ResidualLine residual={plan.predicted} />
+        <ResidualLine residual={stillLeaves(sheet, figures, plan)} />
         {forStrips.length > 0 && (
           <Button onClick={() => setPrinting(true)}>
             <Printer aria-hidden className="size-5" /> Strips for the rims, 1:1
