@@ -106,7 +106,7 @@ export function CorrectBench(): ReactNode {
             : 'Every hole of this plan is in. Spin again to see what is left.'
         }
       >
-        <Known estimate={estimate} should={holesSinceLastSpin > 0} />
+        <Known estimate={estimate} />
         <CrankAtDrill key={left[0]?.index} planned={left} />
         <DrillList plan={taken} onPutAside={() => setPutAside(taken.id)} />
         {map(left.map(({ cut }) => cut))}

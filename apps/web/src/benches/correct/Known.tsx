@@ -8,9 +8,9 @@ import { useDisplay } from '../../ui/display.js';
 const LEARNED_RATIO = 0.7;
 
 /** What all spins, cuts and known weights together say of the crank, and of the machine that reads it. */
-export function Known({ estimate, should = false }: { readonly estimate: JobEstimate; readonly should?: boolean }): ReactNode {
+export function Known({ estimate }: { readonly estimate: JobEstimate }): ReactNode {
   const { say } = useDisplay();
-  const { sheet } = useOpenJob();
+  const { sheet, figures } = useOpenJob();
   const { radiusAMm, radiusBMm } = sheet.spec.crank.planes;
   const { now, gains, counted } = estimate;
   if (!now) return null;
@@ -39,7 +39,7 @@ export function Known({ estimate, should = false }: { readonly estimate: JobEsti
   return (
     <section aria-label="What is known">
       <p className="font-semibold">
-        {should
+        {figures.holesSinceLastSpin > 0
           ? 'What should be left now, by the cuts since the last spin'
           : counted === 1
             ? 'Heavy spots, from 1 spin'
