@@ -9,5 +9,10 @@ export function noteWrite(body: unknown): void {
   if (own.size > MOST) own.delete(own.values().next().value!);
 }
 
-/** Whether this window sent a write itself. */
+/** Has word of a write heeded again: nobody here heard what became of it. */
+export function forgetWrite(id: string): void {
+  own.delete(id);
+}
+
+/** Whether this window sent a write itself, and knows what became of it. */
 export const isOwnWrite = (writeId: string | null): boolean => writeId !== null && own.has(writeId);
