@@ -11,7 +11,7 @@ import {
   type WorkLine,
 } from '@tare/contract';
 import { isFaultStatus, ProblemError, UNREACHABLE } from './problem.js';
-import { noteWrite } from './ownWrites.js';
+import { asOwnWrite } from './ownWrites.js';
 
 /** What goes with a request: the ids in its address, its body, and words behind the address. */
 export type Given<R extends RouteName> = (keyof RouteIds<R> extends never ? { readonly ids?: undefined } : { readonly ids: RouteIds<R> }) &
@@ -29,7 +29,7 @@ export async function ask<R extends RouteName>(route: R, given: Given<R>): Promi
 
 /** Sends JSON to an address below /api and returns what comes back. @throws ProblemError */
 export async function sendJson<T>(method: 'GET' | 'POST' | 'PUT', path: string, body?: unknown): Promise<T> {
-  return (await whole(await send(method, path, body), 'json')) as T;
+  return asOwnWrite(body, async () => (await whole(await send(method, path, body), 'json')) as T);
 }
 
 /** An answer that began, to its end. @throws ProblemError where its rest does not come */
@@ -43,7 +43,7 @@ async function whole<R extends 'json' | 'blob'>(response: Response, as: R): Prom
 
 /** Sends a request whose answer comes as lines of JSON, and hands each to `onLine` as it comes. @throws ProblemError */
 export async function requestLines<T>(path: string, body: unknown, onLine: (line: T) => void, signal: AbortSignal): Promise<void> {
-  await eachLine(await send('POST', path, body, { signal }), onLine);
+  await asOwnWrite(body, async () => eachLine(await send('POST', path, body, { signal }), onLine));
 }
 
 /** Hands each line of JSON of an answer to `onLine` as it comes. @throws ProblemError where the rest of it does not come */
@@ -111,7 +111,6 @@ const ANSWER_MS = 20_000;
 const FILE_MS = 300_000;
 
 async function send(method: string, path: string, body: unknown, options: SendOptions = {}): Promise<Response> {
-  noteWrite(body);
   const sent: Sent | null = body === undefined || body instanceof File ? null : sentBy(body);
   const { accept } = options;
   const personId = options.personId ?? sent?.personId ?? null;

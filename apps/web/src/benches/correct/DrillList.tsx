@@ -25,12 +25,13 @@ export function DrillList({ plan, onPutAside }: { readonly plan: PlanEntry; read
   const forStrips = punched(plan.holes);
   const { before, metals } = usePlannedMetal(sheet, plan);
   const took = useCutMetals();
+  const residual = useMemo(() => stillLeaves(sheet, figures, plan), [sheet, figures, plan]);
   const { crank } = useMemo(() => furtherCut(before, plan.holes.filter(isRimCut)), [before, plan]);
   return (
     <section className="grid gap-3">
       {!allIn && <Cautions holes={plan.holes} />}
       <div className="flex flex-wrap items-center justify-between gap-4">
-        <ResidualLine residual={stillLeaves(sheet, figures, plan)} />
+        <ResidualLine residual={residual} />
         {forStrips.length > 0 && (
           <Button onClick={() => setPrinting(true)}>
             <Printer aria-hidden className="size-5" /> Strips for the rims, 1:1

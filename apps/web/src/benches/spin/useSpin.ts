@@ -3,7 +3,6 @@ import type { SpinEvent, SpinRequest, Wave } from '@tare/contract';
 import type { PlaneUnbalance } from '@tare/core';
 import { useEffect, useRef, useState } from 'react';
 import { requestLines } from '../../api/client.js';
-import { forgetWrite } from '../../api/ownWrites.js';
 import { ProblemError } from '../../api/problem.js';
 import { jobKey } from '../../api/queries.js';
 
@@ -42,22 +41,19 @@ export function useSpin(jobId: string): Spin {
     setProblem(null);
     setProgress({ ...AT_REST, of: order.turns });
     const outcome = { told: false };
-    const id = crypto.randomUUID();
     const hear = (event: SpinEvent): void => {
       if (event.type === 'problem') setProblem(event.detail);
       if (event.type === 'problem' || event.type === 'done') outcome.told = true;
       else setProgress((before) => next(before ?? AT_REST, event));
     };
     try {
-      await requestLines<SpinEvent>(`jobs/${jobId}/spins`, { id, ...order, cautionsConfirmed: true }, hear, stop.signal);
+      await requestLines<SpinEvent>(`jobs/${jobId}/spins`, { id: crypto.randomUUID(), ...order, cautionsConfirmed: true }, hear, stop.signal);
       if (!outcome.told) setProblem('The line to Tare’s server broke off. Look below whether the spin was kept; if not, spin again.');
     } catch (error) {
       if (stop.signal.aborted) setProblem('Stopped. Nothing was recorded, unless the last turn was in: then it stands below.');
       else if (error instanceof ProblemError) setProblem(error.message);
       else throw error;
     } finally {
-      // The machine may have read its last turn by then, and the spin be kept a moment later.
-      if (!outcome.told) forgetWrite(id);
       setProgress(null);
       running.current = null;
       await Promise.all([queries.invalidateQueries({ queryKey: jobKey(jobId) }), queries.invalidateQueries({ queryKey: ['jobs'] })]);
