@@ -10,15 +10,27 @@ interface LineDevice {
   readonly hurry: number;
   /** What it shows at a time of its own, s. */
   readonly show: (nowS: number) => string;
-  /** What it answers to a line. */
+  /** What it answers to a line; `OK` to what a hand did with it. */
   readonly obey: (line: string, nowS: number) => string;
 }
 
-/** An instrument on loopback that speaks ten lines a second to whoever says LISTEN, and answers every other line. */
+/**
+ * An instrument on loopback that speaks ten lines a second to whoever says LISTEN, and answers every other line. Each time a hand did something with
+ * it, it says so by a number to whoever listens, and by the same number to the hand: what was said before that is of what it touched before.
+ */
 export function lineDevice({ port, hurry, show, obey }: LineDevice): Promise<Server> {
   const started = performance.now();
   const nowS = (): number => ((performance.now() - started) / 1000) * hurry;
   const listeners = new Set<Socket>();
+  // From the clock, so that the numbers of one that was started anew are higher still.
+  let moves = Date.now();
+  const answerTo = (line: string): string => {
+    const answer = obey(line, nowS());
+    if (answer !== 'OK') return answer;
+    moves += 1;
+    for (const socket of listeners) socket.write(movedLine(moves));
+    return `OK ${moves}`;
+  };
   const speaking = setInterval(
     () => {
       const line = `${show(nowS())}\n`;
@@ -35,8 +47,10 @@ export function lineDevice({ port, hurry, show, obey }: LineDevice): Promise<Ser
     // A peer that is cut off mid-line is no fault of the instrument's; unheard, its error would end the process.
     lines.on('error', () => socket.destroy());
     lines.on('line', (line) => {
-      if (line === 'LISTEN') listeners.add(socket);
-      else socket.write(`${obey(line, nowS())}\n`);
+      if (line !== 'LISTEN') return void socket.write(`${answerTo(line)}\n`);
+      socket.write(movedLine(moves));
+      listeners.add(socket);
+      return undefined;
     });
   });
   server.on('close', () => {
@@ -49,3 +63,5 @@ export function lineDevice({ port, hurry, show, obey }: LineDevice): Promise<Ser
     });
   });
 }
+
+const movedLine = (moves: number): string => `MOVED ${moves}\n`;

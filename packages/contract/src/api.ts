@@ -22,6 +22,12 @@ interface Route<Body, Answer> {
   readonly answer: Answer;
 }
 
+/** What a hand did with a stand-in instrument was done, as that many moves of it: its lines from `MOVED moves` on are of what it touches now. */
+export interface StandinMoved {
+  readonly done: true;
+  readonly moves: number;
+}
+
 /** Every request whose body and answer are JSON, by its method and address; `:name` stands for an id in the address. */
 export interface Api {
   'POST at-the-bench': Route<shop.Picked, sheets.Person>;
@@ -54,9 +60,9 @@ export interface Api {
   'PUT machines/:machineId': Route<machines.MachineChange, machines.Machine>;
   'POST machines/calibrations': Route<machines.NewCalibration, machines.Calibration>;
   'GET standin-gauge/character': Route<undefined, inspect.StandinGauge>;
-  'POST standin-gauge/commands': Route<inspect.GaugeCommand, { done: true }>;
+  'POST standin-gauge/commands': Route<inspect.GaugeCommand, StandinMoved>;
   'GET standin-scale/character': Route<undefined, entries.StandinCharacter>;
-  'POST standin-scale/commands': Route<entries.ScaleCommand, { done: true }>;
+  'POST standin-scale/commands': Route<entries.ScaleCommand, StandinMoved>;
   'GET jobs': Route<undefined, sheets.JobLine[]>;
   'POST jobs': Route<entries.NewJob, sheets.JobRecord>;
   'GET jobs/:jobId': Route<undefined, sheets.JobRecord>;

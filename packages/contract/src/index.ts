@@ -8,7 +8,7 @@ export { fittingsChangeSchema, type FittingsChange, type ShopFittings } from './
 export { bitsChangeSchema, newPersonSchema, pickedSchema, type BitsChange, type Picked } from './shop.js';
 export { ALL_JOBS, JOB_LIST_TABLES, type ChangeWord } from './changes.js';
 export { addressOf } from './address.js';
-export { ROUTE_BODIES, type Api, type RouteIds, type RouteName } from './api.js';
+export { ROUTE_BODIES, type Api, type RouteIds, type RouteName, type StandinMoved } from './api.js';
 export { check, CHECK_OPTIONS, type Checked, type FieldProblem, type Problem } from './messages.js';
 export { AS_IT_SHOULD_BE, spinRequestSchema, type SpinEvent, type SpinRequest, type SpinSetUp, type StandinDials, type Wave } from './spins.js';
 export { jobSpecSchema } from './jobSpec.js';

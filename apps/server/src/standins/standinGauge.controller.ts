@@ -1,5 +1,5 @@
 import { Controller, Get, HttpCode, Inject, Post, Res } from '@nestjs/common';
-import { gaugeCommandSchema, keptSpecOf, type GaugeCommand, type JobSheet, type StandinGauge } from '@tare/contract';
+import { gaugeCommandSchema, keptSpecOf, type GaugeCommand, type JobSheet, type StandinGauge, type StandinMoved } from '@tare/contract';
 import { journalPlacesMm, madeReadyOf, nominalMm } from '@tare/core';
 import type { Response } from 'express';
 import { CheckedBody } from '../http/checkedBody.js';
@@ -28,7 +28,7 @@ export class StandinGaugeController {
   @Post('commands')
   @HttpCode(200)
   @Describe('Set the stand-in gauge on its piece, hold it at a place of a part, lift it off, turn its zero', gaugeCommandSchema)
-  async command(@CheckedBody(gaugeCommandSchema) command: GaugeCommand): Promise<{ done: true }> {
+  async command(@CheckedBody(gaugeCommandSchema) command: GaugeCommand): Promise<StandinMoved> {
     return this.gauge.tell(await this.lineOf(command));
   }
 

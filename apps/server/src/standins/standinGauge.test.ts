@@ -34,8 +34,8 @@ describe('the stand-in gauge', () => {
   it('is set on its piece, measures a journal from there, and knows that it was ground', async () => {
     const job = await server.job();
     const place = { word: 'PLACE', jobId: job.id, feature: 'main.2', quantity: 'diameter', angleDeg: 0, depth: 1 };
-    expect((await command({ word: 'SET', setMm: 54 })).body).toEqual({ done: true });
-    expect((await command(place)).body).toEqual({ done: true });
+    expect((await command({ word: 'SET', setMm: 54 })).body).toEqual({ done: true, moves: expect.any(Number) as number });
+    expect((await command(place)).body).toEqual({ done: true, moves: expect.any(Number) as number });
     const before = await settled();
     expect(Math.abs(before)).toBeLessThan(0.06);
     const work = { kind: 'grindMains', underMm: 0.25, axisMovedMm: 0, axisMovedAtDeg: 0 };
@@ -46,7 +46,7 @@ describe('the stand-in gauge', () => {
   it('is made another gauge by its dials', async () => {
     const usual = (await server.get('standin-gauge/character')).body as StandinGauge;
     const coarse = { ...usual, divisionMm: 0.01, partC: 32 };
-    expect((await command({ word: 'BECOME', character: coarse })).body).toEqual({ done: true });
+    expect((await command({ word: 'BECOME', character: coarse })).body).toEqual({ done: true, moves: expect.any(Number) as number });
     expect((await server.get('standin-gauge/character')).body).toEqual(coarse);
     expect(((await command({ word: 'BECOME', character: { ...usual, partC: 200 } })).body as Problem).detail).toContain('The part’s temperature');
   });

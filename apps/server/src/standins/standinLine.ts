@@ -1,6 +1,7 @@
 import { once } from 'node:events';
 import { connect, type Socket } from 'node:net';
 import { createInterface } from 'node:readline';
+import type { StandinMoved } from '@tare/contract';
 import type { Response } from 'express';
 import { ProblemException } from '../http/problem.js';
 
@@ -34,10 +35,11 @@ export class StandinLine {
   }
 
   /** @throws ProblemException 422 with its own sentence where it would not */
-  async tell(line: string): Promise<{ done: true }> {
+  async tell(line: string): Promise<StandinMoved> {
     const answer = await this.ask(line);
-    if (answer !== 'OK') throw new ProblemException(422, `The stand-in ${this.name} refused: ${answer.replace(/^ERROR /, '')}`);
-    return { done: true };
+    const [, moves] = /^OK (\d+)$/.exec(answer) ?? [];
+    if (moves === undefined) throw new ProblemException(422, `The stand-in ${this.name} refused: ${answer.replace(/^ERROR /, '')}`);
+    return { done: true, moves: Number(moves) };
   }
 
   /** @throws ProblemException 502 when it is not running */

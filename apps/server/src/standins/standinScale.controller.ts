@@ -1,5 +1,5 @@
 import { Controller, Get, HttpCode, Inject, Post, Res } from '@nestjs/common';
-import { scaleCommandSchema, type ScaleCommand, type StandinCharacter } from '@tare/contract';
+import { scaleCommandSchema, type ScaleCommand, type StandinCharacter, type StandinMoved } from '@tare/contract';
 import type { Response } from 'express';
 import { CheckedBody } from '../http/checkedBody.js';
 import { Describe } from '../http/describe.js';
@@ -31,7 +31,7 @@ export class StandinScaleController {
   @Post('commands')
   @HttpCode(200)
   @Describe('Put a part on the stand-in scale, lift it off, tap the table, press zero', scaleCommandSchema)
-  async command(@CheckedBody(scaleCommandSchema) command: ScaleCommand): Promise<{ done: true }> {
+  async command(@CheckedBody(scaleCommandSchema) command: ScaleCommand): Promise<StandinMoved> {
     return this.scale.tell(await this.lineOf(command));
   }
 

@@ -30,7 +30,7 @@ describe('the stand-in scale', () => {
     const job = await server.job();
     const piston = job.parts.find((p) => p.kind === 'piston')!;
     const put = { word: 'PUT', jobId: job.id, partId: piston.id, measure: 'mass' };
-    expect((await server.post('standin-scale/commands', put)).body).toEqual({ done: true });
+    expect((await server.post('standin-scale/commands', put)).body).toEqual({ done: true, moves: expect.any(Number) as number });
     const before = await settled();
     await server.post(`jobs/${job.id}/part-cuts`, { id: randomUUID(), personId: server.personId, partId: piston.id, removal: { mass: 5 } });
     await server.post('standin-scale/commands', put);
@@ -42,7 +42,10 @@ describe('the stand-in scale', () => {
   it('is made another scale by its dials', async () => {
     const usual = (await server.get('standin-scale/character')).body as StandinCharacter;
     const coarse = { ...usual, divisionG: 5 };
-    expect((await server.post('standin-scale/commands', { word: 'BECOME', character: coarse })).body).toEqual({ done: true });
+    expect((await server.post('standin-scale/commands', { word: 'BECOME', character: coarse })).body).toEqual({
+      done: true,
+      moves: expect.any(Number) as number,
+    });
     expect((await server.get('standin-scale/character')).body).toEqual(coarse);
     const none = await server.post('standin-scale/commands', { word: 'BECOME', character: { ...usual, divisionG: 0 } });
     expect((none.body as Problem).detail).toContain('The division is 0');

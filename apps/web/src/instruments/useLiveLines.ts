@@ -14,12 +14,15 @@ export interface LiveLine<T> {
   readonly problem: string | null;
   /** Opens a serial instrument; a browser asks for the port, so a person has to press for it. Null for every other source. */
   readonly openSerial: (() => void) | null;
-  /** While it is moved to another place, what it shows is nobody's reading. */
+  /** While a stand-in is moved to another place, what it shows is nobody's reading. */
   readonly lookAway: () => void;
-  readonly lookAgain: () => void;
+  /** That was done, as so many moves of it, or came to nothing: from its own word of it on, it is looked at again. */
+  readonly lookAgain: (moves?: number) => void;
 }
 
 const RETRY_MS = 2000;
+/** A stand-in's own word, among its lines, of how often it was moved so far. */
+const MOVED = /^MOVED (\d+)$/;
 
 /**
  * The lines of a live instrument: the stand-in by way of the server, a serial one by the browser itself.
@@ -34,15 +37,20 @@ export function useLiveLines<T>(
   const [shown, setShown] = useState<T | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const [port, setPort] = useState<SerialPort | null>(null);
-  const isAway = useRef(false);
+  // How many moves are under way, which is the last that was answered, and which its lines have told of.
+  const hand = useRef({ underWay: 0, answered: 0, told: 0 });
 
   useEffect(() => {
     if (source !== 'standin' && (source !== 'serial' || port === null)) return undefined;
     const stop = new AbortController();
-    const hear = (line: string | null): void => {
+    const hear = (lines: readonly string[] | null): void => {
       // An instrument that fell silent shows nothing: its last value must never be captured for what it touches now.
-      if (line === null) return setShown(null);
-      if (isAway.current) return undefined;
+      if (lines === null) return setShown(null);
+      const moved = lines.findLastIndex((one) => MOVED.test(one));
+      if (moved >= 0) hand.current.told = Number(MOVED.exec(lines[moved]!)![1]);
+      // Of lines that came at once only the last is what it shows now.
+      const line = lines.slice(moved + 1).at(-1);
+      if (line === undefined || hand.current.underWay > 0 || hand.current.told < hand.current.answered) return undefined;
       const said = read(line);
       if (said) {
         // A settled one says the same ten times a second: the screen is drawn again only for something new.
@@ -79,11 +87,12 @@ export function useLiveLines<T>(
   }, [noun, baudRate]);
 
   const lookAway = useCallback(() => {
-    isAway.current = true;
+    hand.current.underWay += 1;
     setShown(null);
   }, []);
-  const lookAgain = useCallback(() => {
-    isAway.current = false;
+  const lookAgain = useCallback((moves = 0) => {
+    hand.current.underWay -= 1;
+    hand.current.answered = Math.max(hand.current.answered, moves);
   }, []);
   return { shown, problem, lookAway, lookAgain, openSerial: source === 'serial' && port === null ? openSerial : null };
 }
@@ -103,7 +112,7 @@ const serialLines = (noun: string, port: SerialPort): Promise<Bytes> =>
 /** Reads lines until told to stop; a broken line is opened again. */
 async function listen(
   open: () => Promise<Bytes>,
-  hear: (line: string | null) => void,
+  hear: (lines: readonly string[] | null) => void,
   complain: (error: unknown) => void,
   signal: AbortSignal,
 ): Promise<void> {
@@ -117,9 +126,7 @@ async function listen(
         if (done) break;
         const lines = (rest + value).split(/[\r\n]+/);
         rest = lines.pop() ?? '';
-        // Of lines that came at once only the last is what it shows now.
-        const last = lines.filter((line) => line !== '').at(-1);
-        if (last !== undefined) hear(last);
+        hear(lines.filter((line) => line !== ''));
       }
     } catch (error) {
       // Being told to stop ends the loop by its own condition; there is nothing to complain of then.

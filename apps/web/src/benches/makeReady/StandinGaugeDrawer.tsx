@@ -1,9 +1,8 @@
-import type { GaugeCommand, StandinGauge } from '@tare/contract';
-import { useMutation } from '@tanstack/react-query';
+import type { GaugeCommand, StandinGauge, StandinMoved } from '@tare/contract';
 import { useMemo, useState, type ReactNode } from 'react';
 import { ask } from '../../api/client.js';
-import type { ProblemError } from '../../api/problem.js';
 import { StandinDials } from '../../instruments/StandinDials.js';
+import { useStandinHand } from '../../instruments/useStandinHand.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { Button } from '../../ui/Button.js';
 import { ProblemNotice } from '../../ui/Notice.js';
@@ -19,24 +18,18 @@ const DIALS = {
   gaugeC: { label: 'Gauge', unit: '', unitWords: '°C' },
   partC: { label: 'Part', unit: '', unitWords: '°C' },
 } as const;
-const command = (body: GaugeCommand): Promise<unknown> => ask('POST standin-gauge/commands', { body });
+const command = (body: GaugeCommand): Promise<StandinMoved> => ask('POST standin-gauge/commands', { body });
 const readCharacter = (): Promise<StandinGauge> => ask('GET standin-gauge/character', {});
 const become = (character: StandinGauge): Promise<unknown> => command({ word: 'BECOME', character });
 
 /** The hand with the stand-in gauge: on its setting piece, at the place that waits, off. Clearly not the real thing. */
 export function StandinGaugeDrawer({ entry: { waiting, setting, live } }: { readonly entry: SheetEntry }): ReactNode {
   const { sheet } = useOpenJob();
-  const { lookAway, lookAgain } = live;
-  const { mutate, error } = useMutation<unknown, ProblemError, GaugeCommand>({ mutationFn: command, onSettled: lookAgain });
+  const { move, error } = useStandinHand(live, command);
   const [dials, setDials] = useState(false);
   const setMm = setting?.setValueMm ?? 0;
-  const actions = useMemo(() => {
-    // Within the key's own event: what stood there a moment longer could be taken for the place the gauge is moved to.
-    const move = (body: GaugeCommand): void => {
-      lookAway();
-      mutate(body);
-    };
-    return {
+  const actions = useMemo(
+    () => ({
       place: () => {
         if (!waiting) return;
         const { feature, quantity, angleDeg, depth } = waiting;
@@ -45,8 +38,9 @@ export function StandinGaugeDrawer({ entry: { waiting, setting, live } }: { read
       set: () => move({ word: 'SET', setMm }),
       zero: () => move({ word: 'ZERO' }),
       lift: () => move({ word: 'LIFT' }),
-    };
-  }, [waiting, lookAway, mutate, sheet.id, setMm]);
+    }),
+    [waiting, move, sheet.id, setMm],
+  );
   const keys = useMemo<KeyAction[]>(
     () => [
       { key: 'p', does: 'hold the gauge at the place', inFields: true, act: actions.place },

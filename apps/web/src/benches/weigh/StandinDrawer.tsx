@@ -1,11 +1,10 @@
 import { KIND_NAMES, MEASURE_NAMES } from '@tare/card';
-import type { ScaleCommand, StandinCharacter } from '@tare/contract';
-import { useMutation } from '@tanstack/react-query';
+import type { ScaleCommand, StandinCharacter, StandinMoved } from '@tare/contract';
 import { useMemo, useState, type ReactNode } from 'react';
 import { ask } from '../../api/client.js';
-import type { ProblemError } from '../../api/problem.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { StandinDials } from '../../instruments/StandinDials.js';
+import { useStandinHand } from '../../instruments/useStandinHand.js';
 import { Button } from '../../ui/Button.js';
 import { ProblemNotice } from '../../ui/Notice.js';
 import { useKeys, type KeyAction } from '../../ui/useKeys.js';
@@ -19,15 +18,15 @@ const DIALS = {
   placeG: { label: 'Where the part stands', unit: 'g' },
   levelErrorG: { label: 'Fixture off level', unit: 'g' },
 } as const;
-const command = (body: ScaleCommand): Promise<unknown> => ask('POST standin-scale/commands', { body });
+const command = (body: ScaleCommand): Promise<StandinMoved> => ask('POST standin-scale/commands', { body });
 const readCharacter = (): Promise<StandinCharacter> => ask('GET standin-scale/character', {});
 const become = (character: StandinCharacter): Promise<unknown> => command({ word: 'BECOME', character });
 
 /** The hands at the stand-in scale: put the part on, tap the table, lift it off. Clearly not the real thing. */
 export function StandinDrawer({ weighing }: { readonly weighing: Weighing }): ReactNode {
   const { sheet } = useOpenJob();
-  const { kind, waiting } = weighing;
-  const { mutate, error } = useMutation<unknown, ProblemError, ScaleCommand>({ mutationFn: command });
+  const { kind, waiting, scale } = weighing;
+  const { move, error } = useStandinHand(scale, command);
   const [dials, setDials] = useState(false);
   const name = waiting
     ? `${KIND_NAMES[kind].one.toLowerCase()} ${waiting.cylinder}${waiting.measure === 'mass' ? '' : `, ${MEASURE_NAMES[waiting.measure].toLowerCase()},`}`
@@ -35,13 +34,13 @@ export function StandinDrawer({ weighing }: { readonly weighing: Weighing }): Re
   const actions = useMemo(
     () => ({
       put: () => {
-        if (waiting) mutate({ word: 'PUT', jobId: sheet.id, partId: waiting.partId, measure: waiting.measure });
+        if (waiting) move({ word: 'PUT', jobId: sheet.id, partId: waiting.partId, measure: waiting.measure });
       },
-      lift: () => mutate({ word: 'LIFT' }),
-      tap: () => mutate({ word: 'TAP' }),
-      zero: () => mutate({ word: 'ZERO' }),
+      lift: () => move({ word: 'LIFT' }),
+      tap: () => move({ word: 'TAP' }),
+      zero: () => move({ word: 'ZERO' }),
     }),
-    [waiting, mutate, sheet.id],
+    [waiting, move, sheet.id],
   );
   const keys = useMemo<KeyAction[]>(
     () => [
