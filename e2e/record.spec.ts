@@ -326,7 +326,7 @@ test('a logged cut is put right by hand, and what should be left follows', async
   const foretold = amountIn(await form.getByLabel('What it would do').textContent());
   await form.getByRole('button', { name: 'This is how it was made' }).click();
   await expect(form).toHaveCount(0);
-  expect(amountIn(await page.getByRole('region', { name: 'What is known' }).textContent())).toBeCloseTo(foretold, 1);
+  await expect.poll(async () => amountIn(await page.getByRole('region', { name: 'What is known' }).textContent())).toBeCloseTo(foretold, 1);
   const sheet = await shop.sheet(job.id);
   expect(sheet.holes.map(({ depthMm }) => depthMm)).toEqual([14]);
   expect(sheet.putRight).toMatchObject([{ what: 'cut', amended: true, reason: 'measured again' }]);
