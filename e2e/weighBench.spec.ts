@@ -167,7 +167,7 @@ test('readings go out as CSV and come back, bad lines by their number', async ({
   await expect(page.getByRole('list', { name: 'Lines that cannot be taken' })).toContainText('Line 3: This job has no piston of cylinder “77”.');
   await expect(page.getByRole('list', { name: 'Lines that cannot be taken' })).toContainText('Line 4: “lots” is not a number.');
   await expect(page.getByText('▲ 61.2 g, and the others of its kind weigh about', { exact: false })).toBeVisible();
-  await expect(page.getByLabel('Those that do not look like their kind are really so')).not.toBeChecked();
+  await expect(page.getByLabel('Those that are asked about are really so')).not.toBeChecked();
   await page.getByRole('button', { name: 'Bring in 2, all or none' }).click();
   await expect(table(page)).toContainText('611.8');
   await expect(table(page)).toContainText('612.35');

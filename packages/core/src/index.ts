@@ -57,8 +57,9 @@ export { summariseReadings, type ReadingSummary } from './weigh/summariseReading
 export { pooledDeviation } from './weigh/pooledDeviation.js';
 export { diagnoseFixture, DOCTOR_PLACEMENTS, type CauseShare, type CauseVerdict, type DoctorPlacement } from './weigh/fixtureDoctor.js';
 export { isDoubtful, rodEnds, type RodEnds, type RodWeighings } from './weigh/rodClosure.js';
-export { againstKind, type KindDoubt } from './parts/againstKind.js';
-export { endTurned } from './parts/endTurned.js';
+export { type KindDoubt } from './parts/againstKind.js';
+export { readingDoubt } from './parts/readingDoubt.js';
+export { apartG } from './parts/againstOwn.js';
 export { readingComplaint, differenceComplaint } from './parts/weightLimits.js';
 
 export { matchToLightest, type Matchable, type MatchedItem, type MatchedSet } from './match/matchToLightest.js';

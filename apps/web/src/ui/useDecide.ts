@@ -9,8 +9,8 @@ import { useWho } from './WhoFirst.js';
 export interface Decide {
   /** Records a person's choice on the open job; does nothing while nobody said who is at the bench. */
   readonly decide: (body: DecisionBody & { readonly said?: Said }, onKept?: () => void) => void;
-  /** The same for whoever waits for the answer; throws what the server refuses. */
-  readonly decided: (body: DecisionBody & { readonly said?: Said }) => Promise<DecisionEntry>;
+  /** The same for whoever waits for the answer, and may know a later version than the screen; throws what the server refuses. */
+  readonly decided: (body: DecisionBody & { readonly said?: Said; readonly baseVersion?: number }) => Promise<DecisionEntry>;
   /** Nobody is at the bench, or the last choice is still on its way. */
   readonly blocked: boolean;
   readonly error: ProblemError | null;

@@ -73,18 +73,30 @@ export function againstKind(
   const widens = othersG.length >= ENOUGH_TO_SPREAD && withIt > WIDENS * Math.max(spreadG, SPREAD_DIVISIONS * divisionG);
   if (!isFar && !widens) return null;
   const isLike = (g: number): boolean => Math.abs(g - middleG) <= LIKE_ITS_KIND * middleG;
-  const slip = isFar ? SLIPS.find(([factor]) => isLike(factor * valueG)) : undefined;
-  const [exchanged] = exchangedG
-    .filter((g) => isLike(g) && againstKind(kind, measure, othersG, g, divisionG) === null)
-    .sort((x, y) => Math.abs(x - middleG) - Math.abs(y - middleG));
-  const [meantG, how] = slip ? [slip[0] * valueG, slip[1]] : exchanged === undefined ? [null, ''] : [exchanged, EXCHANGED];
+  const exchanged = exchangedG.filter((g) => isLike(g) && againstKind(kind, measure, othersG, g, divisionG) === null);
   return {
     sentence: isFar
       ? `${said(valueG)} g, and the others of its kind weigh about ${said(middleG)} g.`
       : `${said(valueG)} g lies ${said(Math.abs(valueG - middleG))} g from the others, which lie within ${said(spreadG)} g. Another maker’s, a slip, or really so?`,
-    meantG,
-    slip: how,
+    ...likelySlip(valueG, exchanged, middleG, (g) => isFar && isLike(g)),
   };
 }
 
-const said = (g: number): string => String(Math.round(1000 * g) / 1000);
+/**
+ * The slip that a number would fit by.
+ * @param exchangedG what it would be with two digits exchanged, where that fits, g; the nearest to `middleG` is taken
+ * @param isLike whether what is meant, g, would fit
+ */
+export function likelySlip(
+  valueG: number,
+  exchangedG: readonly number[],
+  middleG: number,
+  isLike: (g: number) => boolean,
+): Pick<KindDoubt, 'meantG' | 'slip'> {
+  const slip = SLIPS.find(([factor]) => isLike(factor * valueG));
+  if (slip) return { meantG: slip[0] * valueG, slip: slip[1] };
+  const [exchanged] = [...exchangedG].sort((x, y) => Math.abs(x - middleG) - Math.abs(y - middleG));
+  return exchanged === undefined ? { meantG: null, slip: '' } : { meantG: exchanged, slip: EXCHANGED };
+}
+
+export const said = (g: number): string => String(Math.round(1000 * g) / 1000);

@@ -1,12 +1,12 @@
-import { fixed, KIND_NAMES } from '@tare/card';
-import { againstKind, endTurned, everyPart, readQuantity, readingComplaint, type WeighedPart } from '@tare/core';
+import { fixed, KIND_NAMES, MEASURE_NAMES } from '@tare/card';
+import { everyPart, readQuantity, readingComplaint, type WeighedPart } from '@tare/core';
 import { useState, type ClipboardEvent, type ReactNode } from 'react';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { CheckRow } from '../../ui/CheckRow.js';
 import { Button } from '../../ui/Button.js';
 import { Modal } from '../../ui/Modal.js';
+import { doubtsOf } from './doubtsOf.js';
 import { sameCell, type Cell } from './nextCell.js';
-import { readOf } from './readOf.js';
 import type { Weighing } from './useWeighing.js';
 
 interface PastedLine {
@@ -51,23 +51,16 @@ function assign(texts: readonly string[], { kind, cells, waiting, divisionG }: W
     0,
     column.findIndex((cell) => sameCell(cell, waiting)),
   );
-  const lines = texts.flatMap((text, i): PastedLine[] => {
+  const lines = texts.flatMap((text, i): Omit<PastedLine, 'doubt'>[] => {
     const cell = column[from + i];
     if (!cell) return [];
     const parsed = readQuantity(text, 'g');
-    if (parsed.kind !== 'quantity') return [{ cell, text, valueG: Number.NaN, complaint: `“${text}” is not a number.`, doubt: null }];
-    return [{ cell, text, valueG: parsed.value, complaint: readingComplaint(kind, cell.measure, parsed.value), doubt: null }];
+    if (parsed.kind !== 'quantity') return [{ cell, text, valueG: Number.NaN, complaint: `“${text}” is not a number.` }];
+    return [{ cell, text, valueG: parsed.value, complaint: readingComplaint(kind, cell.measure, parsed.value) }];
   });
-  // Each against the others of the column: they are of one kind.
-  return lines.map((line) => {
-    const others = lines.filter((one) => one !== line && one.complaint === null).map(({ valueG }) => valueG);
-    const { measure, partId } = line.cell;
-    const unlike =
-      line.complaint === null
-        ? (againstKind(kind, measure, others, line.valueG, divisionG) ?? endTurned(kind, measure, line.valueG, readOf(parts, partId)))
-        : null;
-    return { ...line, doubt: unlike?.sentence ?? null };
-  });
+  const readings = lines.flatMap((line) => (line.complaint === null ? [{ kind, ...line.cell, valueG: line.valueG, line }] : []));
+  const doubts = new Map([...doubtsOf(readings, parts, divisionG)].map(([{ line }, doubt]) => [line, doubt]));
+  return lines.map((line) => ({ ...line, doubt: doubts.get(line) ?? null }));
 }
 
 /** Shows what would go where before anything is captured. */
@@ -76,7 +69,7 @@ export function PasteDialog({ paste, weighing }: { readonly paste: Paste; readon
   const good = paste.lines?.filter(({ complaint, doubt }) => complaint === null && (doubt === null || alsoDoubtful)) ?? [];
   const isDoubtful = paste.lines?.some(({ doubt }) => doubt !== null) === true;
   return (
-    <Modal title="A pasted column" open={paste.lines !== null} onOpenChange={paste.close}>
+    <Modal title={titleOf(paste.lines, weighing)} open={paste.lines !== null} onOpenChange={paste.close}>
       <ul className="mb-4 grid gap-1">
         {paste.lines?.map(({ cell, text, valueG, complaint, doubt }) => (
           <li key={cell.partId} className="flex justify-between gap-4 border-b border-edge">
@@ -93,7 +86,7 @@ export function PasteDialog({ paste, weighing }: { readonly paste: Paste; readon
       </ul>
       {isDoubtful && (
         <CheckRow checked={alsoDoubtful} onChange={(event) => setAlso(event.target.checked)}>
-          Those that do not look like their kind are really so
+          Those that are asked about are really so
         </CheckRow>
       )}
       <Button
@@ -108,4 +101,12 @@ export function PasteDialog({ paste, weighing }: { readonly paste: Paste; readon
       </Button>
     </Modal>
   );
+}
+
+/** Where a pasted column goes: of a rod's three measures one, and which placement of each. */
+function titleOf(lines: Paste['lines'], { kind, readingsOf }: Weighing): string {
+  const [first] = lines ?? [];
+  if (!first) return 'A pasted column';
+  const { measure } = first.cell;
+  return `A pasted column: ${KIND_NAMES[kind].many.toLowerCase()}${measure === 'mass' ? '' : `, ${MEASURE_NAMES[measure].toLowerCase()}`}, placement ${readingsOf(first.cell).length + 1}`;
 }

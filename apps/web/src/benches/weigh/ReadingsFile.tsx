@@ -1,6 +1,6 @@
 import { fixed, KIND_NAMES } from '@tare/card';
 import { readingsFromCsv, readingsToCsv, type NewReading, type ReadCsv } from '@tare/contract';
-import { againstKind, endTurned, everyPart, USUAL_DIVISION_G, type Measure, type WeighedPart } from '@tare/core';
+import { everyPart, USUAL_DIVISION_G } from '@tare/core';
 import { Copy, Download, Upload } from 'lucide-react';
 import { useMemo, useState, type ReactNode } from 'react';
 import { useInstruments } from '../../api/instruments.js';
@@ -14,7 +14,7 @@ import { ProblemNotice } from '../../ui/Notice.js';
 import { saveText } from '../../ui/saveText.js';
 import { usePersonName } from '../../ui/usePersonName.js';
 import { useWho } from '../../ui/WhoFirst.js';
-import { readOf } from './readOf.js';
+import { doubtsOf } from './doubtsOf.js';
 import type { Weighing } from './useWeighing.js';
 
 /** Readings out to a file or a spreadsheet, and in from a file. */
@@ -66,23 +66,6 @@ function meansColumn({ cells, readingsOf }: Weighing): string {
     .join('\n');
 }
 
-/** Lines that do not look like their kind, with why: each against the others of the file, and against what is weighed here. */
-function doubtsOf(lines: ReadCsv['good'], parts: readonly WeighedPart[]): ReadonlyMap<number, string> {
-  return new Map(
-    lines.flatMap((line): [number, string][] => {
-      const { kind, measure, partId } = line;
-      const others = [
-        ...lines.filter((one) => one !== line && one.kind === kind && one.measure === measure).map(({ valueG }) => valueG),
-        ...parts.flatMap(({ part, now }) => (part.kind === kind && part.id !== partId && now[measure] ? [now[measure].meanG] : [])),
-      ];
-      const here = readOf(parts, partId);
-      const readG = (other: Measure): number | null => lines.findLast((one) => one.partId === partId && one.measure === other)?.valueG ?? here(other);
-      const unlike = againstKind(kind, measure, others, line.valueG, USUAL_DIVISION_G) ?? endTurned(kind, measure, line.valueG, readG);
-      return unlike ? [[line.line, unlike.sentence]] : [];
-    }),
-  );
-}
-
 function Incoming({ read, onDone }: { readonly read: ReadCsv; readonly onDone: () => void }): ReactNode {
   const { sheet, figures } = useOpenJob();
   const personId = useWho();
@@ -92,8 +75,8 @@ function Incoming({ read, onDone }: { readonly read: ReadCsv; readonly onDone: (
     const here = new Set(sheet.readings.map((r) => r.id));
     return read.good.filter((line) => line.id === null || !here.has(line.id));
   }, [read, sheet.readings]);
-  const doubts = useMemo(() => doubtsOf(unseen, everyPart(figures)), [unseen, figures]);
-  const fresh = unseen.filter((line) => alsoDoubtful || !doubts.has(line.line));
+  const doubts = useMemo(() => doubtsOf(unseen, everyPart(figures), USUAL_DIVISION_G), [unseen, figures]);
+  const fresh = unseen.filter((line) => alsoDoubtful || !doubts.has(line));
   const [ids] = useState(() => new Map(read.good.map((line) => [line.line, line.id ?? crypto.randomUUID()])));
   const send = (): void => {
     if (personId === null) return;
@@ -114,12 +97,12 @@ function Incoming({ read, onDone }: { readonly read: ReadCsv; readonly onDone: (
           line: one.line,
           name: `${KIND_NAMES[one.kind].one} ${one.cylinder}`,
           figure: `${fixed(one.valueG, 2)} g`,
-          doubt: doubts.get(one.line),
+          doubt: doubts.get(one),
         }))}
         alreadyHere={read.good.length - unseen.length}
         voided={read.voided}
         bad={read.bad}
-        doubtWords="Those that do not look like their kind are really so"
+        doubtWords="Those that are asked about are really so"
         alsoDoubtful={alsoDoubtful}
         onAlsoDoubtful={setAlso}
       />

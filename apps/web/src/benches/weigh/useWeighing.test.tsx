@@ -69,6 +69,20 @@ describe('weighing', () => {
     type('445');
     expect(readings(outbox)).toHaveLength(4);
   });
+  it('asks about a placement that its own others contradict, and offers what fits', () => {
+    localStorage.setItem('tare.draft.placements.job', '2');
+    const { type, weighing, outbox } = bench(undefined, '/?kind=rod');
+    ['629', '269'].forEach(type);
+    expect(readings(outbox)).toHaveLength(1);
+    expect(weighing().asked).toMatchObject({
+      sentence: '269 g, and its other placement reads 629 g.',
+      meantG: 629,
+      slip: 'with two digits exchanged',
+    });
+    act(() => weighing().takeMeant());
+    act(() => weighing().enter());
+    expect(readings(outbox).map((r) => r!.valueG)).toEqual([629, 629]);
+  });
   it('keeps what cannot be a reading in the field, with a sentence', () => {
     const { type, weighing, outbox } = bench();
     type('31,2,4');

@@ -1,10 +1,8 @@
 import { addressOf, type ReadingEntry } from '@tare/contract';
 import {
   everyPart,
-  againstKind,
   exchangedDigits,
   differenceComplaint,
-  endTurned,
   lineReader,
   hasEnds,
   isWanted,
@@ -12,6 +10,7 @@ import {
   measuresOf,
   readQuantity,
   readingComplaint,
+  readingDoubt,
   zeroMoved,
   type KindDoubt,
   type Measure,
@@ -233,8 +232,16 @@ export function useWeighing(): Weighing {
     const exchangedG = number.live ? [] : exchangedDigits(typed, 'g');
     const unlike = isDifference(waiting)
       ? null
-      : (againstKind(kind, waiting.measure, othersOf(waiting), number.valueG, divisionG, exchangedG) ??
-        endTurned(kind, waiting.measure, number.valueG, readOf(everyPart(figures), waiting.partId)));
+      : readingDoubt({
+          kind,
+          measure: waiting.measure,
+          valueG: number.valueG,
+          ownG: readingsOf(waiting).flatMap(({ referencePartId, valueG }) => (referencePartId === null ? [valueG] : [])),
+          othersG: othersOf(waiting),
+          readG: readOf(everyPart(figures), waiting.partId),
+          divisionG,
+          exchangedG,
+        });
     // The same number for the same part once more is the answer that it is so.
     const isAnswered = asked?.valueG === number.valueG && sameCell(asked.cell, waiting);
     if (unlike !== null && !isAnswered) return setAsked({ ...unlike, valueG: number.valueG, cell: waiting });

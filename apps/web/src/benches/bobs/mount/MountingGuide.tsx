@@ -1,5 +1,5 @@
 import { clock, fixed } from '@tare/card';
-import { latestOn, MOUNTING_CHECKS, mountingOrder, type EngineLayout, type MountingCheck } from '@tare/core';
+import { MOUNTING_CHECKS, mountingOrder, type EngineLayout, type MountingCheck } from '@tare/core';
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
 import { CrankEnd } from '../../../draw/CrankEnd.js';
@@ -9,7 +9,9 @@ import { CheckRow } from '../../../ui/CheckRow.js';
 import { Button } from '../../../ui/Button.js';
 import { Note, ProblemNotice } from '../../../ui/Notice.js';
 import { useDecide } from '../../../ui/useDecide.js';
+import { useDecideInTurn } from '../../../ui/useDecideInTurn.js';
 import { usePersonName } from '../../../ui/usePersonName.js';
+import { useWho } from '../../../ui/WhoFirst.js';
 import { useWeighInVerdicts } from '../build/WeighIn.js';
 
 const CHECKS: Readonly<Record<MountingCheck, string>> = {
@@ -33,17 +35,18 @@ export function MountingGuide({ figuresG, isGiven = false }: MountingGuideProps)
   const { decide, blocked, error } = useDecide();
   const verdicts = useWeighInVerdicts(figuresG);
   const { layout } = sheet.spec;
-  const seen = latestOn(sheet.decisions, 'bob.mounted') ?? [];
-  const ofPin = (p: number): readonly MountingCheck[] => seen[p] ?? [];
+  const mounted = useDecideInTurn('bob.mounted');
+  const nobody = useWho() === null;
+  const ofPin = (p: number): readonly MountingCheck[] => mounted.value?.[p] ?? [];
   const accepted = sheet.decisions['bob.acceptedG'];
   const status = statuses.find(({ bench }) => bench === 'bobs')!;
   const notWeighed = verdicts.flatMap(({ accepted: ok }, p) => (ok === true ? [] : [p + 1]));
   const notSeen = layout.pins.flatMap((_, p) => (ofPin(p).length < MOUNTING_CHECKS.length ? [p + 1] : []));
-  const see = (p: number, checks: readonly MountingCheck[]): void => {
-    decide({ subject: 'bob.mounted', value: layout.pins.map((_, i) => (i === p ? checks : ofPin(i))) });
+  const see = (p: number, checksOf: (seen: readonly MountingCheck[]) => readonly MountingCheck[]): void => {
+    mounted.change((now = []) => layout.pins.map((_, i) => (i === p ? checksOf(now[i] ?? []) : (now[i] ?? []))));
   };
   const tick = (p: number, check: MountingCheck): void => {
-    see(p, ofPin(p).includes(check) ? ofPin(p).filter((one) => one !== check) : [...ofPin(p), check]);
+    see(p, (seen) => (seen.includes(check) ? seen.filter((one) => one !== check) : [...seen, check]));
   };
   return (
     <section aria-label="Mounting" className="grid gap-4">
@@ -68,14 +71,14 @@ export function MountingGuide({ figuresG, isGiven = false }: MountingGuideProps)
               </p>
               <div className="grid gap-x-6 sm:grid-cols-2">
                 {MOUNTING_CHECKS.map((check) => (
-                  <CheckRow key={check} disabled={blocked} checked={ofPin(index).includes(check)} onChange={() => tick(index, check)}>
+                  <CheckRow key={check} disabled={nobody} checked={ofPin(index).includes(check)} onChange={() => tick(index, check)}>
                     {CHECKS[check]}
                     <span className="sr-only">{`, bob ${index + 1}`}</span>
                   </CheckRow>
                 ))}
               </div>
               {ofPin(index).length < MOUNTING_CHECKS.length && (
-                <Button look="quiet" className="w-fit" disabled={blocked} onClick={() => see(index, MOUNTING_CHECKS)}>
+                <Button look="quiet" className="w-fit" disabled={nobody} onClick={() => see(index, () => MOUNTING_CHECKS)}>
                   {`All of bob ${index + 1} seen`}
                 </Button>
               )}
@@ -83,7 +86,7 @@ export function MountingGuide({ figuresG, isGiven = false }: MountingGuideProps)
           </li>
         ))}
       </ol>
-      {error && <ProblemNotice>{error.message}</ProblemNotice>}
+      {(mounted.error ?? error) && <ProblemNotice>{(mounted.error ?? error)!.message}</ProblemNotice>}
       {status.state === 'done' && accepted ? (
         <div className="flex flex-wrap items-center gap-4">
           <p className="font-semibold">{`${isGiven ? 'Given' : 'Built and mounted'}: ${[...new Set(sheet.bobChoices.acceptedG)].map((g) => fixed(g, 1)).join(', ')} g. ${nameOf(accepted.personId)}, ${clock(accepted.at)}`}</p>
@@ -95,7 +98,7 @@ export function MountingGuide({ figuresG, isGiven = false }: MountingGuideProps)
         <div className="flex flex-wrap items-center gap-4">
           <Button
             look="primary"
-            disabled={blocked || notWeighed.length > 0 || notSeen.length > 0}
+            disabled={blocked || mounted.isUnderWay || notWeighed.length > 0 || notSeen.length > 0}
             onClick={() => decide({ subject: 'bob.acceptedG', value: figuresG })}
           >
             Bobs are built and mounted
