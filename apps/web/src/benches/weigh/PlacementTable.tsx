@@ -1,6 +1,6 @@
 import { fixed, KIND_NAMES, MEASURE_NAMES } from '@tare/card';
 import type { ReadingEntry } from '@tare/contract';
-import { everyPart, hasEnds, measuresOf, strayReadings, type Measure, type ReadingSummary, placesByDivision } from '@tare/core';
+import { apartG, everyPart, hasEnds, measuresOf, strayReadings, type Measure, type ReadingSummary, placesByDivision } from '@tare/core';
 import type { ReactNode } from 'react';
 import { useInstruments } from '../../api/instruments.js';
 import { useOpenJob } from '../../shell/JobContext.js';
@@ -91,7 +91,7 @@ function MeasureRows({ measure, weighing }: { readonly measure: Measure; readonl
     return {
       cell,
       readings,
-      strays: straysOf(readings, divisionG),
+      flags: flagsOf(readings, divisionG),
     };
   });
   const rows = Math.max(want, ...columns.map(({ cell, readings }) => readings.length + (sameCell(cell, waiting) ? 1 : 0)));
@@ -113,10 +113,10 @@ function MeasureRows({ measure, weighing }: { readonly measure: Measure; readonl
           <th scope="row" className="pr-2 text-left font-sign font-normal text-ink-soft">
             placement {row + 1}
           </th>
-          {columns.map(({ cell, readings, strays }) => {
+          {columns.map(({ cell, readings, flags }) => {
             const reading = readings[row];
             const waits = sameCell(cell, waiting) && readings.length === row;
-            const flag = strays[row] ? 'stray' : reading && isDoubtful(reading) ? 'zero moved' : null;
+            const flag = flags[row] ?? (reading && isDoubtful(reading) ? 'zero moved' : null);
             return (
               <td key={cell.partId} className="p-0">
                 <button
@@ -169,15 +169,19 @@ function SummaryRow({ title, cells, value, places = 2, strong = false }: Summary
   );
 }
 
-/** Strays among the readings that were taken as the last one was: a difference and a weight outright do not compare. */
-function straysOf(readings: readonly ReadingEntry[], divisionG: number): boolean[] {
+/** What contradicts the readings that were taken as the last one was: a difference and a weight outright do not compare. Of two neither is the stray. */
+function flagsOf(readings: readonly ReadingEntry[], divisionG: number): ('stray' | 'apart' | null)[] {
   const school = readings.at(-1)?.referencePartId;
   const alike = readings.filter((r) => r.referencePartId === school);
-  const strays = strayReadings(
-    alike.map((r) => r.valueG),
-    divisionG,
-  );
-  return readings.map((r) => strays[alike.indexOf(r)] ?? false);
+  const valuesG = alike.map((r) => r.valueG);
+  const strays = strayReadings(valuesG, divisionG);
+  const [firstG, secondG, ...others] = valuesG;
+  const isApart = others.length === 0 && secondG !== undefined && Math.abs(firstG! - secondG) > apartG(firstG!, divisionG);
+  return readings.map((r) => {
+    const at = alike.indexOf(r);
+    if (at < 0) return null;
+    return isApart ? 'apart' : strays[at] ? 'stray' : null;
+  });
 }
 
 /** A difference carries its sign. */
