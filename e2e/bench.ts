@@ -124,6 +124,13 @@ export async function doAsPlanned(page: Page): Promise<void> {
   }
 }
 
+/** Whether there is a plan to take to the drill, once that is worked out. */
+export async function isPlanned(page: Page): Promise<boolean> {
+  const take = page.getByRole('button', { name: 'Take this plan to the drill', disabled: false });
+  await expect(take.or(page.getByText('Nothing to drill by what is known'))).toBeVisible();
+  return take.isVisible();
+}
+
 /** Plans, drills every hole as planned, and spins, until the rail says that the crank is inside. */
 export async function correctUntilInside(page: Page, mostRounds: number): Promise<number> {
   for (let spins = 1; spins <= mostRounds; spins += 1) {
