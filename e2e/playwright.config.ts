@@ -9,8 +9,7 @@ export default defineConfig({
   // These machines stall for seconds at a time.
   timeout: 240_000,
   expect: { timeout: 30_000 },
-  // One more than these machines have cores: a journey waits for a third of its time, for answers, settling needles and processes that end.
-  workers: 3,
+  workers: 2,
   // A second try only names what is flaky: scripts/testAll.mjs counts it as failed.
   retries: 1,
   fullyParallel: true,

@@ -350,6 +350,7 @@ export {
   NO_MARKS,
   type BobBuildChoice,
   type DecisionKind,
+  type SingleDecision,
   type DecisionValues,
   type PartMarks,
   type SubjectOf,

@@ -1,6 +1,6 @@
 import { QueryClient, QueryObserver } from '@tanstack/react-query';
 import type { JobRecord, WrittenReading } from '@tare/contract';
-import { answerDecision, jobKey, putReading, showDecision, withUnanswered } from './queries.js';
+import { jobKey, putReading, showDecision, withdrawDecision, withUnanswered } from './queries.js';
 
 const reading = (id: string): WrittenReading => ({ id }) as unknown as WrittenReading;
 const recordOf = (...ids: readonly string[]): JobRecord => ({ readings: ids.map(reading) }) as unknown as JobRecord;
@@ -66,12 +66,12 @@ describe('a choice that is shown before it is answered', () => {
   const record = (decisions: JobRecord['decisions'] = {}): JobRecord => ({ id: 'job', decisions }) as unknown as JobRecord;
   it('is not taken away by a record that was read before it', async () => {
     const queries = new QueryClient();
-    await showDecision(queries, 'job', 'weigh.partSchool', entry(1, 'setAndBare'));
+    await showDecision(queries, 'job', 'weigh.partSchool', entry(1, 'setAndBare'), undefined);
     expect(withUnanswered(record()).decisions).toEqual({ 'weigh.partSchool': entry(1, 'setAndBare') });
     // What is as new or newer on record holds.
     const theirs = record({ 'weigh.partSchool': entry(1, 'eachPart') });
     expect(withUnanswered(theirs)).toBe(theirs);
-    await answerDecision(queries, 'job', 'weigh.partSchool', undefined);
+    await withdrawDecision(queries, 'job', 'weigh.partSchool', 1);
     expect(withUnanswered(record()).decisions).toEqual({});
     queries.clear();
   });

@@ -68,26 +68,56 @@ const putDecision = (queries: QueryClient, jobId: string, subject: string, decis
     decisions: decision ? { ...decisions, [subject]: decision } : decisions,
   }));
 
-/** Choices that are shown and not answered yet, by job and subject. */
-const unanswered = new Map<string, Map<string, DecisionEntry>>();
+/** A choice of this window. */
+interface OwnDecision {
+  readonly shown: DecisionEntry;
+  readonly isAnswered: boolean;
+  /** What stood there before the first that is not answered. */
+  readonly before: DecisionEntry | undefined;
+}
+const own = new Map<string, Map<string, OwnDecision>>();
 
-/** Shows a choice that is on its way: a record that is read meanwhile, and may lack it, does not take it away again. */
-export function showDecision(queries: QueryClient, jobId: string, subject: string, decision: DecisionEntry): Promise<void> {
-  const own = unanswered.get(jobId) ?? new Map<string, DecisionEntry>();
-  unanswered.set(jobId, own.set(subject, decision));
-  return putDecision(queries, jobId, subject, decision);
+/** What this window chose last on a subject, answered or not: the record on the screen may not have it yet. */
+export const ownDecision = (jobId: string, subject: string): DecisionEntry | undefined => own.get(jobId)?.get(subject)?.shown;
+
+/**
+ * Shows a choice that is on its way: a record that is read meanwhile, and may lack it, does not take it away again.
+ * @param before what stands there now
+ */
+export function showDecision(
+  queries: QueryClient,
+  jobId: string,
+  subject: string,
+  shown: DecisionEntry,
+  before: DecisionEntry | undefined,
+): Promise<void> {
+  const ofJob = own.get(jobId) ?? new Map<string, OwnDecision>();
+  const last = ofJob.get(subject);
+  own.set(jobId, ofJob.set(subject, { shown, isAnswered: false, before: last?.isAnswered === false ? last.before : before }));
+  return putDecision(queries, jobId, subject, shown);
 }
 
-/** Puts what a choice came to in its place. */
-export function answerDecision(queries: QueryClient, jobId: string, subject: string, decision: DecisionEntry | undefined): Promise<void> {
-  unanswered.get(jobId)?.delete(subject);
-  return putDecision(queries, jobId, subject, decision);
+/** Puts what a choice came to in its place, unless a later one is shown there. */
+export async function answerDecision(queries: QueryClient, jobId: string, subject: string, made: DecisionEntry): Promise<void> {
+  if ((ownDecision(jobId, subject)?.version ?? 0) > made.version) return;
+  own.get(jobId)?.set(subject, { shown: made, isAnswered: true, before: undefined });
+  await putDecision(queries, jobId, subject, made);
+}
+
+/** Takes a choice back that was refused. Where a later one is shown, that one builds on it, will be refused too, and takes both back. */
+export async function withdrawDecision(queries: QueryClient, jobId: string, subject: string, refusedVersion: number): Promise<void> {
+  const last = own.get(jobId)?.get(subject);
+  if (last === undefined || last.shown.version > refusedVersion) return;
+  own.get(jobId)!.delete(subject);
+  await putDecision(queries, jobId, subject, last.before);
 }
 
 /** A record with the choices that were made and are not answered yet. */
 export function withUnanswered(record: JobRecord): JobRecord {
-  const own = [...(unanswered.get(record.id) ?? [])].filter(([subject, { version }]) => (record.decisions[subject]?.version ?? 0) < version);
-  return own.length === 0 ? record : { ...record, decisions: { ...record.decisions, ...Object.fromEntries(own) } };
+  const missing = [...(own.get(record.id) ?? [])].flatMap(([subject, { shown, isAnswered }]) =>
+    !isAnswered && (record.decisions[subject]?.version ?? 0) < shown.version ? [[subject, shown] as const] : [],
+  );
+  return missing.length === 0 ? record : { ...record, decisions: { ...record.decisions, ...Object.fromEntries(missing) } };
 }
 
 /** What passes is tried twice more; a question waits for its answer. */

@@ -1,6 +1,6 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { act, renderHook, waitFor } from '@testing-library/react';
-import type { DecisionEntry, JobRecord } from '@tare/contract';
+import type { DecisionEntry, JobRecord, NewDecision } from '@tare/contract';
 import type { ReactNode } from 'react';
 import { ask } from '../api/client.js';
 import { jobKey } from '../api/queries.js';
@@ -23,8 +23,38 @@ const desk = () => {
   );
   const { result } = renderHook(() => ({ ...useDecide(), queries: useQueryClient() }), { wrapper });
   result.current.queries.setQueryData(key, record);
-  const kept = (): DecisionEntry | undefined => result.current.queries.getQueryData<JobRecord>(key)?.decisions['bob.oilG'];
+  const kept = (subject = 'bob.oilG'): DecisionEntry | undefined => result.current.queries.getQueryData<JobRecord>(key)?.decisions[subject];
   return { result, kept };
+};
+
+/** A server that answers one request after the other, when a test has it. */
+const answering = () => {
+  const bodies: NewDecision[] = [];
+  const waiting: { kept: () => void; refused: () => void }[] = [];
+  asked.mockImplementation((_, given) => {
+    const { body } = given as { body: NewDecision };
+    bodies.push(body);
+    return new Promise((resolve, reject) => {
+      const { value, baseVersion, personId } = body;
+      waiting.push({
+        kept: () => resolve({ value, version: baseVersion + 1, personId, at: '' }),
+        refused: () =>
+          reject(new ProblemError({ type: 'about:blank', title: 'Conflict', status: 409, detail: 'Changed by Bram Tewitt meanwhile.' }, false)),
+      });
+    });
+  });
+  let answered = 0;
+  return {
+    sent: () => bodies.map(({ value, baseVersion }) => [value, baseVersion]),
+    answer: async (how: 'kept' | 'refused'): Promise<void> => {
+      const nth = answered++;
+      await waitFor(() => expect(waiting.length).toBeGreaterThan(nth));
+      await act(() => {
+        waiting[nth]![how]();
+        return Promise.resolve();
+      });
+    },
+  };
 };
 
 beforeEach(() => {
@@ -52,5 +82,54 @@ describe('a choice on the open job', () => {
     await waitFor(() => expect(result.current.error?.message).toMatch('Bram Tewitt'));
     expect(kept()).toBeUndefined();
     expect(result.current.queries.getQueryState(key)?.isInvalidated).toBe(true);
+  });
+  it('made of many loses none that came before the first was answered, each against the one before', async () => {
+    const { answer, sent } = answering();
+    const { result, kept } = desk();
+    for (const check of ['square', 'centred', 'tight'] as const)
+      // A tick is an event of its own; the screen need not have been drawn between two.
+      await act(() => {
+        result.current.change('bob.mounted', (now = []) => [[...(now[0] ?? []), check]]);
+        return Promise.resolve();
+      });
+    await waitFor(() => expect(kept('bob.mounted')).toMatchObject({ value: [['square', 'centred', 'tight']], version: 3 }));
+    expect(sent()).toEqual([[[['square']], 0]]);
+    await answer('kept');
+    // The first one's answer does not take the later ticks off the screen.
+    expect(kept('bob.mounted')).toMatchObject({ version: 3 });
+    await answer('kept');
+    await answer('kept');
+    await waitFor(() => expect(result.current.blocked).toBe(false));
+    expect(sent().slice(1)).toEqual([
+      [[['square', 'centred']], 1],
+      [[['square', 'centred', 'tight']], 2],
+    ]);
+  });
+  it('that is refused takes with it those that build on it, and says why while another is on its way', async () => {
+    const { answer } = answering();
+    const { result, kept } = desk();
+    await act(() => {
+      result.current.decide({ subject: 'weigh.sample', value: 'one' });
+      return Promise.resolve();
+    });
+    await act(() => {
+      result.current.decide({ subject: 'weigh.sample', value: 'every' });
+      return Promise.resolve();
+    });
+    await waitFor(() => expect(kept('weigh.sample')).toMatchObject({ value: 'every', version: 2 }));
+    await answer('refused');
+    await waitFor(() => expect(result.current.error?.message).toMatch('Bram Tewitt'));
+    await answer('refused');
+    await waitFor(() => expect(kept('weigh.sample')).toBeUndefined());
+  });
+  it('settles each field that was kept, also where the next was sent before', async () => {
+    const { answer } = answering();
+    const { result } = desk();
+    const settled: string[] = [];
+    act(() => result.current.decide({ subject: 'rods.crush.1', value: true }, () => settled.push('first')));
+    act(() => result.current.decide({ subject: 'rods.crush.2', value: true }, () => settled.push('second')));
+    await answer('kept');
+    await answer('kept');
+    await waitFor(() => expect(settled).toEqual(['first', 'second']));
   });
 });

@@ -136,14 +136,15 @@ export type DecisionKind = keyof DecisionValues;
 
 /** A subject of a kind: itself, or the family's beginning with what it is about. */
 export type SubjectOf<K extends DecisionKind> = K extends `${infer Beginning}*` ? `${Beginning}${string}` : K;
-type Single = { [K in DecisionKind]: K extends `${string}*` ? never : K }[DecisionKind];
-type Family = Exclude<DecisionKind, Single>;
+/** A kind that is about one thing of the job. */
+export type SingleDecision = { [K in DecisionKind]: K extends `${string}*` ? never : K }[DecisionKind];
+type Family = Exclude<DecisionKind, SingleDecision>;
 
 /** The latest decision on each subject. */
 export type Decided = Readonly<Partial<Record<string, { readonly value: unknown }>>>;
 
 /** What was last decided on a subject; undefined where nobody did. The contract's schema has checked what stands there. */
-export const latestOn = <K extends Single>(decided: Decided, kind: K): DecisionValues[K] | undefined =>
+export const latestOn = <K extends SingleDecision>(decided: Decided, kind: K): DecisionValues[K] | undefined =>
   decided[kind]?.value as DecisionValues[K] | undefined;
 
 /** The same for one member of a family, such as a pin or a part. */

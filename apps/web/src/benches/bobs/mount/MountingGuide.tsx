@@ -1,5 +1,5 @@
 import { clock, fixed } from '@tare/card';
-import { MOUNTING_CHECKS, mountingOrder, type EngineLayout, type MountingCheck } from '@tare/core';
+import { latestOn, MOUNTING_CHECKS, mountingOrder, type EngineLayout, type MountingCheck } from '@tare/core';
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
 import { CrankEnd } from '../../../draw/CrankEnd.js';
@@ -9,7 +9,6 @@ import { CheckRow } from '../../../ui/CheckRow.js';
 import { Button } from '../../../ui/Button.js';
 import { Note, ProblemNotice } from '../../../ui/Notice.js';
 import { useDecide } from '../../../ui/useDecide.js';
-import { useDecideInTurn } from '../../../ui/useDecideInTurn.js';
 import { usePersonName } from '../../../ui/usePersonName.js';
 import { useWho } from '../../../ui/WhoFirst.js';
 import { useWeighInVerdicts } from '../build/WeighIn.js';
@@ -32,21 +31,21 @@ interface MountingGuideProps {
 export function MountingGuide({ figuresG, isGiven = false }: MountingGuideProps): ReactNode {
   const { sheet, statuses } = useOpenJob();
   const nameOf = usePersonName();
-  const { decide, blocked, error } = useDecide();
+  const { decide, change, blocked, error } = useDecide();
   const verdicts = useWeighInVerdicts(figuresG);
   const { layout } = sheet.spec;
-  const mounted = useDecideInTurn('bob.mounted');
   const nobody = useWho() === null;
-  const ofPin = (p: number): readonly MountingCheck[] => mounted.value?.[p] ?? [];
+  const seen = latestOn(sheet.decisions, 'bob.mounted') ?? [];
+  const ofPin = (p: number): readonly MountingCheck[] => seen[p] ?? [];
   const accepted = sheet.decisions['bob.acceptedG'];
   const status = statuses.find(({ bench }) => bench === 'bobs')!;
   const notWeighed = verdicts.flatMap(({ accepted: ok }, p) => (ok === true ? [] : [p + 1]));
   const notSeen = layout.pins.flatMap((_, p) => (ofPin(p).length < MOUNTING_CHECKS.length ? [p + 1] : []));
-  const see = (p: number, checksOf: (seen: readonly MountingCheck[]) => readonly MountingCheck[]): void => {
-    mounted.change((now = []) => layout.pins.map((_, i) => (i === p ? checksOf(now[i] ?? []) : (now[i] ?? []))));
+  const see = (p: number, checksOf: (ticked: readonly MountingCheck[]) => readonly MountingCheck[]): void => {
+    change('bob.mounted', (now = []) => layout.pins.map((_, i) => (i === p ? checksOf(now[i] ?? []) : (now[i] ?? []))));
   };
   const tick = (p: number, check: MountingCheck): void => {
-    see(p, (seen) => (seen.includes(check) ? seen.filter((one) => one !== check) : [...seen, check]));
+    see(p, (ticked) => (ticked.includes(check) ? ticked.filter((one) => one !== check) : [...ticked, check]));
   };
   return (
     <section aria-label="Mounting" className="grid gap-4">
@@ -86,7 +85,7 @@ export function MountingGuide({ figuresG, isGiven = false }: MountingGuideProps)
           </li>
         ))}
       </ol>
-      {(mounted.error ?? error) && <ProblemNotice>{(mounted.error ?? error)!.message}</ProblemNotice>}
+      {error && <ProblemNotice>{error.message}</ProblemNotice>}
       {status.state === 'done' && accepted ? (
         <div className="flex flex-wrap items-center gap-4">
           <p className="font-semibold">{`${isGiven ? 'Given' : 'Built and mounted'}: ${[...new Set(sheet.bobChoices.acceptedG)].map((g) => fixed(g, 1)).join(', ')} g. ${nameOf(accepted.personId)}, ${clock(accepted.at)}`}</p>
@@ -98,7 +97,7 @@ export function MountingGuide({ figuresG, isGiven = false }: MountingGuideProps)
         <div className="flex flex-wrap items-center gap-4">
           <Button
             look="primary"
-            disabled={blocked || mounted.isUnderWay || notWeighed.length > 0 || notSeen.length > 0}
+            disabled={blocked || notWeighed.length > 0 || notSeen.length > 0}
             onClick={() => decide({ subject: 'bob.acceptedG', value: figuresG })}
           >
             Bobs are built and mounted
