@@ -1,4 +1,4 @@
-import { fixed, KIND_NAMES, missingWords } from '@tare/card';
+import { fixed, KIND_NAMES } from '@tare/card';
 import { ASSUMED_DEVIATION_G, bobCard, CoreError, hasBench, howWeighed, ONE_BOB_FIGURE_WITHIN_G, type BobCard } from '@tare/core';
 import { Tabs } from 'radix-ui';
 import { useMemo, type ReactNode } from 'react';
@@ -19,6 +19,7 @@ import { JobFactorEffect } from './effect/JobFactorEffect.js';
 import { bobFigures } from './build/useBobBuild.js';
 import { MountingGuide } from './mount/MountingGuide.js';
 import { useLiveChoice } from './useBobChoices.js';
+import { WaitsForWeights } from './WaitsForWeights.js';
 import { useDisplay } from '../../ui/display.js';
 
 /** What hangs on each pin in place of rods and pistons while the crank is spun. */
@@ -107,14 +108,7 @@ function NeededBobs(): ReactNode {
 
   if (live instanceof CoreError) return <NotYet reason={live.message} />;
   if (figures.bobs.kind === 'refused') return <NotYet reason={figures.bobs.reason} />;
-  if (live.kind === 'waiting' || figures.bobs.kind === 'waiting') {
-    return (
-      <>
-        <BenchHead title="Bob weights" next={`Bob weights wait for ${missingWords(live.kind === 'waiting' ? live.missing : [])}.`} />
-        <Note>{figures.bobsNeeded.reason}</Note>
-      </>
-    );
-  }
+  if (live.kind === 'waiting' || figures.bobs.kind === 'waiting') return <WaitsForWeights missing={live.kind === 'waiting' ? live.missing : []} />;
   const part = PARTS.find(([key]) => key === params.get('part'))?.[0] ?? 'card';
   return (
     <>

@@ -43,7 +43,7 @@ export function Known({ estimate }: { readonly estimate: JobEstimate }): ReactNo
           ? 'What should be left now, by the cuts since the last spin'
           : counted === 1
             ? 'Heavy spots, from 1 spin'
-            : `Heavy spots, from ${counted} spins and the cuts between them`}
+            : `Heavy spots, from ${counted} spins${sheet.holes.length > 0 ? ' and the cuts between them' : ''}`}
       </p>
       <div className="flex flex-wrap gap-x-8">
         {plane('A', radiusAMm)}

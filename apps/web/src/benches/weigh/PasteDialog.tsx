@@ -73,9 +73,9 @@ export function PasteDialog({ paste, weighing }: { readonly paste: Paste; readon
       <ul className="mb-4 grid gap-1">
         {paste.lines?.map(({ cell, text, valueG, complaint, doubt }) => (
           <li key={cell.partId} className="flex justify-between gap-4 border-b border-edge">
-            <span>{`${KIND_NAMES[weighing.kind].one} ${cell.cylinder}`}</span>
+            <span className="shrink-0">{`${KIND_NAMES[weighing.kind].one} ${cell.cylinder}`}</span>
             {complaint === null ? (
-              <span className="figure-type">
+              <span className="text-right figure-type">
                 {fixed(valueG, 2)} g{doubt !== null && <span className="block font-sign text-outside">{`▲ ${doubt}`}</span>}
               </span>
             ) : (

@@ -14,7 +14,7 @@ export const useBuilder = (): UseMutationResult<BobBuild, Error, { box: BobBoxEn
 
 /** The figure of each pin's bob, to the tenth that shops write down, g. */
 export const bobFigures = (card: Extract<BobCard, { kind: 'ready' }>): number[] =>
-  card.pins.map(({ card: pin }) => Math.round((card.commonG ?? pin.bobWeightG) * 10) / 10);
+  card.pins.map(({ card: pin }) => Number((card.commonG ?? pin.bobWeightG).toFixed(1)));
 
 /** What was decided about building, and what the finished bobs weighed. */
 export function useBuiltBobs(): { readonly build: BobBuildChoice | null; readonly weighInOf: (pin: number) => BobWeighIn } {
