@@ -15,6 +15,7 @@ import type { Gauge, NewMeasurement } from '@tare/contract';
 import { useMemo, useState } from 'react';
 import { measurementOf, useOutbox, useWaitingEntries, waitingMeasurement } from '../../api/outboxContext.js';
 import { useGauges } from '../../api/shopThings.js';
+import { isStillThat } from '../../instruments/isStillThat.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { useDraft } from '../../ui/useDraft.js';
 import { useWho } from '../../ui/WhoFirst.js';
@@ -110,7 +111,8 @@ export function useSheetEntry(sheetName: SheetName): SheetEntry {
     const angleDeg = waiting.asksAngle ? angleOf(angle) : waiting.angleDeg;
     if (waiting.asksAngle && angleDeg === null) return setProblem('Type where the highest lies: degrees as the crank turns, 0 to 359.');
     const fact = { ...waiting, angleDeg, id: '', indicationMm: read.value, settingId, afterWorkId: lastWorkId(made.works), voided: false };
-    const isAnswered = asked?.mm === read.value && isAt(waiting, asked.place);
+    const divisionMm = typed.trim() === '' ? (gauge?.divisionMm ?? 0) : 0;
+    const isAnswered = asked !== null && isAt(waiting, asked.place) && isStillThat(asked.mm, read.value, divisionMm);
     const slip = isAnswered
       ? null
       : slipAt(

@@ -20,6 +20,7 @@ import {
 import { useRef, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { useOutbox } from '../../api/outboxContext.js';
+import { isStillThat } from '../../instruments/isStillThat.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { saidOf } from '../../ui/form/saidOf.js';
 import { useDraft } from '../../ui/useDraft.js';
@@ -243,7 +244,7 @@ export function useWeighing(): Weighing {
           exchangedG,
         });
     // The same number for the same part once more is the answer that it is so.
-    const isAnswered = asked?.valueG === number.valueG && sameCell(asked.cell, waiting);
+    const isAnswered = asked !== null && sameCell(asked.cell, waiting) && isStillThat(asked.valueG, number.valueG, number.live ? divisionG : 0);
     if (unlike !== null && !isAnswered) return setAsked({ ...unlike, valueG: number.valueG, cell: waiting });
     setAsked(null);
     const readingId = store(waiting, number.valueG, number.live ? '' : typed);
