@@ -11,6 +11,7 @@ import {
   readQuantity,
   readingComplaint,
   readingDoubt,
+  USUAL_DIVISION_G,
   zeroMoved,
   type KindDoubt,
   type Measure,
@@ -32,8 +33,6 @@ import { useInstrumentChoice, type InstrumentChoice } from './useInstrumentChoic
 import { useLiveScale, type LiveScale } from './useLiveScale.js';
 import { useZeroWatch, type OpenZero } from './useZeroWatch.js';
 
-/** Division assumed of a scale that nobody named. */
-const USUAL_DIVISION_G = 0.1;
 /** Below this a live reading is an empty pan. */
 const SOMETHING_G = 0.8;
 
