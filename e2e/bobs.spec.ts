@@ -93,6 +93,7 @@ test('the calculator’s address carries the card to somebody else', async ({ pa
   await page.getByRole('button', { name: 'Add the line' }).click();
   // 2·(448 + 42) + 4 + ½·2·(186 + 612 + 148 + 2.4 + 46 + 3) = 1981.4
   await expect(page.getByText('1981.4 g')).toBeVisible();
+  await expect(page).toHaveURL(/x=support/);
   const other = await context.newPage();
   await other.goto(page.url());
   await expect(other.getByText('1981.4 g')).toBeVisible();

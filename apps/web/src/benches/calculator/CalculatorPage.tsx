@@ -19,7 +19,7 @@ import {
 import { Link2 } from 'lucide-react';
 import { useMemo, useState, type ReactNode } from 'react';
 import { Disclosure } from '../../ui/Disclosure.js';
-import { Link, useSearchParams } from 'react-router';
+import { Link } from 'react-router';
 import { Button } from '../../ui/Button.js';
 import { Choice } from '../../ui/Choice.js';
 import { QuantityField } from '../../ui/QuantityField.js';
@@ -27,13 +27,12 @@ import { Note, ProblemNotice } from '../../ui/Notice.js';
 import { BobCardTable } from '../bobs/BobCardTable.js';
 import { FactorEffectView } from '../bobs/effect/FactorEffectView.js';
 import { ExtraLineList } from '../bobs/ExtraLines.js';
-import { CALCULATOR_LINES, readAddress, writeAddress, type CalculatorState } from './calculatorAddress.js';
+import { CALCULATOR_LINES, writeAddress, type CalculatorState } from './calculatorAddress.js';
+import { useCalculator } from './useCalculator.js';
 
 /** The bob weight card without a job: typed numbers, and an address that carries them. */
 export function CalculatorPage(): ReactNode {
-  const [params, setParams] = useSearchParams();
-  const state = readAddress(params);
-  const change = (more: Partial<CalculatorState>): void => setParams(writeAddress({ ...state, ...more }), { replace: true });
+  const { state, change } = useCalculator();
   const worked = workOut(state);
   return (
     <main className="mx-auto w-full max-w-6xl p-4">
