@@ -1,5 +1,5 @@
 /** @jest-environment jsdom */
-import { act, fireEvent, render, screen } from '@testing-library/react';
+import { fireEvent, render, screen } from '@testing-library/react';
 import type { ReactNode } from 'react';
 import { Link, MemoryRouter, useLocation } from 'react-router';
 import { CalculatorPage } from './CalculatorPage.js';
@@ -28,9 +28,8 @@ test('two fields typed before the address has followed are both kept; another ad
   typeAtOnce('Big end', '448');
   typeAtOnce('Bearing pair', '42');
   surroundings.IS_REACT_ACT_ENVIRONMENT = true;
-  await act(() => new Promise((done) => setTimeout(done, 50)));
+  expect(await screen.findByText('?big=448&bearing=42&pin=148')).toBeTruthy();
   expect([value('Big end'), value('Bearing pair'), value('Pin')]).toEqual(['448', '42', '148']);
-  expect(screen.getByText('?big=448&bearing=42&pin=148')).toBeTruthy();
   fireEvent.click(screen.getByText('another card'));
   expect([value('Big end'), value('Bearing pair')]).toEqual(['500', '']);
 });
