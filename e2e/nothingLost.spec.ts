@@ -77,6 +77,37 @@ test('a job is opened with a reading that waits, whichever comes first', async (
   }
 });
 
+test('a reading is said to wait only once a reload cannot take it away', async ({ page, context, shop }) => {
+  const job = await shop.job('v6Split60');
+  await openJob(page, job.id, 'weigh', 'Ines Quorley');
+  await page.goto(`/jobs/${job.id}/weigh?kind=pin`);
+  await page.getByLabel('Ask for the zero').uncheck();
+  const status = page.getByRole('status');
+  // Another window is busy with the same database of the browser, for as long as it is open.
+  const busy = await context.newPage();
+  await busy.goto('/mark.svg');
+  await busy.evaluate(
+    () =>
+      new Promise<void>((began) => {
+        const opening = indexedDB.open('tare');
+        opening.onsuccess = () => {
+          const entries = opening.result.transaction('entries', 'readwrite').objectStore('entries');
+          const goOn = (): void => void (entries.count().onsuccess = goOn);
+          goOn();
+          began();
+        };
+      }),
+  );
+  await weighAs(page, '148,1');
+  await expect(status).toHaveText('1 not kept yet');
+  await context.setOffline(true);
+  await busy.close();
+  await expect(status).toHaveText('1 waiting for the server');
+  await context.setOffline(false);
+  await page.reload();
+  await expect(page.getByRole('table', { name: 'Readings in g' })).toContainText('148.1');
+});
+
 test('ten windows of one browser are ready, and all hear of a change, also when the one that listened is closed', async ({ page, context, shop }) => {
   const job = await shop.job('inline3');
   const pins = job.parts.filter(({ kind }) => kind === 'pin');
@@ -156,7 +187,6 @@ test.describe('with its pages kept', () => {
       await expect(page.getByRole('button', { name: /Ottoline Fasch/ })).toBeVisible();
       await weigh('148,2');
       await expect(status).toHaveText('1 waiting for the server');
-      await page.screenshot({ path: '/tmp/away.png' });
       await page.reload();
       await expect(status).toHaveText('1 waiting for the server');
       await weigh('148,3');

@@ -115,7 +115,7 @@ repeat_interface() {
   for run in $(seq "$times"); do
     SECONDS=0
     word=passed
-    npx --no-install playwright test --config e2e/playwright.config.ts --retries 0 --reporter line >"$LOGS/interface.$run.log" 2>&1 || { word="failed, see $LOGS/interface.$run.log" status=1; }
+    npx --no-install playwright test --config e2e/playwright.config.ts --retries 0 --reporter line --output "$LOGS/interface.$run" >"$LOGS/interface.$run.log" 2>&1 || { word="failed, see $LOGS/interface.$run.log" status=1; }
     echo "Run $run of $times: $word, $SECONDS s"
   done
   exit "$status"

@@ -21,7 +21,7 @@ export const SHOP: Shop = {
 };
 
 /** An outbox without a browser's database: what is added waits until a test sends it. */
-export class WaitingOutbox implements Pick<Outbox, 'add' | 'subscribe' | 'snapshot'> {
+export class WaitingOutbox implements Pick<Outbox, 'add' | 'subscribe' | 'snapshot' | 'faultNow'> {
   private entries: readonly OutboxEntry[] = [];
   private readonly listeners = new Set<() => void>();
   readonly subscribe = (listener: () => void): (() => void) => {
@@ -29,6 +29,7 @@ export class WaitingOutbox implements Pick<Outbox, 'add' | 'subscribe' | 'snapsh
     return () => this.listeners.delete(listener);
   };
   readonly snapshot = (): readonly OutboxEntry[] => this.entries;
+  readonly faultNow = (): null => null;
 
   add(entry: OutboxEntry): Promise<void> {
     this.put([...this.entries, entry]);

@@ -1,5 +1,6 @@
 /** @jest-environment node */
 import 'fake-indexeddb/auto';
+import { openDB } from 'idb';
 import { Outbox, type OutboxEntry } from './outbox.js';
 import { ProblemError, UNREACHABLE } from './problem.js';
 
@@ -41,6 +42,25 @@ describe('the outbox', () => {
     expect(Math.max(...seen)).toBe(2);
     await expect(outbox.add({ ...entry(3), body: { id: '3', cannotBeKept: () => undefined } })).rejects.toThrow();
     expect(outbox.snapshot().map(idOf)).toEqual(['1', '2']);
+    await emptied(outbox);
+    outbox.close();
+  });
+  it('gives an entry its number when it is kept, not when that was asked for', async () => {
+    const outbox = new Outbox(() => Promise.reject(new ProblemError(UNREACHABLE, true)), alone);
+    await outbox.flush();
+    // Another window is busy with the same database.
+    const busy = (await openDB('tare')).transaction('entries', 'readwrite');
+    let isBusy = true;
+    const done = (async () => {
+      while (isBusy) await busy.store.count();
+    })();
+    const adding = outbox.add(entry(1));
+    for (let i = 0; i < 50; i += 1) await busy.store.count();
+    expect(outbox.snapshot().map((e) => [idOf(e), e.seq])).toEqual([['1', undefined]]);
+    isBusy = false;
+    await Promise.all([done, busy.done, adding]);
+    expect(outbox.snapshot().map((e) => [idOf(e), typeof e.seq])).toEqual([['1', 'number']]);
+    busy.db.close();
     await emptied(outbox);
     outbox.close();
   });

@@ -4,7 +4,7 @@ import { ProblemError } from './problem.js';
 
 /** An entry that was made here and has not been acknowledged by the server. */
 export interface OutboxEntry {
-  /** Order of making; the store hands it out. */
+  /** Order of making; the browser's database hands it out, and without it the entry is not kept yet. */
   readonly seq?: number;
   readonly jobId: string;
   /** Address below /api. */
@@ -95,7 +95,7 @@ export class Outbox {
     this.publish();
     let kept = entry;
     try {
-      kept = { ...entry, seq: await (await this.db).add('entries', entry) };
+      kept = { ...entry, seq: await this.keep(entry) };
     } finally {
       // Kept, it stays among the made until the database's own list is read.
       this.made = kept === entry ? this.made.filter((one) => one !== entry) : this.made.map((one) => (one === entry ? kept : one));
@@ -103,6 +103,15 @@ export class Outbox {
     }
     await this.refresh();
     void this.flush();
+  }
+
+  /** Commits at once, not when the page has time to hear of what was asked: until then a reload takes it away. */
+  private async keep(entry: OutboxEntry): Promise<number> {
+    const trx = (await this.db).transaction('entries', 'readwrite');
+    const adding = trx.store.add(entry);
+    trx.commit();
+    const [seq] = await Promise.all([adding, trx.done]);
+    return seq;
   }
 
   /** Gives up an entry that the server refused. */

@@ -12,17 +12,18 @@ import { Modal } from '../ui/Modal.js';
 import { saveText } from '../ui/saveText.js';
 import { useDisplay } from '../ui/display.js';
 
-/** How many entries wait in this browser for the server; nothing is shown while none does. */
+/** How many entries wait in this browser for the server, and how many its database does not have yet; nothing is shown while none does. */
 export function OutboxStatus(): ReactNode {
   const entries = useWaitingEntries();
   const fault = useOutboxFault();
   const outbox = useOutbox();
   const [open, setOpen] = useState(false);
-  const refused = entries.filter((entry) => entry.refusal !== undefined);
   if (entries.length === 0) return null;
-  const waiting = entries.length - refused.length;
-  const words = [...(refused.length > 0 ? [`${refused.length} refused`] : []), ...(waiting > 0 ? [`${waiting} waiting for the server`] : [])].join(
-    ', ',
+  const unkept = entries.filter(({ seq }) => seq === undefined).length;
+  const refused = entries.filter(({ refusal }) => refusal !== undefined).length;
+  const waiting = entries.length - refused - unkept;
+  const words = Object.entries({ refused, 'waiting for the server': waiting, 'not kept yet': unkept }).flatMap(([what, n]) =>
+    n > 0 ? [`${n} ${what}`] : [],
   );
   return (
     <>
@@ -32,12 +33,13 @@ export function OutboxStatus(): ReactNode {
         onClick={() => setOpen(true)}
       >
         <CloudOff aria-hidden className="size-5" />
-        <span role="status">{words}</span>
+        <span role="status">{words.join(', ')}</span>
       </button>
       <Modal title="Waiting in this browser" open={open} onOpenChange={setOpen}>
         <p>
           {waiting > 0 && 'What waits is safe here and goes to the server by itself, in order, when it answers. '}
-          {refused.length > 0 && 'What the server would not have stays here until it is mended, saved to a file or given up.'}
+          {refused > 0 && 'What the server would not have stays here until it is mended, saved to a file or given up. '}
+          {unkept > 0 && 'What is not kept yet would be lost if this page were closed now.'}
         </p>
         {waiting > 0 && fault && (
           <div className="flex flex-wrap items-center gap-3">
