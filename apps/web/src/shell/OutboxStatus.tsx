@@ -32,8 +32,14 @@ export function OutboxStatus(): ReactNode {
         className="flex min-h-11 items-center gap-2 rounded-sm bg-brass px-3 font-semibold text-on-brass"
         onClick={() => setOpen(true)}
       >
-        <CloudOff aria-hidden className="size-5" />
-        <span role="status">{words.join(', ')}</span>
+        <CloudOff aria-hidden className="size-5 shrink-0" />
+        {/* In words a tablet's frame would grow by a line with each reading, and push its last button off. */}
+        <span aria-hidden className="lg:hidden">
+          {entries.length}
+        </span>
+        <span role="status" className="max-lg:sr-only">
+          {words.join(', ')}
+        </span>
       </button>
       <Modal title="Waiting in this browser" open={open} onOpenChange={setOpen}>
         <p>

@@ -31,7 +31,7 @@ export function Shell(): ReactNode {
   useKeys(keys);
   return (
     <div className="flex min-h-screen flex-col">
-      <header className="no-print flex min-h-13 flex-wrap items-center gap-x-1 bg-enamel-deep px-2 text-on-enamel md:flex-nowrap md:gap-x-3 md:px-4">
+      <header className="no-print flex min-h-13 flex-wrap items-center gap-x-1 bg-enamel-deep px-2 text-on-enamel md:flex-nowrap md:px-4 lg:gap-x-3">
         <Link to="/" className="flex min-h-11 items-center gap-2 text-xl font-bold tracking-wide">
           <img src="/mark.svg" alt="" className="size-7" /> Tare
         </Link>
