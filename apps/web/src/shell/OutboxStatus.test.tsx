@@ -22,7 +22,10 @@ it('says that an entry waits only once the browser’s database has it', () => {
   expect(screen.queryByRole('status')).toBeNull();
   act(() => outbox.put([entry('a', { seq: 1, refusal: 'cut since' }), entry('b', { seq: 2 }), entry('c')]));
   expect(screen.getByRole('status').textContent).toBe('1 refused, 1 waiting for the server, 1 not kept yet');
+  const sign = (): string => screen.getByRole('button').querySelector('svg')!.getAttribute('class')!;
+  expect(sign()).toContain('triangle-alert');
   act(() => outbox.put([entry('c')]));
+  expect(sign()).toContain('cloud-off');
   expect(screen.getByRole('status').textContent).toBe('1 not kept yet');
   act(() => outbox.put([entry('c', { seq: 3 })]));
   expect(screen.getByRole('status').textContent).toBe('1 waiting for the server');

@@ -1,7 +1,7 @@
 import { fixed, KIND_NAMES } from '@tare/card';
 import { sheetOf } from '@tare/contract';
 import { typedQuantity } from '@tare/core';
-import { CloudOff } from 'lucide-react';
+import { CloudOff, TriangleAlert } from 'lucide-react';
 import { useState, type ReactNode } from 'react';
 import type { OutboxEntry } from '../api/outbox.js';
 import { measurementOf, useOutbox, useOutboxFault, useWaitingEntries } from '../api/outboxContext.js';
@@ -25,6 +25,8 @@ export function OutboxStatus(): ReactNode {
   const words = Object.entries({ refused, 'waiting for the server': waiting, 'not kept yet': unkept }).flatMap(([what, n]) =>
     n > 0 ? [`${n} ${what}`] : [],
   );
+  // Also where there is no room for words, a refusal is not taken for what only waits.
+  const Sign = refused > 0 ? TriangleAlert : CloudOff;
   return (
     <>
       <button
@@ -32,7 +34,7 @@ export function OutboxStatus(): ReactNode {
         className="flex min-h-11 items-center gap-2 rounded-sm bg-brass px-3 font-semibold text-on-brass"
         onClick={() => setOpen(true)}
       >
-        <CloudOff aria-hidden className="size-5 shrink-0" />
+        <Sign aria-hidden className="size-5 shrink-0" />
         {/* In words a tablet's frame would grow by a line with each reading, and push its last button off. */}
         <span aria-hidden className="lg:hidden">
           {entries.length}
