@@ -1,6 +1,7 @@
 import { useQuery, type UseQueryResult } from '@tanstack/react-query';
 import { AIM_SHARE, type ChoicesInput, type EstimateFacts, type PlanChoice, type PlanChoices, type SpinTold, type Story } from '@tare/core';
 import { wrap, type Remote } from 'comlink';
+import { WORKED_OUT } from '../../api/workedOut.js';
 import type { Planned, Planner } from './planner.worker.js';
 
 let planner: Remote<Planner> | null = null;
@@ -14,8 +15,7 @@ export function usePlan(input: ChoicesInput | null, key: string): UseQueryResult
     queryKey: ['plan', key, input],
     queryFn: async (): Promise<Planned> => plannerInWorker().plan(input!),
     enabled: input !== null,
-    staleTime: Infinity,
-    retry: false,
+    ...WORKED_OUT,
   });
 }
 
@@ -31,8 +31,7 @@ export function useFewestHoles(input: ChoicesInput | null, plans: PlanChoices | 
     queryKey: ['fewest', key, input, share, leftShare],
     queryFn: async (): Promise<number | null> => plannerInWorker().fewest({ ...input!, share: share! }, Math.max(AIM_SHARE, leftShare!)),
     enabled: input !== null && share !== null && leftShare !== null,
-    staleTime: Infinity,
-    retry: false,
+    ...WORKED_OUT,
   });
   return data ?? null;
 }
@@ -42,8 +41,7 @@ export function useStories(facts: EstimateFacts, told: SpinTold): readonly Story
   const { data } = useQuery({
     queryKey: ['stories', facts, told],
     queryFn: async (): Promise<Story[]> => plannerInWorker().stories(facts, told),
-    staleTime: Infinity,
-    retry: false,
+    ...WORKED_OUT,
   });
   return data;
 }

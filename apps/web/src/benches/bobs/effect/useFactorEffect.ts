@@ -1,6 +1,7 @@
 import type { EffectInput, FactorEffect } from '@tare/core';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { wrap, type Remote } from 'comlink';
+import { WORKED_OUT } from '../../../api/workedOut.js';
 import type { Effects } from './effect.worker.js';
 
 let remote: Remote<Effects> | null = null;
@@ -12,9 +13,8 @@ export function useFactorEffect(input: EffectInput): { readonly effect: FactorEf
     queryKey: ['factor-effect', input],
     queryFn: (): Promise<FactorEffect> => worker().factorEffect(input),
     placeholderData: keepPreviousData,
-    staleTime: Infinity,
+    ...WORKED_OUT,
     gcTime: 10_000,
-    retry: false,
   });
   return { effect: data ?? null, problem: error?.message ?? null };
 }

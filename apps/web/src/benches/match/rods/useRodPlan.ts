@@ -16,6 +16,7 @@ import {
   type WeighedJob,
 } from '@tare/core';
 import { useQuery } from '@tanstack/react-query';
+import { WORKED_OUT } from '../../../api/workedOut.js';
 import { useOpenJob } from '../../../shell/JobContext.js';
 import { useDraft } from '../../../ui/useDraft.js';
 import { divisionOf } from '../trim/divisionOf.js';
@@ -69,8 +70,7 @@ export function useRodPlan(): RodWork | null {
     queryKey: ['rod-plan', rods, stations, matchToleranceG],
     queryFn: async (): Promise<RodPlan> => sharedMatcher().leastMetalRods(rods, stations, matchToleranceG),
     enabled: rods.length > 0 && way === 'least',
-    staleTime: Infinity,
-    retry: false,
+    ...WORKED_OUT,
   });
   const divisionG = divisionOf(sheet, rods[0]?.id);
   const byHand: HandWay = { toleranceG: matchToleranceG, divisionG, scatter: scatter ?? PERFECT, first };
@@ -78,8 +78,7 @@ export function useRodPlan(): RodWork | null {
     queryKey: ['hand-order', rods, stations, byHand],
     queryFn: async (): Promise<HandOrder> => sharedMatcher().handOrder(rods, stations, byHand),
     enabled: rods.length > 0 && way === 'hand',
-    staleTime: Infinity,
-    retry: false,
+    ...WORKED_OUT,
   });
   if (!known) return null;
   const plan = way === 'least' ? (least.error ? least.error.message : (least.data ?? null)) : orSentence(() => equalRods(rods, stations));
