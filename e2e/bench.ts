@@ -38,6 +38,12 @@ export async function bench(page: Page, name: string): Promise<void> {
   await expect(link).toHaveAttribute('aria-current', 'page');
 }
 
+/** Loads the page again once nothing would be lost by it: until then the browser would ask whether to leave. */
+export async function reloadOnceKept(page: Page): Promise<void> {
+  await expect.poll(() => page.evaluate(() => window.dispatchEvent(new Event('beforeunload', { cancelable: true })))).toBe(true);
+  await page.reload();
+}
+
 /** Opens a sheet of Make ready, among those of a part of the engine. */
 export async function openSheet(page: Page, part: string, sheet: string): Promise<void> {
   await page.getByRole('button', { name: part, exact: true }).click();

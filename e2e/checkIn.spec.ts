@@ -1,5 +1,5 @@
 import { expect, test } from './app.js';
-import { bench, comeToTheBench, openJob } from './bench.js';
+import { bench, comeToTheBench, openJob, reloadOnceKept } from './bench.js';
 
 test('parts are checked in; what is missing holds up the benches that need it', async ({ page }) => {
   await comeToTheBench(page);
@@ -18,7 +18,7 @@ test('parts are checked in; what is missing holds up the benches that need it', 
   await page.getByLabel('ring sets: condition').fill('one box opened');
   await page.keyboard.press('Enter');
   await expect(page.getByRole('navigation', { name: 'Benches of this job' })).toContainText('1 of 7 here');
-  await page.reload();
+  await reloadOnceKept(page);
   await expect(rings).toHaveValue('3');
   await expect(page.getByLabel('ring sets: condition')).toHaveValue('one box opened');
   const rail = page.getByRole('navigation', { name: 'Benches of this job' });
@@ -50,7 +50,7 @@ test('a tag’s address opens its part, and the part’s notes are kept', async 
   await page.getByLabel('To be replaced: another one comes in its place').click();
   await expect(page.getByRole('columnheader', { name: /4.*damaged/ })).toBeVisible();
   await page.getByLabel('Selected to, and kept together with').selectOption({ label: 'Pin 4' });
-  await page.reload();
+  await reloadOnceKept(page);
   await page.getByRole('button', { name: 'Weigh piston 4' }).first().click();
   await page.getByText('Piston 4: its ledger').click();
   await expect(page.getByLabel('Oversize (+) or undersize (−)')).toHaveValue('0.25');

@@ -1,7 +1,7 @@
 import type { Page } from '@playwright/test';
 import { hasEnds, type Measure, type PartFact, type SingleKind } from '@tare/core';
 import { expect, test } from './app.js';
-import { openJob } from './bench.js';
+import { openJob, reloadOnceKept } from './bench.js';
 import { usualG } from './shopApi.js';
 
 const spread = async (page: Page): Promise<number> => Number((await page.getByLabel('Spread on the ladder').textContent())!.replace(' g', ''));
@@ -90,7 +90,7 @@ test('the V8 is matched: swaps, cuts, one too far and its rescue, rods at both e
     await page.getByRole('button', { name: `Take ${all - 1} of ${all}` }).click();
     await expect(page.getByRole('button', { name: 'Every part back to its own cylinder' })).toBeVisible();
     await expect(page.getByLabel('Spread on the ladder')).toHaveText(`${foretold} g`);
-    await page.reload();
+    await reloadOnceKept(page);
     await expect(page.getByRole('button', { name: 'Every part back to its own cylinder' })).toBeVisible();
   });
 

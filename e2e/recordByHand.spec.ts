@@ -99,10 +99,13 @@ test('a hole of one’s own is pointed at from the front', async ({ page, shop }
   const form = page.getByRole('form', { name: 'A cut as it really is' });
   await form.getByText(/^Point at it/).click();
   const rim = form.getByRole('img', { name: /from the front/ });
-  const box = (await rim.boundingBox())!;
-  // Half way to the rim at the foot of the drawing: 180°, clockwise from the front.
-  await rim.click({ position: { x: box.width / 2, y: box.height * 0.8 } });
-  await expect(form.getByLabel('At, from crankpin 1')).toHaveValue('180');
+  // Pointed at once more where the drawing grew meanwhile: the page is still being laid out when the form opens.
+  await expect(async () => {
+    const box = (await rim.boundingBox())!;
+    // Half way to the rim at the foot of the drawing: 180°, clockwise from the front.
+    await rim.click({ position: { x: box.width / 2, y: box.height * 0.8 } });
+    await expect(form.getByLabel('At, from crankpin 1')).toHaveValue('180', { timeout: 1000 });
+  }).toPass();
   await form.getByLabel('Bit').fill('14');
   await form.getByLabel('Depth measured, to the shoulder').fill('12');
   await expect(form.getByLabel('What it would do')).toContainText(/Takes \d+\.\d g/);

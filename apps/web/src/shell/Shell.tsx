@@ -10,11 +10,13 @@ import { NewDevice } from './NewDevice.js';
 import { OutboxStatus } from './OutboxStatus.js';
 import { PersonPicker } from './PersonPicker.js';
 import { ServerAway } from './ServerAway.js';
+import { useAskBeforeLeaving } from './useAskBeforeLeaving.js';
 
 /** The shop's name plate across the top, and whatever is open below it. */
 export function Shell(): ReactNode {
   const { data: shop, error } = useShop();
   useChanges(useMatch('/jobs/:jobId/*')?.params.jobId);
+  useAskBeforeLeaving();
   const [finding, setFinding] = useState(false);
   const keys = useMemo<KeyAction[]>(
     () => [

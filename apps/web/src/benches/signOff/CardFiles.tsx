@@ -3,6 +3,7 @@ import { useMutation } from '@tanstack/react-query';
 import { toPng } from 'html-to-image';
 import { Download, Printer } from 'lucide-react';
 import type { ReactNode, RefObject } from 'react';
+import { KEEPS_NOTHING } from '../../shell/useAskBeforeLeaving.js';
 import { Button } from '../../ui/Button.js';
 import { ProblemNotice } from '../../ui/Notice.js';
 import { saveText } from '../../ui/saveText.js';
@@ -24,6 +25,7 @@ export function CardFiles({ jobId, card, signOffId, paper, isPrimary }: CardFile
   const name = `tare-card-${card.number}`;
   const pdf = (size: 'a4' | 'letter'): string => `/api/jobs/${jobId}/card.pdf?paper=${size}${signOffId === null ? '' : `&signOffId=${signOffId}`}`;
   const picture = useMutation({
+    ...KEEPS_NOTHING,
     mutationFn: async () => {
       if (!paper.current) return;
       const link = document.createElement('a');

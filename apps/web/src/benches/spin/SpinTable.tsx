@@ -8,6 +8,7 @@ import { ask } from '../../api/client.js';
 import { useMachines } from '../../api/machines.js';
 import type { ProblemError } from '../../api/problem.js';
 import { useOpenJob } from '../../shell/JobContext.js';
+import { KEEPS_NOTHING } from '../../shell/useAskBeforeLeaving.js';
 import { usePersonName } from '../../ui/usePersonName.js';
 import { VerdictMark } from '../../ui/Verdict.js';
 import { VoidButton } from '../../ui/VoidButton.js';
@@ -96,6 +97,7 @@ function knownWords({ meanGmm, radius95Gmm, atLeastGmm }: PlaneKnown, radiusMm: 
 function Recording({ spinId }: { readonly spinId: string }): ReactNode {
   const { sheet } = useOpenJob();
   const again = useMutation<Reprocessed, ProblemError>({
+    ...KEEPS_NOTHING,
     mutationFn: () => ask('POST jobs/:jobId/spins/:spinId/reprocess', { ids: { jobId: sheet.id, spinId } }),
   });
   return (

@@ -7,6 +7,7 @@ import { Disclosure } from '../../ui/Disclosure.js';
 import { ask } from '../../api/client.js';
 import type { ProblemError } from '../../api/problem.js';
 import { useOpenJob } from '../../shell/JobContext.js';
+import { KEEPS_NOTHING } from '../../shell/useAskBeforeLeaving.js';
 import { CheckRow } from '../../ui/CheckRow.js';
 import { Button } from '../../ui/Button.js';
 import { Choice } from '../../ui/Choice.js';
@@ -54,6 +55,7 @@ export function StandinDrawer({ dials, onChange }: DialsProps): ReactNode {
   const { say } = useDisplay();
   const { sheet } = useOpenJob();
   const truth = useMutation<PlaneUnbalance, ProblemError>({
+    ...KEEPS_NOTHING,
     mutationFn: () => ask('GET jobs/:jobId/standin-truth', { ids: { jobId: sheet.id }, search: { lightG: String(dials.lightG ?? 0) } }),
   });
   const { radiusAMm, radiusBMm } = sheet.spec.crank.planes;

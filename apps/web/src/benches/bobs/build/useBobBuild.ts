@@ -3,6 +3,7 @@ import { latestOf, latestOn, type BobBuild, type BobBuildChoice, type BobCard, t
 import { useMutation, type UseMutationResult } from '@tanstack/react-query';
 import { wrap, type Remote } from 'comlink';
 import { useOpenJob } from '../../../shell/JobContext.js';
+import { KEEPS_NOTHING } from '../../../shell/useAskBeforeLeaving.js';
 import type { Builder } from './builder.worker.js';
 
 let remote: Remote<Builder> | null = null;
@@ -10,7 +11,7 @@ const worker = (): Remote<Builder> => (remote ??= wrap<Builder>(new Worker(new U
 
 /** Works out bobs beside the screen. */
 export const useBuilder = (): UseMutationResult<BobBuild, Error, { box: BobBoxEntry['box']; wish: BobWish }> =>
-  useMutation({ mutationFn: async ({ box, wish }): Promise<BobBuild> => worker().build(box, wish) });
+  useMutation({ ...KEEPS_NOTHING, mutationFn: async ({ box, wish }): Promise<BobBuild> => worker().build(box, wish) });
 
 /** The figure of each pin's bob, to the tenth that shops write down, g. */
 export const bobFigures = (card: Extract<BobCard, { kind: 'ready' }>): number[] =>
