@@ -22,6 +22,7 @@ it('says that an entry waits only once the browser’s database has it', () => {
   expect(screen.queryByRole('status')).toBeNull();
   act(() => outbox.put([entry('a', { seq: 1, refusal: 'cut since' }), entry('b', { seq: 2 }), entry('c')]));
   expect(screen.getByRole('status').textContent).toBe('1 refused, 1 waiting for the server, 1 not kept yet');
+  expect(screen.getByRole('button', { name: '1 refused, 1 waiting for the server, 1 not kept yet' })).toBeDefined();
   const sign = (): string => screen.getByRole('button').querySelector('svg')!.getAttribute('class')!;
   expect(sign()).toContain('triangle-alert');
   act(() => outbox.put([entry('c')]));

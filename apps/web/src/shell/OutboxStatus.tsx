@@ -22,15 +22,20 @@ export function OutboxStatus(): ReactNode {
   const unkept = entries.filter(({ seq }) => seq === undefined).length;
   const refused = entries.filter(({ refusal }) => refusal !== undefined).length;
   const waiting = entries.length - refused - unkept;
-  const words = Object.entries({ refused, 'waiting for the server': waiting, 'not kept yet': unkept }).flatMap(([what, n]) =>
-    n > 0 ? [`${n} ${what}`] : [],
-  );
+  const said = Object.entries({ refused, 'waiting for the server': waiting, 'not kept yet': unkept })
+    .flatMap(([what, n]) => (n > 0 ? [`${n} ${what}`] : []))
+    .join(', ');
   // Also where there is no room for words, a refusal is not taken for what only waits.
   const Sign = refused > 0 ? TriangleAlert : CloudOff;
   return (
     <>
+      {/* Beside the button: one with a live region inside has no name. */}
+      <span role="status" className="sr-only">
+        {said}
+      </span>
       <button
         type="button"
+        aria-label={said}
         className="flex min-h-11 items-center gap-2 rounded-sm bg-brass px-3 font-semibold text-on-brass"
         onClick={() => setOpen(true)}
       >
@@ -39,8 +44,8 @@ export function OutboxStatus(): ReactNode {
         <span aria-hidden className="lg:hidden">
           {entries.length}
         </span>
-        <span role="status" className="max-lg:sr-only">
-          {words.join(', ')}
+        <span aria-hidden className="max-lg:hidden">
+          {said}
         </span>
       </button>
       <Modal title="Waiting in this browser" open={open} onOpenChange={setOpen}>
