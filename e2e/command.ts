@@ -78,13 +78,18 @@ export class Command {
     this.#child.kill(signal);
   }
 
+  async end(): Promise<void> {
+    this.kill('SIGTERM');
+    await this.ended();
+  }
+
   async ended(): Promise<number | null> {
     await this.#exit;
     return this.#child.exitCode;
   }
 }
 
-/** A folder that the database's user can reach, where everything runs as root. */
+/** A new folder that the database's user can reach, where everything runs as root. */
 export async function folder(): Promise<string> {
   const made = await mkdtemp(join(tmpdir(), 'tare-operate-'));
   await chmod(made, 0o755);

@@ -1,12 +1,13 @@
 import { execFile } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
-import { readdir, readFile, rm, stat, writeFile } from 'node:fs/promises';
+import { readdir, readFile, stat, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { promisify } from 'node:util';
-import { expect, test } from '@playwright/test';
+import { expect } from '@playwright/test';
 import { Device } from '@tare/contract';
 import { Client } from 'pg';
-import { Command, folder, ownPorts, ROOT } from './command.js';
+import { ownPorts, ROOT } from './command.js';
+import { test } from './outside.js';
 import { ShopApi } from './shopApi.js';
 
 /** One of the commands that end by themselves: what it said, and whether it did what it was asked. */
@@ -19,11 +20,11 @@ async function command(data: string, ...words: readonly string[]): Promise<{ ok:
   );
 }
 
-test('what dies is started again, a second start harms nobody, and what a killed start left is ended', async () => {
+test('what dies is started again, a second start harms nobody, and what a killed start left is ended', async ({ folder, start }) => {
   test.setTimeout(240_000);
   const data = await folder();
   const ports = await ownPorts();
-  const tare = new Command(data, ports);
+  const tare = start(data, ports);
   await tare.isReady();
   const people = async (): Promise<unknown> => (await fetch(`http://127.0.0.1:${ports[0]}/api/shop`)).json();
   const before = await people();
@@ -64,7 +65,7 @@ test('what dies is started again, a second start harms nobody, and what a killed
   });
 
   await test.step('a second start on the same data is refused by name', async () => {
-    const second = new Command(data, await ownPorts());
+    const second = start(data, await ownPorts());
     expect(await second.ended()).not.toBe(0);
     expect(second.said).toContain(`Tare is running on these data already (${data}`);
     expect(await tare.readiness()).toBe(200);
@@ -75,25 +76,23 @@ test('what dies is started again, a second start harms nobody, and what a killed
     tare.kill('SIGKILL');
     await tare.ended();
     expect(await tare.readiness()).toBe(200);
-    const next = new Command(data, ports);
+    const next = start(data, ports);
     await expect.poll(() => next.said, { timeout: 60_000 }).toContain('Tare is at http://127.0.0.1');
     await next.isReady();
     for (const name of ['server', 'database', 'machine', 'scale']) expect(next.said).toContain(`Ending what an earlier start left: the ${name}`);
     expect(await people()).toEqual(before);
-    next.kill('SIGTERM');
-    await next.ended();
+    await next.end();
     expect(await next.readiness()).toBe(0);
   });
-  await rm(data, { recursive: true, force: true });
 });
 
-test('what is backed up while people type comes back in an empty place, and nowhere else', async () => {
+test('what is backed up while people type comes back in an empty place, and nowhere else', async ({ folder, start }) => {
   test.setTimeout(240_000);
   const [data, elsewhere, backups] = [await folder(), await folder(), await folder()];
   const file = join(backups, 'friday.backup');
   const ports = await ownPorts();
   const url = `http://127.0.0.1:${ports[0]}`;
-  const tare = new Command(data, ports, { TARE_BACKUPS: backups, TARE_BACKUPS_KEPT: '2' });
+  const tare = start(data, ports, { TARE_BACKUPS: backups, TARE_BACKUPS_KEPT: '2' });
   await tare.isReady();
   const person = { id: randomUUID(), name: 'Ottoline Fasch', role: 'balancing' };
   expect((await new Device(url).send('POST', 'shop/people', person)).status).toBe(201);
@@ -124,8 +123,7 @@ test('what is backed up while people type comes back in an empty place, and nowh
 
   await test.step('it is not restored onto data, nor while Tare runs on them', async () => {
     expect(await command(data, 'restore', file)).toMatchObject({ ok: false, said: expect.stringContaining('Tare is running on') });
-    tare.kill('SIGTERM');
-    await tare.ended();
+    await tare.end();
     const onto = await command(data, 'restore', file);
     expect(onto).toMatchObject({ ok: false, said: expect.stringContaining('There are data in') });
   });
@@ -148,14 +146,12 @@ test('what is backed up while people type comes back in an empty place, and nowh
     const back = await command(elsewhere, 'restore', file);
     expect(back).toMatchObject({ ok: true });
     expect(back.said).toMatch(/Came back, as of .*: 1 job, 1 person, \d+ readings/);
-    const again = new Command(elsewhere, ports);
+    const again = start(elsewhere, ports);
     await again.isReady();
     const sheet = await shop.sheet(job.id);
     expect(sheet.spec).toEqual(job.spec);
     // Every acknowledged reading of a moment: in the order in which they were made, none between left out.
     expect(sheet.readings).toHaveLength(Number(/(\d+) readings/.exec(back.said)![1]));
-    again.kill('SIGTERM');
-    await again.ended();
+    await again.end();
   });
-  await Promise.all([data, elsewhere, backups].map((made) => rm(made, { recursive: true, force: true })));
 });

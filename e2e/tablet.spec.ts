@@ -1,22 +1,21 @@
 import { randomUUID } from 'node:crypto';
-import { rm } from 'node:fs/promises';
-import { expect, test } from '@playwright/test';
+import { expect } from '@playwright/test';
 import { Device } from '@tare/contract';
 import { freePort } from './wire.js';
 import { comeToTheBench, weighAs } from './bench.js';
-import { Command, folder, ownPorts } from './command.js';
+import { ownPorts } from './command.js';
+import { test } from './outside.js';
 import { ShopApi } from './shopApi.js';
-import { Tablet } from './tablet.js';
 
 // eslint-disable-next-line playwright/no-skipped-test -- nobody else can make the network that it is about
 test.skip(process.getuid!() !== 0, 'Only root makes a network.');
 
-test('a tablet on the shop’s network comes in by HTTPS, works through a cut, and is put out', async ({ page }) => {
+test('a tablet on the shop’s network comes in by HTTPS, works through a cut, and is put out', async ({ page, folder, start, tabletOn }) => {
   test.setTimeout(300_000);
   const host = 'winch-house.test';
-  const tablet = await Tablet.joined(host);
+  const tablet = await tabletOn(host);
   const [data, ports, tlsPort] = [await folder(), await ownPorts(), await freePort()];
-  const tare = new Command(data, ports, { TARE_LISTEN: tablet.hostAddress, TARE_NAMES: host, TARE_TLS_PORT: String(tlsPort) });
+  const tare = start(data, ports, { TARE_LISTEN: tablet.hostAddress, TARE_NAMES: host, TARE_TLS_PORT: String(tlsPort) });
   await tare.isReady();
   const own = `http://127.0.0.1:${ports[0]}`;
   const [plain, secure] = [`http://${host}:${ports[0]}`, `https://${host}:${tlsPort}`];
@@ -102,10 +101,4 @@ test('a tablet on the shop’s network comes in by HTTPS, works through a cut, a
       await expect(there.getByRole('heading', { name: 'This device is new to the shop' })).toBeVisible({ timeout: 5000 });
     }).toPass();
   });
-
-  await browser.close();
-  tare.kill('SIGTERM');
-  await tare.ended();
-  await tablet.remove();
-  await rm(data, { recursive: true, force: true });
 });

@@ -50,8 +50,7 @@ export async function faults(count: number, seed = 1): Promise<Figure[]> {
     ...Object.entries(readyMs).map(([fault, ms]) => figure(`faults, ${fault}: until ready`, 'ms', ms)),
   ];
   wire.close();
-  tare.kill('SIGTERM');
-  await tare.ended();
+  await tare.end();
   await rm(data, { recursive: true, force: true });
   return figures;
 }
