@@ -52,6 +52,14 @@ const base = {
 /** The packages import nothing that has a `Map` or an `Infinity` of its own. */
 const pure = { ...base, sandboxInjectedGlobals: [...globals, 'Infinity', 'Map', 'Set'] };
 
+const web = {
+  ...base,
+  rootDir: 'apps/web',
+  testEnvironment: 'jsdom',
+  setupFiles: [join(import.meta.dirname, 'apps/web/src/testingBrowser.ts')],
+  testEnvironmentOptions: { customExportConditions: ['@tare/source', 'browser', 'require', 'default'] },
+};
+
 export default {
   // Servers and databases start inside hooks, and these machines stall.
   testTimeout: 60000,
@@ -63,13 +71,12 @@ export default {
     { ...pure, displayName: 'card', rootDir: 'packages/card' },
     { ...base, displayName: 'standins', rootDir: 'apps/standins' },
     { ...base, displayName: 'server', rootDir: 'apps/server' },
+    { ...web, displayName: 'web', testMatch: ['**/*.test.ts'] },
     {
-      ...base,
-      displayName: 'web',
-      rootDir: 'apps/web',
-      testEnvironment: 'jsdom',
-      setupFiles: [join(import.meta.dirname, 'apps/web/src/testingBrowser.ts')],
-      testEnvironmentOptions: { customExportConditions: ['@tare/source', 'browser', 'require', 'default'] },
+      ...web,
+      displayName: 'screens',
+      testMatch: ['**/*.test.tsx'],
+      setupFilesAfterEnv: [join(import.meta.dirname, 'apps/web/src/testingScreens.ts')],
     },
   ],
 };

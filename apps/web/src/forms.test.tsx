@@ -1,7 +1,7 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { takenBy } from '@tare/card';
-import { cleanup, configure, fireEvent, render, screen, waitFor } from '@testing-library/react';
+import { cleanup, fireEvent, render, screen, waitFor } from '@testing-library/react';
 import type { Instrument, JobSheet, Machine, MachineHall, PlanEntry, Study } from '@tare/contract';
 import { BALANCED, metalNow, NOTHING_MADE_READY, setUpsFrom, USUAL_TOOLS, type Cut, type WeighedPart } from '@tare/core';
 import type { ReactNode } from 'react';
@@ -468,8 +468,6 @@ function serverSays(...answers: readonly Error[]): void {
     return fails ? Promise.reject(fails) : Promise.resolve({ id: 'made', added: true });
   });
 }
-// The engine’s form is large, and the machine that tests it may be busy.
-configure({ asyncUtilTimeout: 20_000 });
 const fault = new ProblemError(UNREACHABLE, true);
 
 // What Radix measures its boxes with; jsdom measures nothing.

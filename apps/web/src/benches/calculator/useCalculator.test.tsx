@@ -1,4 +1,3 @@
-/** @jest-environment jsdom */
 import { fireEvent, render, screen } from '@testing-library/react';
 import type { ReactNode } from 'react';
 import { Link, MemoryRouter, useLocation } from 'react-router';
