@@ -70,7 +70,11 @@ if (unknown.length > 0) {
   process.exit(2);
 }
 const figures: Figure[] = [];
-for (const [name, run] of Object.entries(BENCHMARKS)) {
-  if (names.length === 0 || names.includes(name)) figures.push(...[await run()].flat());
+try {
+  for (const [name, run] of Object.entries(BENCHMARKS)) {
+    if (names.length === 0 || names.includes(name)) figures.push(...[await run()].flat());
+  }
+} finally {
+  // Also where one of them failed: the others took their time.
+  print(figures, asJson);
 }
-print(figures, asJson);
