@@ -315,17 +315,9 @@ export type { OwnPart } from './setups/ownPart.js';
 export { placeBeyond, usualPartPlace } from './setups/usualPlace.js';
 export { earlierOutside, partsTold, staticOf, type PartTold, type SetUpStep } from './setups/steps.js';
 export { surpriseStories, type Story, type StoryEntry, type UnloggedCut } from './job/surpriseStories.js';
-export {
-  estimate,
-  type CutEvent,
-  type EstimateInput,
-  type GainKnown,
-  type KnownUnbalance,
-  type Mounted,
-  type RecordEvent,
-  type SpinEvent,
-  type SpinTold,
-} from './estimate/estimate.js';
+export { estimate, type GainKnown, type SpinTold } from './estimate/estimate.js';
+export type { CutEvent, EstimateInput, Mounted, RecordEvent, SpinEvent } from './estimate/events.js';
+export type { KnownUnbalance } from './estimate/known.js';
 export { hungUnbalance, type HungPiece } from './estimate/hungPieces.js';
 export { radius95Of } from './estimate/laws.js';
 export { correctionInput } from './job/correctionInput.js';

@@ -9,7 +9,7 @@ import type { MountingCheck } from '../bob/build/mounting.js';
 import type { BobWeighIn } from '../bob/build/weighIn.js';
 import type { ExtraLine } from '../bob/bobWeight.js';
 import type { FixedTarget, MatchChoices } from '../match/matchChoices.js';
-import type { Mounted } from '../estimate/estimate.js';
+import type { Mounted } from '../estimate/events.js';
 import type { Supports } from '../rotor/supports.js';
 import type { SetUps } from '../setups/setUp.js';
 import type { PartMasses } from '../job/turningMasses.js';

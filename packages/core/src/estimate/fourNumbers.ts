@@ -11,7 +11,11 @@ export const fromFour = (four: ArrayLike<number>): PlaneUnbalance => ({
 });
 
 /** x + factor·y, number by number. */
-export const plus = (x: ArrayLike<number>, y: ArrayLike<number>, factor = 1): number[] => Array.from(x, (value, i) => value + factor * y[i]!);
+export function plus(x: ArrayLike<number>, y: ArrayLike<number>, factor = 1): number[] {
+  const sum = new Array<number>(x.length);
+  for (let i = 0; i < x.length; i += 1) sum[i] = x[i]! + factor * y[i]!;
+  return sum;
+}
 
 /** Adds factor·v·vᵀ to a 4 × 4. */
 export function addOuter(matrix: number[], v: FourNumbers, factor = 1): void {
@@ -32,4 +36,16 @@ export interface Round2 {
   readonly xx: number;
   readonly xy: number;
   readonly yy: number;
+}
+
+/** Sum of the diagonal of a 4 × 4. */
+export const trace = (matrix: ArrayLike<number>): number => matrix[0]! + matrix[5]! + matrix[10]! + matrix[15]!;
+
+/** The 4 × 4 of an upper triangle, row by row, as a summary of turns keeps it. */
+export function fullOf(triangle: readonly number[]): number[] {
+  return PLACES.map((place) => triangle[place]!);
+}
+const PLACES = [0, 1, 2, 3].flatMap((row) => [0, 1, 2, 3].map((column) => placeOf(Math.min(row, column), Math.max(row, column))));
+function placeOf(row: number, column: number): number {
+  return 4 * row - (row * (row - 1)) / 2 + column - row;
 }

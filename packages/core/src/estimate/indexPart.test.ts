@@ -4,7 +4,7 @@ import { degToRad } from '../units/angle.js';
 import { absolute, times } from '../units/complex.js';
 import { add, fromPolar, scale, subtract, type Vector } from '../units/vector.js';
 import { BALANCED } from '../rotor/planes.js';
-import type { EstimateInput, SpinEvent } from './estimate.js';
+import type { EstimateInput, SpinEvent } from './events.js';
 import { indexPair, indexPart, type IndexAnswer, type PairAnswer } from './indexPart.js';
 
 const PLANES = { zAMm: 0, zBMm: 400, radiusAMm: 85, radiusBMm: 85 };

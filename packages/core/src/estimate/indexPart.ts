@@ -4,7 +4,9 @@ import { degToRad, isSamePosition, normaliseAngleDeg, turnBetweenDeg } from '../
 import { CoreError } from '../units/check.js';
 import { absolute } from '../units/complex.js';
 import { cholesky } from './cholesky.js';
-import { worked, type EstimateInput, type KnownUnbalance, type Mounted, type Worked } from './estimate.js';
+import { worked, type Worked } from './estimate.js';
+import type { EstimateInput, Mounted } from './events.js';
+import type { KnownUnbalance } from './known.js';
 import { chanceInside } from './verdict.js';
 
 /** Two readings nearer than this to one another say little of what turns: their condition is cot(δ/4), 3.7 at 60° (handbook of set-ups). */

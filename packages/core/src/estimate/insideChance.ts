@@ -4,20 +4,18 @@ import { cholesky } from './cholesky.js';
 
 /**
  * Chance that both planes are inside their tolerances at once: the integral of the normal distribution of the four numbers, planes
- * correlated, over two discs; of the t distribution of ν degrees where the scatter was estimated.
+ * correlated, over two discs. A scatter that was estimated counts in the covariance by (1 + 2/ν)² (handbook section 6, definition 9b).
  *
  * By rays: in its own round measure a plane's disc is an ellipse, met by each ray between two closed-form radii, and what lies
- * beyond a radius is w(ρ) = e^(−ρ²/2), or (1 + ρ²/ν)^(−ν/2). Along a ray of plane A Gauss's rule in w takes the chance of plane B given
- * A, whose mean moves by the regression on A and whose scale is √((ν + ρ²)/(ν + 2)), of ν + 2 degrees; that one is a sum over rays alone.
+ * beyond a radius is w(ρ) = e^(−ρ²/2). Along a ray of plane A Gauss's rule in w takes the chance of plane B given
+ * A, whose mean moves by the regression on A; that one is a sum over rays alone.
  *
  * @param covariance of the four numbers, 4 × 4, (g·mm)²
- * @param freedom ν of the scatter; Infinity where it is known
  */
 export function insideChance(
   { aGmm, bGmm }: PlaneUnbalance,
   covariance: ArrayLike<number>,
   tolerance: { readonly aGmm: number; readonly bGmm: number },
-  freedom: number,
 ): number {
   const hair = 1e-9 * (covariance[0]! + covariance[5]! + covariance[10]! + covariance[15]!) + 1e-9;
   const l = cholesky(
@@ -32,32 +30,24 @@ export function insideChance(
     const [cos, sin] = [COS[i]!, SIN[i]!];
     const span = between(aGmm.re, aGmm.im, first[0] * cos, first[2] * cos + first[3] * sin, tolerance.aGmm);
     if (!span) continue;
-    const [from, to] = [beyond(span[0], freedom), beyond(span[1], freedom)];
+    const [from, to] = [beyond(span[0]), beyond(span[1])];
     // Farther out than a number can say: nothing of the distribution lies along this ray.
     if (from <= to) continue;
     for (let g = 0; g < ALONG; g += 1) {
-      const rho = radiusBeyond(to + (from - to) * at[g]!, freedom);
+      const rho = radiusBeyond(to + (from - to) * at[g]!);
       const [x, y] = [rho * cos, rho * sin];
       const re = bGmm.re + l[8]! * x + l[9]! * y;
       const im = bGmm.im + l[12]! * x + l[13]! * y;
-      const scale = Number.isFinite(freedom) ? Math.sqrt((freedom + rho ** 2) / (freedom + 2)) : 1;
-      sum += weight[g]! * (from - to) * inDisc(re, im, second, scale, tolerance.bGmm, freedom + 2);
+      sum += weight[g]! * (from - to) * inDisc(re, im, second, tolerance.bGmm);
     }
   }
   return Math.min(1, sum / RAYS);
 }
 
-/**
- * Share of the distribution of one plane further than ρ of its own deviations from its mean: (1 + ρ²/ν)^(−ν/2), and its inverse. By
- * logarithms near one, since ν grows without bound where next to nothing of what is known came of an estimated scatter.
- */
-const beyond = (rho: number, freedom: number): number =>
-  Math.exp(Number.isFinite(freedom) ? (-freedom / 2) * Math.log1p(rho ** 2 / freedom) : -(rho ** 2) / 2);
-function radiusBeyond(share: number, freedom: number): number {
-  // A share of all may come out a hair above one.
-  const twice = Math.max(0, -2 * Math.log(share));
-  return Math.sqrt(Number.isFinite(freedom) ? freedom * Math.expm1(twice / freedom) : twice);
-}
+/** Share of the distribution of one plane further than ρ of its own deviations from its mean, e^(−ρ²/2), and its inverse. */
+const beyond = (rho: number): number => Math.exp(-(rho ** 2) / 2);
+// A share of all may come out a hair above one.
+const radiusBeyond = (share: number): number => Math.sqrt(Math.max(0, -2 * Math.log(share)));
 
 /** Lower triangle of a plane's own covariance. */
 type Low = readonly [number, number, number, number];
@@ -77,20 +67,20 @@ function between(re: number, im: number, dx: number, dy: number, radius: number)
   return to <= 0 ? null : [Math.max(0, (-b - Math.sqrt(root2)) / a), to];
 }
 
-function inDisc(re: number, im: number, l: Low, scale: number, radius: number, freedom: number): number {
+function inDisc(re: number, im: number, l: Low, radius: number): number {
   const c = re ** 2 + im ** 2 - radius ** 2;
   let sum = 0;
   for (let i = 0; i < RAYS; i += 1) {
-    const dx = scale * l[0] * COS[i]!;
-    const dy = scale * (l[2] * COS[i]! + l[3] * SIN[i]!);
+    const dx = l[0] * COS[i]!;
+    const dy = l[2] * COS[i]! + l[3] * SIN[i]!;
     const a = dx * dx + dy * dy;
     const b = re * dx + im * dy;
     const root2 = b * b - a * c;
     if (root2 <= 0) continue;
     const root = Math.sqrt(root2);
     if (root <= b) continue;
-    sum -= beyond((root - b) / a, freedom);
-    sum += c < 0 ? 1 : beyond((-b - root) / a, freedom);
+    sum -= beyond((root - b) / a);
+    sum += c < 0 ? 1 : beyond((-b - root) / a);
   }
   return sum / RAYS;
 }

@@ -18,6 +18,8 @@ export function chanceBeyond(squared: number, numbers: 2 | 4, freedom: number): 
 /** A part of a covariance that was estimated itself. */
 export interface Estimated {
   readonly covariance: Round2;
+  /** As it counts in the whole, where that is larger than it was estimated; left out where it counts as it is. */
+  readonly counted?: Round2;
   /** As a matrix: turns − 1. */
   readonly freedom: number;
   /** Its shape is known to be round, and only its size was estimated: of 2ν numbers. */
@@ -53,7 +55,7 @@ const MANY = 60;
 export function radius95Of(covariance: Round2, estimated: readonly Estimated[] = []): number {
   const more = estimated
     .filter(({ freedom }) => freedom < MANY)
-    .reduce((sum, part) => sum + squaredByTurns(part) - squaredRadius(part.covariance), 0);
+    .reduce((sum, part) => sum + squaredByTurns(part) - squaredRadius(part.counted ?? part.covariance), 0);
   return Math.sqrt(Math.max(0, squaredRadius(covariance) + more));
 }
 

@@ -1,6 +1,7 @@
 import type { TurnSummary } from '../spin/turnSummary.js';
-import type { FourNumbers } from './fourNumbers.js';
-import { addOuter, plus, roundFour, toFour } from './fourNumbers.js';
+import { addOuter, plus, roundFour, toFour, trace, type FourNumbers } from './fourNumbers.js';
+import type { EstimatedShare } from './offset.js';
+import { estimatedFactor, LEAST_DEVIATION_GMM, type SpinScatter, type TurnScatter } from './scatter.js';
 
 /** What a display cannot tell apart, as it comes out in a plane. */
 export interface DisplayStep {
@@ -20,137 +21,138 @@ export interface SpinReading {
   readonly atLeastGmm?: { readonly a: number | null; readonly b: number | null };
 }
 
-/** How far a spin lies from another of its state: variance in each component of each plane, (g·mm)². */
-export interface SpinScatter {
-  readonly a: number;
-  readonly b: number;
-  /** Degrees it was estimated with; Infinity where it is known, 0 where nobody knows. */
-  readonly freedom: number;
-  /** What it was taken from holds the scatter of the turns too. */
-  readonly holdsTurns: boolean;
-}
-
 /** The spins of one state as one reading. */
 export interface StateReading {
   readonly mean: FourNumbers;
   readonly covariance: readonly number[];
-  /** The parts of it that were estimated, with the degrees of freedom of each as a matrix. */
-  readonly estimated: readonly { readonly covariance: readonly number[]; readonly freedom: number; readonly round?: boolean }[];
+  /** What of it was estimated from readings or turns; null where all of it is known. */
+  readonly estimated: EstimatedShare | null;
+  /** What of it came of turns, whose law knows that they may scatter more one way; null where none did. */
+  readonly turns: EstimatedShare | null;
+  /** Planes that gave a number. */
   readonly seen: readonly [boolean, boolean];
-  /** How many spins, however they were entered. */
-  readonly spins: number;
+  /** Where a plane gave none: what it is at least, g·mm. */
+  readonly atLeastGmm: { readonly a: number | null; readonly b: number | null };
+  /** How many readings, however they were entered. */
+  readonly readings: number;
 }
 
-const spinsOf = ({ of, turns }: SpinReading): number => (of === 'turns' ? 1 : turns.n);
+/** Readings that an entry holds. */
+export const spinsOf = ({ of, turns }: SpinReading): number => (of === 'turns' ? 1 : turns.n);
 const sum = (values: readonly number[]): number => values.reduce((total, value) => total + value, 0);
-const PLACES = [0, 1, 2, 3].flatMap((row) => [0, 1, 2, 3].map((column) => placeOf(Math.min(row, column), Math.max(row, column))));
-/** Place in the upper triangle of a turn summary. */
-function placeOf(row: number, column: number): number {
-  return 4 * row - (row * (row - 1)) / 2 + column - row;
-}
-const fullOf = ({ covariance }: TurnSummary): number[] => PLACES.map((place) => covariance[place]!);
+export const isWhole = ({ atLeastGmm }: SpinReading): boolean => (atLeastGmm?.a ?? null) === null && (atLeastGmm?.b ?? null) === null;
 
-/**
- * Scatter from spin to spin, pooled over every state that was read more than once: 2·(k − 1) degrees a plane, both planes alike.
- * @param states the spins of each state
- */
-export function pooledScatter(states: readonly (readonly SpinReading[])[]): SpinScatter {
-  let [squares, freedom] = [0, 0];
-  for (const state of states) {
-    const seen = state.filter(isWhole);
-    const k = sum(seen.map(spinsOf));
-    if (k < 2) continue;
-    const mean = meanOf(seen);
-    for (const { turns, of } of seen) {
-      const off = plus(toFour(turns.mean), mean, -1);
-      squares += (of === 'turns' ? 1 : turns.n) * sum(off.map((value) => value ** 2));
-      if (of === 'spins') squares += (turns.n - 1) * traceOf(turns);
-    }
-    freedom += 4 * (k - 1);
-  }
-  const variance = freedom > 0 ? squares / freedom : 0;
-  return { a: variance, b: variance, freedom, holdsTurns: freedom > 0 };
-}
-
-const traceOf = ({ covariance }: TurnSummary): number => covariance[0]! + covariance[4]! + covariance[7]! + covariance[9]!;
-const isWhole = ({ atLeastGmm }: SpinReading): boolean => (atLeastGmm?.a ?? null) === null && (atLeastGmm?.b ?? null) === null;
-
-function meanOf(readings: readonly SpinReading[]): number[] {
+/** Of several entries, each counting as many times as it was read. */
+export function meanOf(readings: readonly SpinReading[]): number[] {
   const k = sum(readings.map(spinsOf));
   return readings.reduce((mean, reading) => plus(mean, toFour(reading.turns.mean), spinsOf(reading) / k), [0, 0, 0, 0]);
 }
 
+/** An entry with what is known of how such readings scatter. */
+export interface ScatteredReading {
+  readonly reading: SpinReading;
+  readonly scatter: SpinScatter;
+  readonly turns: TurnScatter | null;
+}
+
 /**
  * The spins of one state as one reading (handbook section 6, definition 4): the mean, with (spin scatter² + turn scatter²/n)/k and
- * the display's d²/12 along and (amount·step)²/12 across once, divided by k only where the scatter exceeds half a step. The turns'
- * scatter is pooled over the state, and a spin of more turns weighs more.
+ * the display's d²/12 along and (amount·step)²/12 across once, divided by k only where the scatter exceeds half a step. A scatter that
+ * was estimated counts (1 + 2/ν)² of its variance (definition 9b). A spin of more turns weighs more.
+ *
+ * Off the scale and then readable: the readable ones count, and the pinned one is a bound that they have passed.
  * @param hungCovariance of what hung on the crank, 4 × 4: the same pieces in every spin of the state; null for what is known
  */
-export function stateReading(
-  entries: readonly { readonly reading: SpinReading; readonly scatter: SpinScatter }[],
-  hungCovariance: readonly number[] | null,
-): StateReading {
+export function stateReading(all: readonly ScatteredReading[], hungCovariance: readonly number[] | null): StateReading {
+  const whole = all.filter(({ reading }) => isWhole(reading));
+  const entries = whole.length > 0 ? whole : all;
   const readings = entries.map(({ reading }) => reading);
   const k = sum(readings.map(spinsOf));
-  const inTurns = entries.filter(({ reading, scatter }) => reading.of === 'turns' && !scatter.holdsTurns);
-  const turnsFreedom = sum(inTurns.map(({ reading }) => reading.turns.n - 1));
-  const oneTurn = inTurns.reduce(
-    (all, { reading: { turns } }) => plus(all, fullOf(turns), turnsFreedom > 0 ? (turns.n - 1) / turnsFreedom : 0),
-    roundFour(0),
-  );
   // Of each entry: what scatters from spin to spin, what from turn to turn, and what it weighs.
-  const parts = entries.map(({ reading, scatter }) => {
+  const parts = entries.map(({ reading, scatter, turns: turnScatter }) => {
     const [a, b] = [scatter.a, scatter.b].map((variance) => Math.max(variance, LEAST_DEVIATION_GMM ** 2) / spinsOf(reading));
-    const turns = reading.of === 'turns' && !scatter.holdsTurns ? plus(roundFour(0), oneTurn, 1 / reading.turns.n) : roundFour(0);
+    const inTurns = turnScatter !== null && !scatter.holdsTurns;
+    const turns = inTurns ? plus(roundFour(0), roundedTurns(turnScatter), 1 / reading.turns.n) : roundFour(0);
     const spins = diagonal(a!, b!);
     return { turns, spins, weight: 1 / (trace(turns) + trace(spins)) };
   });
-  const all = sum(parts.map(({ weight }) => weight));
+  const weights = sum(parts.map(({ weight }) => weight));
   const blend = (of: (i: number) => readonly number[], power: number): number[] =>
     parts.reduce(
-      (total, { weight }, i) => plus(total, of(i), (weight / all) ** power),
+      (total, { weight }, i) => plus(total, of(i), (weight / weights) ** power),
       of(0).map(() => 0),
     );
   const mean = blend((i) => toFour(readings[i]!.turns.mean), 1);
-  const turns = blend((i) => parts[i]!.turns, 2);
-  const spins = blend((i) => parts[i]!.spins, 2);
-  const covariance = plus(plus(turns, spins), hungCovariance ?? roundFour(0));
-  const { display } = readings[0]!;
-  if (display)
-    addDisplay(
-      covariance,
-      mean,
-      display,
-      plus(turns, spins).map((value) => value * k),
-      k,
-    );
   const { freedom } = entries[0]!.scatter;
-  const isSeen = (plane: 'a' | 'b'): boolean => readings.every(({ atLeastGmm }) => (atLeastGmm?.[plane] ?? null) === null);
+  const turnsFreedom = entries[0]!.turns?.freedom ?? 0;
+  const spins = estimatedPart(
+    blend((i) => parts[i]!.spins, 2),
+    freedom,
+  );
+  const turns = estimatedPart(
+    blend((i) => parts[i]!.turns, 2),
+    DEGREES_A_TURN * turnsFreedom,
+  );
+  const covariance = plus(plus(turns.counted, spins.counted), hungCovariance ?? roundFour(0));
+  const scattered = plus(turns.plain, spins.plain).map((value) => value * k);
+  addDisplay(covariance, mean, readings[0]!.display, scattered, k);
+  const atLeast = (plane: 'a' | 'b'): number | null => {
+    const bounds = readings.map(({ atLeastGmm }) => atLeastGmm?.[plane] ?? null).filter((bound) => bound !== null);
+    return bounds.length > 0 ? Math.max(...bounds) : null;
+  };
+  const atLeastGmm = { a: atLeast('a'), b: atLeast('b') };
   return {
     mean,
     covariance,
-    estimated: [
-      ...(turnsFreedom > 0 ? [{ covariance: turns, freedom: turnsFreedom }] : []),
-      ...(Number.isFinite(freedom) && freedom > 0 ? [{ covariance: spins, freedom: freedom / 2, round: true }] : []),
-    ],
-    seen: [isSeen('a'), isSeen('b')],
-    spins: k,
+    estimated: together([spins, turns].filter((part) => Number.isFinite(part.freedom) && part.freedom > 0 && trace(part.plain) > 0)),
+    turns: turnsFreedom > 0 && trace(turns.plain) > 0 ? { ...turns, freedom: turnsFreedom } : null,
+    seen: [atLeastGmm.a === null, atLeastGmm.b === null],
+    atLeastGmm,
+    readings: k,
   };
 }
 
-const trace = (matrix: ArrayLike<number>): number => matrix[0]! + matrix[5]! + matrix[10]! + matrix[15]!;
 const diagonal = (a: number, b: number): number[] => [a, 0, 0, 0, 0, a, 0, 0, 0, 0, b, 0, 0, 0, 0, b];
 
-/** No machine reads truer than this, g·mm. */
-const LEAST_DEVIATION_GMM = 1;
+/** Each further turn gives so many degrees of freedom: of its four numbers, since they may scatter more one way. */
+const DEGREES_A_TURN = 4;
+/** Few turns do not show which way they scatter: so many more that scatter evenly are taken for granted. */
+const EVEN_TURNS = 8;
 
-function addDisplay(
-  covariance: number[],
-  mean: FourNumbers,
-  display: NonNullable<SpinReading['display']>,
-  perSpin: readonly number[],
-  k: number,
-): void {
+/** The turns' covariance, drawn towards one that is even in all directions as long as there are few. */
+function roundedTurns({ covariance, freedom }: TurnScatter): number[] {
+  const even = roundFour(trace(covariance) / 4);
+  return plus(
+    covariance.map((value) => (value * freedom) / (freedom + EVEN_TURNS)),
+    even,
+    EVEN_TURNS / (freedom + EVEN_TURNS),
+  );
+}
+
+function estimatedPart(plain: readonly number[], freedom: number): EstimatedShare {
+  return { plain, counted: plain.map((value) => value * estimatedFactor(freedom) ** 2), freedom };
+}
+
+/** Degrees of the sum by Satterthwaite: (Σ tr)²/Σ tr²/ν. */
+function together(parts: readonly EstimatedShare[]): EstimatedShare | null {
+  if (parts.length === 0) return null;
+  const traces = parts.map(({ plain }) => trace(plain));
+  return {
+    plain: parts.reduce((all, { plain }) => plus(all, plain), roundFour(0)),
+    counted: parts.reduce((all, { counted }) => plus(all, counted), roundFour(0)),
+    freedom: sum(traces) ** 2 / sum(parts.map(({ freedom }, i) => traces[i]! ** 2 / freedom)),
+  };
+}
+
+/** What a display's steps leave open of one reading, 4 × 4. */
+export function displayCovariance(mean: FourNumbers, display: SpinReading['display']): number[] {
+  const covariance = roundFour(0);
+  addDisplay(covariance, mean, display, covariance, 1);
+  return covariance;
+}
+
+function addDisplay(covariance: number[], mean: FourNumbers, display: SpinReading['display'], perSpin: readonly number[], k: number): void {
+  if (!display) return;
   for (const [at, { amountGmm, angleRad }] of [
     [0, display.a],
     [2, display.b],

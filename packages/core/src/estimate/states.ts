@@ -1,4 +1,5 @@
 import { cholesky, halfOf, inverse, solveCholesky } from './cholesky.js';
+import type { Vector } from '../units/vector.js';
 import type { FourNumbers } from './fourNumbers.js';
 
 /** How a part counts in a spin's planes: turned by R(φ), each of the spin's planes a real mixture of the two that its unbalance is kept in. */
@@ -39,8 +40,8 @@ export type Step = ReadStep | CutStep;
 /** What is known before any of it. */
 export interface Prior {
   readonly parts: number;
-  /** Of each gain, in each component, as a share. */
-  readonly gainDeviations: readonly number[];
+  /** What each gain is taken for in both planes, and how far it may be off in each component, as a share. */
+  readonly gains: readonly { readonly mean: { readonly a: Vector; readonly b: Vector }; readonly deviation: number }[];
   readonly densityDeviation: number;
 }
 
@@ -66,17 +67,30 @@ interface Taken<S extends Step = Step> {
   step: S;
   /** Of a reading. */
   point: Point | null;
-  /** Of a cut: what gives its own error once what followed is known. */
-  back: { readonly rows: Float64Array; readonly offset: Float64Array } | null;
+  /** Of a reading: J, as Λ has it; R⁻¹; and its share of η. */
+  slope: Float64Array | null;
+  readonly weight: Float64Array | null;
+  share: Float64Array | null;
+  /** Of a cut: what gives its own error once what followed is known, and what it does to η. */
+  back: Back | null;
+}
+
+/** The error of a cut is offset − rows·x, x after it; η goes through it as η − rowsᵀ·η_u + shift, less κ's share. */
+interface Back {
+  readonly rows: Float64Array;
+  readonly gain: Float64Array;
+  readonly shift: Float64Array;
+  readonly offset: Float64Array;
 }
 
 /** Nothing of a rotor is further off than this, g·mm in each component. */
 export const KNOWS_NOTHING_GMM = 1e6;
-/** A reading's linear form leaves out no more than this of its own deviation. */
+/** A reading's linear form leaves out no more than this of its own deviation; what it leaves out, the mean is freed of by its gradient. */
 const LEFT_OUT_RATIO = 0.05;
 const MOST_PASSES = 12;
-/** A gain that moved by less of its own deviation leaves the old readings' linear forms as good as they were. */
-const GAIN_MOVED = 0.5;
+/** The mean has settled once no gain moves by more of its own deviation; on the way from reading to reading a thousandth is enough (handbook: a millionth; a hundredth of that costs one pass more). */
+const SETTLED_RATIO = 1e-8;
+const SETTLED_ON_THE_WAY = 1e-3;
 
 /**
  * The most probable state by all readings and cuts (handbook section 6, definitions 1 to 6), in state form: information Λ and
@@ -85,7 +99,9 @@ const GAIN_MOVED = 0.5;
  * A reading r_p = g_p·(Σ_c R(φ_c)·(T·u_c)_p + hung_p) + e adds Jᵀ·R⁻¹·J, linear about (v̄, ḡ): g·v ≈ ḡ·v + (g − ḡ)·v̄. A cut
  * takes u to u + d·(1 + κ) + ε, ε of covariance Q = L·Lᵀ: Λ − Λ_u·L·(1 + Lᵀ·Λ_uu·L)⁻¹·Lᵀ·Λ_uᵀ, which stands where Q or Λ_uu is
  * singular, then the shift. Going back from the last state gives every v, so that all is made linear anew where it moved
- * (Gauss–Newton over the whole record) until no reading leaves out more than a twentieth of its own deviation.
+ * (Gauss–Newton over the whole record) until no reading leaves out more than a twentieth of its own deviation. From there the mean
+ * goes on with Λ as it is and the gradient as it truly is, Jᵀ·R⁻¹·(r − g·v) at the point itself, until no gain moves by more than a
+ * millionth of its deviation (handbook section 6, Surprise).
  */
 export class States {
   readonly size: number;
@@ -95,11 +111,10 @@ export class States {
   #taken: Taken[] = [];
   #before: { information: Float64Array; eta: Float64Array; known: Known | null } | null = null;
   #known: Known | null = null;
-  #gainsSeen: readonly number[] | null = null;
 
   constructor(prior: Prior) {
     this.#prior = prior;
-    this.size = 4 * prior.parts + 4 * prior.gainDeviations.length + 1;
+    this.size = 4 * prior.parts + 4 * prior.gains.length + 1;
     this.#information = new Float64Array(this.size ** 2);
     this.#eta = new Float64Array(this.size);
     this.#start();
@@ -126,7 +141,7 @@ export class States {
       reading[2 * p] = gr * vr - gi * vi;
       reading[2 * p + 1] = gr * vi + gi * vr;
     }
-    return { reading, covariance: addTo(sandwich(slope, covariance, 4, this.size), step.covariance), slope };
+    return { reading, covariance: addInto(sandwich(slope, covariance, 4, this.size), step.covariance), slope };
   }
 
   /** How much of an error of a reading that was taken in goes into what these rows take out of the state: rows·P·Jᵀ·R⁻¹, 4 × 4. */
@@ -155,53 +170,61 @@ export class States {
     const { known } = this;
     if (step.kind === 'cut') {
       this.#before = null;
-      this.#taken.push({ step, point: null, back: this.#cut(step) });
+      this.#taken.push({ step, point: null, slope: null, weight: null, share: null, back: this.#cut(step) });
       this.#known = afterCut(known, step, this.size);
       return;
     }
     this.#before = { information: this.#information.slice(), eta: this.#eta.slice(), known };
     const point = this.#firstPoint(step);
-    this.#taken.push({ step, point, back: null });
-    this.#known = this.#afterRead(step, this.#read(step, point));
+    const form = this.#read(step, point);
+    this.#taken.push({ step, point, slope: form.slope, weight: once(weights, step, () => weightOf(step)), share: null, back: null });
+    this.#known = this.#afterRead(step, form);
     this.#settle();
+    this.#polish(SETTLED_ON_THE_WAY);
   }
 
-  /** Takes a reading in the place of the one just taken: the mean of both. */
-  takeInstead(step: ReadStep): void {
+  /** Takes the reading out again that was taken in last, for another to stand in its place. */
+  dropLast(): void {
     this.#taken.pop();
     const { information, eta, known } = this.#before!;
     this.#information = information;
     this.#eta = eta;
     this.#known = known;
-    this.take(step);
+  }
+
+  /** After the last step: the mean settles for good. */
+  finish(): void {
+    this.#polish(SETTLED_RATIO);
   }
 
   #start(): void {
-    const { parts, gainDeviations, densityDeviation } = this.#prior;
+    const { parts, gains, densityDeviation } = this.#prior;
     const n = this.size;
     this.#information.fill(0);
-    this.#eta.fill(0);
-    const set = (i: number, mean: number, deviation: number): void => {
+    const set = (i: number, deviation: number): void => {
       this.#information[i * n + i] = 1 / deviation ** 2;
-      this.#eta[i] = mean / deviation ** 2;
     };
-    for (let i = 0; i < 4 * parts; i += 1) set(i, 0, KNOWS_NOTHING_GMM);
-    gainDeviations.forEach((deviation, gain) => {
-      for (let i = 0; i < 4; i += 1) set(this.gainAt(gain) + i, i % 2 === 0 ? 1 : 0, deviation);
+    for (let i = 0; i < 4 * parts; i += 1) set(i, KNOWS_NOTHING_GMM);
+    gains.forEach(({ deviation }, gain) => {
+      for (let i = 0; i < 4; i += 1) set(this.gainAt(gain) + i, deviation);
     });
-    set(n - 1, 0, densityDeviation);
+    set(n - 1, densityDeviation);
+    this.#eta = this.#firstEta();
+  }
+
+  /** η before any of it: the gains are taken for their means. */
+  #firstEta(): Float64Array {
+    const eta = new Float64Array(this.size);
+    this.#prior.gains.forEach(({ mean: { a, b }, deviation }, gain) => {
+      [a.re, a.im, b.re, b.im].forEach((mean, i) => (eta[this.gainAt(gain) + i] = mean / deviation ** 2));
+    });
+    return eta;
   }
 
   #solve(): Known {
     const n = this.size;
     const covariance = inverse(this.#information, n);
-    const mean = new Float64Array(n);
-    for (let i = 0; i < n; i += 1) {
-      let sum = 0;
-      for (let j = 0; j < n; j += 1) sum += covariance[i * n + j]! * this.#eta[j]!;
-      mean[i] = sum;
-    }
-    return { mean, covariance };
+    return { mean: times(covariance, this.#eta, n), covariance };
   }
 
   #gainOf(step: ReadStep, mean: Float64Array): Float64Array {
@@ -297,7 +320,7 @@ export class States {
     return afterReading(before, slope, left, covariance, this.size);
   }
 
-  #cut(step: CutStep): NonNullable<Taken['back']> {
+  #cut(step: CutStep): Back {
     const { part, change, perDensity, covariance } = step;
     const n = this.size;
     const [at, kappa] = [4 * part, n - 1];
@@ -333,58 +356,44 @@ export class States {
       }
     }
     // u′ = u + d·(1 + κ): first by d, then by κ's share of it.
-    for (let k = 0; k < 4; k += 1) for (let i = 0; i < n; i += 1) this.#eta[i]! += info[i * n + at + k]! * change[k]!;
+    const shift = new Float64Array(n);
+    for (let k = 0; k < 4; k += 1) for (let i = 0; i < n; i += 1) shift[i]! += info[i * n + at + k]! * change[k]!;
+    for (let i = 0; i < n; i += 1) this.#eta[i]! += shift[i]!;
     for (let k = 0; k < 4; k += 1) for (let i = 0; i < n; i += 1) info[i * n + kappa]! -= info[i * n + at + k]! * perDensity[k]!;
     for (let k = 0; k < 4; k += 1) {
       this.#eta[kappa]! -= this.#eta[at + k]! * perDensity[k]!;
       for (let i = 0; i < n; i += 1) info[kappa * n + i]! -= info[(at + k) * n + i]! * perDensity[k]!;
     }
-    return { rows, offset };
+    return { rows, gain, shift, offset };
   }
 
   /** Makes linear anew what moved, until nothing does: the last reading alone where it is that, else all. */
   #settle(): void {
     for (let pass = 0; pass < MOST_PASSES; pass += 1) {
-      const moved = this.#movePoints(this.#gainsMoved());
+      const moved = this.#movePoints();
       if (moved === 'nothing') return;
       if (moved === 'last') {
         this.#information = this.#before!.information.slice();
         this.#eta = this.#before!.eta.slice();
-        const { step, point } = this.#taken.at(-1) as Taken<ReadStep>;
-        this.#known = this.#afterRead(step, this.#read(step, point!));
+        const taken = this.#taken.at(-1) as Taken<ReadStep>;
+        const form = this.#read(taken.step, taken.point!);
+        taken.slope = form.slope;
+        this.#known = this.#afterRead(taken.step, form);
       } else {
         this.#start();
         for (const taken of this.#taken) {
           if (taken === this.#taken.at(-1)) this.#before = { information: this.#information.slice(), eta: this.#eta.slice(), known: null };
           if (taken.step.kind === 'cut') taken.back = this.#cut(taken.step);
-          else this.#read(taken.step, taken.point!);
+          else taken.slope = this.#read(taken.step, taken.point!).slope;
         }
         this.#known = null;
       }
     }
   }
 
-  /** Whether a gain is another than when all points were last looked at: else only the last reading's can have moved. */
-  #gainsMoved(): boolean {
-    const { mean, covariance } = this.known;
-    const from = this.gainAt(0);
-    const moved =
-      this.#gainsSeen === null ||
-      this.#gainsSeen.some((was, i) => Math.abs(mean[from + i]! - was) > GAIN_MOVED * Math.sqrt(covariance[(from + i) * (this.size + 1)]!));
-    if (moved) this.#gainsSeen = Array.from(mean.slice(from, this.size - 1));
-    return moved;
-  }
-
   /** Goes back from the last state; moves the points where the linear form leaves out too much. */
-  #movePoints(all: boolean): 'nothing' | 'last' | 'all' {
+  #movePoints(): 'nothing' | 'last' | 'all' {
     const { covariance, mean } = this.known;
-    if (!all) {
-      const taken = this.#taken.at(-1) as Taken<ReadStep>;
-      const now = this.#pointAt(taken.step, mean);
-      if (!leavesOut(taken.step, taken.point!, now, covariance, this.gainAt(taken.step.gain), this.size)) return 'nothing';
-      taken.point = now;
-      return 'last';
-    }
     const n = this.size;
     const state = mean.slice();
     const points: (Point | null)[] = [];
@@ -406,6 +415,132 @@ export class States {
     if (moved === 'all') this.#taken.forEach((taken, t) => (taken.point = points[t]!));
     return moved;
   }
+
+  /** Frees the mean of what the linear forms leave out: Λ stays, each reading's share of η is by its gradient where it truly lies. */
+  #polish(until: number): void {
+    const n = this.size;
+    const { covariance } = this.known;
+    const from = this.gainAt(0);
+    for (let pass = 0; pass < MOST_PASSES; pass += 1) {
+      this.#toGradients();
+      const eta = this.#firstEta();
+      for (const taken of this.#taken) {
+        if (taken.step.kind === 'cut') etaThrough(taken as Taken<CutStep>, eta, n);
+        else addInto(eta, taken.share!);
+      }
+      this.#eta = eta;
+      const mean = times(covariance, eta, n);
+      const was = this.known.mean;
+      this.#known = { mean, covariance };
+      let moved = 0;
+      for (let i = from; i < n - 1; i += 1) moved = Math.max(moved, Math.abs(mean[i]! - was[i]!) / Math.sqrt(covariance[i * n + i]!));
+      if (moved <= until) return;
+    }
+  }
+
+  /** Each reading's share becomes Λ_t·x + Jᵀ·R⁻¹·(r − g·v), x as everything has it then: with it in η, the gradient at x is the true one. */
+  #toGradients(): void {
+    const n = this.size;
+    const state = this.known.mean.slice();
+    for (let t = this.#taken.length - 1; t >= 0; t -= 1) {
+      const taken = this.#taken[t]!;
+      if (taken.step.kind === 'cut') undo(taken as Taken<CutStep>, state, n);
+      else this.#toGradient(taken as Taken<ReadStep>, state);
+    }
+  }
+
+  /** Written out without a matrix in between: this runs for every reading, several times a spin. */
+  #toGradient(taken: Taken<ReadStep>, state: Float64Array): void {
+    const { step, slope, weight } = taken;
+    const n = this.size;
+    const at = this.gainAt(step.gain);
+    const share = (taken.share ??= new Float64Array(n));
+    share.fill(0);
+    // What turned, and by what it is off.
+    const [total, off, linear] = [SCRATCH.total, SCRATCH.off, SCRATCH.linear];
+    for (let k = 0; k < 4; k += 1) total[k] = step.hung[k]!;
+    for (let c = 0; c < step.parts.length; c += 1) {
+      const part = step.parts[c];
+      if (!part) continue;
+      const { cos, sin, shares } = part;
+      for (let q = 0; q < 2; q += 1) {
+        const [re, im] = [state[4 * c + 2 * q]!, state[4 * c + 2 * q + 1]!];
+        const [x, y] = [cos * re - sin * im, cos * im + sin * re];
+        total[0]! += shares[q]! * x;
+        total[1]! += shares[q]! * y;
+        total[2]! += shares[2 + q]! * x;
+        total[3]! += shares[2 + q]! * y;
+      }
+    }
+    for (let p = 0; p < 4; p += 2) {
+      const [gr, gi, vr, vi] = [state[at + p]!, state[at + p + 1]!, total[p]!, total[p + 1]!];
+      off[p] = step.mean[p]! - (gr * vr - gi * vi);
+      off[p + 1] = step.mean[p + 1]! - (gr * vi + gi * vr);
+    }
+    for (let a = 0; a < 4; a += 1) {
+      let sum = 0;
+      for (let j = 0; j < n; j += 1) sum += slope![a * n + j]! * state[j]!;
+      linear[a] = sum;
+    }
+    // J₀ᵀ·W·J₀·x, with J₀ as Λ has it.
+    for (let a = 0; a < 4; a += 1) {
+      let [ofLinear, ofOff] = [0, 0];
+      for (let b = 0; b < 4; b += 1) {
+        ofLinear += weight![4 * a + b]! * linear[b]!;
+        ofOff += weight![4 * a + b]! * off[b]!;
+      }
+      SCRATCH.weighed[a] = ofOff;
+      if (ofLinear !== 0) for (let j = 0; j < n; j += 1) share[j]! += slope![a * n + j]! * ofLinear;
+    }
+    // Jᵀ·W·(r − g·v), with J where it truly lies: of each part conj(g_p·R(φ))·share, of the gain conj(v_p).
+    for (let p = 0; p < 2; p += 1) {
+      const [wr, wi] = [SCRATCH.weighed[2 * p]!, SCRATCH.weighed[2 * p + 1]!];
+      const [gr, gi, vr, vi] = [state[at + 2 * p]!, state[at + 2 * p + 1]!, total[2 * p]!, total[2 * p + 1]!];
+      share[at + 2 * p]! += vr * wr + vi * wi;
+      share[at + 2 * p + 1]! += vr * wi - vi * wr;
+      const [x, y] = [gr * wr + gi * wi, gr * wi - gi * wr];
+      for (let c = 0; c < step.parts.length; c += 1) {
+        const part = step.parts[c];
+        if (!part) continue;
+        const { cos, sin, shares } = part;
+        const [re, im] = [cos * x + sin * y, cos * y - sin * x];
+        for (let q = 0; q < 2; q += 1) {
+          share[4 * c + 2 * q]! += shares[2 * p + q]! * re;
+          share[4 * c + 2 * q + 1]! += shares[2 * p + q]! * im;
+        }
+      }
+    }
+  }
+}
+
+const SCRATCH = { total: new Float64Array(4), off: new Float64Array(4), linear: new Float64Array(4), weighed: new Float64Array(4), own: new Float64Array(4) };
+
+/** M·v of n × n. */
+function times(matrix: ArrayLike<number>, v: ArrayLike<number>, n: number): Float64Array {
+  const out = new Float64Array(n);
+  for (let i = 0; i < n; i += 1) {
+    let sum = 0;
+    for (let j = 0; j < n; j += 1) sum += matrix[i * n + j]! * v[j]!;
+    out[i] = sum;
+  }
+  return out;
+}
+
+/** η past a cut, with Λ as it was. */
+function etaThrough({ step: { part, perDensity }, back }: Taken<CutStep>, eta: Float64Array, n: number): void {
+  const at = 4 * part;
+  const { rows, gain, shift, offset } = back!;
+  const { own } = SCRATCH;
+  for (let k = 0; k < 4; k += 1) own[k] = eta[at + k]!;
+  for (let k = 0; k < 4; k += 1) {
+    let sum = 0;
+    for (let l = 0; l < 4; l += 1) sum += gain[4 * k + l]! * own[l]!;
+    offset[k] = sum;
+    const value = own[k]!;
+    for (let j = 0; j < n; j += 1) eta[j]! -= rows[k * n + j]! * value;
+  }
+  for (let j = 0; j < n; j += 1) eta[j]! += shift[j]!;
+  for (let k = 0; k < 4; k += 1) eta[n - 1]! -= eta[at + k]! * perDensity[k]!;
 }
 
 /** Whether a reading's linear form leaves out more than a hair of its own deviation: what the gain moves, or may yet, times what turned moves. */
@@ -473,9 +608,13 @@ function undo({ step: { part, change, perDensity }, back }: Taken<CutStep>, stat
   const kappa = state[n - 1]!;
   for (let k = 0; k < 4; k += 1) state[at + k]! -= change[k]! + kappa * perDensity[k]!;
   const { rows, offset } = back!;
-  const error = Array.from(offset, (value) => -value);
-  for (let k = 0; k < 4; k += 1) for (let j = 0; j < n; j += 1) error[k]! += rows[k * n + j]! * state[j]!;
-  for (let k = 0; k < 4; k += 1) state[at + k]! -= error[k]!;
+  const { own } = SCRATCH;
+  for (let k = 0; k < 4; k += 1) {
+    let error = -offset[k]!;
+    for (let j = 0; j < n; j += 1) error += rows[k * n + j]! * state[j]!;
+    own[k] = error;
+  }
+  for (let k = 0; k < 4; k += 1) state[at + k]! -= own[k]!;
 }
 
 /** What is asked of a step at every pass is worked out once. */
@@ -522,7 +661,7 @@ export function sandwich(matrix: ArrayLike<number>, inner: ArrayLike<number>, m:
   return out;
 }
 
-function addTo(matrix: Float64Array, more: ArrayLike<number>): Float64Array {
+function addInto(matrix: Float64Array, more: ArrayLike<number>): Float64Array {
   for (let i = 0; i < matrix.length; i += 1) matrix[i]! += more[i]!;
   return matrix;
 }

@@ -1,6 +1,6 @@
 import type { Tolerance } from '../rotor/tolerance.js';
 import { absolute } from '../units/complex.js';
-import type { KnownUnbalance } from './estimate.js';
+import type { KnownUnbalance } from './known.js';
 import { insideChance } from './insideChance.js';
 
 /** Inside means a chance of at least this that both planes are (handbook section 6, definition 8); outside, of no more than the rest. */
@@ -20,7 +20,7 @@ export function chanceInside(known: KnownUnbalance, tolerance: Pick<Tolerance, '
   if (known.radius95Gmm === null) return null;
   const { aGmm, bGmm } = known.unbalance;
   // Twice the region past the ring is past telling apart from nothing.
-  const far = (amount: number, ring: number, radius: number): boolean => (Number.isFinite(known.freedom) ? false : amount > ring + 2 * radius);
+  const far = (amount: number, ring: number, radius: number): boolean => amount > ring + 2 * radius;
   if (far(absolute(aGmm), tolerance.aGmm, known.radius95Gmm.aGmm) || far(absolute(bGmm), tolerance.bGmm, known.radius95Gmm.bGmm)) return 0;
-  return insideChance(known.unbalance, known.covariance, tolerance, 2 * known.freedom);
+  return insideChance(known.unbalance, known.covariance, tolerance);
 }

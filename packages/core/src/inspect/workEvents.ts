@@ -1,7 +1,7 @@
 import { CRANK_PART } from '../setups/setUp.js';
 import { BALANCED } from '../rotor/planes.js';
 import { subtract } from '../units/vector.js';
-import type { CutEvent } from '../estimate/estimate.js';
+import type { CutEvent } from '../estimate/events.js';
 import type { JobSpec } from '../job/jobFacts.js';
 import { pushesOf } from './crankFigures.js';
 import { isCrankWork, type MadeReady } from './inspectFacts.js';

@@ -1,4 +1,5 @@
-import { worked, type Estimate, type EstimateInput, type Worked } from '../estimate/estimate.js';
+import { worked, type Estimate, type Worked } from '../estimate/estimate.js';
+import type { EstimateInput } from '../estimate/events.js';
 import { planeOfFour } from '../estimate/fourNumbers.js';
 import { RAYLEIGH95 } from '../estimate/laws.js';
 import { chanceInside, verdictBy, type Verdict } from '../estimate/verdict.js';
@@ -57,16 +58,9 @@ export function jobEstimate(
     received: receivedOf(input, facts.spins),
     inside,
     verdict: verdictBy(inside),
-    leansOnOne: told.leansOnOne && isTypedOnce(facts),
     gainsToCheck: gainsToCheck(told, input),
     counted: told.spins.filter(({ setAside }) => !setAside).length,
   };
-}
-
-/** What a person typed once may be a slip, and the first of a state nothing contradicts. */
-function isTypedOnce({ spins }: EstimateFacts): boolean {
-  const last = spins.findLast(({ quick }) => quick !== true);
-  return last?.source === 'typed' && last.enteredTwice !== true;
 }
 
 /** By the first spin of what is looked at: of a set-up its own. */

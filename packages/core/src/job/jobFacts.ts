@@ -8,7 +8,7 @@ import type { PlaneUnbalance, Planes } from '../rotor/planes.js';
 import type { Supports } from '../rotor/supports.js';
 import type { ToleranceChoice } from '../rotor/tolerance.js';
 import type { DrillErrors } from '../cuts/drillErrors.js';
-import type { Mounted } from '../estimate/estimate.js';
+import type { Mounted } from '../estimate/events.js';
 import type { HungPiece } from '../estimate/hungPieces.js';
 import type { SpinReading } from '../estimate/reading.js';
 import type { PlaneSpread } from '../spin/readingSpread.js';

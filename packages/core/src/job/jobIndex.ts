@@ -1,4 +1,4 @@
-import type { Mounted } from '../estimate/estimate.js';
+import type { Mounted } from '../estimate/events.js';
 import { indexPair, indexPart, type IndexAnswer, type IndexedPart, type PairAnswer } from '../estimate/indexPart.js';
 import type { Crank } from '../rotor/crank.js';
 import type { Tolerance } from '../rotor/tolerance.js';

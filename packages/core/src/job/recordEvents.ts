@@ -1,6 +1,6 @@
 import { cutDoubts, type DrillErrors } from '../cuts/drillErrors.js';
 import { furtherCut, metalNow } from '../cuts/metalNow.js';
-import type { EstimateInput, Mounted, RecordEvent, SpinEvent } from '../estimate/estimate.js';
+import type { EstimateInput, Mounted, RecordEvent, SpinEvent } from '../estimate/events.js';
 import { hungCovariance } from '../estimate/hungPieces.js';
 import type { Crank } from '../rotor/crank.js';
 import { BALANCED, planeShares } from '../rotor/planes.js';

@@ -1,4 +1,5 @@
-import { estimate, type EstimateInput, type SpinEvent } from '../estimate/estimate.js';
+import { estimate } from '../estimate/estimate.js';
+import type { EstimateInput, SpinEvent } from '../estimate/events.js';
 import { chanceInside, verdictBy } from '../estimate/verdict.js';
 import type { Tolerance } from '../rotor/tolerance.js';
 import { recordEvents, type EstimateFacts } from './recordEvents.js';

@@ -1,5 +1,6 @@
 import { cholesky } from '../estimate/cholesky.js';
-import { estimate, type EstimateInput, type Mounted, type SpinEvent, type SpinTold } from '../estimate/estimate.js';
+import { estimate, type SpinTold } from '../estimate/estimate.js';
+import type { EstimateInput, Mounted, SpinEvent } from '../estimate/events.js';
 import { fitTwo } from '../estimate/fit.js';
 import { toFour } from '../estimate/fourNumbers.js';
 import { chanceBeyond } from '../estimate/laws.js';

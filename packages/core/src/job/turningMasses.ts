@@ -1,5 +1,5 @@
 import type { EngineLayout } from '../engine/layout.js';
-import type { Mounted } from '../estimate/estimate.js';
+import type { Mounted } from '../estimate/events.js';
 import type { PointMass } from '../rotor/supports.js';
 
 /** Masses of what bolts on, by the part's name, and where each acts along the crank. */

@@ -1,4 +1,5 @@
-import { estimate, type Mounted } from '../estimate/estimate.js';
+import { estimate } from '../estimate/estimate.js';
+import type { Mounted } from '../estimate/events.js';
 import { readShown, type ShownSpin } from '../spin/shownSpin.js';
 import { summariseTurns } from '../spin/turnSummary.js';
 import { recordEvents, wholeOf, type EstimateFacts } from './recordEvents.js';

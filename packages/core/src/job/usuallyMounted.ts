@@ -1,4 +1,4 @@
-import type { Mounted } from '../estimate/estimate.js';
+import type { Mounted } from '../estimate/events.js';
 import { rimKindOf, type Counterweight, type Crank } from '../rotor/crank.js';
 import { CRANK_PART } from '../setups/setUp.js';
 

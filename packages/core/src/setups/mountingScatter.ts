@@ -1,4 +1,4 @@
-import type { SpinEvent } from '../estimate/estimate.js';
+import type { SpinEvent } from '../estimate/events.js';
 import { subtract, type Vector } from '../units/vector.js';
 import { sameMounting } from './setUp.js';
 

@@ -1,4 +1,4 @@
-import type { SpinEvent } from '../estimate/estimate.js';
+import type { SpinEvent } from '../estimate/events.js';
 import type { Crank } from '../rotor/crank.js';
 import { BALANCED, toPlanes } from '../rotor/planes.js';
 import { summariseTurns } from '../spin/turnSummary.js';

@@ -1,4 +1,4 @@
-import type { Mounted } from '../estimate/estimate.js';
+import type { Mounted } from '../estimate/events.js';
 import type { Crank } from '../rotor/crank.js';
 import { checkPlanes, type Planes } from '../rotor/planes.js';
 import type { Supports } from '../rotor/supports.js';

@@ -6,7 +6,7 @@ import { jobEstimate } from '../job/jobEstimate.js';
 import type { HoleFact, InSetUp, SpinFact } from '../job/jobFacts.js';
 import { boltedSpins, type EstimateFacts } from '../job/recordEvents.js';
 import { madeUpSpec } from '../job/testing/madeUpSpec.js';
-import type { Mounted } from '../estimate/estimate.js';
+import type { Mounted } from '../estimate/events.js';
 import type { Counterweight, Crank } from '../rotor/crank.js';
 import { addPlanes, BALANCED, movePlanes, toPlanes, type PlaneUnbalance } from '../rotor/planes.js';
 import { summariseTurns } from '../spin/turnSummary.js';

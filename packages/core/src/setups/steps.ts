@@ -1,4 +1,5 @@
-import { worked, type KnownUnbalance, type Worked } from '../estimate/estimate.js';
+import { worked, type Worked } from '../estimate/estimate.js';
+import type { KnownUnbalance } from '../estimate/known.js';
 import { chanceInside, verdictBy, type Verdict } from '../estimate/verdict.js';
 import { holesAfter } from '../job/holesAfter.js';
 import { partOfCut, recordEvents, type EstimateFacts } from '../job/recordEvents.js';

@@ -1,4 +1,4 @@
-import type { Mounted } from '../estimate/estimate.js';
+import type { Mounted } from '../estimate/events.js';
 import { usuallyMounted } from '../job/usuallyMounted.js';
 import type { Crank } from '../rotor/crank.js';
 import { CRANK_PART, type SetUp } from './setUp.js';
