@@ -148,6 +148,7 @@ function workedWith(input: EstimateInput, scatters: Scatters, strays: ReadonlySe
   const spins: SpinTold[] = [];
   let state: State | null = null;
   let last: LastRead | null = null;
+  const lastSpin = events.findLast(({ kind }) => kind === 'spin');
   for (const event of events) {
     if (event.kind === 'cut') {
       const step = cutStep(event, groups);
@@ -178,6 +179,7 @@ function workedWith(input: EstimateInput, scatters: Scatters, strays: ReadonlySe
     const setAside = isStray || (outcome.chance !== null && outcome.chance < ALARM_CHANCE);
     const told = { ...outcome, setAside, spinId: event.id, read: event.reading.turns.mean, before };
     if (setAside) {
+      if (event === lastSpin) states.finish();
       spins.push({ ...told, spins: 1, readings: tested.readings, known: knownOf(states, last, rows) });
       continue;
     }
@@ -186,11 +188,11 @@ function workedWith(input: EstimateInput, scatters: Scatters, strays: ReadonlySe
     if (!unlikely || entries.filter(({ open }) => open).length >= UNLIKELY_THAT_STAND) entries.forEach((one) => (one.open = false));
     if (repeated.length > 0) states.dropLast();
     const reading = takeAll(entries);
+    if (event === lastSpin) states.finish();
     state = { key, entries };
     last = { step: stepOf(reading), reading, scatterKnown: scatter.freedom > 0 };
     spins.push({ ...told, spins: entries.length, readings: reading.readings, known: knownOf(states, last, rows) });
   }
-  states.finish();
   const mounted = input.mounted ?? events.findLast((event): event is SpinEvent => event.kind === 'spin' && isTakenIn(event, spins))?.mounted ?? null;
   const knownWith = (parts: Mounted): KnownUnbalance | null => last && knownOf(states, last, totalOf(groups, parts, states.size));
   const open = state?.entries.findLast((one) => one.open)?.id;

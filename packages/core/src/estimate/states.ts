@@ -88,7 +88,7 @@ export const KNOWS_NOTHING_GMM = 1e6;
 /** A reading's linear form leaves out no more than this of its own deviation; what it leaves out, the mean is freed of by its gradient. */
 const LEFT_OUT_RATIO = 0.05;
 const MOST_PASSES = 12;
-/** The mean has settled once no gain moves by more of its own deviation; on the way from reading to reading a thousandth is enough (handbook: a millionth; a hundredth of that costs one pass more). */
+/** The mean has settled once no gain moves by more of its own deviation; on the way from reading to reading a thousandth is enough. */
 const SETTLED_RATIO = 1e-8;
 const SETTLED_ON_THE_WAY = 1e-3;
 
@@ -192,8 +192,9 @@ export class States {
     this.#known = known;
   }
 
-  /** After the last step: the mean settles for good. */
+  /** After the last reading: the mean settles for good. Cuts that nothing is read after change it by what they are, and by nothing else. */
   finish(): void {
+    if (this.#taken.at(-1)?.step.kind === 'cut') this.#known = null;
     this.#polish(SETTLED_RATIO);
   }
 
