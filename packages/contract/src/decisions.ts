@@ -154,6 +154,9 @@ const SCHEMAS: { readonly [K in DecisionKind]: DecisionSchema<K> } = {
   'correct.neutralReason': {
     value: named(Joi.string().pattern(/\S/).max(300).allow(null), 'The reason to correct a part that should be neutral'),
   },
+  'correct.weightsRefused': {
+    value: named(Joi.string().pattern(/\S/).max(300).allow(null), 'The reason to go on without known weights'),
+  },
   'inspect.limits': { value: crankLimitsSchema.allow(null) },
   'inspect.cracks': { value: crackTestSchema.allow(null) },
   'inspect.planned.*': {

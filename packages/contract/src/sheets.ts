@@ -387,6 +387,7 @@ export function factsOf(sheet: JobSheet): JobFacts {
     signOffs,
     drill,
     spinsThatAreSo,
+    weightsRefused,
     setUp,
   } = sheet;
   const signed = signOffs.at(-1)?.figures;
@@ -409,6 +410,7 @@ export function factsOf(sheet: JobSheet): JobFacts {
     holes,
     drill,
     spinsThatAreSo,
+    weightsRefused,
     signedOffSpinId,
     ...(signedAsItIs === null ? {} : { signedAsItIs }),
     ...(setUp ? { setUp } : {}),

@@ -7,19 +7,28 @@ export interface CutShares {
   readonly b: number;
 }
 
-/** Of 100 tries 97 lie within so many deviations, √(−2·ln 0.03); of those outside, only one side is past nothing. */
-const RADIUS_97 = Math.sqrt(-2 * Math.log(0.03));
-/** What the holes themselves will miss by, as a share of what they take, before they are chosen. */
-const HOLES_MISS_RATIO = 0.03;
+/** A plan goes past nothing by more than the tolerance no oftener than this in a plane (handbook section 6, definition 9e). */
+export const MOST_OVERSHOT = 0.0025;
+/** One side of a normal law beyond so many deviations holds that share. */
+const DEVIATIONS = 2.807;
+/** What the holes will miss by along the unbalance, as a share of what they take, before they are chosen; once they are, they are tried. */
+const HOLES_MISS_RATIO = 0.015;
+/** Shares are spoken of, and planned, in steps of a twentieth. */
+export const SHARE_STEPS = 20;
 
 /**
- * How much of what is there may be cut at once so that a plane is not taken past nothing by more than its tolerance: with r the
- * 97 % radius of what is known and of what the holes will miss, 1 − (r − tolerance)/|U| (handbook section 7: no cut may pass the
- * point where its 95 % bound crosses zero; less than a tolerance past it does no harm). A plane of which too little is known to
- * cut anything has share 0: its share is spun for, not drilled for.
+ * The largest share f of what is there, in steps of a twentieth, so that a plane is past nothing by more than its tolerance in no more
+ * than 0.25 of 100: (1 − f)·|U| + tolerance ≥ 2.807·√(σ² + (0.015·f·|U|)²), σ of what is known (the gain's error and the scatter are in
+ * it). A plane of which too little is known to cut anything has share 0: its share is spun for, not drilled for.
+ * @param mostShare no more than this in any case, 0…1
  */
-export function cutShare({ unbalanceGmm, deviationGmm }: TrackedPlane, toleranceGmm: number): number {
+export function cutShare({ unbalanceGmm, deviationGmm }: TrackedPlane, toleranceGmm: number, mostShare = 1): number {
   const { amount } = toPolar(unbalanceGmm);
-  const radius = RADIUS_97 * Math.hypot(deviationGmm, HOLES_MISS_RATIO * amount);
-  return amount === 0 ? 0 : Math.max(0, 1 - Math.max(0, radius - toleranceGmm) / amount);
+  if (amount === 0) return 0;
+  for (let step = Math.floor(SHARE_STEPS * mostShare + 1e-9); step > 0; step -= 1) {
+    const share = step / SHARE_STEPS;
+    const deviation = Math.hypot(deviationGmm, HOLES_MISS_RATIO * share * amount);
+    if ((1 - share) * amount + toleranceGmm >= DEVIATIONS * deviation) return share;
+  }
+  return 0;
 }

@@ -13,7 +13,7 @@ import { cutShare } from './cutShare.js';
 import { drillSpread, missingCuts } from '../cuts/drillErrors.js';
 import { drillMinutes } from './drillMinutes.js';
 import { drillOrder } from './drillOrder.js';
-import { MOST_OVERSHOT, planChoices, type ChoicesInput } from './planChoices.js';
+import { goesTooFar, planChoices, type ChoicesInput } from './planChoices.js';
 import { isPast, planOutcome, type Knowledge } from './planOutcome.js';
 import type { TrackedPlane } from './trackedPlane.js';
 
@@ -127,10 +127,10 @@ describe('planChoices', () => {
     const result = planChoices(input);
     if (result.kind !== 'choices') throw new Error(result.kind);
     const [proposed] = result.choices;
-    for (const { plan, expectedMinutes, minutes, overshot } of result.choices) {
+    for (const { plan, expectedMinutes, minutes, overshotInAPlane } of result.choices) {
       expect(breachesInTurn(raw, plan.holes, { bits }).flat()).toEqual([]);
       // What hardly ever goes past nothing comes before what is cheap.
-      if (overshot <= MOST_OVERSHOT) expect(expectedMinutes).toBeGreaterThanOrEqual(proposed!.expectedMinutes);
+      if (!goesTooFar({ overshotInAPlane })) expect(expectedMinutes).toBeGreaterThanOrEqual(proposed!.expectedMinutes);
       expect(minutes).toBeCloseTo(drillMinutes(crank, plan.holes), 9);
       // What a plan should leave is what its holes leave, worked out anew.
       const left = addPlanes({ aGmm: input.known.a.unbalanceGmm, bGmm: input.known.b.unbalanceGmm }, effectOfCuts(raw, plan.holes));

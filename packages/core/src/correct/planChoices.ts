@@ -2,7 +2,7 @@ import { metalNow, type MetalNow } from '../cuts/metalNow.js';
 import { isBrought, replacedId } from '../rotor/cut.js';
 import type { Bar } from '../rotor/slug.js';
 import type { PerPlane } from '../spin/readingSpread.js';
-import { cutShare, type CutShares } from './cutShare.js';
+import { cutShare, MOST_OVERSHOT, SHARE_STEPS, type CutShares } from './cutShare.js';
 import { bitsOf, drillMinutes, metalPrice } from './drillMinutes.js';
 import { drillSpread } from '../cuts/drillErrors.js';
 import type { HolePlan, PlanInput } from './planInput.js';
@@ -50,21 +50,21 @@ export interface ChoicesInput {
   readonly existing: PlanInput['existing'];
   readonly maxHoles: number;
   readonly known: Knowledge;
-  /** How much of what is there to cut; left out, as much as is surely not past nothing. */
+  /** How much of what is there to cut at most; as much as is safe, where that is less or this is left out. */
   readonly share?: CutShares;
+  /** No more of what is there than this, whatever is safe: a gain that nothing has checked. Left out for all. */
+  readonly mostShare?: number;
   readonly tools?: ShopTools;
 }
 
 /** Metal that is missing has to be put back: bored, pressed in, and spun. */
 const OVERSHOT_MINUTES = 120;
-/** A plan may not be taken past nothing more often than this, where there is one that is not: over three or four cuts that stays below one in a hundred. */
-export const MOST_OVERSHOT = 0.005;
-/** By so much less is cut where every plan would be; at most so often. */
-const LESS = 0.88;
-const MOST_LESSENINGS = 2;
+/** Where every plan goes too far too often, by so much less of what is there is planned for; at most so often. */
+const LESS = 1 / SHARE_STEPS;
+const MOST_LESSENINGS = 4;
 
 /** What is planned for: the share of what is known that may be cut at once. */
-export function planInputOf({ crank, known, bits, existing, maxHoles, share }: ChoicesInput): PlanInput & { readonly metal: MetalNow } {
+export function planInputOf({ crank, known, bits, existing, maxHoles, share, mostShare = 1 }: ChoicesInput): PlanInput & { readonly metal: MetalNow } {
   const { a, b, toleranceAGmm, toleranceBGmm } = known;
   return {
     crank,
@@ -75,16 +75,19 @@ export function planInputOf({ crank, known, bits, existing, maxHoles, share }: C
     existing,
     metal: metalNow(crank, existing),
     maxHoles,
-    share: share ?? { a: cutShare(a, toleranceAGmm), b: cutShare(b, toleranceBGmm) },
+    share: {
+      a: Math.min(cutShare(a, toleranceAGmm, mostShare), share?.a ?? 1),
+      b: Math.min(cutShare(b, toleranceBGmm, mostShare), share?.b ?? 1),
+    },
   };
 }
 
 /**
  * Plans side by side, from `planMenu`, each tried over and over by `planOutcome`. The one with the least expected cost is proposed:
  * its own minutes, a spin's for what may end outside, two hours for what may be taken past nothing, at the price of an hour, and
- * heavy metal by its length. Before cost comes the bound against overshoot: no plan is proposed that goes past nothing in more than
- * five tries of a thousand while another does not; where all do, and nobody asked for so much, less is cut. Of the others, those are
- * kept that are best at something.
+ * heavy metal by its length. Before cost comes the bound against overshoot (handbook section 6, definition 9e): no plan is proposed
+ * that goes past nothing in a plane in more than 2.5 tries of a thousand while another does not; where all do, less is cut. Of the
+ * others, those are kept that are best at something.
  * @throws CoreError as planHoles
  */
 export function planChoices(input: ChoicesInput): PlanChoices {
@@ -98,12 +101,15 @@ export function planChoices(input: ChoicesInput): PlanChoices {
     const own = plans.map((plan) => weigh(plan, input, usual, tools));
     const others = plans.some(bringsMetal) ? plansForMore(usual, input.bars, tools).map((plan) => weigh(plan, input, usual, tools)) : [];
     const weighed = undominated(own, others).sort(byRiskThenPrice);
-    if (weighed[0]!.overshot <= MOST_OVERSHOT || input.share || lessened === MOST_LESSENINGS)
+    if (!goesTooFar(weighed[0]!) || lessened === MOST_LESSENINGS)
       return { kind: 'choices', share: usual.share, choices: withMerits(weighed, input), drillingFails };
     const { a, b } = usual.share;
-    usual = { ...usual, share: { a: a * LESS, b: b * LESS } };
+    usual = { ...usual, share: { a: Math.max(0, a - LESS), b: Math.max(0, b - LESS) } };
   }
 }
+
+/** A plan that no drill gets: past nothing by more than the tolerance too often (definition 9e). */
+export const goesTooFar = ({ overshotInAPlane }: Pick<PlanOutcome, 'overshotInAPlane'>): boolean => overshotInAPlane > MOST_OVERSHOT;
 
 const bringsMetal = ({ holes }: HolePlan): boolean => holes.some(isBrought);
 
@@ -138,7 +144,7 @@ function undominated(plans: readonly Weighed[], others: readonly Weighed[]): Wei
 }
 
 const byRiskThenPrice = (x: Weighed, y: Weighed): number =>
-  Number(x.overshot > MOST_OVERSHOT) - Number(y.overshot > MOST_OVERSHOT) || x.expectedPrice - y.expectedPrice;
+  Number(goesTooFar(x)) - Number(goesTooFar(y)) || x.expectedPrice - y.expectedPrice;
 
 type Weighed = Omit<PlanChoice, 'merits'>;
 

@@ -14,7 +14,7 @@ import { adviseCut } from './adviseCut.js';
 import { drillMinutes, metalPrice } from './drillMinutes.js';
 import { assessHoles, planHoles } from './planHoles.js';
 import type { HolePlan, PlanInput } from './planInput.js';
-import { MOST_OVERSHOT, planChoices, type ChoicesInput } from './planChoices.js';
+import { goesTooFar, planChoices, type ChoicesInput } from './planChoices.js';
 import { planMenu } from './planMenu.js';
 import { checkTools, needsPilot, USUAL_TOOLS } from './shopTools.js';
 import type { TrackedPlane } from './trackedPlane.js';
@@ -200,7 +200,7 @@ it.each([
     const result = planChoices(chosen(a, b, { share: { a: 0.95, b: 0.95 }, bits: bits.filter(({ bitMm }) => drawer.includes(bitMm)) }));
     if (result.kind !== 'choices') throw new Error(result.kind);
     // Risk comes before the price.
-    return result.choices[0]!.expectedPrice + (result.choices[0]!.overshot > MOST_OVERSHOT ? 1e6 : 0);
+    return result.choices[0]!.expectedPrice + (goesTooFar(result.choices[0]!) ? 1e6 : 0);
   });
   for (let i = 1; i < best.length; i += 1) expect(best[i]).toBeLessThanOrEqual(best[i - 1]! + 1e-9);
 });

@@ -28,6 +28,8 @@ export interface PlanOutcome {
   readonly inside: number;
   /** Share that goes past nothing by more than the tolerance in a plane: more was taken than was there, now or as it came. */
   readonly overshot: number;
+  /** The same of the plane that does so oftener. */
+  readonly overshotInAPlane: number;
   /** Where the first tries end, to be drawn. */
   readonly cloud: readonly PlaneUnbalance[];
 }
@@ -49,7 +51,7 @@ export function planOutcome(metal: MetalNow, cuts: readonly Cut[], known: Knowle
     return addPlanes(told, fromFour([0, 1, 2, 3].map((i) => draws.reduce((sum, draw, k) => sum + half[4 * i + k]! * draw, 0))));
   };
   const { drill, toleranceAGmm, toleranceBGmm } = known;
-  let [inside, overshot] = [0, 0];
+  let [inside, overshot, inA, inB] = [0, 0, 0, 0];
   const cloud: PlaneUnbalance[] = [];
   const drilled = missingCuts(metal, cuts);
   for (let i = 0; i < tries; i += 1) {
@@ -60,18 +62,27 @@ export function planOutcome(metal: MetalNow, cuts: readonly Cut[], known: Knowle
       before,
     );
     if (absolute(after.aGmm) <= toleranceAGmm && absolute(after.bGmm) <= toleranceBGmm) inside += 1;
-    if (isTakenPast(known, before, after)) overshot += 1;
+    const [pastA, pastB] = [isTakenPast(known, 'aGmm', before, after), isTakenPast(known, 'bGmm', before, after)];
+    if (pastA) inA += 1;
+    if (pastB) inB += 1;
+    if (pastA || pastB) overshot += 1;
     if (i < DRAWN) cloud.push(after);
   }
-  return { inside: inside / tries, overshot: overshot / tries, cloud };
+  return { inside: inside / tries, overshot: overshot / tries, overshotInAPlane: Math.max(inA, inB) / tries, cloud };
 }
 
 /** A plane came out past nothing: along where it was heavy before this, or where it was heavy as it came. */
-function isTakenPast({ received, toleranceAGmm, toleranceBGmm }: Knowledge, before: PlaneUnbalance, after: PlaneUnbalance): boolean {
-  const past = (plane: keyof PlaneUnbalance, toleranceGmm: number): boolean =>
+function isTakenPast(
+  { received, toleranceAGmm, toleranceBGmm }: Knowledge,
+  plane: keyof PlaneUnbalance,
+  before: PlaneUnbalance,
+  after: PlaneUnbalance,
+): boolean {
+  const toleranceGmm = plane === 'aGmm' ? toleranceAGmm : toleranceBGmm;
+  return (
     isPast(before[plane], after[plane], toleranceGmm) ||
-    (received !== undefined && !isPast(received[plane], before[plane], toleranceGmm) && isPast(received[plane], after[plane], toleranceGmm));
-  return past('aGmm', toleranceAGmm) || past('bGmm', toleranceBGmm);
+    (received !== undefined && !isPast(received[plane], before[plane], toleranceGmm) && isPast(received[plane], after[plane], toleranceGmm))
+  );
 }
 
 /** Along where it was heavy, a plane has come out light by more than its tolerance. */

@@ -23,6 +23,8 @@ export interface JobChoices {
   readonly partMarks: Readonly<Record<string, PartMarks>>;
   /** Spins that do not fit what was known, and of which somebody said that it is so. */
   readonly spinsThatAreSo: readonly string[];
+  /** Why the job goes on without spins with known weights; null where nobody said so. */
+  readonly weightsRefused: string | null;
 }
 
 /** The one reading of a job's decisions, for server and screen alike. */
@@ -46,6 +48,7 @@ export function choicesOf(decided: Decided, usual: UsualBobChoices): JobChoices 
     },
     partMarks: familyOf(decided, 'part.marks.*'),
     spinsThatAreSo: Object.keys(withoutNulls(familyOf(decided, 'spin.isSo.*'))).sort(),
+    weightsRefused: latestOn(decided, 'correct.weightsRefused') ?? null,
   };
 }
 

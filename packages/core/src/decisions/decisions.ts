@@ -91,6 +91,8 @@ export interface DecisionValues {
   'arrival.*': Arrival;
   /** Why damper and flywheel are corrected though the balance is internal; null: they are left alone. */
   'correct.neutralReason': string | null;
+  /** Why the job goes on without spins with known weights; null: they are asked for. */
+  'correct.weightsRefused': string | null;
   /** Limits of the crank, from the engine's own data. */
   'inspect.limits': CrankLimits | null;
   'inspect.cracks': CrackTest | null;

@@ -12,7 +12,7 @@ import { trackedPlane, type JobEstimate } from './jobEstimate.js';
 export interface CorrectionWishes {
   readonly maxHoles: number;
   readonly heavyMetal: boolean;
-  /** Left out: as much as is surely not past nothing. */
+  /** At most so much; left out: as much as is safe. */
   readonly share?: CutShares;
   /** Why parts that should be neutral are corrected all the same; null: they are left alone. */
   readonly neutralReason: string | null;
@@ -50,5 +50,6 @@ export function correctionInput(
     maxHoles,
     known: { a, b, covariance: estimate.now!.covariance, received: estimate.received, toleranceAGmm: aGmm, toleranceBGmm: bGmm, drill: tools.drill },
     ...(share ? { share } : {}),
+    ...(estimate.restsOn.mostShare < 1 ? { mostShare: estimate.restsOn.mostShare } : {}),
   };
 }

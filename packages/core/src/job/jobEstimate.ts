@@ -9,7 +9,8 @@ import type { Tolerance } from '../rotor/tolerance.js';
 import { absolute } from '../units/complex.js';
 import { subtract } from '../units/vector.js';
 import { BY_ITSELF } from '../setups/ownPart.js';
-import { recordEvents, type EstimateFacts } from './recordEvents.js';
+import { recordEvents, wholeOf, type EstimateFacts } from './recordEvents.js';
+import { restsOn, type RestsOn } from './restsOn.js';
 
 /** What is known of a job's crank, by everything on record: what every screen, the card and the sign-off speak from. */
 export interface JobEstimate extends Estimate {
@@ -17,7 +18,10 @@ export interface JobEstimate extends Estimate {
   readonly received: PlaneUnbalance | null;
   /** Chance that both planes are inside their tolerances now; null where nothing can be said. */
   readonly inside: number | null;
+  /** Inside only where nothing is to be read once more before. */
   readonly verdict: Verdict;
+  /** What a plan and that verdict rest on, and what has to be read before. */
+  readonly restsOn: RestsOn;
   /** Calibrations whose gain is away from one by more than its region and a tenth, and that no known weight has checked. */
   readonly gainsToCheck: readonly string[];
   /** Spins so far whose readings count. */
@@ -53,11 +57,14 @@ export function jobEstimate(
     gains: all.gains.filter(({ calibration }) => calibration !== BY_ITSELF),
   };
   const inside = told.surprise || !told.now ? null : chanceInside(told.now, tolerance);
+  const resting = restsOn({ spins: wholeOf(facts).spins, weightsRefused: facts.weightsRefused ?? null }, input, told, tolerance);
+  const verdict = verdictBy(inside);
   return {
     ...told,
     received: receivedOf(input, facts.spins),
     inside,
-    verdict: verdictBy(inside),
+    verdict: verdict === 'inside' && resting.acceptWaits.length > 0 ? 'cannotYetTell' : verdict,
+    restsOn: resting,
     gainsToCheck: gainsToCheck(told, input),
     counted: told.spins.filter(({ setAside }) => !setAside).length,
   };

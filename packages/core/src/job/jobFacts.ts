@@ -11,6 +11,7 @@ import type { DrillErrors } from '../cuts/drillErrors.js';
 import type { Mounted } from '../estimate/events.js';
 import type { HungPiece } from '../estimate/hungPieces.js';
 import type { SpinReading } from '../estimate/reading.js';
+import type { GainHistory } from '../spin/gainHistory.js';
 import type { PlaneSpread } from '../spin/readingSpread.js';
 import type { ShownBy, ShownSpin } from '../spin/shownSpin.js';
 import type { TurnSummary } from '../spin/turnSummary.js';
@@ -50,6 +51,9 @@ export interface JobSpec {
   readonly said?: Readonly<Record<string, string>>;
 }
 
+/** What a machine's gain is known by before a job: its history, or trial weights on this rotor whose fourth run agreed. */
+export type GainBasis = GainHistory | { readonly kind: 'trials' };
+
 /** One spin: a vector a turn in each plane, pointing to where the crank is heavy. */
 export interface SpinFact {
   readonly id: string;
@@ -68,6 +72,8 @@ export interface SpinFact {
   readonly gainEpoch?: number;
   /** How far its calibration may be off before anything is learned, as a share; left out where nobody said. */
   readonly gainDeviation?: number | null;
+  /** What its gain was known by when it was spun; null or left out where nothing but a figure that somebody typed said it. */
+  readonly gainBasis?: GainBasis | null;
   /** Turns of one spin, or numbers that a machine showed of spins. */
   readonly source?: 'standin' | 'typed' | 'recorded';
   /** What a machine showed, as it was typed, and by what that became the turns; left out where nothing was. */
@@ -87,8 +93,6 @@ export interface SpinFact {
   readonly supports?: Supports | null;
   /** A quick look, which does not count. */
   readonly quick?: boolean;
-  /** Its numbers were entered twice, and agreed. */
-  readonly enteredTwice?: boolean;
   /** Known weights that hung on the crank, g·mm in its planes; left out for none. */
   readonly hung?: PlaneUnbalance | null;
   /** Where each of them sat; left out where nobody said. */
@@ -148,6 +152,8 @@ export interface JobFacts extends WeighFacts {
   readonly madeReady?: MadeReady;
   /** Spins that do not fit what was known, and of which somebody said that it is so. */
   readonly spinsThatAreSo: readonly string[];
+  /** Why somebody goes on without known weights; null or left out where nobody does. */
+  readonly weightsRefused?: string | null;
   /** The last spin when the job was last signed off; null while it never was. */
   readonly signedOffSpinId: string | null;
   /** Of a job that is never spun: whether it stands as it was signed; null or left out while it never was. */

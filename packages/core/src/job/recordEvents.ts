@@ -16,7 +16,7 @@ import { workEvents } from '../inspect/workEvents.js';
 import { partOfRim, usuallyMounted } from './usuallyMounted.js';
 
 /** What of a job the estimate is made of. */
-export type EstimateFacts = Pick<JobFacts, 'spec' | 'spins' | 'holes' | 'drill' | 'spinsThatAreSo' | 'setUp' | 'madeReady'>;
+export type EstimateFacts = Pick<JobFacts, 'spec' | 'spins' | 'holes' | 'drill' | 'spinsThatAreSo' | 'setUp' | 'madeReady' | 'weightsRefused'>;
 
 /** A calibration of which nobody says how good it is. */
 const GAIN_OF_NOBODY_KNOWS = 0.05;
@@ -61,7 +61,7 @@ export function recordEvents(facts: EstimateFacts): EstimateInput {
     events.push(...works.filter(({ afterSpinId }) => afterSpinId === spin.id).map(({ afterSpinId: _after, ...event }) => event));
   }
   const gainDeviation = { ...gainDeviations(spins, gains), ...(known.length > 0 ? { [BY_ITSELF]: BY_ITSELF_GAIN } : {}) };
-  const input = { planes: crank.planes, gainDeviation, densityDeviation: densityDeviationOf(drill), events };
+  const input = { planes: crank.planes, gainDeviation, gainPrior: gainPriors(spins, gains), densityDeviation: densityDeviationOf(drill), events };
   return setUp ? { ...input, mounted: setUp.mounted } : input;
 }
 
@@ -152,8 +152,18 @@ function spinEvent(spin: SpinFact, gain: string, crank: Crank): SpinEvent {
     hung: spin.hung ?? BALANCED,
     hungCovariance: spin.hungPieces ? hungCovariance(spin.hungPieces, spin.planes) : null,
     reading: { turns, of, display: spin.display ?? null, atLeastGmm: spin.atLeastGmm ?? { a: null, b: null } },
+    speedRpm: spin.speedRpm,
     scatterGmm: of === 'spins' ? known : run.a === null || run.b === null ? null : { a: run.a, b: run.b },
   };
+}
+
+/** What each calibration's gain is taken for, where the machine has a history. */
+function gainPriors(spins: readonly SpinFact[], gains: ReadonlyMap<string, string>): NonNullable<EstimateInput['gainPrior']> {
+  const first = new Map<string, SpinFact>();
+  for (const spin of spins) if (!first.has(gains.get(spin.id)!)) first.set(gains.get(spin.id)!, spin);
+  return Object.fromEntries(
+    [...first].flatMap(([key, { gainBasis }]) => (gainBasis?.kind === 'history' ? [[key, { a: gainBasis.a, b: gainBasis.b }]] : [])),
+  );
 }
 
 /** How far each calibration may be off, as a share of what it was first used on. */
@@ -167,7 +177,7 @@ function gainDeviations(spins: readonly SpinFact[], gains: ReadonlyMap<string, s
       return common > 0 && amount > 0 ? Math.min(1, common / amount) : null;
     });
     const said = ratios.filter((ratio) => ratio !== null);
-    deviations[key] = spin.gainDeviation ?? (said.length > 0 ? Math.max(...said) : GAIN_OF_NOBODY_KNOWS);
+    deviations[key] = (spin.gainBasis?.kind === 'history' ? spin.gainBasis.deviation : null) ?? spin.gainDeviation ?? (said.length > 0 ? Math.max(...said) : GAIN_OF_NOBODY_KNOWS);
   }
   return deviations;
 }
