@@ -17,6 +17,7 @@ export function sheetOf(layoutId: LayoutId, more: Partial<JobSheet> = {}): JobSh
     usual: { factorRatio: 0.5, oilG: 4 },
     drill: USUAL_DRILL,
     spinsThatAreSo: [],
+    weightsRefused: null,
     hungWeights: [],
     measurements: [],
     works: [],

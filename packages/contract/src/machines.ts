@@ -208,8 +208,6 @@ export interface NewTypedSpin extends Write, SpinSetUp {
   readonly calibrationId: string | null;
   readonly speedRpm: number;
   readonly repeats: readonly ShownPair[];
-  /** Its numbers were entered twice, and agreed. */
-  readonly enteredTwice?: boolean;
   readonly cautionsConfirmed: true;
   /** Known weights that hang on the crank; none when left out. */
   readonly hung?: PlaneUnbalance | null;
@@ -238,7 +236,6 @@ export const newTypedSpinSchema = Joi.object<NewTypedSpin>({
   ),
   cautionsConfirmed: cautionsSchema,
   hung: weightsSchema.allow(null),
-  enteredTwice: named(Joi.boolean(), 'Entered twice'),
   ...spinSetUpSchema,
   amends: amendsSchema,
 });

@@ -290,7 +290,15 @@ export { planChoices, planInputOf, type ChoicesInput, type PlanChoice, type Plan
 export { isPast, type Knowledge } from './correct/planOutcome.js';
 export { type TrackedPlane } from './correct/trackedPlane.js';
 export { meantBy } from './estimate/slips.js';
-export { whyTypeTwice, type WhyTwice } from './job/typeTwice.js';
+export { READINGS_OF_A_STATE, type GainBy, type RestsOn, type Wait } from './job/restsOn.js';
+export { waitInShort } from './job/waitInShort.js';
+export { isOneReading, oddReading, type ReadingsKnown } from './spin/oddReading.js';
+export { fourthRunAgrees, fourthRunDistance } from './spin/fourthRun.js';
+export { gainHistory, type GainHistory, type JobGain } from './spin/gainHistory.js';
+export { gainClassOf, jobGain, type GainClass, type GainOfJob } from './job/jobGain.js';
+export { goesTooFar } from './correct/planChoices.js';
+export { MOST_OVERSHOT } from './correct/cutShare.js';
+export { planOutcome } from './correct/planOutcome.js';
 export { jobEstimate, trackedPlane, type JobEstimate } from './job/jobEstimate.js';
 export { chanceInside, verdictBy, type Verdict } from './estimate/verdict.js';
 export { boltedSpins, type EstimateFacts } from './job/recordEvents.js';
@@ -333,7 +341,7 @@ export type { HolePlan, PlanInput, PlannedCut } from './correct/planInput.js';
 
 export { CORE_VERSION } from './version.js';
 
-export type { HoleFact, InSetUp, JobFacts, JobSpec, SpinFact } from './job/jobFacts.js';
+export type { GainBasis, HoleFact, InSetUp, JobFacts, JobSpec, SpinFact } from './job/jobFacts.js';
 export { openLedgers, type HungFact } from './record/openLedgers.js';
 export { standingEntries, standingOf, standingReference, type VoidFact, type WhatStands } from './record/standing.js';
 export {

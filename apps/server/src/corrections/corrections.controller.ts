@@ -38,6 +38,7 @@ import {
   hungUnbalance,
   type Cut,
 } from '@tare/core';
+import { waitSentence } from '@tare/card';
 import { CheckedBody } from '../http/checkedBody.js';
 import { Describe } from '../http/describe.js';
 import { IdPipe } from '../http/idPipe.js';
@@ -191,11 +192,8 @@ function planned({ estimate }: JobFigures): KnownUnbalance {
       409,
       'The last spins contradict what was known before. Say on the Spin bench what happened; nothing is planned until then.',
     );
-  if (estimate.leansOnOne)
-    throw new ProblemException(
-      409,
-      'All that is known leans on one typed reading. Type it once more, or spin again, before anything is drilled by it.',
-    );
+  const [wait] = estimate.restsOn.planWaits;
+  if (wait) throw new ProblemException(409, waitSentence(wait));
   return estimate.now!;
 }
 

@@ -174,13 +174,13 @@ describe('the demo of commit 44ec4ba, brought to the present', () => {
     expect(wire(same)).toEqual(wire(record));
     // Of how it was set up, and whether it counts, an old spin says nothing.
     expect(
-      spins.map(({ turns, mounted, supports, quick, enteredTwice, display, gainDeviation, gainEpoch, note, shown, shownBy, hungPieces, ...spin }) => {
-        expect([hungPieces, supports, mounted, quick, enteredTwice, display, gainDeviation, gainEpoch, note, shown, shownBy]).toEqual([
+      spins.map(({ turns, mounted, supports, quick, gainBasis, display, gainDeviation, gainEpoch, note, shown, shownBy, hungPieces, ...spin }) => {
+        expect([hungPieces, supports, mounted, quick, gainBasis, display, gainDeviation, gainEpoch, note, shown, shownBy]).toEqual([
           null,
           null,
           null,
           false,
-          false,
+          null,
           null,
           null,
           0,

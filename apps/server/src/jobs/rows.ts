@@ -131,7 +131,7 @@ export interface SpinRow extends AttributedRow {
   rebolted: readonly string[] | null;
   supports: NonNullable<SpinEntry['supports']> | null;
   quick: boolean;
-  entered_twice: boolean;
+  gain_basis: NonNullable<SpinEntry['gainBasis']> | null;
   display: NonNullable<SpinEntry['display']> | null;
   at_least_gmm: NonNullable<SpinEntry['atLeastGmm']> | null;
   gain_deviation: number | null;
@@ -156,7 +156,7 @@ export const spinFromRow = (row: SpinRow): BareSpin => ({
   ...(row.rebolted ? { rebolted: row.rebolted } : {}),
   supports: row.supports,
   quick: row.quick,
-  enteredTwice: row.entered_twice,
+  gainBasis: row.gain_basis,
   display: row.display,
   ...(row.at_least_gmm ? { atLeastGmm: row.at_least_gmm } : {}),
   gainDeviation: row.gain_deviation,

@@ -27,6 +27,8 @@ import {
   toPolar,
   unbalanceOf,
   type Influence,
+  fourthRunAgrees,
+  type GainBasis,
   type ShownBy,
   type PlaneSpread,
   type PlaneUnbalance,
@@ -44,6 +46,7 @@ import { ProblemFilter } from '../http/problemFilter.js';
 import { JobAccess } from '../jobs/jobAccess.js';
 import { BALANCING_MACHINE, type BalancingMachine } from '../spins/balancingMachine.js';
 import { askedSetUp, inItsSetUp } from '../spins/askedSetUp.js';
+import { gainBasisOf } from '../spins/gainBasisOf.js';
 import { hungIn } from '../spins/hungIn.js';
 import { mountedOf } from '../spins/mounted.js';
 import { setUpOf, SpinLedger } from '../spins/spinLedger.js';
@@ -107,7 +110,15 @@ export class OwnSpinsController {
         display: read.display,
         atLeastGmm: read.atLeastGmm.a === null && read.atLeastGmm.b === null ? null : read.atLeastGmm,
         gainEpoch: machine.spec.gainEpoch ?? 0,
-        enteredTwice: spin.enteredTwice ?? false,
+        gainBasis: byTrials
+          ? trialsBasis(byTrials, sheet, spin.speedRpm)
+          : await gainBasisOf(this.jobs, sheet, {
+              machineId: machine.id,
+              gainEpoch: machine.spec.gainEpoch ?? 0,
+              planes: readIn,
+              speedRpm: spin.speedRpm,
+              mounted: setUpOf(spin, sheet).mounted,
+            }),
         ...setUpOf(spin, sheet),
         supports: before ? (before.supports ?? null) : supportsOf(sheet),
         amends: spin.amends,
@@ -177,6 +188,7 @@ export class OwnSpinsController {
         recording: { bytes: request.body as Buffer, format, columns: spec.columns, channels: spec.channels },
         gainDeviation: gainOf(gainDeviation, calibrationDeviation(machine, calibration, mean), mean),
         gainEpoch: spec.gainEpoch ?? 0,
+        gainBasis: trialsBasis(calibration, sheet, processed.speedRpm),
         ...setUpOf(spin, sheet),
         supports: supportsOf(sheet),
         amends: spin.amends,
@@ -289,8 +301,15 @@ function gainOf(deviation: number, ofRunsGmm: number, { aGmm, bGmm }: PlaneUnbal
   return Math.min(1, Math.hypot(deviation, largest > 0 ? ofRunsGmm / largest : 0));
 }
 
-const trialsDeviation = (calibration: Calibration, sheet: JobSheet, speedRpm: number): number =>
-  GAIN_BY_TRIALS[calibratedWhere(calibration, rotorOf(sheet), speedRpm)];
+/** Trial weights on this rotor are what a gain is known by once a fourth run has agreed with the three. */
+const trialsBasis = (calibration: Calibration, sheet: JobSheet, speedRpm: number): GainBasis | null =>
+  fourthRunAgrees(calibration) && calibratedWhere(calibration, rotorOf(sheet), speedRpm) === 'here' ? { kind: 'trials' } : null;
+
+/** How far a calibration by trial weights may be off; three runs on this rotor, which cannot contradict one another, no less than one made elsewhere. */
+function trialsDeviation(calibration: Calibration, sheet: JobSheet, speedRpm: number): number {
+  const where = calibratedWhere(calibration, rotorOf(sheet), speedRpm);
+  return where === 'here' && !fourthRunAgrees(calibration) ? GAIN_BY_TRIALS.elsewhere : GAIN_BY_TRIALS[where];
+}
 
 const shownBy = ({ spec }: Machine): Omit<ShownBy, 'planes' | 'influence'> => ({
   unit: spec.unit,

@@ -39,7 +39,7 @@ export interface SpinToKeep {
   readonly atLeastGmm?: SpinEntry['atLeastGmm'] | null;
   readonly gainDeviation?: number | null;
   readonly gainEpoch?: number;
-  readonly enteredTwice?: boolean;
+  readonly gainBasis: SpinEntry['gainBasis'];
   readonly mounted: Mounted | null;
   readonly setUpId: string | null;
   readonly rebolted: readonly string[] | null;
@@ -133,7 +133,7 @@ async function insertSpin(trx: Knex.Transaction, shopId: string, jobId: string, 
     rebolted: json(spin.rebolted),
     supports: json(spin.supports),
     quick: spin.quick,
-    entered_twice: spin.enteredTwice ?? false,
+    gain_basis: json(spin.gainBasis),
     display: json(spin.display),
     at_least_gmm: json(spin.atLeastGmm),
     gain_deviation: spin.gainDeviation ?? null,

@@ -10,6 +10,7 @@ import { ProblemFilter } from '../http/problemFilter.js';
 import { JobAccess } from '../jobs/jobAccess.js';
 import { askedSetUp } from './askedSetUp.js';
 import { BALANCING_MACHINE, type BalancingMachine, type KnowsTheTruth, type MachineSpin } from './balancingMachine.js';
+import { gainBasisOf } from './gainBasisOf.js';
 import { hungIn } from './hungIn.js';
 import { mountedOf } from './mounted.js';
 import { setUpOf, SpinLedger, type SpinToKeep } from './spinLedger.js';
@@ -86,6 +87,12 @@ export class SpinsController {
       spread: { aGmm: spread('aGmm'), bGmm: spread('bGmm') },
       hung: hungIn(request, planes, planes),
       calibrationId: null,
+      gainBasis: await gainBasisOf(this.jobs, sheet, {
+        machineId: null,
+        planes,
+        speedRpm: request.speedRpm,
+        mounted: setUpOf(request, sheet).mounted,
+      }),
       ...setUpOf(request, sheet),
       supports: supportsOf(sheet),
       influence: own.influence,

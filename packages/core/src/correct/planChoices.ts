@@ -64,7 +64,15 @@ const LESS = 1 / SHARE_STEPS;
 const MOST_LESSENINGS = 4;
 
 /** What is planned for: the share of what is known that may be cut at once. */
-export function planInputOf({ crank, known, bits, existing, maxHoles, share, mostShare = 1 }: ChoicesInput): PlanInput & { readonly metal: MetalNow } {
+export function planInputOf({
+  crank,
+  known,
+  bits,
+  existing,
+  maxHoles,
+  share,
+  mostShare = 1,
+}: ChoicesInput): PlanInput & { readonly metal: MetalNow } {
   const { a, b, toleranceAGmm, toleranceBGmm } = known;
   return {
     crank,
@@ -143,8 +151,7 @@ function undominated(plans: readonly Weighed[], others: readonly Weighed[]): Wei
   return left.filter((plan, i) => !left.slice(0, i).some((before) => equal(before, plan)));
 }
 
-const byRiskThenPrice = (x: Weighed, y: Weighed): number =>
-  Number(goesTooFar(x)) - Number(goesTooFar(y)) || x.expectedPrice - y.expectedPrice;
+const byRiskThenPrice = (x: Weighed, y: Weighed): number => Number(goesTooFar(x)) - Number(goesTooFar(y)) || x.expectedPrice - y.expectedPrice;
 
 type Weighed = Omit<PlanChoice, 'merits'>;
 

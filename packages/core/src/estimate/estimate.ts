@@ -173,7 +173,15 @@ function workedWith(input: EstimateInput, scatters: Scatters, strays: ReadonlySe
       states.take(stepOf(all));
       return all;
     };
-    const outcome = test({ states, step: stepOf(tested), tested, repeated, among: scatters.amongItsState(event), canBeTested: scatters.without(event).freedom > 0, takeAll });
+    const outcome = test({
+      states,
+      step: stepOf(tested),
+      tested,
+      repeated,
+      among: scatters.amongItsState(event),
+      canBeTested: scatters.without(event).freedom > 0,
+      takeAll,
+    });
     const isStray = strays.has(event.id);
     const unlikely = outcome.chance !== null && outcome.chance < UNLIKELY_CHANCE;
     const setAside = isStray || (outcome.chance !== null && outcome.chance < ALARM_CHANCE);

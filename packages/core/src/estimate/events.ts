@@ -66,4 +66,3 @@ export function checkInput({ planes, events, gainDeviation, densityDeviation }: 
     if (!toFour(event.reading.turns.mean).every(Number.isFinite)) throw new CoreError('A reading is missing or is not a number.', 'reading');
   }
 }
-

@@ -116,4 +116,3 @@ export function totalOf(groups: readonly Group[], mounted: Mounted, size: number
     }),
   );
 }
-

@@ -20,6 +20,5 @@ export interface TurnScatter {
  */
 export const estimatedFactor = (freedom: number): number => (Number.isFinite(freedom) && freedom > 0 ? 1 + 2 / freedom : 1);
 
-
 /** No machine reads truer than this, g·mm. */
 export const LEAST_DEVIATION_GMM = 1;

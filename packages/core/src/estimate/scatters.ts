@@ -93,7 +93,12 @@ export function scattersOf(events: readonly RecordEvent[], key: (event: SpinEven
     const name = stateOf.get(id)!;
     const own = of.get(name);
     if (!own || aside.has(id)) return scatterBy(all);
-    const rest = squaresOf(states.get(name)!.filter((one) => counts(one, calibration) && one.id !== id).map(({ reading }) => reading));
+    const rest = squaresOf(
+      states
+        .get(name)!
+        .filter((one) => counts(one, calibration) && one.id !== id)
+        .map(({ reading }) => reading),
+    );
     return scatterBy({ squares: Math.max(0, all.squares - own.squares) + rest.squares, freedom: all.freedom - own.freedom + rest.freedom });
   };
   const known = ({ scatterGmm }: SpinEvent): SpinScatter | null =>
@@ -156,4 +161,3 @@ function pooledTurns(readings: readonly SpinReading[]): TurnScatter {
   );
   return { covariance, freedom };
 }
-

@@ -514,7 +514,13 @@ export class States {
   }
 }
 
-const SCRATCH = { total: new Float64Array(4), off: new Float64Array(4), linear: new Float64Array(4), weighed: new Float64Array(4), own: new Float64Array(4) };
+const SCRATCH = {
+  total: new Float64Array(4),
+  off: new Float64Array(4),
+  linear: new Float64Array(4),
+  weighed: new Float64Array(4),
+  own: new Float64Array(4),
+};
 
 /** M·v of n × n. */
 function times(matrix: ArrayLike<number>, v: ArrayLike<number>, n: number): Float64Array {

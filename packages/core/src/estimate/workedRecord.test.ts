@@ -70,14 +70,34 @@ describe('the worked record', () => {
   });
   it('learns the gain from two spins with known weights, which agree', () => {
     const a = estimate(input([BARE, FIRST]));
-    console.log(shown(a), a.gains[0], a.spins.map((s) => s.distance));
+    console.log(
+      shown(a),
+      a.gains[0],
+      a.spins.map((s) => s.distance),
+    );
     const b = estimate(input([BARE, FIRST, SECOND]));
-    console.log(shown(b), b.gains[0], b.spins.map((s) => s.distance));
+    console.log(
+      shown(b),
+      b.gains[0],
+      b.spins.map((s) => s.distance),
+    );
     const c = estimate(input([BARE, FIRST, SECOND, CUT]));
     console.log(shown(c));
     const d = estimate(input([BARE, FIRST, SECOND, CUT, read('4', grams([20, 181], [2.9, 23]))]));
     console.log(d.spins.map((s) => s.distance));
-    const e = estimate(input([BARE, FIRST, SECOND, CUT, { ...CUT, id:'w', change: grams([15.3, 180],[0,0]), covariance: roundFour(0) }, read('4', grams([20, 181], [2.9, 23]))]));
-    console.log(shown(e), e.spins.map((s) => s.distance));
+    const e = estimate(
+      input([
+        BARE,
+        FIRST,
+        SECOND,
+        CUT,
+        { ...CUT, id: 'w', change: grams([15.3, 180], [0, 0]), covariance: roundFour(0) },
+        read('4', grams([20, 181], [2.9, 23])),
+      ]),
+    );
+    console.log(
+      shown(e),
+      e.spins.map((s) => s.distance),
+    );
   });
 });

@@ -5,10 +5,12 @@ import { measuresOf, SINGLE_KINDS, type Measure, type PartFact, type PartKind } 
 import type { KindMatch } from '../match/kindMatch.js';
 import type { BenchId } from './benchNames.js';
 import { isSurvey, NO_SET_UPS } from '../setups/setUp.js';
+import { waitInShort } from './waitInShort.js';
 import { worksSince } from './worksSince.js';
 import { heldUpBy, makeReadyStatus } from '../inspect/makeReadyStatus.js';
 import type { JobFacts, JobSpec } from './jobFacts.js';
 import { isInsideNow, isInsideThroughout, type JobFigures } from './jobFigures.js';
+import { verdictBy } from '../estimate/verdict.js';
 import { benchesOf, hasBench, isSpun } from './jobKind.js';
 
 export type BenchState = 'waiting' | 'ready' | 'underWay' | 'done' | 'reopened';
@@ -42,6 +44,7 @@ export function benchStatuses(facts: JobFacts, figures: JobFigures): BenchStatus
   // A survey spins what is there, with or without bobs.
   const canSpin = (bobs.state === 'done' || survey) && spinWaits === null;
   const step = stepWords(facts);
+  const waits = survey ? null : waitWords(figures);
   const all = [
     status('engine', 'done', 'figures are in'),
     status('checkIn', ...pair(checkInStatus(facts))),
@@ -54,7 +57,7 @@ export function benchStatuses(facts: JobFacts, figures: JobFigures): BenchStatus
       : status(
           'spin',
           inside ? 'done' : figures.holesSinceLastSpin > 0 || figures.isTurnedSince ? 'reopened' : 'underWay',
-          `${step}${againWords(facts, figures) ?? `${figures.spins.length} ${figures.spins.length === 1 ? 'spin' : 'spins'}`}`,
+          `${step}${againWords(facts, figures) ?? waits ?? `${figures.spins.length} ${figures.spins.length === 1 ? 'spin' : 'spins'}`}`,
         ),
     survey
       ? status('correct', 'done', 'a survey: nothing is corrected')
@@ -66,11 +69,13 @@ export function benchStatuses(facts: JobFacts, figures: JobFigures): BenchStatus
               'done',
               facts.holes.length === 0 ? `${step}nothing to drill` : `${step}${facts.holes.length} ${facts.holes.length === 1 ? 'cut' : 'cuts'}`,
             )
-          : status(
-              'correct',
-              facts.holes.length === 0 ? 'ready' : 'underWay',
-              `${step}${facts.holes.length === 0 ? 'nothing drilled yet' : `${facts.holes.length} ${facts.holes.length === 1 ? 'cut' : 'cuts'} so far`}`,
-            ),
+          : waits !== null && figures.holesSinceLastSpin === 0
+            ? status('correct', 'waiting', `${step}${waits}`)
+            : status(
+                'correct',
+                facts.holes.length === 0 ? 'ready' : 'underWay',
+                `${step}${facts.holes.length === 0 ? 'nothing drilled yet' : `${facts.holes.length} ${facts.holes.length === 1 ? 'cut' : 'cuts'} so far`}`,
+              ),
     survey ? status('signOff', 'done', 'a survey: nothing to sign') : status('signOff', ...pair(signOff)),
   ];
   const own = benchesOf(kind);
@@ -101,6 +106,13 @@ function workedSince(facts: JobFacts): string | null {
 function againWords(facts: JobFacts, { holesSinceLastSpin, isTurnedSince }: JobFigures): string | null {
   const since = workedSince(facts) ?? (holesSinceLastSpin > 0 ? 'drilled since' : isTurnedSince ? 'turned since' : null);
   return since === null ? null : `spin again: ${since}`;
+}
+
+/** What is to be read once more before anything is planned, or before it is inside. */
+function waitWords({ estimate: { restsOn, inside, surprise } }: JobFigures): string | null {
+  if (surprise) return null;
+  const [wait] = verdictBy(inside) === 'inside' ? restsOn.acceptWaits : restsOn.planWaits;
+  return wait ? waitInShort(wait) : null;
 }
 
 type Status = Pick<BenchStatus, 'state' | 'why'>;
@@ -177,7 +189,11 @@ function signOffStatus(facts: JobFacts, figures: JobFigures, before: readonly St
   const open = before.find(({ state }) => state === 'reopened');
   if (open) return { state: signedOffSpinId === null ? 'waiting' : 'reopened', why: open.why };
   if (signedOffSpinId === null) {
-    if (!inside) return { state: 'waiting', why: 'waits for the tolerance' };
+    if (!inside)
+      return {
+        state: 'waiting',
+        why: verdictBy(figures.estimate.inside) === 'inside' ? (waitWords(figures) ?? 'waits for the tolerance') : 'waits for the tolerance',
+      };
     return figures.estimate.gainsToCheck.length > 0 ? { state: 'waiting', why: 'waits for a known weight' } : { state: 'ready', why: 'inside: sign' };
   }
   // Whatever was spun or drilled after the signature is not what was signed.

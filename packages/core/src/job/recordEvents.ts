@@ -177,7 +177,10 @@ function gainDeviations(spins: readonly SpinFact[], gains: ReadonlyMap<string, s
       return common > 0 && amount > 0 ? Math.min(1, common / amount) : null;
     });
     const said = ratios.filter((ratio) => ratio !== null);
-    deviations[key] = (spin.gainBasis?.kind === 'history' ? spin.gainBasis.deviation : null) ?? spin.gainDeviation ?? (said.length > 0 ? Math.max(...said) : GAIN_OF_NOBODY_KNOWS);
+    deviations[key] =
+      (spin.gainBasis?.kind === 'history' ? spin.gainBasis.deviation : null) ??
+      spin.gainDeviation ??
+      (said.length > 0 ? Math.max(...said) : GAIN_OF_NOBODY_KNOWS);
   }
   return deviations;
 }

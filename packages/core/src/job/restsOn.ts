@@ -1,11 +1,10 @@
-import type { Estimate, SpinTold } from '../estimate/estimate.js';
-import { UNLIKELY_CHANCE } from '../estimate/estimate.js';
-import type { EstimateInput, SpinEvent } from '../estimate/events.js';
+import { UNLIKELY_CHANCE, type Estimate } from '../estimate/estimate.js';
+import type { EstimateInput } from '../estimate/events.js';
 import { chanceInside, SURE_ENOUGH } from '../estimate/verdict.js';
 import type { Tolerance } from '../rotor/tolerance.js';
-import { absolute } from '../units/complex.js';
 import type { GainHistory } from '../spin/gainHistory.js';
 import type { SpinFact } from './jobFacts.js';
+import { agreedRounds, gainKnownBy, hungKey, ROUNDS_THAT_TELL, takenSpins, WEIGHT_SPINS, weightSpins, type TakenSpin } from './takenSpins.js';
 
 /** What has to be read before a plan goes to the drill, or a crank is taken for inside (handbook section 6, definition 9). */
 export type Wait =
@@ -13,6 +12,8 @@ export type Wait =
   | { readonly kind: 'readings'; readonly spinId: string; readonly have: number }
   /** Two spins with known weights that change ends (9a); `done` of them hang on record, and what they say is not enough yet. */
   | { readonly kind: 'weights'; readonly done: number; readonly gainDeviation: number }
+  /** A calibration by three runs leaves nothing over: a fourth with both weights on, ends changed (12). */
+  | { readonly kind: 'fourthRun' }
   /** The first state once more, mounted anew, where the gain is known otherwise or the weights were refused (9a). */
   | { readonly kind: 'firstAgain' }
   /** Nothing says yet how far such spins lie apart: once more, mounted anew (9b, ν = 0). */
@@ -44,29 +45,15 @@ export interface RestsOn {
   readonly mostShare: number;
 }
 
-/** A gain is known once it is off by no more than this, as a share. */
-export const GAIN_KNOWN = 0.03;
 /** A typed state is read so often. */
 export const READINGS_OF_A_STATE = 3;
 /** Of a plan that rests on a gain that nothing has checked. */
 const HALF = 0.5;
-/** So many rounds that agreed are as good as known weights. */
-const ROUNDS_THAT_TELL = 2;
-
 /** What of a job it is told by. */
 export interface RestingFacts {
   /** Every spin of the job, in whatever set-up. */
   readonly spins: readonly SpinFact[];
   readonly weightsRefused: string | null;
-}
-
-/** A counting spin that was taken in, with what is on record of it. */
-interface TakenSpin {
-  readonly event: SpinEvent;
-  readonly told: SpinTold;
-  readonly fact: SpinFact;
-  /** The first of its state, with something cut or bolted on since the spin before. */
-  readonly afterCut: boolean;
 }
 
 /** @param told of all spins, those of the shop's own parts left out */
@@ -83,20 +70,11 @@ export function restsOn(
   const mine = taken.filter(({ event }) => event.calibration === calibration);
   const gain = told.gains.find((one) => one.calibration === calibration)!;
   const gainDeviation = Math.max(gain.a.deviation, gain.b.deviation);
-  const weighed = new Set(mine.filter(isWeighed).map(({ event }) => hungKey(event)));
-  const rounds = mine.filter(({ afterCut, told: { chance } }) => afterCut && chance !== null && chance >= UNLIKELY_CHANCE).length;
-  const known = gainDeviation <= GAIN_KNOWN;
+  const weights = weightSpins(mine);
+  const rounds = agreedRounds(mine);
   const { gainBasis = null } = last.fact;
-  const gainBy: GainBy =
-    weighed.size >= 2 && known
-      ? 'weights'
-      : gainBasis?.kind === 'trials'
-        ? 'trials'
-        : gainBasis?.kind === 'history'
-          ? 'history'
-          : rounds >= ROUNDS_THAT_TELL && known
-            ? 'rounds'
-            : 'nothing';
+  const onJob = gainKnownBy(mine, gain);
+  const gainBy: GainBy = onJob === 'weights' ? 'weights' : (gainBasis?.kind ?? onJob ?? 'nothing');
   const scatterBy = last.event.scatterGmm !== null ? 'machine' : told.now?.radius95Gmm === null ? 'nothing' : 'readings';
   const refused = gainBy === 'nothing' || scatterBy === 'nothing' ? weightsRefused : null;
   const readings = readingsWait(mine);
@@ -104,12 +82,12 @@ export function restsOn(
   const scatter: Wait[] = scatterBy === 'nothing' && refused === null ? [{ kind: 'scatter' }] : [];
   const byGain: Wait[] =
     gainBy === 'nothing' && refused === null
-      ? [{ kind: 'weights', done: weighed.size, gainDeviation }]
+      ? [last.fact.calibrationId == null ? { kind: 'weights', done: weights, gainDeviation } : { kind: 'fourthRun' }]
       : gainBy !== 'weights' && !isBorneOut(mine)
         ? [{ kind: 'firstAgain' }]
         : [];
   const success = unlikelySuccess(taken, tolerance);
-  const checked = gainBy !== 'nothing' || refused !== null || weighed.size > 0;
+  const checked = gainBy !== 'nothing' || refused !== null || weights > 0;
   return {
     gainBy,
     gainDeviation,
@@ -133,32 +111,16 @@ const NOTHING_YET: RestsOn = {
   mostShare: HALF,
 };
 
-function takenSpins(facts: readonly SpinFact[], { events }: EstimateInput, told: Estimate): TakenSpin[] {
-  const taken: TakenSpin[] = [];
-  let cutSince = false;
-  for (const event of events) {
-    if (event.kind === 'cut') {
-      cutSince = true;
-      continue;
-    }
-    const own = told.spins.find(({ spinId }) => spinId === event.id);
-    const fact = facts.find(({ id }) => id === event.id);
-    if (!own || !fact || own.setAside) continue;
-    taken.push({ event, told: own, fact, afterCut: cutSince });
-    cutSince = false;
-  }
-  return taken;
-}
-
-const isWeighed = ({ event: { hung } }: TakenSpin): boolean => absolute(hung.aGmm) > 0 && absolute(hung.bGmm) > 0;
-/** The same weights at the same places again tell nothing more. */
-const hungKey = ({ hung: { aGmm, bGmm } }: SpinEvent): string => [aGmm.re, aGmm.im, bGmm.re, bGmm.im].map((value) => value.toFixed(1)).join(' ');
-
 /** The first typed state since the last cut that was read too seldom. */
 function readingsWait(taken: readonly TakenSpin[]): Wait[] {
-  const since = taken.slice(Math.max(0, taken.findLastIndex(({ afterCut }) => afterCut)));
+  const since = taken.slice(
+    Math.max(
+      0,
+      taken.findLastIndex(({ afterCut }) => afterCut),
+    ),
+  );
   // Spins of one state count their readings together; the last of them has them all.
-  const last = new Map(since.map((one) => [hungKey(one.event), one]));
+  const last = new Map(since.map((one) => [hungKey(one), one]));
   const short = [...last.values()].find(({ fact, told }) => fact.source === 'typed' && told.readings < READINGS_OF_A_STATE);
   return short ? [{ kind: 'readings', spinId: short.told.spinId, have: short.told.readings }] : [];
 }
@@ -167,8 +129,10 @@ function readingsWait(taken: readonly TakenSpin[]): Wait[] {
 function isBorneOut(taken: readonly TakenSpin[]): boolean {
   const first = taken.findLastIndex(({ told: { chance } }) => chance === null);
   const since = taken.slice(Math.max(0, first));
-  const weights = new Set(since.filter(isWeighed).map(({ event }) => hungKey(event)));
-  return since.some(({ told }, i) => i > 0 && (told.spins > 1 || (since[i]!.afterCut && (told.chance ?? 0) >= UNLIKELY_CHANCE))) || weights.size >= 2;
+  return (
+    since.some(({ told }, i) => i > 0 && (told.spins > 1 || (since[i]!.afterCut && (told.chance ?? 0) >= UNLIKELY_CHANCE))) ||
+    weightSpins(since) >= WEIGHT_SPINS
+  );
 }
 
 /** The spin that made the present state inside, where that was less likely than not and no other spin of the state followed (9d). */

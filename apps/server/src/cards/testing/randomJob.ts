@@ -127,7 +127,6 @@ export function randomJob(random: () => number): JobRecord {
       warnings: [],
       note: '',
       shown: null,
-      enteredTwice: true,
       ...more,
       ...by(),
     });

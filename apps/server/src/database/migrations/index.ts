@@ -22,6 +22,7 @@ import * as spareParts from './0021_spare_parts.js';
 import * as madeReady from './0022_made_ready.js';
 import * as moreOfACrank from './0023_more_of_a_crank.js';
 import * as worksAndRods from './0024_works_and_rods.js';
+import * as gainBasis from './0025_gain_basis.js';
 import * as togetherAndPhotos from './0003_together_and_photos.js';
 
 const MIGRATIONS: Readonly<Record<string, Knex.Migration>> = {
@@ -49,6 +50,7 @@ const MIGRATIONS: Readonly<Record<string, Knex.Migration>> = {
   '0022_made_ready': madeReady,
   '0023_more_of_a_crank': moreOfACrank,
   '0024_works_and_rods': worksAndRods,
+  '0025_gain_basis': gainBasis,
 };
 
 /** The migrations as code, so that they run the same compiled, in tests and from any folder. */

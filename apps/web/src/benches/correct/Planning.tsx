@@ -32,9 +32,10 @@ export function Planning({ map, children }: { readonly map: (planned: readonly C
   const neutralReason = useNeutralReason();
   const last = figures.spins.at(-1)!;
   const { crank } = sheet.spec;
+  const [wait] = figures.estimate.restsOn.planWaits;
   const metal = useMemo(() => metalAfter(sheet, sheet.holes), [sheet]);
   const input = useMemo(() => {
-    if (!shop || !entry || figures.estimate.leansOnOne) return null;
+    if (!shop || !entry || wait) return null;
     const part = Number(wishes.percent) / 100;
     return correctionInput(
       sheet,
@@ -48,7 +49,7 @@ export function Planning({ map, children }: { readonly map: (planned: readonly C
         ...(wishes.percent === SURELY ? {} : { share: { a: part, b: part } }),
       },
     );
-  }, [sheet, figures, shop, entry, wishes, neutralReason]);
+  }, [sheet, figures, shop, entry, wishes, neutralReason, wait]);
   const { data, error, isFetching } = usePlan(input, last.spinId);
   const plans = data?.plans;
   const fewest = useFewestHoles(input, plans, last.spinId);
@@ -61,12 +62,6 @@ export function Planning({ map, children }: { readonly map: (planned: readonly C
   return (
     <CorrectFrame next={isFetching ? 'Working out where to drill …' : nextWords(plans)}>
       <Known estimate={figures.estimate} />
-      {figures.estimate.leansOnOne && (
-        <Note>
-          All that is known leans on one reading that was typed once: a slip in it would scrap the crank. Spin and type it once more on the Spin bench
-          before anything is drilled.
-        </Note>
-      )}
       {error && <ProblemNotice>{error.message}</ProblemNotice>}
       {plans?.kind === 'notFound' && <ProblemNotice>{`No plan of up to ${wishes.maxHoles} holes does it. ${plans.reason}`}</ProblemNotice>}
       {plans?.kind === 'choices' && plans.drillingFails !== null && (

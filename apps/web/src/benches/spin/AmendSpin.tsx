@@ -84,7 +84,6 @@ function ShownForm({ entry, machine, onDone }: PartProps & { readonly machine: M
       machineId: machine.id,
       calibrationId,
       speedRpm,
-      enteredTwice: true,
       cautionsConfirmed: true,
       ...(mounted ? { mounted } : {}),
       ...(hungPieces ? { hungPieces } : { hung }),

@@ -179,7 +179,7 @@ function writeStory(
   if (entry.kind === 'spinMistyped') {
     const { machineId, calibrationId, speedRpm, hung, hungPieces, mounted, note } = sheet.spins.find((spin) => spin.id === entry.spinId)!;
     const setUp = { note, ...(mounted ? { mounted } : {}), ...(hungPieces ? { hungPieces } : {}) };
-    const shown = { machineId: machineId!, calibrationId, speedRpm, repeats: entry.repeats, hung, enteredTwice: true };
+    const shown = { machineId: machineId!, calibrationId, speedRpm, repeats: entry.repeats, hung };
     const body = { id, personId, ...shown, ...setUp, cautionsConfirmed: true, amends: { entryId: entry.spinId, reason } } as const;
     return ask('POST jobs/:jobId/spins/typed', { ids, body });
   }

@@ -1,10 +1,10 @@
-import { count } from '@tare/card';
-import type { JobFigures } from '@tare/core';
+import { count, waitSentence } from '@tare/card';
+import { verdictBy, type JobFigures } from '@tare/core';
 
 /** What of a job's figures says what comes next at the spin. */
 type ForNext = {
   readonly spins: readonly Pick<JobFigures['spins'][number], 'settled'>[];
-  readonly estimate: Pick<JobFigures['estimate'], 'surprise' | 'leansOnOne' | 'verdict' | 'gainsToCheck'>;
+  readonly estimate: Pick<JobFigures['estimate'], 'surprise' | 'verdict' | 'inside' | 'restsOn' | 'gainsToCheck'>;
   readonly holesSinceLastSpin: number;
 };
 
@@ -13,9 +13,11 @@ export function nextStep({ spins, holesSinceLastSpin, estimate }: ForNext, waits
   const last = spins.at(-1);
   if (waits) return 'Bob weights first.';
   if (estimate.surprise) return 'A spin does not fit what was known: say what happened.';
-  if (estimate.leansOnOne) return 'Spin and type the reading once more: one typed reading is not enough to drill by.';
   if (!last) return 'Spin the crank as it came: this first reading is kept as received.';
   if (holesSinceLastSpin > 0) return `${count(holesSinceLastSpin, 'cut')} since the last spin: spin again.`;
+  const { planWaits, acceptWaits } = estimate.restsOn;
+  const [wait] = verdictBy(estimate.inside) === 'inside' ? acceptWaits : planWaits;
+  if (wait) return waitSentence(wait);
   if (estimate.verdict === 'inside' && estimate.gainsToCheck.length > 0)
     return 'Inside, but the cuts say that the machine shows another amount than is there. Hang a known weight on and spin once more before the sign-off.';
   if (estimate.verdict === 'inside') return 'Inside the tolerance in both planes: at least 98 times in 100.';

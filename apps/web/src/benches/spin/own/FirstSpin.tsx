@@ -26,14 +26,12 @@ export function FirstSpin({ machine, calibration, shown, onDecline }: FirstSpinP
   const isFirst = sheet.spins.length === 0;
   const keep = (): void => {
     if (personId === null) return;
-    // The calibration agrees with it: that is as good as typing it twice.
     entry.mutate({
       personId,
       machineId: machine.id,
       calibrationId: calibration.id,
       speedRpm: calibration.speedRpm,
       repeats: [shown],
-      enteredTwice: true,
       cautionsConfirmed: true,
     });
   };

@@ -1,0 +1,51 @@
+import type { Machine, ShownPair } from '@tare/contract';
+import { isOneReading, oddReading, readShown, type Planes, type PlaneUnbalance, type ReadingsKnown } from '@tare/core';
+import { absolute } from '@tare/core';
+import { useRef } from 'react';
+
+/** Where a needle has no unit, its numbers are held against one another as they are. */
+const AS_THEY_ARE = { radiusAMm: 1, radiusBMm: 1 };
+
+/** What three readings of one state say of one another: which was typed wrongly, or that it was one reading; null where nothing. */
+export function readingDoubt(repeats: readonly ShownPair[], { spec }: Machine, planes: Planes): string | null {
+  const unit = spec.unit === 'none' ? 'gmm' : spec.unit;
+  const by = {
+    unit,
+    convention: spec.convention,
+    planes: spec.unit === 'none' ? AS_THEY_ARE : planes,
+    influence: null,
+    amountStep: spec.amountStep ?? null,
+    angleStepDeg: spec.angleStepDeg ?? null,
+  };
+  const onScale = repeats.filter(({ a, b }) => a.offScale !== true && b.offScale !== true);
+  if (onScale.length < 3) return null;
+  const { spins, display } = readShown(onScale, by);
+  const across = (plane: keyof PlaneUnbalance): number => absolute(spins[0]![plane]);
+  const known: ReadingsKnown = {
+    stepGmm: {
+      a: Math.hypot(display.a.amountGmm, display.a.angleRad * across('aGmm')),
+      b: Math.hypot(display.b.amountGmm, display.b.angleRad * across('bGmm')),
+    },
+    deviationGmm: spec.scatterGmm,
+  };
+  const odd = oddReading(spins, known);
+  if (odd !== null) {
+    const at = repeats.indexOf(onScale[odd]!) + 1;
+    return `Reading ${at} lies far from the others. Read the machine again there and type what it shows. Press “Keep this reading” again if it really shows that.`;
+  }
+  return isOneReading(spins, known)
+    ? 'All readings are the same to the last digit. Read the machine again for each. Press “Keep this reading” again if it really shows the same each time.'
+    : null;
+}
+
+/** Asks once about readings as they stand: pressed again with nothing changed, they are what the machine shows. */
+export function useReadingDoubts(machine: Machine, planes: Planes): (repeats: readonly ShownPair[]) => string | null {
+  const asked = useRef('');
+  return (repeats) => {
+    const doubt = readingDoubt(repeats, machine, planes);
+    const key = JSON.stringify(repeats);
+    if (doubt === null || asked.current === key) return null;
+    asked.current = key;
+    return doubt;
+  };
+}
