@@ -14,7 +14,6 @@ import {
   toPolar,
   trackedPlane,
   USUAL_BARS,
-  whyTypeTwice,
   type Crank,
   type Cut,
   type EstimateFacts,
@@ -54,7 +53,6 @@ export interface PracticeStory {
   /** Of those, where what really happened was among the answers. */
   readonly answered: number;
   /** Spins that were to be typed twice. */
-  readonly typedTwice: number;
   /** Slips that were made. */
   readonly slips: number;
 }
@@ -80,7 +78,6 @@ class Job {
   spun = 0;
   drillings = 0;
   slips = 0;
-  typedTwice = 0;
   questions = 0;
   /** Planned cuts that were asked for because nobody had logged them. */
   asked = 0;
@@ -143,21 +140,15 @@ class Job {
       return { amount: Math.round((10 * amount) / RADIUS_MM) / 10, angleDeg: Math.round(angleDeg) % 360 };
     };
     const really = { a: display('aGmm'), b: display('bGmm') };
-    let written = this.#typedSpin(really);
-    const twice = whyTypeTwice(this.facts(), { shown: [written], mounted: MOUNTED }) !== null;
-    if (twice) {
-      this.typedTwice += 1;
-      // Until both times say the same.
-      while (JSON.stringify(written) !== JSON.stringify(this.#typedSpin(really))) written = this.#typedSpin(really);
-    }
+    const written = this.#typedSpin(really);
     this.spun += 1;
     const id = `spin ${this.spun}`;
     this.#shown.set(id, really);
-    this.#spins = [...this.#spins, this.#spinOf(id, written, twice)];
+    this.#spins = [...this.#spins, this.#spinOf(id, written)];
     if (this.isTrulyInside) this.trulyInsideAfter ??= this.spun - 1;
   }
 
-  #spinOf(id: string, shown: ShownSpin, enteredTwice: boolean): Spin {
+  #spinOf(id: string, shown: ShownSpin): Spin {
     const { spins, display } = readShown([shown], this.#by);
     return {
       id,
@@ -171,7 +162,6 @@ class Job {
       shown: [shown],
       shownBy: this.#by,
       mounted: MOUNTED,
-      enteredTwice,
     };
   }
 
@@ -217,7 +207,7 @@ class Job {
     if (entry.kind === 'spinMistyped') {
       const really = this.#shown.get(entry.spinId)!;
       if (!isShown(entry.repeats[0]!, really)) return false;
-      this.#spins = this.#spins.map((spin) => (spin.id === entry.spinId ? this.#spinOf(spin.id, really, spin.enteredTwice ?? false) : spin));
+      this.#spins = this.#spins.map((spin) => (spin.id === entry.spinId ? this.#spinOf(spin.id, really) : spin));
       return true;
     }
     if (entry.kind === 'cutMistyped') {
@@ -298,7 +288,6 @@ export function practiseWithSlips(crank: Crank, toleranceGmm: number, rate: Slip
     trulyInsideAfter: job.trulyInsideAfter,
     questions: job.questions + job.asked,
     answered: job.answered + job.asked,
-    typedTwice: job.typedTwice,
     slips: job.slips,
   };
 }

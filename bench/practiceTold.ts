@@ -59,7 +59,6 @@ function figuresOf(what: string, stories: readonly PracticeStory[]): Figure[] {
       stories.filter(({ overshot }) => overshot),
       stories,
     ),
-    each('readings typed twice', stories, ({ typedTwice }) => typedTwice),
     figure(`${what}: questions a crank`, '', [sum(({ questions }) => questions) / stories.length]),
     figure(`${what}: questions a slip`, '', [
       sum(({ questions }) => questions) /

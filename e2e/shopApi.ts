@@ -199,7 +199,7 @@ export class ShopApi {
       return { amount: Math.round((10 * amount) / radiusMm) / 10, angleDeg: Math.round(angleDeg) % 360 };
     };
     const repeats = [{ a: shown(unbalance.aGmm, planes.radiusAMm), b: shown(unbalance.bGmm, planes.radiusBMm) }];
-    return this.#typeSpin(jobId, { machineId, repeats, enteredTwice: true, ...more });
+    return this.#typeSpin(jobId, { machineId, repeats, ...more });
   }
 
   /** A machine of a test's own with a needle and a vernier: numbers without a unit, off the scale above 100. */
@@ -234,7 +234,7 @@ export class ShopApi {
 
   /** A spin that was read off the needle. */
   async readNeedle(jobId: string, machineId: string, calibrationId: string, unbalance: PlaneUnbalance): Promise<string> {
-    return this.#typeSpin(jobId, { machineId, calibrationId, repeats: [ShopApi.needleShows(unbalance)], enteredTwice: true });
+    return this.#typeSpin(jobId, { machineId, calibrationId, repeats: [ShopApi.needleShows(unbalance)] });
   }
 
   async #typeSpin(jobId: string, shown: Pick<NewTypedSpin, 'machineId' | 'repeats'> & Partial<NewTypedSpin>): Promise<string> {

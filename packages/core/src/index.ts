@@ -1,6 +1,6 @@
 export { normaliseAngleDeg, turnBetweenDeg, degToRad } from './units/angle.js';
 export { over, times } from './units/complex.js';
-export { toPolar, fromPolar, add, subtract, scale, ZERO, type Vector } from './units/vector.js';
+export { dot, toPolar, fromPolar, add, subtract, scale, ZERO, type Vector } from './units/vector.js';
 export { gmmToOzin, newtonsToLbf } from './units/convert.js';
 export { unitOfName } from './units/quantity/ofName.js';
 export { readBit, sayBit } from './units/quantity/bit.js';
@@ -298,7 +298,7 @@ export { gainHistory, type GainHistory, type JobGain } from './spin/gainHistory.
 export { gainClassOf, jobGain, type GainClass, type GainOfJob } from './job/jobGain.js';
 export { goesTooFar } from './correct/planChoices.js';
 export { MOST_OVERSHOT } from './correct/cutShare.js';
-export { planOutcome } from './correct/planOutcome.js';
+export { planOutcome, type PlanOutcome } from './correct/planOutcome.js';
 export { jobEstimate, trackedPlane, type JobEstimate } from './job/jobEstimate.js';
 export { chanceInside, verdictBy, type Verdict } from './estimate/verdict.js';
 export { boltedSpins, type EstimateFacts } from './job/recordEvents.js';

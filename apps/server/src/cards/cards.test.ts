@@ -214,7 +214,7 @@ describe('a signed card', () => {
     const job = await server.job();
     const { id: machineId } = await server.newMachine({ name: 'Fine machine', scatterGmm: 2, gainPercent: null });
     const repeats = [{ a: { amount: 20, angleDeg: 0 }, b: { amount: 20, angleDeg: 90 } }];
-    const spin = { machineId, calibrationId: null, speedRpm: 600, repeats, cautionsConfirmed: true, enteredTwice: true };
+    const spin = { machineId, calibrationId: null, speedRpm: 600, repeats, cautionsConfirmed: true };
     await server.post(`jobs/${job.id}/spins/typed`, { ...server.entry(), ...spin });
     await server.post(`jobs/${job.id}/sign-offs`, server.entry());
     return job;

@@ -18,6 +18,12 @@ import type { Knex } from 'knex';
 import {
   assessHoles,
   bareCut,
+  correctionInput,
+  dot,
+  fromPolar,
+  goesTooFar,
+  planOutcome,
+  toPolar,
   besideRadiusMm,
   breachesInTurn,
   counterweightOf,
@@ -33,12 +39,17 @@ import {
   partOfRim,
   RIM_KIND_WORDS,
   rimKindOf,
+  type Bit,
   type JobFigures,
+  type Knowledge,
+  type PlaneUnbalance,
+  type PlanOutcome,
+  type ShopTools,
   type KnownUnbalance,
   hungUnbalance,
   type Cut,
 } from '@tare/core';
-import { waitSentence } from '@tare/card';
+import { timesIn100, waitSentence } from '@tare/card';
 import { CheckedBody } from '../http/checkedBody.js';
 import { Describe } from '../http/describe.js';
 import { IdPipe } from '../http/idPipe.js';
@@ -100,6 +111,7 @@ export class CorrectionsController {
       },
       holes,
     );
+    requireSafe(planOutcome(metal, holes, knowledgeOf(sheet, figures, bits, tools)), figures, assessed.residual);
     // As they are made: what others lean on comes first.
     return { spinId: spin.id, holes: assessed.holes.map(bareCut), predicted: assessed.residual };
   }
@@ -195,6 +207,32 @@ function planned({ estimate }: JobFigures): KnownUnbalance {
   const [wait] = estimate.restsOn.planWaits;
   if (wait) throw new ProblemException(409, waitSentence(wait));
   return estimate.now!;
+}
+
+/** What the plan is tried with, as the screen tries it. */
+function knowledgeOf(sheet: JobSheet, { estimate, tolerance }: JobFigures, bits: readonly Bit[], tools: ShopTools): Knowledge {
+  const wishes = { maxHoles: 1, heavyMetal: false, neutralReason: null };
+  return correctionInput(sheet, estimate, tolerance, { bits, tools }, wishes)!.known;
+}
+
+/** @throws ProblemException 409 for a plan that goes too far too often, or takes more than a gain that nothing has checked allows (9a, 9e) */
+function requireSafe(outcome: PlanOutcome, { estimate, tolerance }: JobFigures, residual: PlaneUnbalance): void {
+  if (goesTooFar(outcome))
+    throw new ProblemException(
+      409,
+      `This plan goes past nothing by more than the tolerance ${timesIn100(outcome.overshot)}. Take one that leaves more, and spin before the rest.`,
+    );
+  const { mostShare } = estimate.restsOn;
+  const { unbalance } = estimate.now!;
+  for (const plane of ['aGmm', 'bGmm'] as const) {
+    const { amount, angleDeg } = toPolar(unbalance[plane]);
+    const left = dot(residual[plane], fromPolar(1, angleDeg));
+    if (left < (1 - mostShare) * amount - tolerance[plane])
+      throw new ProblemException(
+        409,
+        'No known weights have checked the machine on this crank: take half of what it shows at most, until two rounds have agreed.',
+      );
+  }
 }
 
 /** The spin that a cut follows: the last, or the one before the spin that it was made before. @throws ProblemException 400 for a spin that is not there */

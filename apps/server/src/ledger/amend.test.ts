@@ -20,7 +20,7 @@ const aHole = { cut: aCut, planId: null, planIndex: null };
 /** Types a spin of so much in plane A, at 0°. */
 const typeSpin = async (job: JobSheet, amount: number, more: object = {}): Promise<string> => {
   const repeats = [{ a: { amount, angleDeg: 0 }, b: { amount: 100, angleDeg: 0 } }];
-  const spin = { ...entry(), machineId, calibrationId: null, speedRpm: 600, repeats, enteredTwice: true, cautionsConfirmed: true, ...more };
+  const spin = { ...entry(), machineId, calibrationId: null, speedRpm: 600, repeats, cautionsConfirmed: true, ...more };
   const answer = await server.post(`jobs/${job.id}/spins/typed`, spin);
   expect([answer.status, answer.text]).toEqual([201, expect.any(String)]);
   return spin.id;

@@ -25,8 +25,8 @@ export const SHARE_STEPS = 20;
 export function cutShare({ unbalanceGmm, deviationGmm }: TrackedPlane, toleranceGmm: number, mostShare = 1): number {
   const { amount } = toPolar(unbalanceGmm);
   if (amount === 0) return 0;
-  for (let step = Math.floor(SHARE_STEPS * mostShare + 1e-9); step > 0; step -= 1) {
-    const share = step / SHARE_STEPS;
+  for (let step = Math.ceil(SHARE_STEPS * mostShare - 1e-9); step > 0; step -= 1) {
+    const share = Math.min(mostShare, step / SHARE_STEPS);
     const deviation = Math.hypot(deviationGmm, HOLES_MISS_RATIO * share * amount);
     if ((1 - share) * amount + toleranceGmm >= DEVIATIONS * deviation) return share;
   }

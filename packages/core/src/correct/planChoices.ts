@@ -50,10 +50,10 @@ export interface ChoicesInput {
   readonly existing: PlanInput['existing'];
   readonly maxHoles: number;
   readonly known: Knowledge;
-  /** How much of what is there to cut at most; as much as is safe, where that is less or this is left out. */
+  /** How much of what is there to cut, whatever is safe: to look at, not to drill by. Left out, as much as is safe. */
   readonly share?: CutShares;
-  /** No more of what is there than this, whatever is safe: a gain that nothing has checked. Left out for all. */
-  readonly mostShare?: number;
+  /** No more than this of what is safe: somebody's wish, or a gain that nothing has checked. Left out for all. */
+  readonly mostShare?: CutShares;
   readonly tools?: ShopTools;
 }
 
@@ -71,7 +71,7 @@ export function planInputOf({
   existing,
   maxHoles,
   share,
-  mostShare = 1,
+  mostShare = { a: 1, b: 1 },
 }: ChoicesInput): PlanInput & { readonly metal: MetalNow } {
   const { a, b, toleranceAGmm, toleranceBGmm } = known;
   return {
@@ -83,10 +83,7 @@ export function planInputOf({
     existing,
     metal: metalNow(crank, existing),
     maxHoles,
-    share: {
-      a: Math.min(cutShare(a, toleranceAGmm, mostShare), share?.a ?? 1),
-      b: Math.min(cutShare(b, toleranceBGmm, mostShare), share?.b ?? 1),
-    },
+    share: share ?? { a: cutShare(a, toleranceAGmm, mostShare.a), b: cutShare(b, toleranceBGmm, mostShare.b) },
   };
 }
 
@@ -109,7 +106,7 @@ export function planChoices(input: ChoicesInput): PlanChoices {
     const own = plans.map((plan) => weigh(plan, input, usual, tools));
     const others = plans.some(bringsMetal) ? plansForMore(usual, input.bars, tools).map((plan) => weigh(plan, input, usual, tools)) : [];
     const weighed = undominated(own, others).sort(byRiskThenPrice);
-    if (!goesTooFar(weighed[0]!) || lessened === MOST_LESSENINGS)
+    if (!goesTooFar(weighed[0]!) || input.share || lessened === MOST_LESSENINGS)
       return { kind: 'choices', share: usual.share, choices: withMerits(weighed, input), drillingFails };
     const { a, b } = usual.share;
     usual = { ...usual, share: { a: Math.max(0, a - LESS), b: Math.max(0, b - LESS) } };

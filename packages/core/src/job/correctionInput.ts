@@ -37,6 +37,7 @@ export function correctionInput(
 ): ChoicesInput | null {
   const [a, b] = [trackedPlane(estimate, 'a'), trackedPlane(estimate, 'b')];
   if (!a || !b || !estimate.received) return null;
+  const most = estimate.restsOn.mostShare;
   const { crank, balance } = facts.spec;
   const { setUp } = facts;
   const rims = onlyRims({ crank, existing: facts.holes }, (rim) =>
@@ -49,7 +50,6 @@ export function correctionInput(
     tools,
     maxHoles,
     known: { a, b, covariance: estimate.now!.covariance, received: estimate.received, toleranceAGmm: aGmm, toleranceBGmm: bGmm, drill: tools.drill },
-    ...(share ? { share } : {}),
-    ...(estimate.restsOn.mostShare < 1 ? { mostShare: estimate.restsOn.mostShare } : {}),
+    mostShare: { a: Math.min(most, share?.a ?? 1), b: Math.min(most, share?.b ?? 1) },
   };
 }

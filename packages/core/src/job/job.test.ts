@@ -1,3 +1,4 @@
+import type { GainHistory } from '../spin/gainHistory.js';
 import { known, radial } from '../cuts/testing/cuts.js';
 import { summariseTurns, type TurnSummary } from '../spin/turnSummary.js';
 import { fromPolar, toPolar } from '../units/vector.js';
@@ -146,7 +147,14 @@ describe('benches', () => {
     expect(stateOf(refused, 'signOff')).toBe('waiting: the scale refuses bob 2, 4');
     expect(stateOf({ ...refused, signedOffSpinId: 's' }, 'signOff')).toBe('reopened: the scale refuses bob 2, 4');
     expect(stateOf({ ...built, signedOffSpinId: 's', partCuts: [{ id: 'c', partId: 'piston3' }] }, 'signOff')).toBe('reopened: 63 of 64 weighed');
-    const received = { ...built, spins: [spin(built, 's1', 2500)] };
+    const once = { ...built, spins: [spin(built, 's1', 2500)] };
+    expect(stateOf(once, 'correct')).toBe('waiting: waits for two weight spins');
+    expect(stateOf(once, 'spin')).toBe('underWay: waits for two weight spins');
+    expect(stateOf({ ...once, weightsRefused: 'no weights here' }, 'correct')).toBe('waiting: waits for a repeat');
+    // A machine with a history: one repeat, mounted anew, is enough.
+    const read = (id: string, gmm: number): SpinFact => ({ ...spin(built, id, gmm), gainBasis: HISTORY });
+    expect(stateOf({ ...built, spins: [read('s1', 2500)] }, 'correct')).toBe('waiting: waits for a repeat');
+    const received = { ...built, spins: [read('s0', 2500), read('s1', 2500)] };
     expect(stateOf(received, 'correct')).toBe('ready: nothing drilled yet');
     const drilled = {
       ...received,
@@ -154,7 +162,9 @@ describe('benches', () => {
     };
     expect(stateOf(drilled, 'spin')).toBe('reopened: spin again: drilled since');
     // Made up: the hole takes less than that, and somebody says that it is so.
-    const inside = { ...drilled, spins: [...drilled.spins, spin(built, 's2', 40)], spinsThatAreSo: ['s2', 's3'] };
+    const unlikely = { ...drilled, spins: [...drilled.spins, read('s2', 40)], spinsThatAreSo: ['s2', 's3'] };
+    expect(stateOf(unlikely, 'signOff')).toBe('waiting: waits for a repeat');
+    const inside = { ...unlikely, spins: [...unlikely.spins, read('s2 again', 40)] };
     expect(stateOf(inside, 'signOff')).toBe('ready: inside: sign');
     const figures = jobFigures(inside);
     const doubted = { ...figures, estimate: { ...figures.estimate, gainsToCheck: ['a calibration'] } };
@@ -162,11 +172,9 @@ describe('benches', () => {
       state: 'waiting',
       why: 'waits for a known weight',
     });
-    expect(stateOf({ ...inside, signedOffSpinId: 's2' }, 'signOff')).toBe('done: signed');
-    expect(stateOf({ ...inside, signedOffSpinId: 's2', spins: [...inside.spins, spin(built, 's3', 300)] }, 'signOff')).toBe(
-      'reopened: changed since',
-    );
-    expect(stateOf({ ...inside, signedOffSpinId: 's2', spins: [...inside.spins, spin(built, 's3', 30)] }, 'signOff')).toBe(
+    expect(stateOf({ ...inside, signedOffSpinId: 's2 again' }, 'signOff')).toBe('done: signed');
+    expect(stateOf({ ...inside, signedOffSpinId: 's2 again', spins: [...inside.spins, read('s3', 300)] }, 'signOff')).toBe('reopened: changed since');
+    expect(stateOf({ ...inside, signedOffSpinId: 's2 again', spins: [...inside.spins, read('s3', 30), read('s3 again', 30)] }, 'signOff')).toBe(
       'reopened: changed since: sign again',
     );
   });
@@ -182,6 +190,17 @@ describe('benches', () => {
     );
   });
 });
+
+/** Three jobs before that agreed. */
+const HISTORY: GainHistory = {
+  kind: 'history',
+  jobs: 3,
+  from: '2026-01-01T00:00:00.000Z',
+  to: '2026-03-01T00:00:00.000Z',
+  a: { re: 1, im: 0 },
+  b: { re: 1, im: 0 },
+  deviation: 0.02,
+};
 
 /** A machine that reads every spin alike. */
 const EXACT = { runGmm: 0, commonGmm: 0.1 };

@@ -30,7 +30,10 @@ export function oddReading(readings: readonly PlaneUnbalance[], { stepGmm, devia
     const others = readings.filter((_, k) => k !== i);
     const mean = meanOf(others);
     // Of two, their distance from each other; of more, twice their spread about their mean.
-    const own = others.length === 2 ? distance(others[0]!, others[1]!) : 2 * Math.hypot(...others.map((one) => distance(one, mean))) / Math.sqrt(others.length - 1);
+    const own =
+      others.length === 2
+        ? distance(others[0]!, others[1]!)
+        : (2 * Math.hypot(...others.map((one) => distance(one, mean)))) / Math.sqrt(others.length - 1);
     return { off: distance(reading, mean), own };
   });
   const at = apart.reduce((worst, { off }, i) => (off > apart[worst]!.off ? i : worst), 0);
@@ -46,9 +49,12 @@ export function isOneReading(readings: readonly PlaneUnbalance[], { stepGmm, dev
   return same && (deviationGmm === null || deviationGmm >= Math.min(stepGmm.a, stepGmm.b));
 }
 
-const distance = (x: PlaneUnbalance, y: PlaneUnbalance): number =>
-  Math.hypot(absolute(subtract(x.aGmm, y.aGmm)), absolute(subtract(x.bGmm, y.bGmm)));
+const distance = (x: PlaneUnbalance, y: PlaneUnbalance): number => Math.hypot(absolute(subtract(x.aGmm, y.aGmm)), absolute(subtract(x.bGmm, y.bGmm)));
 const meanOf = (readings: readonly PlaneUnbalance[]): PlaneUnbalance => {
-  const of = (plane: keyof PlaneUnbalance) => scale(readings.reduce((sum, one) => add(sum, one[plane]), ZERO), 1 / readings.length);
+  const of = (plane: keyof PlaneUnbalance) =>
+    scale(
+      readings.reduce((sum, one) => add(sum, one[plane]), ZERO),
+      1 / readings.length,
+    );
   return { aGmm: of('aGmm'), bGmm: of('bGmm') };
 };

@@ -6,7 +6,7 @@ import { useWrite } from '../../api/useWrite.js';
 import { useShopTools } from '../../api/shopThings.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { Button } from '../../ui/Button.js';
-import { Note, ProblemNotice } from '../../ui/Notice.js';
+import { ProblemNotice } from '../../ui/Notice.js';
 import { useWho } from '../../ui/WhoFirst.js';
 import { Advice } from './Advice.js';
 import { CorrectFrame } from './CorrectFrame.js';

@@ -16,7 +16,6 @@ import { MountedFields } from './MountedFields.js';
 export interface SpinSetUpFields {
   readonly setUp: SpinSetUp;
   /** What is mounted, a plane or a support is another than at the last spin. */
-  readonly isAnother: boolean;
   readonly fields: ReactNode;
   /** After a spin was kept: a note, a quick look and what was bolted on again are of that one alone. */
   readonly startOver: () => void;
@@ -47,7 +46,6 @@ export function useSpinSetUp(): SpinSetUpFields {
       ...(quick ? { quick } : {}),
       ...(note.trim() === '' ? {} : { note: note.trim() }),
     },
-    isAnother: last === undefined || changed,
     startOver: () => {
       setQuick(false);
       setRebolted([]);

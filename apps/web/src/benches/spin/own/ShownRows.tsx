@@ -1,6 +1,6 @@
 import type { Machine, ShownPair, ShownReading } from '@tare/contract';
 import { typedQuantity } from '@tare/core';
-import type { ReactNode } from 'react';
+import type { KeyboardEvent, ReactNode } from 'react';
 import { QuantityField } from '../../../ui/QuantityField.js';
 import { MACHINE_UNITS, UNIT_SHORT } from './unitWords.js';
 
@@ -52,6 +52,16 @@ export function readRows(rows: readonly ShownRow[], machine: Machine): readonly 
   return bad === -1 ? shown : `Reading ${bad + 1} is not whole: it has an amount and an angle for each plane.`;
 }
 
+/** From a number to the next that is asked for; from the last one Enter sends the form, as it does. */
+function toNextNumber(event: KeyboardEvent<HTMLInputElement>): void {
+  if (event.key !== 'Enter') return;
+  const fields = [...(event.currentTarget.closest('table')?.querySelectorAll('input') ?? [])];
+  const next = fields.slice(fields.indexOf(event.currentTarget) + 1).find(({ value }) => value === '');
+  if (!next) return;
+  event.preventDefault();
+  next.focus();
+}
+
 interface ShownRowsProps {
   readonly machine: Machine;
   readonly caption: string;
@@ -59,7 +69,7 @@ interface ShownRowsProps {
   readonly onChange: (rows: readonly ShownRow[]) => void;
 }
 
-/** What the machine showed, a row for each spin. */
+/** What the machine showed, a row for each reading. Enter keeps the cursor going from number to number, and ends at the button. */
 export function ShownRows({ machine, caption, rows, onChange }: ShownRowsProps): ReactNode {
   const unit = UNIT_SHORT[machine.spec.unit];
   const [first, second] = shownPlanes(machine);
@@ -68,7 +78,7 @@ export function ShownRows({ machine, caption, rows, onChange }: ShownRowsProps):
       <caption className="text-left">{caption}</caption>
       <thead className="text-left text-ink-soft">
         <tr>
-          <th scope="col">Spin</th>
+          <th scope="col">Reading</th>
           <th scope="col">{`${first}${unit}`}</th>
           <th scope="col">at, °</th>
           <th scope="col">{`${second}${unit}`}</th>
@@ -91,6 +101,7 @@ export function ShownRows({ machine, caption, rows, onChange }: ShownRowsProps):
                   hideUnit
                   mayExceed={key.endsWith('Amount')}
                   value={row[key]}
+                  onKeyDown={toNextNumber}
                   onChange={(event) => onChange(rows.map((one, k) => (k === i ? { ...one, [key]: event.target.value } : one)))}
                 />
               </td>

@@ -1,6 +1,5 @@
 import type { Machine, ShownPair } from '@tare/contract';
-import { isOneReading, oddReading, readShown, type Planes, type PlaneUnbalance, type ReadingsKnown } from '@tare/core';
-import { absolute } from '@tare/core';
+import { isOneReading, oddReading, readShown, toPolar, type Planes, type PlaneUnbalance, type ReadingsKnown } from '@tare/core';
 import { useRef } from 'react';
 
 /** Where a needle has no unit, its numbers are held against one another as they are. */
@@ -20,7 +19,7 @@ export function readingDoubt(repeats: readonly ShownPair[], { spec }: Machine, p
   const onScale = repeats.filter(({ a, b }) => a.offScale !== true && b.offScale !== true);
   if (onScale.length < 3) return null;
   const { spins, display } = readShown(onScale, by);
-  const across = (plane: keyof PlaneUnbalance): number => absolute(spins[0]![plane]);
+  const across = (plane: keyof PlaneUnbalance): number => toPolar(spins[0]![plane]).amount;
   const known: ReadingsKnown = {
     stepGmm: {
       a: Math.hypot(display.a.amountGmm, display.a.angleRad * across('aGmm')),
