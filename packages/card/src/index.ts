@@ -1,4 +1,5 @@
 export { ELSEWHERE_NAMES, elsewhereSentences, JOB_KIND_NAMES } from './words/elsewhereWords.js';
+export { restsSentences } from './words/restsWords.js';
 export { waitSentence } from './words/waitWords.js';
 export { jobTitle } from './words/jobTitle.js';
 export { clock, degrees, fixed, gramsAt, placesKnown } from './words/numbers.js';

@@ -292,6 +292,7 @@ export { type TrackedPlane } from './correct/trackedPlane.js';
 export { meantBy } from './estimate/slips.js';
 export { READINGS_OF_A_STATE, type GainBy, type RestsOn, type Wait } from './job/restsOn.js';
 export { waitInShort } from './job/waitInShort.js';
+export { firstWeights, secondWeights, weightDoubt, type TrialWeight, type WeightDoubt, type WeightProposal } from './spin/weightProposal.js';
 export { isOneReading, oddReading, type ReadingsKnown } from './spin/oddReading.js';
 export { fourthRunAgrees, fourthRunDistance } from './spin/fourthRun.js';
 export { gainHistory, type GainHistory, type JobGain } from './spin/gainHistory.js';

@@ -1,10 +1,14 @@
-import { broughtWords, countWords, metalAfter } from '@tare/card';
+import { broughtWords, countWords, metalAfter, waitSentence } from '@tare/card';
 import { bareCut, correctionInput, type Cut, type PlanChoices } from '@tare/core';
 import { useMemo, useState, type ReactNode } from 'react';
+import { Link } from 'react-router';
 import { useShop } from '../../api/queries.js';
 import { useWrite } from '../../api/useWrite.js';
 import { useShopTools } from '../../api/shopThings.js';
 import { useOpenJob } from '../../shell/JobContext.js';
+import { benchPath } from '../../shell/paths.js';
+import { RefuseWeights } from '../spin/weights/RefuseWeights.js';
+import { RestsOnWords } from '../spin/weights/RestsOnWords.js';
 import { Button } from '../../ui/Button.js';
 import { ProblemNotice } from '../../ui/Notice.js';
 import { useWho } from '../../ui/WhoFirst.js';
@@ -59,9 +63,23 @@ export function Planning({ map, children }: { readonly map: (planned: readonly C
     if (personId !== null) take.mutate({ personId, spinId: last.spinId, holes: plan!.holes.map(bareCut) });
   };
   const nameOf = (id: string): string => crank.counterweights.find((c) => c.id === id)?.name ?? id;
+  if (wait)
+    return (
+      <CorrectFrame next={waitSentence(wait)}>
+        <Known estimate={figures.estimate} />
+        <RestsOnWords />
+        <Link className="inline-flex min-h-11 w-fit items-center underline underline-offset-4" to={benchPath(sheet.id, 'spin')}>
+          On to the spin
+        </Link>
+        {wait.kind === 'weights' && <RefuseWeights />}
+        {map([])}
+        {children}
+      </CorrectFrame>
+    );
   return (
     <CorrectFrame next={isFetching ? 'Working out where to drill …' : nextWords(plans)}>
       <Known estimate={figures.estimate} />
+      <RestsOnWords />
       {error && <ProblemNotice>{error.message}</ProblemNotice>}
       {plans?.kind === 'notFound' && <ProblemNotice>{`No plan of up to ${wishes.maxHoles} holes does it. ${plans.reason}`}</ProblemNotice>}
       {plans?.kind === 'choices' && plans.drillingFails !== null && (

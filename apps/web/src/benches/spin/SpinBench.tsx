@@ -26,6 +26,8 @@ import { SpinOrderForm } from './SpinOrderForm.js';
 import { SpinTable } from './SpinTable.js';
 import { Surprise } from './Surprise.js';
 import { useSpin, type Spin } from './useSpin.js';
+import { WeightGuide } from './weights/WeightGuide.js';
+import { RestsOnWords } from './weights/RestsOnWords.js';
 
 /** Reads the crank's unbalance in two planes on the balancing machine. */
 export function SpinBench(): ReactNode {
@@ -63,6 +65,7 @@ export function SpinBench(): ReactNode {
       <WhoFirst />
       <SetUpSteps />
       {figures.estimate.surprise && <Surprise told={figures.estimate.surprise} />}
+      <WeightGuide />
       {!resultsFirst && machine}
       {spin.problem && <ProblemNotice>{spin.problem}</ProblemNotice>}
       {last && (
@@ -71,6 +74,7 @@ export function SpinBench(): ReactNode {
             spin={last}
             title={last.setAside ? 'Known before it' : figures.spins.length === 1 ? 'As received' : `Spin ${figures.spins.length}`}
           />
+          <RestsOnWords />
           {resultsFirst && machine}
           <div className="grid items-start gap-4 xl:grid-cols-[minmax(0,1fr)_auto]">
             <RimMap crank={sheet.spec.crank} tolerance={figures.tolerance} reading={last} drilled={sheet.holes} planned={[]} />
