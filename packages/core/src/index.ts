@@ -291,6 +291,7 @@ export { isPast, type Knowledge } from './correct/planOutcome.js';
 export { type TrackedPlane } from './correct/trackedPlane.js';
 export { meantBy } from './estimate/slips.js';
 export { READINGS_OF_A_STATE, type GainBy, type RestsOn, type Wait } from './job/restsOn.js';
+export { askedSpin, hungBefore, waitsNow, type AskedSpin } from './job/askedSpin.js';
 export { waitInShort } from './job/waitInShort.js';
 export { firstWeights, secondWeights, weightDoubt, type TrialWeight, type WeightDoubt, type WeightProposal } from './spin/weightProposal.js';
 export { isOneReading, oddReading, type ReadingsKnown } from './spin/oddReading.js';

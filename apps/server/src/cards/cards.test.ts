@@ -213,8 +213,10 @@ describe('a signed card', () => {
   const inside = async (): Promise<JobSheet> => {
     const job = await server.job();
     const { id: machineId } = await server.newMachine({ name: 'Fine machine', scatterGmm: 2, gainPercent: null });
-    const repeats = [{ a: { amount: 20, angleDeg: 0 }, b: { amount: 20, angleDeg: 90 } }];
+    const repeats = [20, 21, 19].map((amount) => ({ a: { amount, angleDeg: 0 }, b: { amount: 20, angleDeg: 90 } }));
     const spin = { machineId, calibrationId: null, speedRpm: 600, repeats, cautionsConfirmed: true };
+    await server.refuseWeights(job.id);
+    await server.post(`jobs/${job.id}/spins/typed`, { ...server.entry(), ...spin });
     await server.post(`jobs/${job.id}/spins/typed`, { ...server.entry(), ...spin });
     await server.post(`jobs/${job.id}/sign-offs`, server.entry());
     return job;

@@ -35,7 +35,7 @@ async function spunV8(change: (rims: readonly Counterweight[]) => readonly Count
   const answer = await server.put(`jobs/${job.id}/spec`, { id: randomUUID(), personId: server.personId, baseVersion: job.specVersion, spec });
   expect(answer.status).toBe(200);
   await spin(job);
-  return server.sheet(job.id);
+  return server.spinWhatIsAsked(job.id);
 }
 
 const radial = (more: Partial<RadialCut> = {}): RadialCut => ({

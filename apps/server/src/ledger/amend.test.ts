@@ -52,7 +52,10 @@ describe('a void', () => {
   });
   it('frees the planned hole’s place', async () => {
     const job = await server.job();
-    const spinId = await typeSpin(job, 2000);
+    await server.refuseWeights(job.id);
+    const repeats = [2000, 2003, 1998].map((amount) => ({ a: { amount, angleDeg: 0 }, b: { amount: 100, angleDeg: 0 } }));
+    await typeSpin(job, 2000, { repeats });
+    const spinId = await typeSpin(job, 2000, { repeats });
     const plan = { ...entry(), spinId, holes: [{ ...aCut, angleDeg: 180 }] };
     expect((await server.post(`jobs/${job.id}/plans`, plan)).status).toBe(201);
     const planned = { cut: { ...aCut, angleDeg: 180 }, planId: plan.id, planIndex: 0 };

@@ -182,8 +182,8 @@ const WRITES: Readonly<Record<string, { readonly sent: () => Sent | Promise<Sent
   },
   plan: {
     sent: async () => {
-      const { id, spins } = await spun();
-      return post(`jobs/${id}/plans`, { ...entry(), spinId: spins[0]!.id, holes: [aHole] });
+      const { id, spins } = await server.spinWhatIsAsked((await spun()).id);
+      return post(`jobs/${id}/plans`, { ...entry(), spinId: spins.at(-1)!.id, holes: [aHole] });
     },
     other: { holes: [{ ...aHole, depthMm: 9 }] },
     table: 'plan',

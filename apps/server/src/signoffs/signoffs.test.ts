@@ -12,8 +12,14 @@ afterAll(() => server.stop());
 
 const GRAMS: Readonly<Partial<Record<PartKind, number>>> = { piston: 612, pin: 148, lockPair: 2.4, ringSet: 46 };
 const entry = () => server.entry();
-const typeSpin = (job: JobSheet, amount: number) => {
-  const repeats = [{ a: { amount, angleDeg: 0 }, b: { amount, angleDeg: 90 } }];
+/** Types a spin twice, mounted anew between, each read three times; nobody has weights here. */
+const typeSpin = async (job: JobSheet, amount: number) => {
+  await server.refuseWeights(job.id);
+  await typeOnce(job, amount);
+  return typeOnce(job, amount);
+};
+const typeOnce = (job: JobSheet, amount: number) => {
+  const repeats = [0, 1, -1].map((off) => ({ a: { amount: amount + off, angleDeg: 0 }, b: { amount, angleDeg: 90 } }));
   return server.post(`jobs/${job.id}/spins/typed`, { ...entry(), machineId, calibrationId: null, speedRpm: 600, repeats, cautionsConfirmed: true });
 };
 const sign = (job: JobSheet, by: object = entry()) => server.post(`jobs/${job.id}/sign-offs`, by);
@@ -36,7 +42,8 @@ describe('a sign-off', () => {
     await typeSpin(job, 300);
     expect((await sign(job)).status).toBe(422);
     await typeSpin(job, 20);
-    await server.void((await server.sheet(job.id)).spins[0]!.id, 'another crank');
+    for (const { id } of (await server.sheet(job.id)).spins.slice(0, 2)) await server.void(id, 'another crank');
+    // The third and fourth stood aside for the first two, and are all that there is now.
     const by = entry();
     const answers = await Promise.all([sign(job, by), sign(job, by)]);
     expect(answers.map(({ status }) => status)).toEqual([201, 201]);
@@ -72,6 +79,7 @@ describe('a sign-off', () => {
       'drill',
       'spinsThatAreSo',
       'signedOffSpinId',
+      'weightsRefused',
     ];
     for (const { facts, figures } of kept) {
       expect(Object.keys(facts).sort()).toEqual([...fields].sort());

@@ -136,7 +136,7 @@ describe('correcting and signing', () => {
     await spin(job);
     let rounds = 0;
     for (; rounds < 6; rounds += 1) {
-      const sheet = await server.sheet(job.id);
+      const sheet = await server.spinWhatIsAsked(job.id);
       if (jobFigures(factsOf(sheet)).spins.at(-1)!.verdict === 'inside') break;
       const plans = await plansOf(job);
       if (plans.kind === 'nothingToDo') {
@@ -174,7 +174,7 @@ describe('correcting and signing', () => {
   it('checks a plan against the drilling rules, and against the latest spin', async () => {
     const job = await server.job('v8Cross90');
     await spin(job);
-    const spinId = (await server.sheet(job.id)).spins[0]!.id;
+    const spinId = (await server.spinWhatIsAsked(job.id)).spins.at(-1)!.id;
     const send = (hole: object, id = spinId): Promise<Response> =>
       server.post(`jobs/${job.id}/plans`, {
         id: randomUUID(),
@@ -209,7 +209,7 @@ describe('correcting and signing', () => {
   it('takes a slug of heavy metal, and refuses one that would come through the rim', async () => {
     const job = await server.job('v8Cross90');
     await spin(job);
-    const spinId = (await server.sheet(job.id)).spins[0]!.id;
+    const spinId = (await server.spinWhatIsAsked(job.id)).spins.at(-1)!.id;
     const seat = { from: 'face', face: 'front', radiusMm: 75 } as const;
     const bar: BarCut = {
       kind: 'bar',

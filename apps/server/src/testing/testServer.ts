@@ -1,9 +1,19 @@
 import { randomUUID } from 'node:crypto';
 import type { Server } from 'node:net';
 import type { AddressInfo } from 'node:net';
-import type { JobSpec, LayoutId, Measure, PartFact } from '@tare/core';
+import { askedSpin, jobFigures, type JobSpec, type LayoutId, type Measure, type PartFact } from '@tare/core';
 import { madeUpSpec } from '@tare/core/testing';
-import { PERSON_HEADER, sentBy, sheetOf, type JobRecord, type JobSheet, type InstrumentSpec, type Machine, type MachineSpec } from '@tare/contract';
+import {
+  factsOf,
+  PERSON_HEADER,
+  sentBy,
+  sheetOf,
+  type JobRecord,
+  type JobSheet,
+  type InstrumentSpec,
+  type Machine,
+  type MachineSpec,
+} from '@tare/contract';
 import { listen } from '@tare/standins/listen';
 import { pino } from 'pino';
 import { listen as listenAsGauge } from '@tare/standins/gauge';
@@ -171,6 +181,24 @@ export class TestServer {
 
   async sheet(jobId: string): Promise<JobSheet> {
     return sheetOf((await this.get(`jobs/${jobId}`)).body as JobRecord);
+  }
+
+  /** Goes on without known weights, as somebody may with a reason. */
+  async refuseWeights(jobId: string): Promise<void> {
+    const refusal = { ...this.entry(), baseVersion: 0, subject: 'correct.weightsRefused', value: 'no weights here' };
+    await this.post(`jobs/${jobId}/decisions`, refusal);
+  }
+
+  /** Spins on the stand-in until nothing waits for a spin any more: known weights, or the crank as it is once more. */
+  async spinWhatIsAsked(jobId: string): Promise<JobSheet> {
+    for (let spins = 0; spins < 8; spins += 1) {
+      const sheet = await this.sheet(jobId);
+      const asked = askedSpin(sheet.spins, sheet.spec.crank.planes, jobFigures(factsOf(sheet)).estimate, []);
+      if (!asked) return sheet;
+      const hungPieces = asked.weights ? [asked.weights.a, asked.weights.b] : [];
+      await this.post(`jobs/${jobId}/spins`, { ...this.entry(), speedRpm: 600, turns: 40, cautionsConfirmed: true, hungPieces });
+    }
+    throw new Error('The crank is asked for spin after spin.');
   }
 
   /** What every write begins with. */

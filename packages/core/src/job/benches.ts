@@ -5,6 +5,7 @@ import { measuresOf, SINGLE_KINDS, type Measure, type PartFact, type PartKind } 
 import type { KindMatch } from '../match/kindMatch.js';
 import type { BenchId } from './benchNames.js';
 import { isSurvey, NO_SET_UPS } from '../setups/setUp.js';
+import { waitsNow } from './askedSpin.js';
 import { waitInShort } from './waitInShort.js';
 import { worksSince } from './worksSince.js';
 import { heldUpBy, makeReadyStatus } from '../inspect/makeReadyStatus.js';
@@ -111,7 +112,7 @@ function againWords(facts: JobFacts, { holesSinceLastSpin, isTurnedSince }: JobF
 /** What is to be read once more before anything is planned, or before it is inside. */
 function waitWords({ estimate: { restsOn, inside, surprise } }: JobFigures): string | null {
   if (surprise) return null;
-  const [wait] = verdictBy(inside) === 'inside' ? restsOn.acceptWaits : restsOn.planWaits;
+  const [wait] = waitsNow({ inside, restsOn });
   return wait ? waitInShort(wait) : null;
 }
 

@@ -13,6 +13,7 @@ import {
 } from '@tare/contract';
 import {
   arrivalList,
+  askedSpin,
   bareCut,
   correctionInput,
   type ArrivalKey,
@@ -21,6 +22,7 @@ import {
   MOUNTING_CHECKS,
   planChoices,
   USUAL_TOOLS,
+  type HungPiece,
   type JobFigures,
   type JobSpec,
   type Measure,
@@ -35,6 +37,8 @@ const SCALE_DIVISION_G = 0.1;
 /** How near to the target a practised hand cuts. */
 const CUT_ERROR_G = 0.12;
 const PLACEMENTS = 3;
+/** More spins than this are never asked for before a plan. */
+const MOST_ASKED_SPINS = 8;
 
 /** A part's true weights, which nobody in the demo shop knows. */
 type TrueWeights = Partial<Record<Measure, number>>;
@@ -144,14 +148,28 @@ export class Bench {
     await this.send(`jobs/${jobId}/decisions`, { id: randomUUID(), personId, baseVersion, ...body });
   }
 
-  async spin(personId: string, jobId: string): Promise<void> {
-    await this.send(`jobs/${jobId}/spins`, { id: randomUUID(), personId, speedRpm: 600, turns: 60, cautionsConfirmed: true });
+  async spin(personId: string, jobId: string, hungPieces: readonly HungPiece[] = []): Promise<void> {
+    await this.send(`jobs/${jobId}/spins`, { id: randomUUID(), personId, speedRpm: 600, turns: 60, cautionsConfirmed: true, hungPieces });
+  }
+
+  /** Spins until nothing waits for a spin any more: known weights, or the crank as it is once more. */
+  async spinWhatIsAsked(personId: string, jobId: string): Promise<void> {
+    const { fittings } = await this.get<Shop>('shop');
+    for (let spins = 0; spins < MOST_ASKED_SPINS; spins += 1) {
+      const sheet = await this.sheet(jobId);
+      const { estimate } = await this.figures(jobId);
+      const asked = askedSpin(sheet.spins, sheet.spec.crank.planes, estimate, fittings.trialPieces);
+      if (!asked) return;
+      await this.spin(personId, jobId, asked.weights ? [asked.weights.a, asked.weights.b] : []);
+    }
+    throw new Error('The demo crank is asked for spin after spin.');
   }
 
   /** Plans, drills and spins until the crank is inside, at most `rounds` times. */
   async correct(personId: string, jobId: string, rounds: number): Promise<void> {
     const { bits } = await this.get<Shop>('shop');
     for (let round = 0; round < rounds; round += 1) {
+      await this.spinWhatIsAsked(personId, jobId);
       const sheet = await this.sheet(jobId);
       const { spins, tolerance, estimate } = await this.figures(jobId);
       const last = spins.at(-1)!;

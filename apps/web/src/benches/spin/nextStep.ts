@@ -1,5 +1,5 @@
 import { count, waitSentence } from '@tare/card';
-import { verdictBy, type JobFigures } from '@tare/core';
+import { waitsNow, type JobFigures } from '@tare/core';
 
 /** What of a job's figures says what comes next at the spin. */
 type ForNext = {
@@ -15,8 +15,7 @@ export function nextStep({ spins, holesSinceLastSpin, estimate }: ForNext, waits
   if (estimate.surprise) return 'A spin does not fit what was known: say what happened.';
   if (!last) return 'Spin the crank as it came: this first reading is kept as received.';
   if (holesSinceLastSpin > 0) return `${count(holesSinceLastSpin, 'cut')} since the last spin: spin again.`;
-  const { planWaits, acceptWaits } = estimate.restsOn;
-  const [wait] = verdictBy(estimate.inside) === 'inside' ? acceptWaits : planWaits;
+  const [wait] = waitsNow(estimate);
   if (wait) return waitSentence(wait);
   if (estimate.verdict === 'inside' && estimate.gainsToCheck.length > 0)
     return 'Inside, but the cuts say that the machine shows another amount than is there. Hang a known weight on and spin once more before the sign-off.';

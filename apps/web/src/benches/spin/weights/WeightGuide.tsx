@@ -1,5 +1,5 @@
 import { waitSentence } from '@tare/card';
-import { firstWeights, secondWeights, weightDoubt, type HungPiece, type Wait } from '@tare/core';
+import { askedSpin, hungBefore, weightDoubt, type AskedSpin, type HungPiece } from '@tare/core';
 import type { ReactNode } from 'react';
 import { useShop } from '../../../api/queries.js';
 import { useOpenJob } from '../../../shell/JobContext.js';
@@ -12,12 +12,14 @@ import { RefuseWeights } from './RefuseWeights.js';
 import { WeightDial } from './WeightDials.js';
 import { doubtSentence, hangSentence, TAKE_OFF } from './weightWords.js';
 
-/** Leads through two spins with known weights while a plan waits for them; then has them taken off. */
+/** Leads through the spins with known weights that a plan or a verdict waits for; then has them taken off. */
 export function WeightGuide(): ReactNode {
-  const { figures } = useOpenJob();
-  const wait = figures.estimate.restsOn.planWaits.find((one) => one.kind === 'weights');
-  if (wait && figures.holesSinceLastSpin === 0 && !figures.estimate.surprise && figures.estimate.now) return <HangNext wait={wait} />;
-  return <TakeOff />;
+  const { sheet, figures } = useOpenJob();
+  const { data: shop } = useShop();
+  const { estimate, holesSinceLastSpin } = figures;
+  if (estimate.surprise || holesSinceLastSpin > 0) return null;
+  const asked = askedSpin(sheet.spins, sheet.spec.crank.planes, estimate, shop?.fittings.trialPieces ?? []);
+  return asked?.weights ? <HangNext wait={asked.wait} proposed={asked.weights} /> : <TakeOff />;
 }
 
 /** Where the weights of the next spin are typed. */
@@ -32,36 +34,28 @@ function useHungRows(): { readonly pieces: readonly HungPiece[]; readonly put: (
   };
 }
 
-/** Weights at both ends as they hung in the last spin that had them; null for none. */
-function useHungBefore(): { readonly a: HungPiece; readonly b: HungPiece } | null {
-  const { sheet } = useOpenJob();
-  const { zAMm, zBMm } = sheet.spec.crank.planes;
-  const pieces = sheet.spins.findLast(({ hungPieces, quick }) => quick !== true && (hungPieces?.length ?? 0) > 0)?.hungPieces ?? [];
-  const a = pieces.find(({ zMm }) => zMm < (zAMm + zBMm) / 2);
-  const b = pieces.find(({ zMm }) => zMm >= (zAMm + zBMm) / 2);
-  return a && b ? { a, b } : null;
+interface HangNextProps {
+  readonly wait: AskedSpin['wait'];
+  readonly proposed: NonNullable<AskedSpin['weights']>;
 }
 
-function HangNext({ wait }: { readonly wait: Extract<Wait, { kind: 'weights' }> }): ReactNode {
+function HangNext({ wait, proposed }: HangNextProps): ReactNode {
   const { sheet, figures } = useOpenJob();
-  const { data: shop } = useShop();
   const { planes } = sheet.spec.crank;
   const { unbalance } = figures.estimate.now!;
   const { pieces, put } = useHungRows();
-  const before = useHungBefore();
-  const first = firstWeights(unbalance, planes, shop?.fittings.trialPieces ?? []);
-  const isSecond = wait.done === 1 && before !== null;
-  const proposed = isSecond ? secondWeights(before, planes) : first;
+  const before = hungBefore(sheet.spins, planes);
+  const isSecond = wait.kind === 'weights' && wait.done === 1 && before !== null;
   const doubt = pieces.length > 0 ? weightDoubt(pieces, unbalance, planes, before && [before.a, before.b]) : null;
   return (
     <section aria-label="Spins with known weights" className="grid gap-3 border-2 border-blue p-4">
-      <h3 className="text-xl font-semibold">{isSecond ? 'The second spin with known weights' : 'Two spins with known weights'}</h3>
+      <h3 className="text-xl font-semibold">{isSecond ? 'The second spin with known weights' : 'Known weights'}</h3>
       <p>{waitSentence(wait)}</p>
       <div className="flex flex-wrap items-center gap-6">
         <WeightDial plane="A" unbalanceGmm={unbalance.aGmm} radiusMm={planes.radiusAMm} weight={proposed.a} />
         <WeightDial plane="B" unbalanceGmm={unbalance.bGmm} radiusMm={planes.radiusBMm} weight={proposed.b} />
         <div className="grid max-w-xl gap-2">
-          <p className="text-lg">{hangSentence(proposed, isSecond, first.fromShop)}</p>
+          <p className="text-lg">{hangSentence(proposed, isSecond)}</p>
           <Button look="primary" className="w-fit" onClick={() => put([proposed.a, proposed.b])}>
             Write them into the next spin
           </Button>

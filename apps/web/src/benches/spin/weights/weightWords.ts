@@ -5,7 +5,7 @@ const pieceWords = ({ name, massG, angleDeg, at }: HungPiece): string =>
   `${name === '' ? '' : `${name}, `}${fixed(massG, 1)} g in ${at} at ${degrees(angleDeg)}`;
 
 /** What to hang where. */
-export function hangSentence({ a, b }: Pick<WeightProposal, 'a' | 'b'>, isSecond: boolean, fromShop: boolean): string {
+export function hangSentence({ a, b, fromShop }: WeightProposal, isSecond: boolean): string {
   const what = `${pieceWords(a)}; ${pieceWords(b)}`;
   if (isSecond) return `Change ends and go a quarter turn further on: ${what}. Spin and read three times.`;
   return fromShop
