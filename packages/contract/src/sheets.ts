@@ -412,11 +412,15 @@ export function factsOf(sheet: JobSheet): JobFacts {
     spinsThatAreSo,
     weightsRefused,
     signedOffSpinId,
+    ...(signed && !isAsked(signed) ? { signedUnaskedSpinId: signedOffSpinId } : {}),
     ...(signedAsItIs === null ? {} : { signedAsItIs }),
     ...(setUp ? { setUp } : {}),
     ...(madeReady ? { madeReady } : {}),
   };
 }
+
+/** Whether a signature is from since it was asked what a verdict rests on; older figures know nothing of that. */
+const isAsked = ({ estimate }: { readonly estimate?: Partial<JobFigures['estimate']> }): boolean => estimate?.restsOn !== undefined;
 
 /** Whether nothing that the card of a job that is never spun says was written since its last signature; null while there is none. */
 function signedAsItIsOf({ spec, signOffs, readings, partCuts, voids, decisions, specAt }: JobSheet): boolean | null {

@@ -120,7 +120,7 @@ describe('rims that are turned down', () => {
       counterweightId: c.id,
       angleDeg: c.arcCentreDeg,
       halfArcDeg: c.arcHalfWidthDeg,
-      depthMm: 0.8,
+      depthMm: 0.2,
     }));
     // Whatever order they are sent in: rims go first.
     const answer = await plan(job, [radial(), ...rims]);
@@ -130,7 +130,7 @@ describe('rims that are turned down', () => {
     expect(holes[0]!.kind).toBe('turn');
     for (const hole of holes) expect((await log(job, hole)).status).toBe(201);
     const sheet = await server.sheet(job.id);
-    expect(counterweightOf(metalNow(sheet.spec.crank, sheet.holes).crank, 'cw3').rimRadiusMm).toBeCloseTo(84.2, 9);
+    expect(counterweightOf(metalNow(sheet.spec.crank, sheet.holes).crank, 'cw3').rimRadiusMm).toBeCloseTo(84.8, 9);
     await spin(job);
     const again = await server.sheet(job.id);
     const truth = trueUnbalance({ rotor: `job-${job.number}`, crank: job.spec.crank, holes: sheet.holes.map(loggedCut) });

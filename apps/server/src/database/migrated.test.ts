@@ -92,7 +92,10 @@ const get = async (path: string): Promise<unknown> => (await server.get(path)).b
 
 describe('the demo of commit 44ec4ba, brought to the present', () => {
   it('lists the same jobs, standing where they stood', async () => {
-    expect(await get('jobs')).toEqual(expected.jobs);
+    // Its V8 was to be drilled by one spin; known weights are asked for since.
+    const asked = (line: { readonly standing: { readonly why: string } }): unknown =>
+      line.standing.why === '1 spin' ? { ...line, standing: { ...line.standing, why: 'waits for two weight spins' } } : line;
+    expect(await get('jobs')).toEqual(expected.jobs.map(asked));
   });
 
   it.each(expected.sheets.map(({ sheet }) => [sheet['number'], sheet.id] as const))('says the same on every bench of job %i', async (_number, id) => {
@@ -138,7 +141,14 @@ describe('the demo of commit 44ec4ba, brought to the present', () => {
       why: why.replace(/ hole(s?) so far/, ' cut$1 so far').replace(/^(\d+) hole(s?)$/, '$1 cut$2'),
     }));
     // A bench more since then, and one that nobody used.
-    const statusesNow = benchStatuses(facts, jobFigures(facts));
+    const statusesNow = benchStatuses(facts, jobFigures(facts)).map((status) =>
+      // Its V8 was to be drilled by one spin; known weights are asked for since.
+      status.why !== 'waits for two weight spins'
+        ? status
+        : status.bench === 'spin'
+          ? { ...status, why: '1 spin' }
+          : { ...status, state: 'ready', why: 'nothing drilled yet' },
+    );
     expect(statusesNow.filter(({ bench }) => bench !== 'makeReady')).toEqual(told);
     expect(statusesNow.find(({ bench }) => bench === 'makeReady')).toMatchObject(
       facts.readings.length + facts.spins.length > 0 ? { state: 'done' } : { state: 'ready' },
@@ -166,6 +176,7 @@ describe('the demo of commit 44ec4ba, brought to the present', () => {
     // All of its cuts were radial holes; each kind has its own fields since.
     const record = {
       ...rest,
+      weightsRefused: null,
       holes: holes.map((hole) => ({ ...asRadial(hole), note: '' })),
       plans: plans.map((plan) => ({ ...plan, holes: plan.holes.map(asRadial) })),
       // Nobody timed its cuts, so nobody said in what metal.

@@ -57,7 +57,12 @@ export function jobEstimate(
     gains: all.gains.filter(({ calibration }) => calibration !== BY_ITSELF),
   };
   const inside = told.surprise || !told.now ? null : chanceInside(told.now, tolerance);
-  const resting = restsOn({ spins: wholeOf(facts).spins, weightsRefused: facts.weightsRefused ?? null }, input, told, tolerance);
+  const resting = restsOn(
+    { spins: wholeOf(facts).spins, weightsRefused: facts.weightsRefused ?? null, signedUnaskedSpinId: facts.signedUnaskedSpinId ?? null },
+    input,
+    told,
+    tolerance,
+  );
   const verdict = verdictBy(inside);
   return {
     ...told,

@@ -156,6 +156,8 @@ export interface JobFacts extends WeighFacts {
   readonly weightsRefused?: string | null;
   /** The last spin when the job was last signed off; null while it never was. */
   readonly signedOffSpinId: string | null;
+  /** That spin, where the signature is from before it was asked what a verdict rests on; left out else. */
+  readonly signedUnaskedSpinId?: string | null;
   /** Of a job that is never spun: whether it stands as it was signed; null or left out while it never was. */
   readonly signedAsItIs?: boolean | null;
 }

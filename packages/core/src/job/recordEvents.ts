@@ -16,7 +16,8 @@ import { workEvents } from '../inspect/workEvents.js';
 import { partOfRim, usuallyMounted } from './usuallyMounted.js';
 
 /** What of a job the estimate is made of. */
-export type EstimateFacts = Pick<JobFacts, 'spec' | 'spins' | 'holes' | 'drill' | 'spinsThatAreSo' | 'setUp' | 'madeReady' | 'weightsRefused'>;
+export type EstimateFacts = Pick<JobFacts, 'spec' | 'spins' | 'holes' | 'drill' | 'spinsThatAreSo' | 'setUp' | 'madeReady' | 'weightsRefused'> &
+  Partial<Pick<JobFacts, 'signedUnaskedSpinId'>>;
 
 /** A calibration of which nobody says how good it is. */
 const GAIN_OF_NOBODY_KNOWS = 0.05;

@@ -54,11 +54,13 @@ export interface RestingFacts {
   /** Every spin of the job, in whatever set-up. */
   readonly spins: readonly SpinFact[];
   readonly weightsRefused: string | null;
+  /** The last spin of a signature from before any of this was asked: what was signed is not asked anew. */
+  readonly signedUnaskedSpinId: string | null;
 }
 
 /** @param told of all spins, those of the shop's own parts left out */
 export function restsOn(
-  { spins: facts, weightsRefused }: RestingFacts,
+  { spins: facts, weightsRefused, signedUnaskedSpinId }: RestingFacts,
   input: EstimateInput,
   told: Estimate,
   tolerance: Pick<Tolerance, 'aGmm' | 'bGmm'>,
@@ -95,7 +97,8 @@ export function restsOn(
     scatterBy,
     refused,
     planWaits: [...readings, ...unlikely, ...scatter, ...byGain],
-    acceptWaits: [...readings, ...unlikely, ...success, ...(checked ? [] : [{ kind: 'knownWeight' } as const])],
+    acceptWaits:
+      last.told.spinId === signedUnaskedSpinId ? [] : [...readings, ...unlikely, ...success, ...(checked ? [] : [{ kind: 'knownWeight' } as const])],
     mostShare: (gainBy === 'nothing' && rounds < ROUNDS_THAT_TELL) || scatterBy === 'nothing' ? HALF : 1,
   };
 }

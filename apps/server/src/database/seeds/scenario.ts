@@ -77,7 +77,7 @@ async function finishedThree(bench: Bench): Promise<void> {
   await bench.send(`jobs/${id}/sign-offs`, { id: randomUUID(), personId: ottoline.id });
 }
 
-/** A launch's V8: bobs mounted, spun as received, nothing drilled yet. */
+/** A launch's V8: bobs mounted, spun as received and with known weights, nothing drilled yet. */
 async function launchV8(bench: Bench): Promise<void> {
   const spec = specOf({
     customer: 'Marit Dunlavy',
@@ -100,6 +100,7 @@ async function launchV8(bench: Bench): Promise<void> {
   await bench.match(bram.id, id);
   await bench.buildBobs(ottoline.id, id);
   await bench.spin(ottoline.id, id);
+  await bench.spinWhatIsAsked(ottoline.id, id);
 }
 
 /** An inboard racer's six, on the scale: pistons, pins and locks weighed, the rest waiting. */
