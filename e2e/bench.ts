@@ -109,12 +109,31 @@ export async function spinOnStandIn(page: Page): Promise<void> {
 }
 
 /** Confirms every caution and spins, waiting until the reading is in. */
-export async function spinNow(page: Page, spinsAfter: number): Promise<void> {
+export async function spinNow(page: Page, spinsAfter?: number): Promise<void> {
+  const table = page.getByRole('table', { name: 'Spins' }).getByRole('row');
+  const rows = spinsAfter === undefined ? Math.max(1, await table.count()) + 1 : spinsAfter + 1;
   const start = page.getByRole('button', { name: /^Spin (as received|again)$/ });
   await expect(start).toBeDisabled();
   await confirmCautions(page);
   await start.click();
-  await expect(page.getByRole('table', { name: 'Spins' }).getByRole('row')).toHaveCount(spinsAfter + 1);
+  await expect(table).toHaveCount(rows);
+}
+
+/** On the Spin bench: spins with known weights, or once more as it is, until nothing is asked for; then both weights are off. */
+export async function spinAsAsked(page: Page): Promise<void> {
+  const weights = page.getByRole('button', { name: 'Write them into the next spin' });
+  const again = page.getByText(/mount it again and spin once more/).first();
+  for (let spins = 0; spins < 8; spins += 1) {
+    // The bench says what comes next as soon as it knows the spin.
+    await expect(page.getByRole('heading', { level: 1, name: 'Spin' })).toBeVisible();
+    if (await weights.isVisible()) await weights.click();
+    else {
+      const off = page.getByRole('button', { name: 'Both weights are off' });
+      if (await off.isVisible()) await off.click();
+      if (!(await again.isVisible())) return;
+    }
+    await spinNow(page);
+  }
 }
 
 /** What is pressed when a hole of the list was measured and is as it was planned. */
@@ -143,6 +162,7 @@ export async function correctUntilInside(page: Page, mostRounds: number): Promis
     await bench(page, 'Spin');
     const rows = page.getByRole('table', { name: 'Spins' }).getByRole('row');
     await expect(rows).not.toHaveCount(0);
+    await spinAsAsked(page);
     const next = await rows.count();
     if (await page.getByRole('link', { name: 'On to the sign-off' }).isVisible()) return spins;
     await bench(page, 'Correct');

@@ -3,14 +3,14 @@ import { expect, test } from './app.js';
 import { bench, doAsPlanned, openJob, spinNow } from './bench.js';
 
 test('plans side by side, the strips at 1:1, and a gain that is learned from the first cut', async ({ page, shop }) => {
-  await test.step('nothing is known of the machine’s gain yet; the plans say what they cost and risk', async () => {
+  await test.step('known weights have checked the machine; the plans say what they cost and risk', async () => {
     // Read off, so that it is the same crank each time: it has more than one plan.
     const read = await shop.ready('v8Cross90');
     const { planes } = read.spec.crank;
-    await shop.readOff(read.id, await shop.gramMachine(), {
-      aGmm: fromPolar(24 * planes.radiusAMm, 178),
-      bGmm: fromPolar(18 * planes.radiusBMm, 2),
-    });
+    const machineId = await shop.gramMachine();
+    const own = { aGmm: fromPolar(24 * planes.radiusAMm, 178), bGmm: fromPolar(18 * planes.radiusBMm, 2) };
+    await shop.readOff(read.id, machineId, own);
+    await shop.readOffAsked(read.id, machineId, own);
     await openJob(page, read.id, 'correct');
     const plans = page.getByRole('radiogroup', { name: 'Which plan' }).getByRole('radio');
     await expect(page.getByText(/The machine’s own error is up to \d\.\d %\. The next cut or a known weight will narrow it\./)).toBeVisible();
@@ -61,9 +61,9 @@ test('plans side by side, the strips at 1:1, and a gain that is learned from the
   await test.step('once it is drilled and spun again, the gain is known', async () => {
     await doAsPlanned(page);
     await page.getByRole('link', { name: 'Spin again', exact: true }).click();
-    await spinNow(page, 2);
+    await spinNow(page);
     await bench(page, 'Correct');
-    await expect(page.getByText('Heavy spots, from 2 spins and the cuts between them')).toBeVisible();
+    await expect(page.getByText('Heavy spots, from 4 spins and the cuts between them')).toBeVisible();
     await expect(page.getByText(/numbers are (0\.9|1\.0)\d of what is there, \d\.\d° (before|past) it/).first()).toBeVisible();
   });
 });

@@ -60,7 +60,7 @@ test('a V8 that needs slugs: tried with trial pieces first, then pressed in', as
     await expect(page.getByText(/Known weights on the crank:/)).toContainText(/\d+\.\d g at \d+° on CW \d at \d+ mm/);
     await page.getByText('The stand-in’s drawer').click();
     await page.getByLabel('Heavier pistons: each counterweight too light by').selectOption('40');
-    await spinNow(page, 2);
+    await spinNow(page);
     const off = page.getByRole('button', { name: /^Take weight \d off$/ });
     for (let left = await off.count(); left > 0; left -= 1) await off.first().click();
     await bench(page, 'Correct');

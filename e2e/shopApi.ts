@@ -18,6 +18,9 @@ import {
 } from '@tare/contract';
 import {
   add,
+  addPlanes,
+  askedSpin,
+  hungUnbalance,
   allMeasuresOf,
   BALANCED,
   isSingleKind,
@@ -26,6 +29,7 @@ import {
   times,
   toPolar,
   type Crank,
+  type HungPiece,
   type Cut,
   type JobSpec,
   type LayoutId,
@@ -138,24 +142,50 @@ export class ShopApi {
     return this.sheet(weighed.id);
   }
 
-  /** Ready, and spun as received on the stand-in. */
+  /** Ready, spun as received on the stand-in, and with known weights as a plan asks for them. */
   async spun(layoutId: LayoutId, change: Partial<JobSpec> = {}, lightG = 0): Promise<JobSheet> {
+    const { id } = await this.spunOnce(layoutId, change, lightG);
+    return this.#asAsked(id, (hungPieces) => this.#spinStandIn(id, lightG, hungPieces));
+  }
+
+  /** Ready, and spun once on the stand-in. */
+  async spunOnce(layoutId: LayoutId, change: Partial<JobSpec> = {}, lightG = 0): Promise<JobSheet> {
     const { id } = await this.ready(layoutId, change);
-    const dials = { supports: 'hard', looseBob: false, endStopForgotten: false, lightG };
-    const data = { id: randomUUID(), personId: this.personId, speedRpm: 600, turns: 60, cautionsConfirmed: true, dials };
-    await this.settled();
-    const answer = await this.device.send('POST', `jobs/${id}/spins`, data);
-    if (!(await answer.text()).includes('"done"')) throw new Error('The stand-in did not spin.');
+    await this.#spinStandIn(id, lightG, []);
     return this.sheet(id);
   }
 
-  /** A spin that was read off a machine of a test's own: three readings of this unbalance, none quite alike. */
-  async typedSpin(jobId: string, { aGmm, bGmm }: PlaneUnbalance): Promise<void> {
+  /** Spins until nothing is asked for any more. */
+  async #asAsked(jobId: string, spin: (hungPieces: readonly HungPiece[]) => Promise<unknown>): Promise<JobSheet> {
+    for (let spins = 0; spins < 8; spins += 1) {
+      const sheet = await this.sheet(jobId);
+      const asked = askedSpin(sheet.spins, sheet.spec.crank.planes, jobFigures(factsOf(sheet)).estimate, []);
+      if (!asked) return sheet;
+      await spin(asked.weights ? [asked.weights.a, asked.weights.b] : []);
+    }
+    throw new Error('The crank is asked for spin after spin.');
+  }
+
+  async #spinStandIn(id: string, lightG: number, hungPieces: readonly HungPiece[]): Promise<void> {
+    const dials = { supports: 'hard', looseBob: false, endStopForgotten: false, lightG };
+    const data = { id: randomUUID(), personId: this.personId, speedRpm: 600, turns: 60, cautionsConfirmed: true, dials, hungPieces };
+    await this.settled();
+    const answer = await this.device.send('POST', `jobs/${id}/spins`, data);
+    if (!(await answer.text()).includes('"done"')) throw new Error('The stand-in did not spin.');
+  }
+
+  /** Spins that were read off a machine of a test's own, as many as are asked for: each three readings of this unbalance, none quite alike. */
+  async typedSpin(jobId: string, unbalance: PlaneUnbalance): Promise<void> {
     made += 1;
     const spec = { ...READ_OFF, name: `Read off ${process.pid}-${made}` };
     const { id: machineId } = await this.send('POST machines', {}, { id: randomUUID(), personId: this.personId, spec });
-    const repeats = [-2, 0, 2].map((off) => ({ a: shifted(aGmm, off), b: shifted(bGmm, -off) }));
-    await this.#typeSpin(jobId, { machineId, repeats });
+    const { planes } = (await this.sheet(jobId)).spec.crank;
+    const read = (hungPieces: readonly HungPiece[]): Promise<string> => {
+      const { aGmm, bGmm } = addPlanes(unbalance, hungUnbalance(hungPieces, planes));
+      return this.#typeSpin(jobId, { machineId, repeats: [-2, 0, 2].map((off) => ({ a: shifted(aGmm, off), b: shifted(bGmm, -off) })), hungPieces });
+    };
+    await read([]);
+    await this.#asAsked(jobId, read);
   }
 
   /** A machine of a test's own that shows grams at the correction radius. */
@@ -198,8 +228,14 @@ export class ShopApi {
       const { amount, angleDeg } = toPolar(vector);
       return { amount: Math.round((10 * amount) / radiusMm) / 10, angleDeg: Math.round(angleDeg) % 360 };
     };
-    const repeats = [{ a: shown(unbalance.aGmm, planes.radiusAMm), b: shown(unbalance.bGmm, planes.radiusBMm) }];
-    return this.#typeSpin(jobId, { machineId, repeats, ...more });
+    const { aGmm, bGmm } = addPlanes(unbalance, hungUnbalance(more.hungPieces ?? [], planes));
+    const once = { a: shown(aGmm, planes.radiusAMm), b: shown(bGmm, planes.radiusBMm) };
+    return this.#typeSpin(jobId, { machineId, repeats: [once, once, once], ...more });
+  }
+
+  /** Reads it off as often as is asked for: with known weights, or once more as it is. */
+  async readOffAsked(jobId: string, machineId: string, unbalance: PlaneUnbalance, more: Partial<NewTypedSpin> = {}): Promise<void> {
+    await this.#asAsked(jobId, (hungPieces) => this.readOff(jobId, machineId, unbalance, { ...more, hungPieces }));
   }
 
   /** A machine of a test's own with a needle and a vernier: numbers without a unit, off the scale above 100. */

@@ -47,11 +47,14 @@ export interface ReadSpins {
 
 /**
  * What a machine showed, in Tare's angles and g·mm. A needle without a unit is read through its trial weights' coefficients; off the
- * scale in one support, neither plane is known then.
+ * scale in one support, neither plane is known then. Off the scale in some readings and on it in others: the readable ones count, and
+ * the bound that the pinned ones gave is passed.
  * @throws CoreError for a number that makes no sense, or a needle without coefficients
  */
-export function readShown(shown: readonly ShownSpin[], by: ShownBy): ReadSpins {
-  shown.forEach(({ a, b }, i) => {
+export function readShown(all: readonly ShownSpin[], by: ShownBy): ReadSpins {
+  const onScale = all.filter(({ a, b }) => a.offScale !== true && b.offScale !== true);
+  const shown = onScale.length > 0 ? onScale : all;
+  all.forEach(({ a, b }, i) => {
     checkNumber('The amount in A', a.amount, { min: 0 }, `repeats.${i}.a.amount`);
     checkNumber('The amount in B', b.amount, { min: 0 }, `repeats.${i}.b.amount`);
   });

@@ -15,10 +15,15 @@ export const after = (piece: Piece, cut: Rework, id: string | null): Piece =>
 
 type Bore = Extract<Op, { does: 'remove' }>;
 
-/** The bores that a weld fills: its own hole, and every one that is open to it. */
+/** The bores that a weld fills: its own hole, and every one that is open to it. A bore that a bar stands in lets no weld through. */
 function weldedBores(piece: Piece, cut: WeldCut): Bore[] {
-  const open = piece.ops.filter((op) => op.does === 'remove');
-  const named = open.filter(({ id }) => id === cut.replacesId);
+  const bores = piece.ops.filter((op) => op.does === 'remove');
+  // A bar is its bore and then its filling.
+  const open = bores.filter((bore) => {
+    const next = piece.ops[piece.ops.indexOf(bore) + 1];
+    return !(next?.does === 'fill' && next.id === bore.id);
+  });
+  const named = bores.filter(({ id }) => id === cut.replacesId);
   const filled = new Set(named.length > 0 ? named : open.filter(({ solid }) => onOneAxis(solid, piece, cut)));
   const isOpenTo = (one: Bore, other: Bore): boolean =>
     boxesMeet(one.box, other.box) && openBetween(piece, one.solid, other.solid, touching(piece, other.box));
