@@ -4,8 +4,8 @@ import { bobCardTime, sweepTime, weighTime } from './arithmetic.js';
 import { buildTimes } from './bobs.js';
 import { rodFigures, swapSpread, swapTimes } from './matching.js';
 import { optimalityGap, planTimes } from './planning.js';
-import { practice } from './practice.js';
-import { practiceTold } from './practiceTold.js';
+import { practice as practiceWhy } from './practice/why.js';
+import { practice } from './practice/practice.js';
 import { oneReading } from './oneReading.js';
 import { setUpFigures } from './setups.js';
 import { signalTime } from './signal.js';
@@ -41,8 +41,8 @@ const BENCHMARKS: Readonly<Record<string, () => Promise<Figure | readonly Figure
   spread: swapSpread,
   rods: rodFigures,
   signal: signalTime,
-  practice: practiceTold,
-  practiceWhy: () => Promise.resolve(practice()),
+  practice,
+  practiceWhy: () => Promise.resolve(practiceWhy()),
   accuracy: () => Promise.resolve(accuracy()),
   estimate: estimateFigures,
   doctor: () => Promise.resolve(doctorFigures()),

@@ -3,6 +3,7 @@ import {
   addressOf,
   Device,
   factsOf,
+  sheetIn,
   sheetOf,
   type Api,
   type DecisionBody,
@@ -156,9 +157,11 @@ export class ShopApi {
   }
 
   /** Spins until nothing is asked for any more. */
-  async #asAsked(jobId: string, spin: (hungPieces: readonly HungPiece[]) => Promise<unknown>): Promise<JobSheet> {
+  async #asAsked(jobId: string, spin: (hungPieces: readonly HungPiece[]) => Promise<unknown>, setUpId?: string): Promise<JobSheet> {
     for (let spins = 0; spins < 8; spins += 1) {
-      const sheet = await this.sheet(jobId);
+      const whole = await this.sheet(jobId);
+      const setUp = whole.setUps.list.find(({ id }) => id === setUpId);
+      const sheet = setUp ? sheetIn(whole, setUp) : whole;
       const asked = askedSpin(sheet.spins, sheet.spec.crank.planes, jobFigures(factsOf(sheet)).estimate, []);
       if (!asked) return sheet;
       await spin(asked.weights ? [asked.weights.a, asked.weights.b] : []);
@@ -235,7 +238,7 @@ export class ShopApi {
 
   /** Reads it off as often as is asked for: with known weights, or once more as it is. */
   async readOffAsked(jobId: string, machineId: string, unbalance: PlaneUnbalance, more: Partial<NewTypedSpin> = {}): Promise<void> {
-    await this.#asAsked(jobId, (hungPieces) => this.readOff(jobId, machineId, unbalance, { ...more, hungPieces }));
+    await this.#asAsked(jobId, (hungPieces) => this.readOff(jobId, machineId, unbalance, { ...more, hungPieces }), more.setUpId);
   }
 
   /** A machine of a test's own with a needle and a vernier: numbers without a unit, off the scale above 100. */
@@ -263,14 +266,28 @@ export class ShopApi {
     };
     const inA = { ...BALANCED, aGmm: fromPolar(30 * planes.radiusAMm, 0) };
     const inB = { ...BALANCED, bGmm: fromPolar(30 * planes.radiusBMm, 0) };
-    const runs = [run(BALANCED), run(inA), run(inB)];
+    const changed = { aGmm: fromPolar(30 * planes.radiusAMm, 90), bGmm: fromPolar(30 * planes.radiusBMm, 90) };
+    const runs = [run(BALANCED), run(inA), run(inB), run(changed)];
     const body = { id: randomUUID(), personId: this.personId, machineId, rotorClass: 'V8 with bobs', planes, speedRpm: 600, runs };
     return (await this.send('POST machines/calibrations', {}, body)).id;
   }
 
   /** A spin that was read off the needle. */
-  async readNeedle(jobId: string, machineId: string, calibrationId: string, unbalance: PlaneUnbalance): Promise<string> {
-    return this.#typeSpin(jobId, { machineId, calibrationId, repeats: [ShopApi.needleShows(unbalance)] });
+  async readNeedle(
+    jobId: string,
+    machineId: string,
+    calibrationId: string,
+    unbalance: PlaneUnbalance,
+    hungPieces: readonly HungPiece[] = [],
+  ): Promise<string> {
+    const { planes } = (await this.sheet(jobId)).spec.crank;
+    const once = ShopApi.needleShows(addPlanes(unbalance, hungUnbalance(hungPieces, planes)));
+    return this.#typeSpin(jobId, { machineId, calibrationId, repeats: [once, once, once], hungPieces });
+  }
+
+  /** Reads it off the needle as often as is asked for. */
+  async readNeedleAsked(jobId: string, machineId: string, calibrationId: string, unbalance: PlaneUnbalance): Promise<void> {
+    await this.#asAsked(jobId, (hungPieces) => this.readNeedle(jobId, machineId, calibrationId, unbalance, hungPieces));
   }
 
   async #typeSpin(jobId: string, shown: Pick<NewTypedSpin, 'machineId' | 'repeats'> & Partial<NewTypedSpin>): Promise<string> {

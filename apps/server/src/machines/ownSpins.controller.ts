@@ -302,8 +302,11 @@ function gainOf(deviation: number, ofRunsGmm: number, { aGmm, bGmm }: PlaneUnbal
 }
 
 /** Trial weights on this rotor are what a gain is known by once a fourth run has agreed with the three. */
-const trialsBasis = (calibration: Calibration, sheet: JobSheet, speedRpm: number): GainBasis | null =>
-  fourthRunAgrees(calibration) && calibratedWhere(calibration, rotorOf(sheet), speedRpm) === 'here' ? { kind: 'trials' } : null;
+/** Runs on this rotor say its gain where a fourth could contradict three and did not; runs on another are no knowledge of this one. */
+function trialsBasis(calibration: Calibration, sheet: JobSheet, speedRpm: number): GainBasis | null {
+  if (calibratedWhere(calibration, rotorOf(sheet), speedRpm) !== 'here') return null;
+  return { kind: fourthRunAgrees(calibration) ? 'trials' : 'threeRuns' };
+}
 
 /** How far a calibration by trial weights may be off; three runs on this rotor, which cannot contradict one another, no less than one made elsewhere. */
 function trialsDeviation(calibration: Calibration, sheet: JobSheet, speedRpm: number): number {

@@ -1,5 +1,5 @@
 import { Controller, Param, Post } from '@nestjs/common';
-import { jobCard } from '@tare/card';
+import { jobCard, waitSentence } from '@tare/card';
 import { factsOf, newSignOffSchema, type SignOffEntry, type Write } from '@tare/contract';
 import { benchStatuses, CORE_VERSION, jobFigures, whyNotToSign } from '@tare/core';
 import { CardStore } from '../cards/cardStore.js';
@@ -32,7 +32,7 @@ export class SignOffsController {
       const statuses = benchStatuses(facts, figures);
       const state = statuses.find(({ bench }) => bench === 'signOff')?.state;
       if (state === 'done') throw new ProblemException(422, 'This job is signed off, and nothing was written to it since.');
-      const why = whyNotToSign(statuses, figures, sheet.spec.jobKind);
+      const why = whyNotToSign(statuses, figures, sheet.spec.jobKind, waitSentence);
       if (why !== null) throw new ProblemException(422, why);
       await trx('sign_off').insert({
         id,

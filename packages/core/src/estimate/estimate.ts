@@ -116,7 +116,7 @@ export function worked(input: EstimateInput): Worked {
   }
 }
 
-/** Readings that the others of their state contradict, where those are all that says how readings scatter: the farthest first, one by one. */
+/** Readings that two or more others of their state contradict, where those are all that says how readings scatter: the farthest first, one by one. */
 function straysOf(events: readonly RecordEvent[], spins: readonly SpinEvent[]): ReadonlySet<string> {
   const strays = new Set<string>();
   for (;;) {
@@ -125,8 +125,9 @@ function straysOf(events: readonly RecordEvent[], spins: readonly SpinEvent[]): 
     for (const spin of spins) {
       if (strays.has(spin.id) || spin.isSo) continue;
       const among = scatters.amongItsState(spin);
-      // Of two that contradict each other alike it is the later.
-      if (among && among.chance < ALARM_CHANCE && among.chance <= (worst?.chance ?? 1)) worst = { id: spin.id, chance: among.chance };
+      // Of two that contradict each other the record before them says which; of more, the others do.
+      if (!among || among.others < 2) continue;
+      if (among.chance < ALARM_CHANCE && among.chance <= (worst?.chance ?? 1)) worst = { id: spin.id, chance: among.chance };
     }
     if (!worst) return strays;
     strays.add(worst.id);

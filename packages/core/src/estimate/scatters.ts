@@ -43,7 +43,7 @@ export interface Scatters {
    * How often an honest spin lies so far from the others of its state; null for one that nothing was read beside, or where the
    * machine's scatter is known (the estimate tests it then).
    */
-  amongItsState(event: SpinEvent): { readonly distance: number; readonly chance: number } | null;
+  amongItsState(event: SpinEvent): { readonly distance: number; readonly chance: number; readonly others: number } | null;
 }
 
 /** Spins at speeds within a tenth scatter alike. */
@@ -133,7 +133,8 @@ export function scattersOf(events: readonly RecordEvent[], key: (event: SpinEven
       const plain = diagonal(scatter.a * share, scatter.b * share);
       const counted = plain.map((value) => value * estimatedFactor(scatter.freedom) ** 2);
       const covariance = plus(plus(counted, displayCovariance(mean, event.reading.display)), roundFour(LEAST_DEVIATION_GMM ** 2));
-      return chanceOfOffset(plus(mean, meanOf(readings), -1), covariance, [true, true], { plain, counted, freedom: scatter.freedom });
+      const off = chanceOfOffset(plus(mean, meanOf(readings), -1), covariance, [true, true], { plain, counted, freedom: scatter.freedom });
+      return { ...off, others: others.length };
     },
   };
 }

@@ -9,8 +9,8 @@ import type { Tolerance } from '../rotor/tolerance.js';
 import { absolute } from '../units/complex.js';
 import { subtract } from '../units/vector.js';
 import { BY_ITSELF } from '../setups/ownPart.js';
-import { recordEvents, wholeOf, type EstimateFacts } from './recordEvents.js';
-import { restsOn, type RestsOn } from './restsOn.js';
+import { recordEvents, type EstimateFacts } from './recordEvents.js';
+import { restingFacts, restsOn, type RestsOn } from './restsOn.js';
 
 /** What is known of a job's crank, by everything on record: what every screen, the card and the sign-off speak from. */
 export interface JobEstimate extends Estimate {
@@ -58,7 +58,7 @@ export function jobEstimate(
   };
   const inside = told.surprise || !told.now ? null : chanceInside(told.now, tolerance);
   const resting = restsOn(
-    { spins: wholeOf(facts).spins, weightsRefused: facts.weightsRefused ?? null, signedUnaskedSpinId: facts.signedUnaskedSpinId ?? null },
+    restingFacts(facts, facts.spins),
     input,
     told,
     tolerance,

@@ -51,8 +51,8 @@ export interface JobSpec {
   readonly said?: Readonly<Record<string, string>>;
 }
 
-/** What a machine's gain is known by before a job: its history, or trial weights on this rotor whose fourth run agreed. */
-export type GainBasis = GainHistory | { readonly kind: 'trials' };
+/** What says a machine's gain before a job: its history; trial weights on this rotor, whose fourth run agreed, or that could not contradict one another. */
+export type GainBasis = GainHistory | { readonly kind: 'trials' } | { readonly kind: 'threeRuns' };
 
 /** One spin: a vector a turn in each plane, pointing to where the crank is heavy. */
 export interface SpinFact {

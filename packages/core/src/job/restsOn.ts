@@ -4,7 +4,8 @@ import { chanceInside, SURE_ENOUGH } from '../estimate/verdict.js';
 import type { Tolerance } from '../rotor/tolerance.js';
 import type { GainHistory } from '../spin/gainHistory.js';
 import type { SpinFact } from './jobFacts.js';
-import { agreedRounds, gainKnownBy, hungKey, ROUNDS_THAT_TELL, takenSpins, WEIGHT_SPINS, weightSpins, type TakenSpin } from './takenSpins.js';
+import { wholeOf, type EstimateFacts } from './recordEvents.js';
+import { agreedRounds, gainKnownBy, hungKey, ROUNDS_THAT_TELL, takenSpins, WEIGHT_SPINS, weightsTogether, type TakenSpin } from './takenSpins.js';
 
 /** What has to be read before a plan goes to the drill, or a crank is taken for inside (handbook section 6, definition 9). */
 export type Wait =
@@ -53,14 +54,24 @@ const HALF = 0.5;
 export interface RestingFacts {
   /** Every spin of the job, in whatever set-up. */
   readonly spins: readonly SpinFact[];
+  /** Those of the set-up that is looked at: whether its last one says inside is asked of it alone. */
+  readonly ownSpinIds: ReadonlySet<string>;
   readonly weightsRefused: string | null;
   /** The last spin of a signature from before any of this was asked: what was signed is not asked anew. */
   readonly signedUnaskedSpinId: string | null;
 }
 
+/** @param own spins of the set-up that is looked at */
+export const restingFacts = (facts: EstimateFacts, own: readonly SpinFact[]): RestingFacts => ({
+  spins: wholeOf(facts).spins,
+  ownSpinIds: new Set(own.map(({ id }) => id)),
+  weightsRefused: facts.weightsRefused ?? null,
+  signedUnaskedSpinId: facts.signedUnaskedSpinId ?? null,
+});
+
 /** @param told of all spins, those of the shop's own parts left out */
 export function restsOn(
-  { spins: facts, weightsRefused, signedUnaskedSpinId }: RestingFacts,
+  { spins: facts, ownSpinIds, weightsRefused, signedUnaskedSpinId }: RestingFacts,
   input: EstimateInput,
   told: Estimate,
   tolerance: Pick<Tolerance, 'aGmm' | 'bGmm'>,
@@ -72,11 +83,12 @@ export function restsOn(
   const mine = taken.filter(({ event }) => event.calibration === calibration);
   const gain = told.gains.find((one) => one.calibration === calibration)!;
   const gainDeviation = Math.max(gain.a.deviation, gain.b.deviation);
-  const weights = weightSpins(mine);
+  const weights = weightsTogether(mine);
   const rounds = agreedRounds(mine);
   const { gainBasis = null } = last.fact;
   const onJob = gainKnownBy(mine, gain);
-  const gainBy: GainBy = onJob === 'weights' ? 'weights' : (gainBasis?.kind ?? onJob ?? 'nothing');
+  const known = gainBasis?.kind === 'threeRuns' ? null : gainBasis;
+  const gainBy: GainBy = onJob === 'weights' ? 'weights' : (known?.kind ?? onJob ?? 'nothing');
   const scatterBy = last.event.scatterGmm !== null ? 'machine' : told.now?.radius95Gmm === null ? 'nothing' : 'readings';
   const refused = gainBy === 'nothing' || scatterBy === 'nothing' ? weightsRefused : null;
   const readings = readingsWait(mine);
@@ -84,11 +96,14 @@ export function restsOn(
   const scatter: Wait[] = scatterBy === 'nothing' && refused === null ? [{ kind: 'scatter' }] : [];
   const byGain: Wait[] =
     gainBy === 'nothing' && refused === null
-      ? [last.fact.calibrationId == null ? { kind: 'weights', done: weights, gainDeviation } : { kind: 'fourthRun' }]
+      ? [gainBasis?.kind === 'threeRuns' ? { kind: 'fourthRun' } : { kind: 'weights', done: weights, gainDeviation }]
       : gainBy !== 'weights' && !isBorneOut(mine)
         ? [{ kind: 'firstAgain' }]
         : [];
-  const success = unlikelySuccess(taken, tolerance);
+  const success = unlikelySuccess(
+    taken.filter(({ fact }) => ownSpinIds.has(fact.id)),
+    tolerance,
+  );
   const checked = gainBy !== 'nothing' || refused !== null || weights > 0;
   return {
     gainBy,
@@ -134,15 +149,15 @@ function isBorneOut(taken: readonly TakenSpin[]): boolean {
   const since = taken.slice(Math.max(0, first));
   return (
     since.some(({ told }, i) => i > 0 && (told.spins > 1 || (since[i]!.afterCut && (told.chance ?? 0) >= UNLIKELY_CHANCE))) ||
-    weightSpins(since) >= WEIGHT_SPINS
+    weightsTogether(since) >= WEIGHT_SPINS
   );
 }
 
 /** The spin that made the present state inside, where that was less likely than not and no other spin of the state followed (9d). */
 function unlikelySuccess(taken: readonly TakenSpin[], tolerance: Pick<Tolerance, 'aGmm' | 'bGmm'>): Wait[] {
   const isInside = ({ told: { known } }: TakenSpin): boolean => (chanceInside(known, tolerance) ?? 0) >= SURE_ENOUGH;
-  const last = taken.at(-1)!;
-  if (!isInside(last)) return [];
+  const last = taken.at(-1);
+  if (!last || !isInside(last)) return [];
   const wasInside = taken.length > 1 && !last.afterCut && isInside(taken.at(-2)!);
   if (wasInside) return [];
   const { before } = last.told;

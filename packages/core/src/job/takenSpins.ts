@@ -36,6 +36,26 @@ export const hungKey = ({ event: { hung } }: TakenSpin): string =>
   [hung.aGmm.re, hung.aGmm.im, hung.bGmm.re, hung.bGmm.im].map((value) => value.toFixed(1)).join(' ');
 export const weightSpins = (taken: readonly TakenSpin[]): number => new Set(taken.filter(isWeighed).map(hungKey)).size;
 
+/** From each spin of which somebody said that it really is so: what was read before shares no crank with what follows. */
+function stretches(taken: readonly TakenSpin[]): TakenSpin[][] {
+  const all: TakenSpin[][] = [[]];
+  for (const one of taken) {
+    if (one.event.isSo === true) all.push([]);
+    all.at(-1)!.push(one);
+  }
+  return all;
+}
+
+/** The stretch of the record whose known weights told most, with how many told: they count together only with one another. */
+export const weightsTogether = (taken: readonly TakenSpin[]): number => Math.max(...stretches(taken).map(weightsThatTell));
+
+/** Of two unknowns a plane, three states leave one complex number over that can contradict: weights without a third state of theirs tell less by one. */
+function weightsThatTell(stretch: readonly TakenSpin[]): number {
+  const weights = weightSpins(stretch);
+  const states = new Set(stretch.map(hungKey)).size;
+  return Math.min(weights, states - 1);
+}
+
 /** Spins after a cut that an honest one in twenty would not lie farther off than. */
 export const agreedRounds = (taken: readonly TakenSpin[]): number =>
   taken.filter(({ afterCut, told: { chance } }) => afterCut && chance !== null && chance >= UNLIKELY_CHANCE).length;
@@ -50,6 +70,6 @@ export const ROUNDS_THAT_TELL = 2;
 /** By what a gain is known to 0.03 on the job itself; null where it is not. */
 export function gainKnownBy(mine: readonly TakenSpin[], { a, b }: GainKnown): 'weights' | 'rounds' | null {
   if (Math.max(a.deviation, b.deviation) > GAIN_KNOWN) return null;
-  if (weightSpins(mine) >= WEIGHT_SPINS) return 'weights';
+  if (weightsTogether(mine) >= WEIGHT_SPINS) return 'weights';
   return agreedRounds(mine) >= ROUNDS_THAT_TELL ? 'rounds' : null;
 }

@@ -3,7 +3,8 @@ import type { KnownUnbalance } from '../estimate/known.js';
 import { chanceInside, verdictBy, type Verdict } from '../estimate/verdict.js';
 import { holesAfter } from '../job/holesAfter.js';
 import { partOfCut, recordEvents, type EstimateFacts } from '../job/recordEvents.js';
-import type { InSetUp } from '../job/jobFacts.js';
+import { restingFacts, restsOn, type Wait } from '../job/restsOn.js';
+import type { InSetUp, SpinFact } from '../job/jobFacts.js';
 import { usuallyMounted } from '../job/usuallyMounted.js';
 import { tolerance, type Tolerance } from '../rotor/tolerance.js';
 import { unbalanceForceN } from '../rotor/force.js';
@@ -23,7 +24,9 @@ export interface SetUpStep {
   readonly known: KnownUnbalance | null;
   readonly tolerance: Tolerance;
   readonly inside: number | null;
-  /** By everything on record; `cannotYetTell` too where nothing was spun in it, or something changed since. */
+  /** What has to be read before it is taken for inside (handbook section 6, definition 9); nothing where it is not inside by what is known. */
+  readonly acceptWaits: readonly Wait[];
+  /** By everything on record; `cannotYetTell` too where nothing was spun in it, something changed since, or something waits to be read. */
   readonly verdict: Verdict;
   /** Cut, or turned to another position, since it was last spun. */
   readonly changedSince: boolean;
@@ -53,6 +56,10 @@ export function setUpSteps(facts: EstimateFacts, setUpFacts: InSetUp, now: Worke
     states.set(key, state);
     return state;
   };
+  const waitsOf = (setUp: SetUp, own: readonly SpinFact[], allowed: Tolerance, { told }: Worked): readonly Wait[] => {
+    const here = asked(setUp, facts, setUpFacts);
+    return restsOn(restingFacts(here, own), recordEvents(here), told, allowed).acceptWaits;
+  };
   return setUps.list.map((setUp): SetUpStep => {
     const own = kept.spins.filter((spin) => spin.quick !== true && setUpOfSpin(spin, setUps.list, crank)?.id === setUp.id);
     const state = stateOf(setUp);
@@ -65,7 +72,9 @@ export function setUpSteps(facts: EstimateFacts, setUpFacts: InSetUp, now: Worke
     const last = own.at(-1);
     const isCut = last !== undefined && holesAfter(last.id, kept.spins, kept.holes).some((hole) => partOfCut(crank, hole) in setUp.mounted);
     const isTurned = last !== undefined && !sameMounting(last.mounted ?? usuallyMounted(crank), setUp.mounted);
-    const verdict = verdictBy(inside);
+    const byChance = verdictBy(inside);
+    const acceptWaits = byChance === 'inside' ? waitsOf(setUp, own, allowed, state) : [];
+    const verdict = acceptWaits.length > 0 ? 'cannotYetTell' : byChance;
     const changedSince = isCut || isTurned;
     return {
       setUpId: setUp.id,
@@ -75,6 +84,7 @@ export function setUpSteps(facts: EstimateFacts, setUpFacts: InSetUp, now: Worke
       known,
       tolerance: allowed,
       inside,
+      acceptWaits,
       verdict,
       changedSince,
       isDone: setUp.closed !== null || (last !== undefined && !changedSince && (verdict === 'inside' || setUp.corrects.length === 0)),

@@ -1,5 +1,5 @@
 import { absolute } from '../units/complex.js';
-import { add, scale, subtract, ZERO } from '../units/vector.js';
+import { add, scale, subtract, ZERO, type Vector } from '../units/vector.js';
 import type { PlaneUnbalance } from '../rotor/planes.js';
 
 /** Farther from the mean of the others than so many times their own distance (handbook section 6, definition 9b). */
@@ -51,7 +51,7 @@ export function isOneReading(readings: readonly PlaneUnbalance[], { stepGmm, dev
 
 const distance = (x: PlaneUnbalance, y: PlaneUnbalance): number => Math.hypot(absolute(subtract(x.aGmm, y.aGmm)), absolute(subtract(x.bGmm, y.bGmm)));
 const meanOf = (readings: readonly PlaneUnbalance[]): PlaneUnbalance => {
-  const of = (plane: keyof PlaneUnbalance) =>
+  const of = (plane: keyof PlaneUnbalance): Vector =>
     scale(
       readings.reduce((sum, one) => add(sum, one[plane]), ZERO),
       1 / readings.length,

@@ -1,5 +1,5 @@
 import { timesIn100 } from '@tare/card';
-import { earlierOutside, type SetUpStep } from '@tare/core';
+import { earlierOutside, waitInShort, type SetUpStep } from '@tare/core';
 import { useState, type ReactNode } from 'react';
 import { Link } from 'react-router';
 import { useOpenJob } from '../../shell/JobContext.js';
@@ -66,6 +66,7 @@ function StepMark({ step }: { readonly step: SetUpStep }): ReactNode {
   if (step.closed !== null) return <VerdictMark verdict="open">closed</VerdictMark>;
   if (step.spinIds.length === 0) return <VerdictMark verdict="open">not spun</VerdictMark>;
   if (step.changedSince) return <VerdictMark verdict="open">{`changed since ${spins}`}</VerdictMark>;
+  if (step.acceptWaits.length > 0) return <VerdictMark verdict="open">{`${waitInShort(step.acceptWaits[0]!)}, ${spins}`}</VerdictMark>;
   if (step.verdict === 'inside') return <VerdictMark verdict="inside">{`inside, ${spins}`}</VerdictMark>;
   return (
     <VerdictMark

@@ -1,5 +1,5 @@
 import { isSpun, isSurvey, whyNotToSign } from '@tare/core';
-import { cardIn, drawnCrank, jobCard, textOf } from '@tare/card';
+import { cardIn, drawnCrank, jobCard, textOf, waitSentence } from '@tare/card';
 import type { JobCard } from '@tare/contract';
 import { useMemo, useRef, useState, type ReactNode } from 'react';
 import { Link } from 'react-router';
@@ -26,7 +26,7 @@ export function SignOffBench(): ReactNode {
   const status = statuses.find(({ bench }) => bench === 'signOff') ?? { state: 'done' };
   const survey = isSurvey(sheet.setUps, sheet.spec.jobKind);
   const match = statuses.find(({ bench }) => bench === 'match');
-  const whyNot = whyNotToSign(statuses, figures, sheet.spec.jobKind);
+  const whyNot = whyNotToSign(statuses, figures, sheet.spec.jobKind, waitSentence);
   const canSign = whyNot === null;
   const names = useCardNames();
   const paper = useRef<HTMLDivElement>(null);

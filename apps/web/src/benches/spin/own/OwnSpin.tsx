@@ -57,10 +57,10 @@ export function OwnSpin({ machine, calibrations, checks }: OwnSpinProps): ReactN
       </div>
       {needs && (
         <Disclosure open={calibrations.length === 0} large title="Calibrate with trial weights">
-          <TrialWeights machine={machine} />
+          <TrialWeights machine={machine} before={calibrations} />
         </Disclosure>
       )}
-      {needs && !calibration && <Note>This machine’s numbers mean nothing until three runs with known weights have told what they are.</Note>}
+      {needs && !calibration && <Note>This machine’s numbers mean nothing until runs with known weights have told what they are.</Note>}
       {bare && <FirstSpin machine={machine} calibration={calibration!} shown={bare} onDecline={() => decline(calibration!.id)} />}
       {!bare &&
         (!needs || calibration) &&

@@ -1,9 +1,13 @@
 import { degrees, fixed, gramsAt } from '@tare/card';
-import { rotorOf, type Machine, type RecordingSummary } from '@tare/contract';
+import { rotorOf, type Calibration, type Machine, type RecordingSummary } from '@tare/contract';
 import {
+  fourthRunAgrees,
   influenceOf,
+  normaliseAngleDeg,
   orSentence,
+  runDoubts,
   toPolar,
+  typedQuantity,
   typedSupports,
   typedTrial,
   type Planes,
@@ -13,12 +17,13 @@ import {
   type Unit,
   type Systems,
 } from '@tare/core';
-import { useState, type ReactNode } from 'react';
+import { useRef, useState, type ReactNode } from 'react';
 import { useWatch } from 'react-hook-form';
 import { processRecording } from '../../../api/machines.js';
 import { ProblemError } from '../../../api/problem.js';
 import { useOpenJob } from '../../../shell/JobContext.js';
 import { AddRow, TakeOff } from '../../../ui/RowButtons.js';
+import { Button } from '../../../ui/Button.js';
 import { QuantityField } from '../../../ui/QuantityField.js';
 import { Note, ProblemNotice } from '../../../ui/Notice.js';
 import { FormField } from '../../../ui/form/FormFields.js';
@@ -26,6 +31,7 @@ import { FormQuantity } from '../../../ui/form/FormQuantity.js';
 import { useWriteForm } from '../../../ui/form/useWriteForm.js';
 import { WriteFormFrame } from '../../../ui/form/WriteFormFrame.js';
 import { RecordingWords, workingWords } from './RecordedSpinForm.js';
+import { runDoubtSentence } from './runWords.js';
 import { StandinBench } from './StandinBench.js';
 import { useDisplay } from '../../../ui/display.js';
 
@@ -35,20 +41,29 @@ interface Run extends TypedTrial, TypedSupports {
   readonly recorded: RecordingSummary | null;
 }
 const BLANK: Run = { aGrams: '', aDeg: '', bGrams: '', bDeg: '', left: '', leftDeg: '', right: '', rightDeg: '', recorded: null };
-const GUIDE = ['as it is', 'a weight in plane A', 'a weight in plane B'];
-/** Three runs or more with known weights: what this set-up's numbers mean. */
-export function TrialWeights({ machine }: { readonly machine: Machine }): ReactNode {
+const GUIDE = ['as it is', 'a weight in plane A', 'a weight in plane B', 'both weights, ends changed, each a quarter turn on'];
+/** Runs, of which the last can contradict the others. */
+const WITH_BOTH = 3;
+const QUARTER_DEG = 90;
+
+/** Three runs with known weights, which say what this set-up's numbers mean, and a fourth, which says whether they are right. */
+export function TrialWeights({ machine, before }: { readonly machine: Machine; readonly before: readonly Calibration[] }): ReactNode {
   const { systems } = useDisplay();
   const { sheet } = useOpenJob();
   const rotor = rotorOf(sheet);
   const { planes } = rotor;
   const initial = { runs: GUIDE.map(() => BLANK), rotorClass: sheet.spec.engineName, speedRpm: '600' };
+  const doubtOf = useRunDoubts(before);
   const readRuns = (runs: readonly Run[]): readonly (TrialRun | null)[] => runs.map((run) => trialRunOf(run, machine, planes));
   const write = useWriteForm({
     route: 'POST machines/calibrations',
     place: `trial-runs.${sheet.id}.${machine.id}`,
     initial,
     sample: { ...initial, runs: [BLANK] },
+    doubt: ({ runs }) => {
+      const asked = doubtOf(readRuns(runs));
+      return asked === null ? null : { '': asked };
+    },
     contentOf: ({ runs, ...typed }) => ({ ...typed, runs: readRuns(runs) }),
     beside: { machineId: machine.id, planes, jobId: sheet.id, setUpId: rotor.setUpId, supports: rotor.supports },
     onDone: () => write.startOver(),
@@ -74,6 +89,7 @@ export function TrialWeights({ machine }: { readonly machine: Machine }): ReactN
             guide={GUIDE[i] ?? 'one more'}
             run={run}
             machine={machine}
+            changed={i === WITH_BOTH ? changedEnds(runs[1]!, runs[2]!) : null}
             onChange={(more) => set((before) => before.map((one, k) => (k === i ? { ...one, ...more } : one)))}
             onRemove={runs.length > 3 ? () => set((before) => before.filter((_, k) => k !== i)) : null}
           />
@@ -91,6 +107,13 @@ export function TrialWeights({ machine }: { readonly machine: Machine }): ReactN
             {`The crank itself, as these runs have it: A ${inGrams(result.unbalance.aGmm, planes.radiusAMm, systems)}, B ${inGrams(result.unbalance.bGmm, planes.radiusBMm, systems)}, there too heavy.`}
             {result.misfitRatio !== null && ` The runs miss one another by ${fixed(100 * result.misfitRatio, 1)} % of the largest reading.`}
           </p>
+          <p>
+            {runs.length <= WITH_BOTH
+              ? 'Three runs cannot contradict one another: a plan waits for the fourth.'
+              : fourthRunAgrees({ runs: read as readonly TrialRun[] })
+                ? 'The fourth run agrees with the other three.'
+                : runDoubtSentence({ kind: 'contradiction' })}
+          </p>
           <WriteFormFrame write={write} keep="Keep this calibration" look="plain" asksWho={false}>
             <div className="flex flex-wrap items-end gap-3">
               <FormField control={control} name="rotorClass" label="For which kind of rotor" className="w-72" />
@@ -101,6 +124,32 @@ export function TrialWeights({ machine }: { readonly machine: Machine }): ReactN
       )}
     </div>
   );
+}
+
+/** Asks once about runs as they stand: kept again with nothing changed, they are what the machine showed. */
+function useRunDoubts(before: readonly Calibration[]): (runs: readonly (TrialRun | null)[]) => string | null {
+  const asked = useRef('');
+  return (runs) => {
+    if (runs.includes(null)) return null;
+    const doubts = orSentence(() =>
+      runDoubts(
+        runs as readonly TrialRun[],
+        before.map(({ influence }) => influence),
+      ),
+    );
+    const key = JSON.stringify(runs);
+    if (typeof doubts === 'string' || doubts.length === 0 || asked.current === key) return null;
+    asked.current = key;
+    return `${doubts.map(runDoubtSentence).join(' ')} Press “Keep this calibration” again if all of it is as it was.`;
+  };
+}
+
+/** The weights of the runs with one each, at the other ends and a quarter turn on, as they are typed; null while they are not. */
+function changedEnds(inA: Run, inB: Run): Partial<Run> | null {
+  const on = (deg: string): string => String(normaliseAngleDeg(typedQuantity(deg, '°') + QUARTER_DEG));
+  const said = [inA.aDeg, inB.bDeg].map((deg) => typedQuantity(deg, '°'));
+  if (inA.aGrams.trim() === '' || inB.bGrams.trim() === '' || said.some(Number.isNaN)) return null;
+  return { aGrams: inB.bGrams, aDeg: on(inA.aDeg), bGrams: inA.aGrams, bDeg: on(inB.bDeg) };
 }
 
 function inGrams(vector: Parameters<typeof toPolar>[0], radiusMm: number, systems: Systems): string {
@@ -120,11 +169,13 @@ interface RunRowProps {
   readonly guide: string;
   readonly run: Run;
   readonly machine: Machine;
+  /** Weights that this run asks for; null where it does not, or they are not known yet. */
+  readonly changed: Partial<Run> | null;
   readonly onChange: (more: Partial<Run>) => void;
   readonly onRemove: (() => void) | null;
 }
 
-function RunRow({ number, guide, run, machine, onChange, onRemove }: RunRowProps): ReactNode {
+function RunRow({ number, guide, run, machine, changed, onChange, onRemove }: RunRowProps): ReactNode {
   const { sheet } = useOpenJob();
   const [problem, setProblem] = useState<string | null>(null);
   const [doneRatio, setDoneRatio] = useState<number | null>(null);
@@ -148,6 +199,12 @@ function RunRow({ number, guide, run, machine, onChange, onRemove }: RunRowProps
         <p className="font-semibold">{`Run ${number}: ${guide}`}</p>
         {onRemove && <TakeOff label={`Take run ${number} off`} onClick={onRemove} />}
       </div>
+      {changed && run.aGrams === '' && run.bGrams === '' && (
+        <p className="flex flex-wrap items-center gap-3">
+          {`Hang ${changed.aGrams} g in A at ${changed.aDeg}° and ${changed.bGrams} g in B at ${changed.bDeg}°.`}
+          <Button onClick={() => onChange(changed)}>Write them in</Button>
+        </p>
+      )}
       <div className="grid grid-cols-2 gap-3 md:grid-cols-4">
         {field('aGrams', 'weight in A', 'g')}
         {field('aDeg', 'its angle in A', '°')}

@@ -21,8 +21,8 @@ import {
   type PlaneUnbalance,
   type RecordEvent,
 } from '@tare/core';
-import { figure, type Figure } from './figures.js';
-import { BITS, crankWith, gainDeviationOf, isInside, MOST_HOLES, MOST_SPINS, practiceBench, RADIUS_MM, USUAL, type Errors } from './practiceBench.js';
+import { figure, type Figure } from '../figures.js';
+import { BITS, crankWith, gainDeviationOf, isInside, MOST_HOLES, MOST_SPINS, practiceBench, RADIUS_MM, USUAL, type Errors } from './made.js';
 
 const CRANKS = Number(process.env['TARE_PRACTICE_CRANKS'] ?? 100);
 /** Nothing is ever read quite truly: the arithmetic wants some scatter. */
