@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { expect, test } from './app.js';
-import { bench, comeToTheBench, correctUntilInside, doAsPlanned, spinNow, spinOnStandIn } from './bench.js';
+import { bench, comeToTheBench, correctUntilInside, doAsPlanned, spinAsAsked, spinNow, spinOnStandIn } from './bench.js';
 import { MOUNTING_CHECKS } from '@tare/core';
 
 const OUNCE_G = 28.349523125;
@@ -93,6 +93,7 @@ test('an inch shop takes a V8 from new job to card without a metric number', asy
     await spinOnStandIn(page);
     await spinNow(page, 1);
     await expect(page.getByText(/\d+\.\d lbf at 5400 rpm/).first()).toBeVisible();
+    await spinAsAsked(page);
     await page.getByRole('link', { name: 'On to the correction' }).click();
     await page.getByRole('button', { name: 'Take this plan to the drill' }).click();
     const first = page.getByRole('listitem').filter({ hasText: /^1\. Drill/ });
@@ -105,7 +106,7 @@ test('an inch shop takes a V8 from new job to card without a metric number', asy
     expect(hole!.depthMm).toBeCloseTo(Number(planned) * 25.4, 6);
     await doAsPlanned(page);
     await page.getByRole('link', { name: 'Spin again', exact: true }).click();
-    await spinNow(page, 2);
+    await spinNow(page, (await shop.sheet(jobId)).spins.length + 1);
     await correctUntilInside(page, 8);
   });
 

@@ -25,25 +25,37 @@ test('a needle is calibrated on the crank itself: its run without weights is the
     await expect(page.getByText('supports at −225 mm and 225 mm')).toBeVisible();
   });
 
-  await test.step('three runs, typed', async () => {
+  await test.step('four runs, typed; the fourth says that the angle of another was not 266° but 166°', async () => {
     const trials = [
       BALANCED,
       { ...BALANCED, aGmm: fromPolar(20 * planes.radiusAMm, 90) },
       { ...BALANCED, bGmm: fromPolar(20 * planes.radiusBMm, 270) },
+      { aGmm: fromPolar(20 * planes.radiusAMm, 180), bGmm: fromPolar(20 * planes.radiusBMm, 0) },
     ];
+    const put = (run: number, name: string, value: number): Promise<void> =>
+      page.getByLabel(`Run ${run}, ${name}`, { exact: true }).fill(String(value));
+    await put(2, 'weight in A', 20);
+    await put(2, 'its angle in A', 90);
+    await put(3, 'weight in B', 20);
+    await put(3, 'its angle in B', 270);
+    const fourth = page.getByRole('listitem').filter({ hasText: 'Run 4: both weights, ends changed' });
+    await expect(fourth).toContainText('Hang 20 g in A at 180° and 20 g in B at 0°.');
+    await fourth.getByRole('button', { name: 'Write them in' }).click();
     for (const [i, trial] of trials.entries()) {
       const { a, b } = ShopApi.needleShows(addPlanes(own, trial));
-      const put = (name: string, value: number): Promise<void> => page.getByLabel(`Run ${i + 1}, ${name}`, { exact: true }).fill(String(value));
-      if (i === 1) await put('weight in A', 20);
-      if (i === 1) await put('its angle in A', 90);
-      if (i === 2) await put('weight in B', 20);
-      if (i === 2) await put('its angle in B', 270);
-      await put('left reads', a.amount);
-      await put('left at', a.angleDeg);
-      await put('right reads', b.amount);
-      await put('right at', b.angleDeg);
+      await put(i + 1, 'left reads', a.amount);
+      await put(i + 1, 'left at', i === 2 ? (a.angleDeg + 100) % 360 : a.angleDeg);
+      await put(i + 1, 'right reads', b.amount);
+      await put(i + 1, 'right at', b.angleDeg);
     }
-    await page.getByRole('button', { name: 'Keep this calibration' }).click();
+    const keep = page.getByRole('button', { name: 'Keep this calibration' });
+    await expect(page.getByText('The four runs contradict one another').first()).toBeVisible();
+    await keep.click();
+    await expect(page.getByText('Press “Keep this calibration” again if all of it is as it was.')).toBeVisible();
+    const { a } = ShopApi.needleShows(addPlanes(own, trials[2]!));
+    await put(3, 'left at', a.angleDeg);
+    await expect(page.getByText('The fourth run agrees with the other three.')).toBeVisible();
+    await keep.click();
   });
 
   await test.step('the first of them is the first spin', async () => {
@@ -71,16 +83,15 @@ test('a needle is calibrated on the crank itself: its run without weights is the
     await page.getByLabel('damper or pulley', { exact: true }).check();
     const { a, b } = ShopApi.needleShows(own);
     await confirmCautions(page);
-    for (const first of ['Reading 1', 'Once more']) {
+    for (const which of [1, 2, 3])
       for (const [name, value] of [
         ['left', a.amount],
-        ['angle left', a.angleDeg],
+        ['angle left', a.angleDeg + which - 2],
         ['right', b.amount],
         ['angle right', b.angleDeg],
       ] as const)
-        await page.getByLabel(`${first}, ${name}`, { exact: true }).fill(String(value));
-      await page.getByRole('button', { name: 'Keep this reading' }).click();
-    }
+        await page.getByLabel(`Reading ${which}, ${name}`, { exact: true }).fill(String(value));
+    await page.getByRole('button', { name: 'Keep this reading' }).click();
     await expect(spins).toHaveCount(3);
     await page.getByText('How it lies in the machine').click();
     await expect(page.getByText(/Without the damper or pulley: nobody said how heavy it is/)).toBeVisible();

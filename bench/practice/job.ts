@@ -38,6 +38,7 @@ const MINUTES = { spin: 5, reading: 0.5, hole: 5, check: 2 };
 const BOB_G = 20;
 const PULLEY = { massG: 10, radiusMm: RADIUS_MM, aheadMm: 60 };
 const WELD_G = 16;
+const TOO_HEAVY = 1.2;
 const DEEPER_MM = 2;
 /** Grams for ounces, inches for millimetres, newtons for kilograms, and the other way. */
 const UNITS = [28.35, 25.4, 9.81].flatMap((ratio) => [ratio, 1 / ratio]);
@@ -128,8 +129,9 @@ export class PracticeJob {
   }
 
   /** Mounts, spins and types three readings; known weights hang on it. */
-  spin(hung: readonly HungPiece[] = []): void {
-    const phase = this.#phase(hung);
+  spin(asked: readonly HungPiece[] = []): void {
+    const phase = this.#phase(asked);
+    const { hung, said } = this.#weighed(asked);
     const id = `spin ${(this.spun += 1)}`;
     this.minutes += MINUTES.spin + 2 * MINUTES.reading;
     const wrong = this.#wronglyMounted(phase);
@@ -139,7 +141,7 @@ export class PracticeJob {
     const seen = this.#seen(phase, really);
     this.#shown.set(id, this.slip === 'angles mirrored in all' || this.slip === 'another unit always' ? seen : really);
     const typed = this.#typed(phase, seen);
-    this.#spins = [...this.#spins, this.#spinOf(id, this.#readAgain(typed, seen), this.#hungAsTyped(phase, hung))];
+    this.#spins = [...this.#spins, this.#spinOf(id, this.#readAgain(typed, seen), said)];
     if (this.#late) {
       this.#holes = [...this.#holes, { ...this.#late, afterSpinId: id }];
       this.#late = null;
@@ -172,12 +174,12 @@ export class PracticeJob {
     };
     if (phase === 'first' && this.#slips('bob 20 g wrong in spin 1')) return bob();
     if (phase === 'afterCut' && this.#slips('bob 20 g wrong in spin 2')) return bob();
-    if (phase === 'weights' && (this.#weighed > 0 || this.#chance.between(0, 1) < 0.5) && this.#slips('bob 20 g wrong in a weight spin')) return bob();
+    if (phase === 'weights' && (this.#weightSpins > 0 || this.#chance.between(0, 1) < 0.5) && this.#slips('bob 20 g wrong in a weight spin')) return bob();
     if (phase === 'afterCut' && this.#slips('pulley on in spin 2'))
       return toPlanes(fromPolar(PULLEY.massG * PULLEY.radiusMm, this.#chance.between(0, 360)), planes.zAMm - PULLEY.aheadMm, planes);
     return null;
   }
-  get #weighed(): number {
+  get #weightSpins(): number {
     return this.#spins.filter(({ hung }) => hung != null).length;
   }
 
@@ -225,13 +227,19 @@ export class PracticeJob {
     return typed.map((spin, i) => (i === odd ? seen[i]! : spin));
   }
 
-  #hungAsTyped(phase: Phase, hung: readonly HungPiece[]): readonly HungPiece[] {
-    if (this.slip !== 'known weight typed a fifth too heavy' || this.isFound || phase !== 'weights') return hung;
-    this.#slipped = true;
-    // The same weight in both spins: the one that hung in A first.
-    const name = this.#spins.find(({ hungPieces }) => hungPieces)?.hungPieces?.[0]?.name ?? hung[0]!.name;
-    return hung.map((piece) => (piece.name === name ? { ...piece, massG: 1.2 * piece.massG } : piece));
+  /** What really hangs, and what is typed of it: of one of the two the figure is a fifth too large, from the first spin on. */
+  #weighed(asked: readonly HungPiece[]): { readonly hung: readonly HungPiece[]; readonly said: readonly HungPiece[] } {
+    if (this.slip !== 'known weight typed a fifth too heavy') return { hung: asked, said: asked };
+    const [first] = asked;
+    if (first && this.#tooHeavyG === null) {
+      this.#tooHeavyG = TOO_HEAVY * first.massG;
+      this.#slipped = true;
+      return { hung: asked, said: [{ ...first, massG: this.#tooHeavyG }, ...asked.slice(1)] };
+    }
+    // Asked for again by what it was said to weigh, it is the same piece.
+    return { hung: asked.map((piece) => (piece.massG === this.#tooHeavyG ? { ...piece, massG: piece.massG / TOO_HEAVY } : piece)), said: asked };
   }
+  #tooHeavyG: number | null = null;
 
   #spinOf(id: string, shown: readonly ShownSpin[], hung: readonly HungPiece[]): Spin {
     const { spins, display } = readShown(shown, this.#by);

@@ -22,14 +22,19 @@ export type EstimateFacts = Pick<JobFacts, 'spec' | 'spins' | 'holes' | 'drill' 
 /** A calibration of which nobody says how good it is. */
 const GAIN_OF_NOBODY_KNOWS = 0.05;
 
-/** What names each spin's gain: another machine, another calibration, the same one set anew, or supports that were moved, has another. */
-function gainsOf(spins: readonly SpinFact[]): ReadonlyMap<string, string> {
+/**
+ * What names each spin's gain: another machine, another calibration, the same one set anew, or supports that were moved, has another.
+ * So has what follows a spin with known weights that contradicted the rest and really is so: what the rest taught of the gain is then
+ * in doubt itself, and is learned anew.
+ */
+function gainsOf(spins: readonly SpinFact[], spinsThatAreSo: readonly string[]): ReadonlyMap<string, string> {
   const moves = new Map<string, { readonly at: SpinFact['supports']; readonly times: number }>();
   return new Map(
-    spins.map(({ id, machineId, calibrationId, gainEpoch, supports }) => {
+    spins.map(({ id, machineId, calibrationId, gainEpoch, supports, hung }) => {
       const read = JSON.stringify([machineId ?? null, calibrationId ?? null, gainEpoch ?? 0]);
       const before = moves.get(read) ?? { at: null, times: 0 };
-      const times = before.times + (supportsMoved(before.at, supports) ? 1 : 0);
+      const isAnew = supportsMoved(before.at, supports) || (hung != null && spinsThatAreSo.includes(id));
+      const times = before.times + (isAnew ? 1 : 0);
       moves.set(read, { at: supports ?? before.at, times });
       return [id, times === 0 ? read : `${read} moved ${times}`];
     }),
@@ -43,7 +48,7 @@ export function recordEvents(facts: EstimateFacts): EstimateInput {
   const { crank } = spec;
   const before = holes.filter(({ afterSpinId }) => !spins.some(({ id }) => id === afterSpinId));
   let metal = metalNow(crank, before);
-  const gains = gainsOf(spins);
+  const gains = gainsOf(spins, spinsThatAreSo);
   const known = ownPartsIn(facts);
   const events: RecordEvent[] = known.map((part) => readByItself(part, crank));
   const bolted = boltedSpins(facts, gains);
@@ -102,7 +107,7 @@ function usualPlay({ shareA, shareB }: { readonly shareA: number; readonly share
 }
 
 /** The spins that count, with what was bolted on for each. */
-export function boltedSpins(facts: EstimateFacts, gains = gainsOf(wholeOf(facts).spins)): BoltedSpin[] {
+export function boltedSpins(facts: EstimateFacts, gains = gainsOf(wholeOf(facts).spins, facts.spinsThatAreSo)): BoltedSpin[] {
   const { spec, spins, holes } = wholeOf(facts);
   const seen = new Set<string>();
   let before: Mounted = {};

@@ -54,7 +54,7 @@ export function TrialWeights({ machine, before }: { readonly machine: Machine; r
   const { planes } = rotor;
   const initial = { runs: GUIDE.map(() => BLANK), rotorClass: sheet.spec.engineName, speedRpm: '600' };
   const doubtOf = useRunDoubts(before);
-  const readRuns = (runs: readonly Run[]): readonly (TrialRun | null)[] => runs.map((run) => trialRunOf(run, machine, planes));
+  const readRuns = (runs: readonly Run[]): readonly (TrialRun | null)[] => made(runs).map((run) => trialRunOf(run, machine, planes));
   const write = useWriteForm({
     route: 'POST machines/calibrations',
     place: `trial-runs.${sheet.id}.${machine.id}`,
@@ -108,7 +108,7 @@ export function TrialWeights({ machine, before }: { readonly machine: Machine; r
             {result.misfitRatio !== null && ` The runs miss one another by ${fixed(100 * result.misfitRatio, 1)} % of the largest reading.`}
           </p>
           <p>
-            {runs.length <= WITH_BOTH
+            {read.length <= WITH_BOTH
               ? 'Three runs cannot contradict one another: a plan waits for the fourth.'
               : fourthRunAgrees({ runs: read as readonly TrialRun[] })
                 ? 'The fourth run agrees with the other three.'
@@ -125,6 +125,10 @@ export function TrialWeights({ machine, before }: { readonly machine: Machine; r
     </div>
   );
 }
+
+/** Runs without what was left blank after the third. */
+const made = (runs: readonly Run[]): readonly Run[] =>
+  runs.filter((run, i) => i < WITH_BOTH || run.recorded !== null || Object.values(run).some((typed) => typeof typed === 'string' && typed.trim() !== ''));
 
 /** Asks once about runs as they stand: kept again with nothing changed, they are what the machine showed. */
 function useRunDoubts(before: readonly Calibration[]): (runs: readonly (TrialRun | null)[]) => string | null {

@@ -32,7 +32,8 @@ export function readingDoubt(repeats: readonly ShownPair[], { spec }: Machine, p
     const at = repeats.indexOf(onScale[odd]!) + 1;
     return `Reading ${at} lies far from the others. Read the machine again there and type what it shows. Press “Keep this reading” again if it really shows that.`;
   }
-  return isOneReading(spins, known)
+  // Amounts alone: between two steps of an angle nobody reads.
+  return isOneReading(spins, { ...known, stepGmm: { a: display.a.amountGmm, b: display.b.amountGmm } })
     ? 'All readings are the same to the last digit. Read the machine again for each. Press “Keep this reading” again if it really shows the same each time.'
     : null;
 }
