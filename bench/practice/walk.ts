@@ -93,9 +93,9 @@ function settle(job: PracticeJob, known: JobEstimate, tolerance: Tolerance): voi
   const hung = job.facts().spins.find(({ id }) => id === spinId)?.hungPieces ?? [];
   job.spin(hung);
   const again = jobEstimate(job.facts(), tolerance);
-  const second = again.spins.at(-1)!;
-  if (second.setAside) job.isSo(spinId);
-  else job.voidSpin(spinId);
+  if (again.spins.at(-1)!.setAside) job.isSo(spinId);
+  // The spin that stands alone goes: this one, or one before that the two of them contradict.
+  else if (again.surprise) job.voidSpin(again.surprise.spinId);
 }
 
 /** Where a story sends somebody, and what looking there finds. */

@@ -213,6 +213,8 @@ export interface NewTypedSpin extends Write, SpinSetUp {
   readonly hung?: PlaneUnbalance | null;
   /** The spin that it stands in for. */
   readonly amends?: Amends;
+  /** Somebody else typed the same within the minute, and this is another spin. */
+  readonly another?: true;
 }
 const shownSchema = (plane: string): Joi.ObjectSchema<ShownReading> =>
   Joi.object<ShownReading>({
@@ -238,6 +240,7 @@ export const newTypedSpinSchema = Joi.object<NewTypedSpin>({
   hung: weightsSchema.allow(null),
   ...spinSetUpSchema,
   amends: amendsSchema,
+  another: Joi.boolean().valid(true),
 });
 
 /** A recorded spin; the recording itself, gzipped CSV or WAV, is the request's body, these are its query. */

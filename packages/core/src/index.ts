@@ -296,6 +296,7 @@ export { waitInShort } from './job/waitInShort.js';
 export { firstWeights, secondWeights, weightDoubt, type TrialWeight, type WeightDoubt, type WeightProposal } from './spin/weightProposal.js';
 export { isOneReading, oddReading, type ReadingsKnown } from './spin/oddReading.js';
 export { fourthRunAgrees, fourthRunDistance } from './spin/fourthRun.js';
+export { senseOf, type NoSense } from './spin/firstSense.js';
 export { runDoubts, type RunDoubt } from './spin/runDoubts.js';
 export { gainHistory, type GainHistory, type JobGain } from './spin/gainHistory.js';
 export { gainClassOf, jobGain, type GainClass, type GainOfJob } from './job/jobGain.js';

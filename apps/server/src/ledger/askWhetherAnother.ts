@@ -6,7 +6,7 @@ import { standingIn } from './amend.js';
 const SAME_WITHIN = '1 minute';
 
 export interface PerhapsTheSame {
-  readonly table: 'part_cut' | 'hole';
+  readonly table: 'part_cut' | 'hole' | 'spin';
   readonly jobId: string;
   readonly personId: string;
   /** Columns that are alike in two entries of one cut. */
@@ -18,7 +18,7 @@ export interface PerhapsTheSame {
 }
 
 /**
- * Asks whether a cut is another one, where somebody else logged its like within the minute: two people at one bench easily both
+ * Asks whether a cut or a spin is another one, where somebody else logged its like within the minute: two people at one bench easily both
  * write down what one of them did. The job's row is held by the caller, so that of two at once the second is asked.
  * @throws AskException 409, to be answered with `another: true`
  */

@@ -122,6 +122,7 @@ export class OwnSpinsController {
         ...setUpOf(spin, sheet),
         supports: before ? (before.supports ?? null) : supportsOf(sheet),
         amends: spin.amends,
+        ...(spin.another ? { another: true as const } : {}),
       },
       spin,
     );

@@ -5,6 +5,7 @@ import { randomUUID } from 'node:crypto';
 import type { Knex } from 'knex';
 import { JobAccess } from '../jobs/jobAccess.js';
 import { amend } from '../ledger/amend.js';
+import { askWhetherAnother } from '../ledger/askWhetherAnother.js';
 import { insertOnce, isKnown, lockJob, register, type OneWrite } from '../ledger/insertOnce.js';
 
 /** A spin's recording, gzipped, and how it is to be read again. */
@@ -37,6 +38,8 @@ export interface SpinToKeep {
   readonly recording?: KeptRecording;
   readonly display?: SpinEntry['display'];
   readonly atLeastGmm?: SpinEntry['atLeastGmm'] | null;
+  /** Somebody else typed the same within the minute, and this is another. */
+  readonly another?: true;
   readonly gainDeviation?: number | null;
   readonly gainEpoch?: number;
   readonly gainBasis: SpinEntry['gainBasis'];
@@ -68,6 +71,11 @@ export class SpinLedger {
     const write = await this.writeOf(jobId, spin, content);
     await insertOnce(this.jobs.db, write, async (trx) => {
       await lockJob(trx, jobId);
+      if (spin.shown && !spin.amends && spin.another !== true) {
+        const { shown, personId } = spin;
+        const near = (query: Knex.QueryBuilder): Knex.QueryBuilder => query.whereRaw('spin.shown = ?::jsonb', [JSON.stringify(shown)]);
+        await askWhetherAnother(trx, { table: 'spin', jobId, personId, alike: { 'spin.machine_id': spin.machineId }, near, what: 'the same spin' });
+      }
       await insertSpin(trx, write.shopId, jobId, spin);
       await amend(trx, { ...write, kind: 'spin', entryId: spin.id, amends: spin.amends });
       if (spin.machineId !== null) await this.keepCheck(trx, write.shopId, jobId, spin, spin.machineId);

@@ -63,6 +63,9 @@ const OVERSHOT_MINUTES = 120;
 const LESS = 1 / SHARE_STEPS;
 const MOST_LESSENINGS = 4;
 
+/** Of a hole at its limit one in forty would otherwise break a rule by the drill's own miss alone, or more. */
+const ROOM_DEVIATIONS = 2;
+
 /** What is planned for: the share of what is known that may be cut at once. */
 export function planInputOf({
   crank,
@@ -82,6 +85,7 @@ export function planInputOf({
     bits,
     existing,
     metal: metalNow(crank, existing),
+    depthRoomMm: ROOM_DEVIATIONS * known.drill.depthMm,
     maxHoles,
     share: share ?? { a: cutShare(a, toleranceAGmm, mostShare.a), b: cutShare(b, toleranceBGmm, mostShare.b) },
   };

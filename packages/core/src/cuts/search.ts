@@ -24,6 +24,8 @@ export interface Search extends PlanMeans, Tolerances {
   readonly bits: readonly Bit[];
   /** Heavy metal that may be pressed in; none where there is no need of it. */
   readonly bars?: readonly Bar[];
+  /** Left between a hole's planned depth and the deepest that is allowed, for what the drill misses by; left out for none. */
+  readonly depthRoomMm?: number;
 }
 
 const isOpen = (cut: Cut): cut is OpenCut => !isRimCut(cut) && cut.kind !== 'weld';

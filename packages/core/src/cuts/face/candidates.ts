@@ -16,7 +16,7 @@ export function bestBesideHole(input: Search, state: State, counterweight: Count
   const face = freerFace(input, counterweight);
   const shape = { bitMm, pointAngleDeg, axialRadiusMm };
   const densityGPerCm3 = densityOf(input.metal.crank, counterweight);
-  const limitMm = Math.min(bit.usableDepthMm, deepestBesideMm(counterweight, bitMm, pointAngleDeg));
+  const limitMm = Math.min(bit.usableDepthMm, deepestBesideMm(counterweight, bitMm, pointAngleDeg) - (input.depthRoomMm ?? 0));
   // A moment is a straight line in depth: of nothing, and of each g·mm.
   const ofNothingMm = axialDepthForMomentMm(0, { ...shape, densityGPerCm3 });
   const perGmm = axialDepthForMomentMm(1, { ...shape, densityGPerCm3 }) - ofNothingMm;

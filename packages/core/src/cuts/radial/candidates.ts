@@ -19,7 +19,7 @@ export function bestHole(input: Search, state: State, counterweight: Counterweig
     pointAngleDeg: bit.pointAngleDeg,
     densityGPerCm3: densityOf(input.metal.crank, counterweight),
   };
-  const limitMm = Math.min(counterweight.depthLimitMm, bit.usableDepthMm);
+  const limitMm = Math.min(counterweight.depthLimitMm - (input.depthRoomMm ?? 0), bit.usableDepthMm);
   const site = siteIn(input, state, counterweight.id);
   const isUneven = unevenRim(input, counterweight, bit.bitMm);
   const lever = leverOf(input, state, counterweight);

@@ -2,8 +2,10 @@ import type { Calibration, Machine, ShownPair } from '@tare/contract';
 import { READINGS_OF_A_STATE, typedQuantity } from '@tare/core';
 import type { ReactNode } from 'react';
 import { useWatch } from 'react-hook-form';
+import { askedBack } from '../../../api/problem.js';
 import { useRereadMachines } from '../../../api/machines.js';
 import { useOpenJob } from '../../../shell/JobContext.js';
+import { AskAnother } from '../../../ui/AskAnother.js';
 import { AddRow } from '../../../ui/RowButtons.js';
 import { Button } from '../../../ui/Button.js';
 import { ProblemNotice } from '../../../ui/Notice.js';
@@ -29,7 +31,7 @@ export function TypedSpinForm({ machine, calibration }: { readonly machine: Mach
   const { cautions, allConfirmed, startOver } = useCautions();
   const { hungPieces, whole, fields } = useHung();
   const { setUp, fields: setUpFields, startOver: newSetUp } = useSpinSetUp();
-  const doubtOf = useReadingDoubts(machine, sheet.spec.crank.planes);
+  const doubtOf = useReadingDoubts(machine, sheet);
   const calibrationId = calibration?.id ?? null;
   const initial: TypedReading = {
     speedRpm: String(
@@ -59,13 +61,14 @@ export function TypedSpinForm({ machine, calibration }: { readonly machine: Mach
     },
     contentOf: ({ speedRpm, rows }) => ({ speedRpm, repeats: readRows(rows, machine) }),
     beside: { machineId: machine.id, calibrationId, cautionsConfirmed: true, hungPieces, ...setUp },
-    onDone: () => {
-      write.startOver();
-      newSetUp();
-      startOver();
-      void rereadMachines();
-    },
+    onDone: () => done(),
   });
+  const done = (): void => {
+    write.startOver();
+    newSetUp();
+    startOver();
+    void rereadMachines();
+  };
   const { control, setValue } = write.form;
   const rows = useWatch({ control, name: 'rows' });
   return (
@@ -80,7 +83,10 @@ export function TypedSpinForm({ machine, calibration }: { readonly machine: Mach
             rows={rows}
             onChange={(next) => setValue('rows', next)}
           />
-          {write.complaint !== null && <ProblemNotice>{write.complaint}</ProblemNotice>}
+          {write.complaint !== null && askedBack(write.write.error) !== 'another' && <ProblemNotice>{write.complaint}</ProblemNotice>}
+          <AskAnother write={write.write} onMade={done}>
+            It was spun once more
+          </AskAnother>
           <div className="flex flex-wrap gap-3">
             <AddRow onClick={() => setValue('rows', [...rows, BLANK_ROW])}>Another reading</AddRow>
             <Button type="submit" look="primary" disabled={write.isBlocked || !allConfirmed || !whole}>
