@@ -229,7 +229,7 @@ export class PracticeJob {
 
   /** What really hangs, and what is typed of it: of one of the two the figure is a fifth too large, from the first spin on. */
   #weighed(asked: readonly HungPiece[]): { readonly hung: readonly HungPiece[]; readonly said: readonly HungPiece[] } {
-    if (this.slip !== 'known weight typed a fifth too heavy') return { hung: asked, said: asked };
+    if (this.slip !== 'known weight typed a fifth too heavy' || this.isFound) return { hung: asked, said: asked };
     const [first] = asked;
     if (first && this.#tooHeavyG === null) {
       this.#tooHeavyG = TOO_HEAVY * first.massG;
@@ -399,6 +399,19 @@ export class PracticeJob {
     this.#unlogged = null;
     if (!unlogged.cut) return 'weld';
     this.#holes = [...this.#holes, { ...unlogged.cut, afterSpinId: unlogged.afterSpinId }];
+    return true;
+  }
+
+  /** Weighs the known weights again. */
+  weighAgain(): boolean {
+    this.#look();
+    if (this.slip !== 'known weight typed a fifth too heavy' || this.isFound || this.#tooHeavyG === null) return false;
+    this.isFound = true;
+    const isWrong = ({ massG }: HungPiece): boolean => massG === this.#tooHeavyG;
+    this.#spins = this.#spins.map((spin) => {
+      const pieces = spin.hungPieces?.map((piece) => (isWrong(piece) ? { ...piece, massG: piece.massG / TOO_HEAVY } : piece));
+      return pieces ? { ...spin, hungPieces: pieces, hung: hungUnbalance(pieces, this.crank.planes) } : spin;
+    });
     return true;
   }
 

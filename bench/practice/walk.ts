@@ -81,6 +81,8 @@ function nextCuts(job: PracticeJob, known: JobEstimate, tolerance: Tolerance): r
 function settle(job: PracticeJob, known: JobEstimate, tolerance: Tolerance): void {
   const { spinId } = known.surprise!;
   const looked = new Set<string>();
+  const { hungPieces } = job.facts().spins.find(({ id }) => id === spinId)!;
+  if (hungPieces && job.weighAgain()) return;
   for (const { entry } of surpriseStories(job.facts(), known.surprise).slice(0, SHOWN_STORIES)) {
     const check = checkOf(entry, spinId);
     if (!check || looked.has(check.place)) continue;
@@ -90,8 +92,7 @@ function settle(job: PracticeJob, known: JobEstimate, tolerance: Tolerance): voi
     if (found) return;
   }
   if (job.spun >= MOST_SPINS) return;
-  const hung = job.facts().spins.find(({ id }) => id === spinId)?.hungPieces ?? [];
-  job.spin(hung);
+  job.spin(hungPieces ?? []);
   const again = jobEstimate(job.facts(), tolerance);
   if (again.spins.at(-1)!.setAside) job.isSo(spinId);
   // The spin that stands alone goes: this one, or one before that the two of them contradict.

@@ -43,6 +43,7 @@ export function Surprise({ told }: { readonly told: SpinTold }): ReactNode {
   const [all, showAll] = useState(false);
   const [chosen, choose] = useState<number | null>(null);
   const number = sheet.spins.findIndex(({ id }) => id === told.spinId) + 1;
+  const { hungPieces } = sheet.spins[number - 1] ?? {};
   const shown = stories?.slice(0, all ? undefined : FIRST) ?? [];
   const story = chosen === null ? null : (stories?.[chosen] ?? null);
   return (
@@ -52,6 +53,11 @@ export function Surprise({ told }: { readonly told: SpinTold }): ReactNode {
       <p>
         {`An honest spin lies this far off ${oftenWords(told.chance)}. Spin ${number} was set aside, and nothing is planned until you say what happened. Look at your paper, at the machine and at the crank.`}
       </p>
+      {(hungPieces?.length ?? 0) > 0 && (
+        <p>
+          {`Known weights hung in spin ${number}. Weigh each again by itself, and look whether it hung at the end and the angle that are typed. Put right what differs, in the table of spins.`}
+        </p>
+      )}
       <fieldset className="grid">
         <legend className="font-semibold">Any of these would explain the reading</legend>
         {shown.map((one, i) => (

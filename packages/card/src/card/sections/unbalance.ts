@@ -7,11 +7,14 @@ import {
   spunFigures,
   supportsMoved,
   toPolar,
+  waitInShort,
+  waitsNow,
   type JobFigures,
   type SpinFigures,
 } from '@tare/core';
 import { mountedWords, PART_WORDS } from '../../words/mountedWords.js';
 import { placesKnown } from '../../words/numbers.js';
+import { restsSentences } from '../../words/restsWords.js';
 import { count, timesIn100, VERDICT_WORDS, verdictIn100 } from '../../words/names.js';
 import { angle, figure, line } from '../cardDocument.js';
 
@@ -38,6 +41,7 @@ export function unbalance(sheet: JobSheet, figures: JobFigures): CardSection {
     ...head,
     lines: [
       ...(sheet.setUp ? setUpLines(sheet, figures) : [verdictLine(figures)]),
+      ...restsSentences(figures.estimate).map((sentence): CardLine => [sentence]),
       line`Force is at the redline of ${figure(spec.redlineRpm, 0, 'rpm')}. ± holds the truth 95 times in 100.`,
     ],
     table: {
@@ -53,7 +57,9 @@ function verdictLine({ estimate, holesSinceLastSpin, ...rest }: JobFigures): Car
   const { verdict, inside } = estimate;
   if (holesSinceLastSpin > 0) return line`${count(holesSinceLastSpin, 'cut')} since the last spin: what is left was not read yet.`;
   if (isInsideNow({ estimate, holesSinceLastSpin, ...rest })) return line`Both planes are inside the tolerance: so it is ${timesIn100(inside ?? 0)}.`;
-  return verdict === 'outside' ? line`Outside the tolerance.` : line`Not shown to be inside the tolerance yet.`;
+  if (verdict === 'outside') return line`Outside the tolerance.`;
+  const [wait] = waitsNow(estimate);
+  return [`Not shown to be inside the tolerance yet${wait ? `: it ${waitInShort(wait)}` : ''}.`];
 }
 
 function setUpsOf({ spins }: JobSheet, figures: JobFigures): SetUp[] {
