@@ -152,7 +152,13 @@ test('a four from new job to signature without a mouse', async ({ page, shop }) 
         continue;
       }
       if (await off.isVisible()) await press(page, /^Both weights are off$/);
-      if (await page.getByText(/mount it again and spin once more/).first().isVisible()) continue;
+      if (
+        await page
+          .getByText(/mount it again and spin once more/)
+          .first()
+          .isVisible()
+      )
+        continue;
       if (await page.getByRole('link', { name: 'On to the sign-off' }).isVisible()) break;
       await walkTo(page, 'Correct');
       await drill(page);

@@ -13,7 +13,9 @@ test('plans side by side, the strips at 1:1, and a gain that is learned from the
     await shop.readOffAsked(read.id, machineId, own);
     await openJob(page, read.id, 'correct');
     const plans = page.getByRole('radiogroup', { name: 'Which plan' }).getByRole('radio');
-    await expect(page.getByText(/The machine was checked on this crank with known weights: it shows \d\.\d\d of what is in A/)).toBeVisible();
+    await expect(
+      page.getByText(/The machine was checked on this crank with known weights: it shows \d\.\d\d of what is there, \d\.\d° (before|past) it, in A/),
+    ).toBeVisible();
     await expect(plans.first()).toBeChecked();
     expect(await plans.count()).toBeGreaterThan(1);
     await expect(page.getByText('proposed')).toBeVisible();

@@ -1,4 +1,15 @@
-import { addPlanes, effectOfCuts, fromPolar, hungUnbalance, metalNow, scalePlanes, subtractPlanes, toPlanes, type PlaneUnbalance, type RadialCut } from '@tare/core';
+import {
+  addPlanes,
+  effectOfCuts,
+  fromPolar,
+  hungUnbalance,
+  metalNow,
+  scalePlanes,
+  subtractPlanes,
+  toPlanes,
+  type PlaneUnbalance,
+  type RadialCut,
+} from '@tare/core';
 import { loggedCut, type JobSheet } from '@tare/contract';
 import { expect, test } from './app.js';
 import { bench, confirmCautions, doAsPlanned, isPlanned, openJob } from './bench.js';

@@ -174,7 +174,8 @@ export class PracticeJob {
     };
     if (phase === 'first' && this.#slips('bob 20 g wrong in spin 1')) return bob();
     if (phase === 'afterCut' && this.#slips('bob 20 g wrong in spin 2')) return bob();
-    if (phase === 'weights' && (this.#weightSpins > 0 || this.#chance.between(0, 1) < 0.5) && this.#slips('bob 20 g wrong in a weight spin')) return bob();
+    if (phase === 'weights' && (this.#weightSpins > 0 || this.#chance.between(0, 1) < 0.5) && this.#slips('bob 20 g wrong in a weight spin'))
+      return bob();
     if (phase === 'afterCut' && this.#slips('pulley on in spin 2'))
       return toPlanes(fromPolar(PULLEY.massG * PULLEY.radiusMm, this.#chance.between(0, 360)), planes.zAMm - PULLEY.aheadMm, planes);
     return null;
@@ -207,7 +208,9 @@ export class PracticeJob {
     if (phase === 'afterCut' && this.#slips('a digit in spin 2'))
       return put((one) => {
         const field = this.#oneOf(['amount', 'angleDeg'] as const);
-        const variants = meantBy(one[field], field === 'amount' ? 'amount' : 'angle', field === 'amount' ? 0.1 : 1).filter(({ slip }) => slip === 'digit');
+        const variants = meantBy(one[field], field === 'amount' ? 'amount' : 'angle', field === 'amount' ? 0.1 : 1).filter(
+          ({ slip }) => slip === 'digit',
+        );
         return variants.length === 0 ? one : { ...one, [field]: this.#oneOf(variants).value % (field === 'amount' ? Infinity : 360) };
       });
     return seen;

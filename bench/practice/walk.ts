@@ -11,7 +11,6 @@ import {
   type JobEstimate,
   type StoryEntry,
   type Tolerance,
-
 } from '@tare/core';
 import { PracticeJob, type PastNothing } from './job.js';
 import { BITS, MOST_HOLES, type Errors } from './made.js';

@@ -32,7 +32,7 @@ export function Rail(): ReactNode {
           key={bench}
           to={benchPath(sheet.id, bench)}
           className={({ isActive }) =>
-            `flex min-h-12 min-w-fit grow flex-col justify-center rounded-sm px-3 py-1 ${isActive ? 'bg-plate text-ink [--tick:var(--plate)]' : '[--tick:var(--enamel)] hover:bg-enamel-deep'}`
+            `flex min-h-12 min-w-fit grow flex-col justify-center rounded-sm px-2 py-1 ${isActive ? 'bg-plate text-ink [--tick:var(--plate)]' : '[--tick:var(--enamel)] hover:bg-enamel-deep'}`
           }
         >
           <span className="flex items-center gap-2 text-lg leading-tight font-semibold whitespace-nowrap">

@@ -1,7 +1,10 @@
-import { useCallback, useState } from 'react';
+import { useCallback, useEffect, useState } from 'react';
 
 /** A text, or what becomes of the one that stands there by then: for answers that come while somebody types on. */
 type DraftChange = string | ((before: string) => string);
+
+/** Who shows the text of a place: what one writes all of them show at once. */
+const shownAt = new Map<string, Set<(text: string) => void>>();
 
 /** Text that is being typed, kept on this machine under a key: a reload or a closed lid brings it back. */
 export function useDraft(key: string, initial = ''): readonly [string, (change: DraftChange) => void] {
@@ -14,9 +17,18 @@ export function useDraft(key: string, initial = ''): readonly [string, (change: 
       const next = typeof change === 'string' ? change : change(localStorage.getItem(place) ?? initial);
       if (next === '') localStorage.removeItem(place);
       else localStorage.setItem(place, next);
-      setDraft({ place, text: next });
+      for (const show of shownAt.get(place) ?? []) show(next);
     },
     [place, initial],
   );
+  useEffect(() => {
+    const show = (written: string): void => setDraft({ place, text: written });
+    const all = shownAt.get(place) ?? new Set();
+    shownAt.set(place, all.add(show));
+    return () => {
+      all.delete(show);
+      if (all.size === 0) shownAt.delete(place);
+    };
+  }, [place]);
   return [text, set];
 }

@@ -57,12 +57,7 @@ export function jobEstimate(
     gains: all.gains.filter(({ calibration }) => calibration !== BY_ITSELF),
   };
   const inside = told.surprise || !told.now ? null : chanceInside(told.now, tolerance);
-  const resting = restsOn(
-    restingFacts(facts, facts.spins),
-    input,
-    told,
-    tolerance,
-  );
+  const resting = restsOn(restingFacts(facts, facts.spins), input, told, tolerance);
   const verdict = verdictBy(inside);
   return {
     ...told,

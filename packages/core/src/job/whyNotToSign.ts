@@ -38,7 +38,8 @@ export function whyNotToSign(
     if (open.length === 0) return 'Every set-up of this job is closed: nothing of it was brought inside.';
     const waits = open.flatMap(({ name, acceptWaits: [first] }) => (first ? [`${name}: ${sentenceOf(first)}`] : []));
     const toSpin = open.filter(({ acceptWaits }) => acceptWaits.length === 0).map(({ name }) => name);
-    const spinThem = toSpin.length === 0 ? [] : [`Not every set-up is shown to be inside: ${toSpin.join(', ')}. Spin them, or close them with a reason.`];
+    const spinThem =
+      toSpin.length === 0 ? [] : [`Not every set-up is shown to be inside: ${toSpin.join(', ')}. Spin them, or close them with a reason.`];
     return [...spinThem, ...waits].join(' ');
   }
   if (figures.estimate.gainsToCheck.length > 0)

@@ -4,7 +4,12 @@ import { fourthRunDistance } from './fourthRun.js';
 import { readingOf, type Influence, type TrialRun } from './influence.js';
 import { runDoubts } from './runDoubts.js';
 
-const H: Influence = { leftOfA: fromPolar(0.012, 31), leftOfB: fromPolar(0.004, 22), rightOfA: fromPolar(0.0035, 50), rightOfB: fromPolar(0.011, 44) };
+const H: Influence = {
+  leftOfA: fromPolar(0.012, 31),
+  leftOfB: fromPolar(0.004, 22),
+  rightOfA: fromPolar(0.0035, 50),
+  rightOfB: fromPolar(0.011, 44),
+};
 const OWN: PlaneUnbalance = { aGmm: fromPolar(2800, 160), bGmm: fromPolar(1900, 20) };
 const A: PlaneUnbalance = { ...BALANCED, aGmm: fromPolar(1700, 90) };
 const B: PlaneUnbalance = { ...BALANCED, bGmm: fromPolar(1500, 270) };
@@ -19,7 +24,9 @@ it('honest runs are asked nothing', () => {
 });
 
 it.each([0, 1, 2, 3])('266° for 166° in run %i contradicts the others; three runs could not', (at) => {
-  const runs = four().map((one, i) => (i === at ? { ...one, reading: { ...one.reading, left: fromPolar(Math.hypot(one.reading.left.re, one.reading.left.im), 266) } } : one));
+  const runs = four().map((one, i) =>
+    i === at ? { ...one, reading: { ...one.reading, left: fromPolar(Math.hypot(one.reading.left.re, one.reading.left.im), 266) } } : one,
+  );
   expect(runDoubts(runs, []).map(({ kind }) => kind)).toContain('contradiction');
   expect(fourthRunDistance(runs.slice(0, 3))).toBeNull();
 });
@@ -34,7 +41,12 @@ it('a run that needs ten times another is asked about', () => {
   const runs = [BALANCED, A, B, BOTH].map((trial) => run(trial, dull));
   expect(runDoubts(runs, [])).toMatchObject([{ kind: 'unlike', which: 'own' }]);
   const lopsided: Influence = { ...H, leftOfB: fromPolar(0.009, 22) };
-  expect(runDoubts([BALANCED, A, B, BOTH].map((trial) => run(trial, lopsided)), [])).toMatchObject([{ kind: 'unlike', which: 'across' }]);
+  expect(
+    runDoubts(
+      [BALANCED, A, B, BOTH].map((trial) => run(trial, lopsided)),
+      [],
+    ),
+  ).toMatchObject([{ kind: 'unlike', which: 'across' }]);
 });
 
 it('a phase away from the machine’s median is asked about, once there is one', () => {

@@ -1,18 +1,15 @@
 import { degrees, fixed, placesKnown } from '@tare/card';
-import { toPolar, type GainKnown, type JobEstimate } from '@tare/core';
+import { toPolar, type JobEstimate } from '@tare/core';
 import type { ReactNode } from 'react';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { useDisplay } from '../../ui/display.js';
 
-/** A gain that is known by so much better than at first was learned. */
-const LEARNED_RATIO = 0.7;
-
-/** What all spins, cuts and known weights together say of the crank, and of the machine that reads it. */
+/** What all spins, cuts and known weights together say of the crank. */
 export function Known({ estimate }: { readonly estimate: JobEstimate }): ReactNode {
   const { say } = useDisplay();
   const { sheet, figures } = useOpenJob();
   const { radiusAMm, radiusBMm } = sheet.spec.crank.planes;
-  const { now, gains, counted } = estimate;
+  const { now, counted } = estimate;
   if (!now) return null;
   const plane = (name: 'A' | 'B', radiusMm: number): ReactNode => {
     const of = name === 'A' ? 'aGmm' : 'bGmm';
@@ -49,23 +46,6 @@ export function Known({ estimate }: { readonly estimate: JobEstimate }): ReactNo
         {plane('A', radiusAMm)}
         {plane('B', radiusBMm)}
       </div>
-      <p className="text-ink-soft">{gainsWords(gains.at(-1)!)}</p>
     </section>
   );
-}
-
-/** What the machine's numbers are worth (± holds the truth 95 times in 100, as on the card), once where both planes are alike. */
-function gainsWords(known: GainKnown): string {
-  const [a, b] = [gainWords(known, 'a'), gainWords(known, 'b')];
-  return a === b ? `The machine’s ${a}` : `In A the machine’s ${a} In B its ${b}`;
-}
-
-function gainWords(known: GainKnown, plane: 'a' | 'b'): string {
-  const { gain, deviation } = known[plane];
-  const { amount, angleDeg } = toPolar(gain);
-  const turnDeg = angleDeg > 180 ? angleDeg - 360 : angleDeg;
-  const percent = 100 * deviation;
-  return deviation < LEARNED_RATIO * known.before
-    ? `numbers are ${fixed(amount, 2)} of what is there, ${fixed(Math.abs(turnDeg), 1)}° ${turnDeg < 0 ? 'before' : 'past'} it (± ${fixed(2 * percent, 1)} %): the cuts and known weights taught that.`
-    : `own error is up to ${fixed(percent, 1)} %. The next cut or a known weight will narrow it.`;
 }

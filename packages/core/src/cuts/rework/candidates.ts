@@ -73,9 +73,17 @@ export function deepened(input: Search, state: State, old: StandingCut): State[]
   });
 }
 
-function deepestMm({ metal, depthRoomMm = 0 }: Search, { counterweightId }: StandingCut, seat: Seat, { bitMm, pointAngleDeg, usableDepthMm }: Bit): number {
+function deepestMm(
+  { metal, depthRoomMm = 0 }: Search,
+  { counterweightId }: StandingCut,
+  seat: Seat,
+  { bitMm, pointAngleDeg, usableDepthMm }: Bit,
+): number {
   const counterweight = counterweightOf(metal.crank, counterweightId);
-  return Math.min(usableDepthMm, (seat.from === 'rim' ? counterweight.depthLimitMm : deepestBesideMm(counterweight, bitMm, pointAngleDeg)) - depthRoomMm);
+  return Math.min(
+    usableDepthMm,
+    (seat.from === 'rim' ? counterweight.depthLimitMm : deepestBesideMm(counterweight, bitMm, pointAngleDeg)) - depthRoomMm,
+  );
 }
 
 /** The step of depth between least and limit at which so much is taken, or nearest to it; null where even the least takes more than twice that. More depth takes more. */

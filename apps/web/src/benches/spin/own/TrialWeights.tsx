@@ -128,7 +128,9 @@ export function TrialWeights({ machine, before }: { readonly machine: Machine; r
 
 /** Runs without what was left blank after the third. */
 const made = (runs: readonly Run[]): readonly Run[] =>
-  runs.filter((run, i) => i < WITH_BOTH || run.recorded !== null || Object.values(run).some((typed) => typeof typed === 'string' && typed.trim() !== ''));
+  runs.filter(
+    (run, i) => i < WITH_BOTH || run.recorded !== null || Object.values(run).some((typed) => typeof typed === 'string' && typed.trim() !== ''),
+  );
 
 /** Asks once about runs as they stand: kept again with nothing changed, they are what the machine showed. */
 function useRunDoubts(before: readonly Calibration[]): (runs: readonly (TrialRun | null)[]) => string | null {

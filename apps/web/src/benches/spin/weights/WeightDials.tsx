@@ -24,7 +24,6 @@ const at = (radius: number, angleDeg: number): { readonly x: number; readonly y:
 export function WeightDial({ plane, unbalanceGmm, radiusMm, weight }: WeightDialProps): ReactNode {
   const heavy = toPolar(unbalanceGmm);
   const [spot, hung, pin] = [at(RIM, heavy.angleDeg), at(RIM, weight.angleDeg), at(RIM, 0)];
-  const label = at(RIM + 17, weight.angleDeg);
   return (
     <figure className="grid w-fit justify-items-center">
       <svg
@@ -41,11 +40,11 @@ export function WeightDial({ plane, unbalanceGmm, radiusMm, weight }: WeightDial
         </text>
         <line x1={MIDDLE} y1={MIDDLE} x2={spot.x} y2={spot.y} className="stroke-ink" strokeWidth={4} />
         <rect x={hung.x - 9} y={hung.y - 9} width={18} height={18} className="fill-brass stroke-ink" strokeWidth={2} />
-        <text x={label.x} y={label.y + 5} textAnchor="middle" className="fill-ink text-[14px] font-semibold">
-          {degrees(weight.angleDeg)}
-        </text>
       </svg>
-      <figcaption className="text-center">{`${plane}: ${weight.massG} g at ${degrees(weight.angleDeg)}`}</figcaption>
+      <figcaption className="text-center">
+        <span className="block font-semibold">{`${plane}: ${weight.massG} g at ${degrees(weight.angleDeg)}`}</span>
+        <span className="block text-ink-soft">{`too heavy at ${degrees(heavy.angleDeg)}`}</span>
+      </figcaption>
     </figure>
   );
 }

@@ -1,4 +1,3 @@
-import { waitSentence } from '@tare/card';
 import { askedSpin, hungBefore, weightDoubt, type AskedSpin, type HungPiece } from '@tare/core';
 import type { ReactNode } from 'react';
 import { useShop } from '../../../api/queries.js';
@@ -50,7 +49,6 @@ function HangNext({ wait, proposed }: HangNextProps): ReactNode {
   return (
     <section aria-label="Spins with known weights" className="grid gap-3 border-2 border-blue p-4">
       <h3 className="text-xl font-semibold">{isSecond ? 'The second spin with known weights' : 'Known weights'}</h3>
-      <p>{waitSentence(wait)}</p>
       <div className="flex flex-wrap items-center gap-6">
         <WeightDial plane="A" unbalanceGmm={unbalance.aGmm} radiusMm={planes.radiusAMm} weight={proposed.a} />
         <WeightDial plane="B" unbalanceGmm={unbalance.bGmm} radiusMm={planes.radiusBMm} weight={proposed.b} />
