@@ -111,9 +111,9 @@ export async function spinOnStandIn(page: Page): Promise<void> {
 /** Confirms every caution and spins, waiting until the reading is in. */
 export async function spinNow(page: Page, spinsAfter?: number): Promise<void> {
   const table = page.getByRole('table', { name: 'Spins' }).getByRole('row');
-  const rows = spinsAfter === undefined ? Math.max(1, await table.count()) + 1 : spinsAfter + 1;
   const start = page.getByRole('button', { name: /^Spin (as received|again)$/ });
   await expect(start).toBeDisabled();
+  const rows = spinsAfter === undefined ? Math.max(1, await table.count()) + 1 : spinsAfter + 1;
   await confirmCautions(page);
   await start.click();
   await expect(table).toHaveCount(rows);

@@ -66,6 +66,6 @@ test('plans side by side, the strips at 1:1, and a gain that is learned from the
     await spinNow(page);
     await bench(page, 'Correct');
     await expect(page.getByText('Heavy spots, from 4 spins and the cuts between them')).toBeVisible();
-    await expect(page.getByText(/numbers are (0\.9|1\.0)\d of what is there, \d\.\d° (before|past) it/).first()).toBeVisible();
+    await expect(page.getByText(/it shows (0\.9|1\.0)\d of what is there, \d\.\d° (before|past) it/).first()).toBeVisible();
   });
 });

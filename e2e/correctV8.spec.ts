@@ -64,7 +64,7 @@ test('a V8 that needs slugs: tried with trial pieces first, then pressed in', as
     const off = page.getByRole('button', { name: /^Take weight \d off$/ });
     for (let left = await off.count(); left > 0; left -= 1) await off.first().click();
     await bench(page, 'Correct');
-    await expect(page.getByText(/numbers are \d\.\d+ of what is there/)).toBeVisible();
+    await expect(page.getByText(/it shows \d\.\d+ of what is there/)).toBeVisible();
   });
 
   await page.getByRole('button', { name: 'Take this plan to the drill' }).click();

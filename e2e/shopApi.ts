@@ -205,6 +205,14 @@ export class ShopApi {
     return (await this.send('POST machines', {}, { id: randomUUID(), personId: this.personId, spec })).id;
   }
 
+  /** One of which nobody said how far it may be off, nor how its readings scatter: as the form comes. */
+  async blankMachine(): Promise<string> {
+    made += 1;
+    const blank = { unit: 'gAtRadius', gainPercent: null, scatterGmm: null, amountStep: 0.1, angleStepDeg: 1 } as const;
+    const spec: MachineSpec = { ...READ_OFF, ...blank, name: `Nobody said ${process.pid}-${made}` };
+    return (await this.send('POST machines', {}, { id: randomUUID(), personId: this.personId, spec })).id;
+  }
+
   /** The stand-in gauge, studied, in the shop's drawer beside what is there. */
   async standinGauge(): Promise<string> {
     made += 1;
@@ -225,7 +233,12 @@ export class ShopApi {
   }
 
   /** A spin that was read off it, to its display's division. */
-  async readOff(jobId: string, machineId: string, unbalance: PlaneUnbalance, more: Partial<NewTypedSpin> = {}): Promise<string> {
+  async readOff(
+    jobId: string,
+    machineId: string,
+    unbalance: PlaneUnbalance,
+    { spread = false, ...more }: Partial<NewTypedSpin> & Spread = {},
+  ): Promise<string> {
     const { planes } = (await this.sheet(jobId)).spec.crank;
     const shown = (vector: Vector, radiusMm: number): { amount: number; angleDeg: number } => {
       const { amount, angleDeg } = toPolar(vector);
@@ -233,11 +246,12 @@ export class ShopApi {
     };
     const { aGmm, bGmm } = addPlanes(unbalance, hungUnbalance(more.hungPieces ?? [], planes));
     const once = { a: shown(aGmm, planes.radiusAMm), b: shown(bGmm, planes.radiusBMm) };
-    return this.#typeSpin(jobId, { machineId, repeats: [once, once, once], ...more });
+    const repeats = [0, 0.1, -0.1].map((off) => (spread ? { a: byTenths(once.a, off), b: byTenths(once.b, -off) } : once));
+    return this.#typeSpin(jobId, { machineId, repeats, ...more });
   }
 
   /** Reads it off as often as is asked for: with known weights, or once more as it is. */
-  async readOffAsked(jobId: string, machineId: string, unbalance: PlaneUnbalance, more: Partial<NewTypedSpin> = {}): Promise<void> {
+  async readOffAsked(jobId: string, machineId: string, unbalance: PlaneUnbalance, more: Partial<NewTypedSpin> & Spread = {}): Promise<void> {
     await this.#asAsked(jobId, (hungPieces) => this.readOff(jobId, machineId, unbalance, { ...more, hungPieces }), more.setUpId);
   }
 
@@ -288,6 +302,11 @@ export class ShopApi {
   /** Reads it off the needle as often as is asked for. */
   async readNeedleAsked(jobId: string, machineId: string, calibrationId: string, unbalance: PlaneUnbalance): Promise<void> {
     await this.#asAsked(jobId, (hungPieces) => this.readNeedle(jobId, machineId, calibrationId, unbalance, hungPieces));
+  }
+
+  /** A spin as somebody types it. */
+  async typed(jobId: string, shown: Pick<NewTypedSpin, 'machineId' | 'repeats'>): Promise<string> {
+    return this.#typeSpin(jobId, shown);
   }
 
   async #typeSpin(jobId: string, shown: Pick<NewTypedSpin, 'machineId' | 'repeats'> & Partial<NewTypedSpin>): Promise<string> {
@@ -346,6 +365,16 @@ export class ShopApi {
     return spec;
   }
 }
+
+/** Three readings that differ in their last digit, as readings do; left out for three alike. */
+interface Spread {
+  readonly spread?: boolean;
+}
+
+const byTenths = ({ amount, angleDeg }: ShownPair['a'], off: number): ShownPair['a'] => ({
+  amount: Math.max(0, Math.round(10 * (amount + off)) / 10),
+  angleDeg,
+});
 
 const shifted = (vector: Vector, off: number): { amount: number; angleDeg: number } => toPolar({ re: vector.re + off, im: vector.im + off });
 

@@ -207,6 +207,13 @@ describe('a weld', () => {
     expect(given(8)).toBeCloseTo((7.85 / 1000) * Math.PI * 36 * 4 + tip, 0);
     expect(given(8)).toBeGreaterThan(given(11));
   });
+  it('does not go through a bar that stands, though both holes were drilled into it, into the hole on its other side', () => {
+    const across: KnownCut = { ...bar({ angleDeg: at0.angleDeg + 7, seat: { from: 'face', face: 'front', radiusMm: 78 }, lengthMm: 20 }), id: 'bar' };
+    const beyond = hole('b', { angleDeg: at0.angleDeg + 14 });
+    const [alone, beside] = [[], [beyond]].map((more) => takenInTurn([across, hole('a'), ...more, weldOf('a')]).at(-1)!.massG);
+    expect(alone!).toBeLessThan(-3);
+    expect(beside!).toBeCloseTo(alone!, 6);
+  });
   it('of a hole that is in no record any more is nothing, and no error', () => {
     expect(takenInTurn([weldOf('gone')])[0]).toEqual(NO_METAL);
   });

@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import {
   crankTemplate,
+  fromPolar,
   layOut,
   LAYOUTS,
   NO_MARKS,
@@ -16,6 +17,7 @@ import {
 } from '@tare/core';
 import type { DecisionBody, Gauge, InstrumentSpec, MachineSpec, Person } from '@tare/contract';
 import { tenPlacements, type Bench, type Nominals } from './bench.js';
+import { readOff } from './readOff.js';
 import { halfMadeReady } from './halfMadeReady.js';
 
 /*
@@ -206,6 +208,33 @@ async function counterFour(bench: Bench): Promise<void> {
     await bench.decide(ines.id, id, { subject: `part.marks.${partId}`, value: { ...NO_MARKS, serial: `TF-${410 + cylinder}` } });
 }
 
+/** Three eights of neighbours, read on the machine on the floor and no more: what it shows of such cranks is known from them. */
+async function surveyedEights(bench: Bench): Promise<void> {
+  const machine = await bench.machine(FLOOR_MACHINE);
+  for (const [vessel, engineName, throwSpacingMm, a, b] of [
+    ['trawler Marram', 'Dorvell marine V8', 110, [31, 205], [24, 40]],
+    ['yawl Sea Aster', 'Pellgate 90° eight', 112, [18, 150], [27, 320]],
+    ['tender Glasswort', 'Dorvell marine V8', 110, [44, 75], [36, 260]],
+  ] as const) {
+    const spec = specOf({
+      customer: 'The Upper Yard',
+      vessel,
+      engineName,
+      layoutId: 'v8Cross90',
+      throwSpacingMm,
+      strokeMm: 88,
+      rodLengthMm: 150,
+      redlineRpm: 5200,
+      tolerance: gramsAtRim(1),
+      matchToleranceG: 1,
+    });
+    const { id } = await bench.start(ottoline.id, { ...spec, jobKind: 'survey' }, weights(NOT_WEIGHED));
+    const { radiusAMm, radiusBMm } = spec.crank.planes;
+    await readOff(bench, ottoline.id, id, machine, { aGmm: fromPolar(a[0] * radiusAMm, a[1]), bGmm: fromPolar(b[0] * radiusBMm, b[1]) });
+  }
+}
+const NOT_WEIGHED = { piston: 1, pin: 1, lockPair: 1, ringSet: 1, rod: 2, smallEnd: 1, bearingPair: 1 };
+
 /** A pilot boat's flat six in four stages: crank and damper inside, the flywheel on it, the cover read in its first position. */
 async function pilotSix(bench: Bench): Promise<void> {
   const bare = specOf({
@@ -279,10 +308,11 @@ function withBoltOns(crank: Crank): Crank {
   return { ...crank, counterweights: [...crank.counterweights, ...boltOns] };
 }
 
+const FLOOR_MACHINE = 'Floor machine';
 /** The machine on the floor, which shows where to add; and a bench whose signals a logger writes down. */
 const DEMO_MACHINES: readonly MachineSpec[] = [
   {
-    name: 'Floor machine',
+    name: FLOOR_MACHINE,
     driver: 'typed',
     unit: 'gAtRadius',
     convention: { seenFrom: 'rear', counts: 'clockwise', zeroAtDeg: 0, shows: 'light' },
@@ -442,6 +472,7 @@ export const DEMO_JOBS: readonly ((bench: Bench) => Promise<void>)[] = [
   tugEight,
   pilotSix,
   counterFour,
+  surveyedEights,
 ];
 
 /** Nominal weights of an engine's parts in g, with the scatter that sets of such parts have. */

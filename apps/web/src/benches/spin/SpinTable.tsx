@@ -35,8 +35,8 @@ export function SpinTable(): ReactNode {
       keyOf={({ spin }) => spin.spinId}
       columns={[
         { title: 'Spin', is: 'words', cell: ({ entry, number }) => (entry.id === received?.spinId ? 'as received' : number) },
-        { title: 'The machine showed, A', className: 'whitespace-nowrap', cell: ({ spin }) => shownWords(spin.alone.a, radiusAMm) },
-        { title: 'B', className: 'whitespace-nowrap', cell: ({ spin }) => shownWords(spin.alone.b, radiusBMm) },
+        { title: 'The machine showed, A', className: 'whitespace-nowrap', cell: ({ spin, entry }) => offScaleWords(entry, 'a') ?? shownWords(spin.alone.a, radiusAMm) },
+        { title: 'B', className: 'whitespace-nowrap', cell: ({ spin, entry }) => offScaleWords(entry, 'b') ?? shownWords(spin.alone.b, radiusBMm) },
         { title: `Known then, A, g at ${say(radiusAMm, 'mm', 0)}`, cell: ({ spin, counts }) => (counts ? knownWords(spin.a, radiusAMm) : '') },
         { title: `B, g at ${say(radiusBMm, 'mm', 0)}`, cell: ({ spin, counts }) => (counts ? knownWords(spin.b, radiusBMm) : '') },
         { title: 'Speed', cell: ({ entry }) => fixed(entry.speedRpm, 0) },
@@ -76,6 +76,13 @@ export function SpinTable(): ReactNode {
       ]}
     />
   );
+}
+
+/** ">100": a display or a needle that was pinned each time showed no figure; null for one that did. */
+export function offScaleWords({ shown }: Pick<SpinEntry, 'shown'>, plane: 'a' | 'b'): string | null {
+  const readings = (shown ?? []).map((pair) => pair[plane]);
+  if (readings.length === 0 || readings.some(({ offScale }) => offScale !== true)) return null;
+  return `>${Math.max(...readings.map(({ amount }) => amount))}`;
 }
 
 /** "2.40 @ 185°", as the machine showed it. */
