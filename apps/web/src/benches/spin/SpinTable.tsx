@@ -35,7 +35,11 @@ export function SpinTable(): ReactNode {
       keyOf={({ spin }) => spin.spinId}
       columns={[
         { title: 'Spin', is: 'words', cell: ({ entry, number }) => (entry.id === received?.spinId ? 'as received' : number) },
-        { title: 'The machine showed, A', className: 'whitespace-nowrap', cell: ({ spin, entry }) => offScaleWords(entry, 'a') ?? shownWords(spin.alone.a, radiusAMm) },
+        {
+          title: 'The machine showed, A',
+          className: 'whitespace-nowrap',
+          cell: ({ spin, entry }) => offScaleWords(entry, 'a') ?? shownWords(spin.alone.a, radiusAMm),
+        },
         { title: 'B', className: 'whitespace-nowrap', cell: ({ spin, entry }) => offScaleWords(entry, 'b') ?? shownWords(spin.alone.b, radiusBMm) },
         { title: `Known then, A, g at ${say(radiusAMm, 'mm', 0)}`, cell: ({ spin, counts }) => (counts ? knownWords(spin.a, radiusAMm) : '') },
         { title: `B, g at ${say(radiusBMm, 'mm', 0)}`, cell: ({ spin, counts }) => (counts ? knownWords(spin.b, radiusBMm) : '') },
