@@ -3,8 +3,9 @@ import { toPolar, type JobEstimate } from '@tare/core';
 import type { ReactNode } from 'react';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { useDisplay } from '../../ui/display.js';
+import { RestsOnWords } from '../spin/weights/RestsOnWords.js';
 
-/** What all spins, cuts and known weights together say of the crank. */
+/** What all spins, cuts and known weights together say of the crank, and what that rests on. */
 export function Known({ estimate }: { readonly estimate: JobEstimate }): ReactNode {
   const { say } = useDisplay();
   const { sheet, figures } = useOpenJob();
@@ -46,6 +47,7 @@ export function Known({ estimate }: { readonly estimate: JobEstimate }): ReactNo
         {plane('A', radiusAMm)}
         {plane('B', radiusBMm)}
       </div>
+      <RestsOnWords />
     </section>
   );
 }

@@ -8,7 +8,6 @@ import { useShopTools } from '../../api/shopThings.js';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { benchPath } from '../../shell/paths.js';
 import { RefuseWeights } from '../spin/weights/RefuseWeights.js';
-import { RestsOnWords } from '../spin/weights/RestsOnWords.js';
 import { Button } from '../../ui/Button.js';
 import { ProblemNotice } from '../../ui/Notice.js';
 import { useWho } from '../../ui/WhoFirst.js';
@@ -67,7 +66,6 @@ export function Planning({ map, children }: { readonly map: (planned: readonly C
     return (
       <CorrectFrame next={waitSentence(wait)}>
         <Known estimate={figures.estimate} />
-        <RestsOnWords />
         <Link className="inline-flex min-h-11 w-fit items-center underline underline-offset-4" to={benchPath(sheet.id, 'spin')}>
           On to the spin
         </Link>
@@ -79,7 +77,6 @@ export function Planning({ map, children }: { readonly map: (planned: readonly C
   return (
     <CorrectFrame next={isFetching ? 'Working out where to drill …' : nextWords(plans)}>
       <Known estimate={figures.estimate} />
-      <RestsOnWords />
       {error && <ProblemNotice>{error.message}</ProblemNotice>}
       {plans?.kind === 'notFound' && <ProblemNotice>{`No plan of up to ${wishes.maxHoles} holes does it. ${plans.reason}`}</ProblemNotice>}
       {plans?.kind === 'choices' && plans.drillingFails !== null && (
