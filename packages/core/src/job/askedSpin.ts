@@ -1,7 +1,7 @@
 import type { HungPiece } from '../estimate/hungPieces.js';
 import { verdictBy } from '../estimate/verdict.js';
 import type { Planes } from '../rotor/planes.js';
-import { firstWeights, secondWeights, type TrialWeight, type WeightProposal } from '../spin/weightProposal.js';
+import { firstWeights, secondWeights, type TrialWeight, type WeightProposal } from './weightProposal.js';
 import type { JobEstimate } from './jobEstimate.js';
 import type { SpinFact } from './jobFacts.js';
 import type { Wait } from './restsOn.js';
