@@ -109,7 +109,12 @@ export function worked(input: EstimateInput): Worked {
   const strays = isEstimated ? straysOf(input.events, spins) : new Set<string>();
   let aside: ReadonlySet<string> = strays;
   for (let round = 1; ; round += 1) {
-    const told = workedWith(input, scattersOf(input.events, stateKey, aside), strays);
+    const { refuted, ...told } = workedWith(input, scattersOf(input.events, stateKey, aside), strays);
+    if (refuted.some((id) => !strays.has(id))) {
+      refuted.forEach((id) => strays.add(id));
+      aside = new Set([...aside, ...strays]);
+      continue;
+    }
     const next = new Set(told.told.spins.filter(({ setAside }) => setAside).map(({ spinId }) => spinId));
     if (!isEstimated || round === MOST_ROUNDS || (next.size === aside.size && [...next].every((id) => aside.has(id)))) return told;
     aside = next;
@@ -117,7 +122,7 @@ export function worked(input: EstimateInput): Worked {
 }
 
 /** Readings that two or more others of their state contradict, where those are all that says how readings scatter: the farthest first, one by one. */
-function straysOf(events: readonly RecordEvent[], spins: readonly SpinEvent[]): ReadonlySet<string> {
+function straysOf(events: readonly RecordEvent[], spins: readonly SpinEvent[]): Set<string> {
   const strays = new Set<string>();
   for (;;) {
     const scatters = scattersOf(events, stateKey, strays);
@@ -134,7 +139,8 @@ function straysOf(events: readonly RecordEvent[], spins: readonly SpinEvent[]): 
   }
 }
 
-function workedWith(input: EstimateInput, scatters: Scatters, strays: ReadonlySet<string>): Worked {
+/** @returns what is known, and the unlikely spins that a likely one of their state contradicts: they are strays, too */
+function workedWith(input: EstimateInput, scatters: Scatters, strays: ReadonlySet<string>): Worked & { readonly refuted: readonly string[] } {
   const { planes, events } = input;
   const groups = groupsOf(events);
   const calibrations = [...new Set(events.flatMap((event) => (event.kind === 'spin' ? [event.calibration] : [])))];
@@ -147,6 +153,7 @@ function workedWith(input: EstimateInput, scatters: Scatters, strays: ReadonlySe
     densityDeviation: input.densityDeviation,
   });
   const spins: SpinTold[] = [];
+  const refuted: string[] = [];
   let state: State | null = null;
   let last: LastRead | null = null;
   const lastSpin = events.findLast(({ kind }) => kind === 'spin');
@@ -174,7 +181,7 @@ function workedWith(input: EstimateInput, scatters: Scatters, strays: ReadonlySe
       states.take(stepOf(all));
       return all;
     };
-    const outcome = test({
+    const { refutes = [], ...outcome } = test({
       states,
       step: stepOf(tested),
       tested,
@@ -186,6 +193,7 @@ function workedWith(input: EstimateInput, scatters: Scatters, strays: ReadonlySe
     const isStray = strays.has(event.id);
     const unlikely = outcome.chance !== null && outcome.chance < UNLIKELY_CHANCE;
     const setAside = isStray || (outcome.chance !== null && outcome.chance < ALARM_CHANCE);
+    refuted.push(...refutes);
     const told = { ...outcome, setAside, spinId: event.id, read: event.reading.turns.mean, before };
     if (setAside) {
       if (event === lastSpin) states.finish();
@@ -218,6 +226,7 @@ function workedWith(input: EstimateInput, scatters: Scatters, strays: ReadonlySe
   };
   return {
     told,
+    refuted,
     groups,
     knownWith,
     together: (mountings) => {
@@ -255,11 +264,14 @@ interface SpinToTest {
   readonly takeAll: (entries: readonly Entry[]) => StateReading;
 }
 
-type Outcome = Pick<SpinTold, 'distance' | 'chance' | 'expected' | 'expectedCovariance' | 'gain'>;
+type Outcome = Pick<SpinTold, 'distance' | 'chance' | 'expected' | 'expectedCovariance' | 'gain'> & {
+  /** Unlikely spins of its state that it contradicts, itself likely without them. */
+  readonly refutes?: readonly string[];
+};
 
 /**
- * A spin against what was expected of it. Where spins of its state were unlikely, it is tested without them: as likely they are borne
- * out, and where it is unlikely as well a third one tells (9c); the third is tested against those, too.
+ * A spin against what was expected of it. Where spins of its state were unlikely, it is tested without them: likely, they are borne
+ * out, unless it contradicts them; where it is unlikely as well a third one tells (9c); the third is tested against those, too.
  */
 function test(spin: SpinToTest): Outcome {
   const { states, repeated, takeAll } = spin;
@@ -271,10 +283,12 @@ function test(spin: SpinToTest): Outcome {
   const outcome = testNow(likely.length > 0 ? spin : { ...spin, among: null }, likely.length);
   if (likely.length > 0) states.dropLast();
   takeAll(repeated);
-  const isThird = outcome.chance !== null && outcome.chance < UNLIKELY_CHANCE && open.length + 1 >= UNLIKELY_THAT_STAND;
-  if (!isThird) return outcome;
+  const isLikely = outcome.chance === null || outcome.chance >= UNLIKELY_CHANCE;
+  if (!isLikely && open.length + 1 < UNLIKELY_THAT_STAND) return outcome;
   const withThem = testNow(spin, repeated.length);
-  return (withThem.chance ?? 1) < ALARM_CHANCE ? withThem : outcome;
+  if ((withThem.chance ?? 1) >= ALARM_CHANCE) return outcome;
+  // As likely as this one is, it was the unlikely ones that were wrong.
+  return isLikely ? { ...outcome, refutes: open.map(({ id }) => id) } : withThem;
 }
 
 function testNow({ states, step, tested, among, canBeTested }: SpinToTest, repeats: number): Outcome {

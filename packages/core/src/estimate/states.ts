@@ -380,25 +380,28 @@ export class States {
         const form = this.#read(taken.step, taken.point!);
         taken.slope = form.slope;
         this.#known = this.#afterRead(taken.step, form);
-      } else {
-        this.#start();
-        for (const taken of this.#taken) {
-          if (taken === this.#taken.at(-1)) this.#before = { information: this.#information.slice(), eta: this.#eta.slice(), known: null };
-          if (taken.step.kind === 'cut') taken.back = this.#cut(taken.step);
-          else taken.slope = this.#read(taken.step, taken.point!).slope;
-        }
-        this.#known = null;
-      }
+      } else this.#linearAnew();
     }
   }
 
-  /** Goes back from the last state; moves the points where the linear form leaves out too much. */
-  #movePoints(): 'nothing' | 'last' | 'all' {
+  /** Goes through all of it again, each reading made linear at its point. */
+  #linearAnew(): void {
+    this.#start();
+    for (const taken of this.#taken) {
+      if (taken === this.#taken.at(-1)) this.#before = { information: this.#information.slice(), eta: this.#eta.slice(), known: null };
+      if (taken.step.kind === 'cut') taken.back = this.#cut(taken.step);
+      else taken.slope = this.#read(taken.step, taken.point!).slope;
+    }
+    this.#known = null;
+  }
+
+  /** Goes back from the last state; moves the points where the linear form leaves out too much, or all of them. */
+  #movePoints(every = false): 'nothing' | 'last' | 'all' {
     const { covariance, mean } = this.known;
     const n = this.size;
     const state = mean.slice();
     const points: (Point | null)[] = [];
-    let moved: 'nothing' | 'last' | 'all' = 'nothing';
+    let moved: 'nothing' | 'last' | 'all' = every ? 'all' : 'nothing';
     for (let t = this.#taken.length - 1; t >= 0; t -= 1) {
       const taken = this.#taken[t]!;
       if (taken.step.kind === 'cut') {
@@ -417,24 +420,36 @@ export class States {
     return moved;
   }
 
-  /** Frees the mean of what the linear forms leave out: Λ stays, each reading's share of η is by its gradient where it truly lies. */
+  /**
+   * Frees the mean of what the linear forms leave out: Λ stays, each reading's share of η is by its gradient where it truly lies. Where
+   * that leads away instead, all is made linear anew at the mean as it was.
+   */
   #polish(until: number): void {
     const n = this.size;
-    const { covariance } = this.known;
     const from = this.gainAt(0);
+    let before = Infinity;
     for (let pass = 0; pass < MOST_PASSES; pass += 1) {
+      const was = this.known;
+      const { covariance } = was;
       this.#toGradients();
       const eta = this.#firstEta();
       for (const taken of this.#taken) {
         if (taken.step.kind === 'cut') etaThrough(taken as Taken<CutStep>, eta, n);
         else addInto(eta, taken.share!);
       }
-      this.#eta = eta;
       const mean = times(covariance, eta, n);
-      const was = this.known.mean;
-      this.#known = { mean, covariance };
       let moved = 0;
-      for (let i = from; i < n - 1; i += 1) moved = Math.max(moved, Math.abs(mean[i]! - was[i]!) / Math.sqrt(covariance[i * n + i]!));
+      for (let i = from; i < n - 1; i += 1) moved = Math.max(moved, Math.abs(mean[i]! - was.mean[i]!) / Math.sqrt(covariance[i * n + i]!));
+      if (!(moved <= before)) {
+        this.#known = was;
+        this.#movePoints(true);
+        this.#linearAnew();
+        before = Infinity;
+        continue;
+      }
+      before = moved;
+      this.#eta = eta;
+      this.#known = { mean, covariance };
       if (moved <= until) return;
     }
   }
