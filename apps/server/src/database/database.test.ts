@@ -36,9 +36,14 @@ describe('the demo shop', () => {
     expect(standing(four!, 'weigh')).toBe('waiting');
     expect(four!.readings).toHaveLength(0);
     expect(standing(four!, 'makeReady')).toBe('underWay');
-    const counter = sheets.at(-1)!;
+    const counter = sheets[6]!;
     expect(counter.parts.filter(({ spare }) => spare).map(({ kind, cylinder }) => [kind, cylinder])).toEqual([['piston', 5]]);
     expect(standing(counter, 'match')).toBe('ready');
+  });
+  it('has a machine that is known from three cranks, and one of which nobody knows anything', () => {
+    const surveyed = sheets.slice(7).map((sheet) => jobFigures(factsOf(sheet)).estimate.restsOn.gainBy);
+    expect(surveyed).toEqual(['weights', 'weights', 'weights']);
+    expect(sheets[1]!.spins[0]!.gainBasis).toBeNull();
   });
   it('is consistent: the signed figures recompute to themselves', () => {
     const [three] = sheets;
