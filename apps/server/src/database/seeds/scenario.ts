@@ -212,9 +212,9 @@ async function counterFour(bench: Bench): Promise<void> {
 async function surveyedEights(bench: Bench): Promise<void> {
   const machine = await bench.machine(FLOOR_MACHINE);
   for (const [vessel, engineName, throwSpacingMm, a, b] of [
-    ['trawler Marram', 'Dorvell marine V8', 110, [31, 205], [24, 40]],
-    ['yawl Sea Aster', 'Pellgate 90° eight', 112, [18, 150], [27, 320]],
-    ['tender Glasswort', 'Dorvell marine V8', 110, [44, 75], [36, 260]],
+    ['trawler Marram', 'Merlow marine eight', 110, [31, 205], [24, 40]],
+    ['yawl Sea Aster', 'Stannick eight', 112, [18, 150], [27, 320]],
+    ['tender Glasswort', 'Quarrel eight', 110, [44, 75], [36, 260]],
   ] as const) {
     const spec = specOf({
       customer: 'The Upper Yard',
