@@ -189,7 +189,17 @@ export { factorEffect, type ActualParts, type EffectInput, type FactorEffect, ty
 export { factorShaking, factorSweep } from './engine/factorSweep.js';
 export { bobsNeeded } from './engine/bobsNeeded.js';
 
-export { toPlanes, addPlanes, scalePlanes, subtractPlanes, movePlanes, BALANCED, type Planes, type PlaneUnbalance } from './rotor/planes.js';
+export {
+  toPlanes,
+  addPlanes,
+  scalePlanes,
+  meanPlanes,
+  subtractPlanes,
+  movePlanes,
+  BALANCED,
+  type Planes,
+  type PlaneUnbalance,
+} from './rotor/planes.js';
 export { unbalanceForceN } from './rotor/force.js';
 export { staticAndCouple } from './rotor/staticCouple.js';
 export { checkSetUp, supportLoads, supportsMoved, type SupportLoad, type Supports } from './rotor/supports.js';

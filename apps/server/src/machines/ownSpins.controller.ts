@@ -17,13 +17,11 @@ import {
   type StandinRecording,
 } from '@tare/contract';
 import {
-  addPlanes,
-  BALANCED,
   calibrationFactor,
   calibratedWhere,
   GAIN_BY_TRIALS,
   readShown,
-  scalePlanes,
+  meanPlanes,
   toPolar,
   unbalanceOf,
   type Influence,
@@ -82,7 +80,7 @@ export class OwnSpinsController {
     const readIn = byTrials?.planes ?? planes;
     const by: ShownBy = { ...shownBy(machine), planes, influence: byTrials?.influence ?? null };
     const read = readShown(spin.repeats, by);
-    const mean = planeMeans(read.spins);
+    const mean = meanPlanes(read.spins);
     const gainDeviation = byTrials ? trialsDeviation(byTrials, sheet, spin.speedRpm) : (machine.spec.gainPercent ?? USUAL_GAIN_PERCENT) / 100;
     const spread = (plane: 'aGmm' | 'bGmm'): PlaneSpread => ({
       runGmm: 0,
@@ -164,7 +162,7 @@ export class OwnSpinsController {
     const { processed, format } = await this.workers.recording(request.body, spec, onProgress);
     const sheet = askedSetUp(whole, spin, processed.speedRpm);
     const turns = processed.turns.map((turn) => unbalanceOf(turn, calibration.influence));
-    const mean = planeMeans(turns);
+    const mean = meanPlanes(turns);
     const gainDeviation = trialsDeviation(calibration, sheet, processed.speedRpm);
     const spread = (plane: 'aGmm' | 'bGmm'): PlaneSpread => ({
       runGmm: spec.scatterGmm,
@@ -247,7 +245,7 @@ export class OwnSpinsController {
     const row = await this.recordingOf(jobId, spinId);
     const { processed } = await this.workers.recording(row.recording, { columns: row.columns, channels: row.channels ?? STEREO_AND_TACH });
     const turns = processed.turns.slice(0, row.turns.length).map((turn) => unbalanceOf(turn, row.influence));
-    const [kept, anew] = [planeMeans(row.turns), planeMeans(turns)];
+    const [kept, anew] = [meanPlanes(row.turns), meanPlanes(turns)];
     const apart = (x: Vector, y: Vector): number => toPolar({ re: x.re - y.re, im: x.im - y.im }).amount;
     return { now: summaryOf(processed), kept, anew, differsGmm: { a: apart(kept.aGmm, anew.aGmm), b: apart(kept.bGmm, anew.bGmm) } };
   }
@@ -278,8 +276,6 @@ interface RecordedRow {
 
 const STEREO_AND_TACH = { left: 1, right: 2, tach: 3 };
 
-const planeMeans = (turns: readonly PlaneUnbalance[]): PlaneUnbalance => scalePlanes(turns.reduce(addPlanes, BALANCED), 1 / turns.length);
-
 /** Each run of a calibration scattered as a spin does; this came of that into every spin read by it, g·mm in each component. */
 const calibrationDeviation = ({ spec }: Machine, { runs }: Calibration, mean: PlaneUnbalance): number =>
   (spec.scatterGmm ?? 0) * calibrationFactor(runs, mean);
@@ -302,7 +298,6 @@ function gainOf(deviation: number, ofRunsGmm: number, { aGmm, bGmm }: PlaneUnbal
   return Math.min(1, Math.hypot(deviation, largest > 0 ? ofRunsGmm / largest : 0));
 }
 
-/** Trial weights on this rotor are what a gain is known by once a fourth run has agreed with the three. */
 /** Runs on this rotor say its gain where a fourth could contradict three and did not; runs on another are no knowledge of this one. */
 function trialsBasis(calibration: Calibration, sheet: JobSheet, speedRpm: number): GainBasis | null {
   if (calibratedWhere(calibration, rotorOf(sheet), speedRpm) !== 'here') return null;

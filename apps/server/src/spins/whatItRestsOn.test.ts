@@ -2,7 +2,6 @@ import { randomUUID } from 'node:crypto';
 import { factsOf, type Problem } from '@tare/contract';
 import {
   addPlanes,
-  askedSpin,
   fromPolar,
   hungUnbalance,
   jobFigures,
@@ -39,13 +38,11 @@ async function read(jobId: string, machineId: string, unbalance: PlaneUnbalance,
 
 const estimateOf = async (jobId: string): Promise<JobEstimate> => jobFigures(factsOf(await server.sheet(jobId))).estimate;
 
+/** @returns how many spins were asked for */
 async function readAsAsked(jobId: string, machineId: string, unbalance: PlaneUnbalance): Promise<number> {
-  for (let spins = 0; ; spins += 1) {
-    const { spins: made, spec } = await server.sheet(jobId);
-    const asked = askedSpin(made, spec.crank.planes, await estimateOf(jobId), []);
-    if (!asked) return spins;
-    await read(jobId, machineId, unbalance, asked.weights ? [asked.weights.a, asked.weights.b] : []);
-  }
+  const before = (await server.sheet(jobId)).spins.length;
+  const { spins } = await server.spinWhatIsAsked(jobId, (hungPieces) => read(jobId, machineId, unbalance, hungPieces));
+  return spins.length - before;
 }
 
 const heavy = (a: number, b: number, angleDeg: number): PlaneUnbalance => ({ aGmm: fromPolar(a, angleDeg), bGmm: fromPolar(b, angleDeg + 160) });

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import type { Server } from 'node:net';
 import type { AddressInfo } from 'node:net';
-import { askedSpin, jobFigures, type JobSpec, type LayoutId, type Measure, type PartFact } from '@tare/core';
+import { askedSpin, jobFigures, type HungPiece, type JobSpec, type LayoutId, type Measure, type PartFact } from '@tare/core';
 import { madeUpSpec } from '@tare/core/testing';
 import {
   factsOf,
@@ -189,14 +189,17 @@ export class TestServer {
     await this.post(`jobs/${jobId}/decisions`, refusal);
   }
 
-  /** Spins on the stand-in until nothing waits for a spin any more: known weights, or the crank as it is once more. */
-  async spinWhatIsAsked(jobId: string): Promise<JobSheet> {
+  /** Spins, on the stand-in unless it is said how, until nothing waits for a spin any more: known weights, or the crank as it is once more. */
+  async spinWhatIsAsked(
+    jobId: string,
+    spin = (hungPieces: readonly HungPiece[]): Promise<unknown> =>
+      this.post(`jobs/${jobId}/spins`, { ...this.entry(), speedRpm: 600, turns: 40, cautionsConfirmed: true, hungPieces }),
+  ): Promise<JobSheet> {
     for (let spins = 0; spins < 8; spins += 1) {
       const sheet = await this.sheet(jobId);
       const asked = askedSpin(sheet.spins, sheet.spec.crank.planes, jobFigures(factsOf(sheet)).estimate, []);
       if (!asked) return sheet;
-      const hungPieces = asked.weights ? [asked.weights.a, asked.weights.b] : [];
-      await this.post(`jobs/${jobId}/spins`, { ...this.entry(), speedRpm: 600, turns: 40, cautionsConfirmed: true, hungPieces });
+      await spin(asked.weights ? [asked.weights.a, asked.weights.b] : []);
     }
     throw new Error('The crank is asked for spin after spin.');
   }

@@ -1,4 +1,4 @@
-import { toPolar, type JobFigures, type Vector } from '@tare/core';
+import { toPolar, turnBetweenDeg, type JobFigures, type Vector } from '@tare/core';
 import { clock, fixed } from './numbers.js';
 import { count } from './names.js';
 
@@ -7,13 +7,13 @@ type Told = Pick<JobFigures['estimate'], 'restsOn' | 'gains'>;
 /** A gain: the share of what is there that is shown, and by how much past its place. */
 function gainWords(gain: Vector): string {
   const { amount, angleDeg } = toPolar(gain);
-  const turnDeg = angleDeg > 180 ? angleDeg - 360 : angleDeg;
+  const turnDeg = turnBetweenDeg(0, angleDeg);
   return `${fixed(amount, 2)} of what is there, ${fixed(Math.abs(turnDeg), 1)}° ${turnDeg < 0 ? 'before' : 'past'} it,`;
 }
 
 /** What the job's figures rest on, for the card, Spin and Correct: by what the machine's numbers are known, and how its readings scatter. */
 export function restsSentences({ restsOn, gains }: Told): string[] {
-  const { gainBy, gainDeviation, history, scatterBy, refused, mostShare } = restsOn;
+  const { gainBy, gainDeviation, history, scatterBy } = restsOn;
   const gain = gains.at(-1);
   if (gainDeviation === null || !gain) return [];
   const percent = `± ${fixed(196 * gainDeviation, 1)} %`;
@@ -34,6 +34,9 @@ export function restsSentences({ restsOn, gains }: Told): string[] {
       : scatterBy === 'readings'
         ? 'How far its readings lie apart was found on this job.'
         : 'How far its readings lie apart is not known: no chance can be said yet.',
-    ...(refused === null ? [] : [`No known weights: ${refused}.${mostShare < 1 ? ' Half of what is there was the most that a plan took.' : ''}`]),
   ].filter((sentence) => sentence !== '');
 }
+
+/** Why nobody hung known weights, for the card; null where somebody did, or they are not refused. */
+export const refusalSentence = ({ refused, mostShare }: Told['restsOn']): string | null =>
+  refused === null ? null : `No known weights: ${refused}.${mostShare < 1 ? ' Half of what is there was the most that a plan took.' : ''}`;

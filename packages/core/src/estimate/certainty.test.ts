@@ -1,26 +1,14 @@
 import { randomLcg, randomNormal } from 'd3-random';
-import { BALANCED, type PlaneUnbalance, type Planes } from '../rotor/planes.js';
+import { BALANCED, type PlaneUnbalance } from '../rotor/planes.js';
 import { summariseTurns } from '../spin/turnSummary.js';
 import { times } from '../units/complex.js';
 import { add, fromPolar, scale, subtract, toPolar, type Vector } from '../units/vector.js';
 import { estimate } from './estimate.js';
 import type { EstimateInput, RecordEvent, SpinEvent } from './events.js';
 import { roundFour } from './fourNumbers.js';
+import { PLANES, spinRead } from './testing/spinRead.js';
 
-const PLANES: Planes = { zAMm: 0, zBMm: 400, radiusAMm: 85, radiusBMm: 85 };
-let ids = 0;
-const spin = (readings: readonly PlaneUnbalance[], more: Partial<SpinEvent> = {}): SpinEvent => ({
-  kind: 'spin',
-  id: `spin ${(ids += 1)}`,
-  calibration: 'machine',
-  planes: PLANES,
-  mounted: { crank: 0 },
-  hung: BALANCED,
-  hungCovariance: null,
-  scatterGmm: null,
-  reading: { turns: summariseTurns(readings), of: 'spins', display: null },
-  ...more,
-});
+const spin = (readings: readonly PlaneUnbalance[], more: Partial<SpinEvent> = {}): SpinEvent => spinRead(summariseTurns(readings), more);
 const at = (a: number, b = 1000): PlaneUnbalance => ({ aGmm: { re: a, im: 0 }, bGmm: { re: b, im: 0 } });
 const input = (events: readonly RecordEvent[], more: Partial<EstimateInput> = {}): EstimateInput => ({
   planes: PLANES,

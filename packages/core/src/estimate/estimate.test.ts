@@ -1,4 +1,5 @@
 import { randomLcg, randomNormal } from 'd3-random';
+import { PLANES, spinRead } from './testing/spinRead.js';
 import { trackUnbalance, type PlaneEvent } from './testing/trackUnbalance.js';
 import { BALANCED, movePlanes, type PlaneUnbalance, type Planes } from '../rotor/planes.js';
 import { times } from '../units/complex.js';
@@ -7,23 +8,12 @@ import { estimate } from './estimate.js';
 import type { CutEvent, EstimateInput, RecordEvent, SpinEvent } from './events.js';
 import { roundFour, toFour } from './fourNumbers.js';
 
-const PLANES: Planes = { zAMm: 0, zBMm: 400, radiusAMm: 85, radiusBMm: 85 };
 const NONE = Array.from({ length: 10 }, () => 0);
 let ids = 0;
 
 /** A spin that one number was read of. */
-const spin = (a: Vector, b: Vector = { re: 0, im: 0 }, more: Partial<SpinEvent> = {}): SpinEvent => ({
-  kind: 'spin',
-  id: `spin ${(ids += 1)}`,
-  calibration: 'machine',
-  planes: PLANES,
-  mounted: { crank: 0 },
-  hung: BALANCED,
-  hungCovariance: null,
-  scatterGmm: { a: 8, b: 8 },
-  reading: { turns: { n: 1, mean: { aGmm: a, bGmm: b }, covariance: NONE }, of: 'spins', display: null },
-  ...more,
-});
+const spin = (a: Vector, b: Vector = { re: 0, im: 0 }, more: Partial<SpinEvent> = {}): SpinEvent =>
+  spinRead({ n: 1, mean: { aGmm: a, bGmm: b }, covariance: NONE }, { scatterGmm: { a: 8, b: 8 }, ...more });
 const cut = (change: PlaneUnbalance, deviation = 0, part = 'crank'): CutEvent => ({
   kind: 'cut',
   id: `cut ${(ids += 1)}`,

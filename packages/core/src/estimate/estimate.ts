@@ -116,7 +116,7 @@ export function worked(input: EstimateInput): Worked {
       continue;
     }
     const next = new Set(told.told.spins.filter(({ setAside }) => setAside).map(({ spinId }) => spinId));
-    if (!isEstimated || round === MOST_ROUNDS || (next.size === aside.size && [...next].every((id) => aside.has(id)))) return told;
+    if (!isEstimated || round >= MOST_ROUNDS || (next.size === aside.size && [...next].every((id) => aside.has(id)))) return told;
     aside = next;
   }
 }

@@ -165,7 +165,7 @@ export function jobFigures(facts: JobFacts): JobFigures {
     bobsNeeded: bobsNeeded(spec.layout),
     bobs: agreedOr(weighed, spec)(PART_KINDS, () => bobCard(spec.layout, weighed, bobChoices, ONE_BOB_FIGURE_WITHIN_G, howWeighed(facts))),
     ...spunBy(facts, state),
-    setUps: setUp ? setUpSteps(facts, setUp, state.worked) : [],
+    setUps: setUp ? setUpSteps(facts, setUp, state) : [],
     lastSpinId: wholeOf(facts).spins.at(-1)?.id ?? null,
   };
 }

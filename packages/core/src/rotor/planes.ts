@@ -72,6 +72,9 @@ export const subtractPlanes = (x: PlaneUnbalance, y: PlaneUnbalance): PlaneUnbal
 });
 export const scalePlanes = (x: PlaneUnbalance, factor: number): PlaneUnbalance => ({ aGmm: scale(x.aGmm, factor), bGmm: scale(x.bGmm, factor) });
 
+/** Mean of several. */
+export const meanPlanes = (all: readonly PlaneUnbalance[]): PlaneUnbalance => scalePlanes(all.reduce(addPlanes, BALANCED), 1 / all.length);
+
 /**
  * The same unbalance read in another pair of planes: each plane's vector is carried over on its own.
  * @throws CoreError from checkPlanes

@@ -24,7 +24,8 @@ export interface SupportLoad {
   readonly unbalanceN: number;
 }
 
-const GRAVITY = 9.81;
+/** m/s². */
+export const GRAVITY = 9.81;
 /** A crank's nose and flange reach no farther beyond its last counterweight than this, mm. */
 const CRANK_REACHES_MM = 200;
 /** A correction radius is a hole's or a slug's: it does not lie beyond the rim, but a ring or a flange may be a little larger, mm. */

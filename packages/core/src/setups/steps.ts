@@ -1,8 +1,9 @@
-import { worked, type Worked } from '../estimate/estimate.js';
+import { worked } from '../estimate/estimate.js';
 import type { KnownUnbalance } from '../estimate/known.js';
 import { chanceInside, verdictBy, type Verdict } from '../estimate/verdict.js';
 import { holesAfter } from '../job/holesAfter.js';
 import { partOfCut, recordEvents, type EstimateFacts } from '../job/recordEvents.js';
+import { workedRecord, type WorkedRecord } from '../job/jobEstimate.js';
 import { restingFacts, restsOn, type Wait } from '../job/restsOn.js';
 import type { InSetUp, SpinFact } from '../job/jobFacts.js';
 import { usuallyMounted } from '../job/usuallyMounted.js';
@@ -44,31 +45,29 @@ const asked = (setUp: SetUp, facts: EstimateFacts, setUpFacts: InSetUp): Estimat
  * @param now the estimate as it was worked out for the set-up that is looked at; left out, it is done here
  * @throws CoreError as estimate
  */
-export function setUpSteps(facts: EstimateFacts, setUpFacts: InSetUp, now: Worked = worked(recordEvents(facts))): SetUpStep[] {
+export function setUpSteps(facts: EstimateFacts, setUpFacts: InSetUp, now: WorkedRecord = workedRecord(facts)): SetUpStep[] {
   const { setUps, kept, masses, current } = setUpFacts;
   const { crank } = kept.spec;
   const keyOf = ({ planes }: SetUp): string => JSON.stringify(planes ?? crank.planes);
   const states = new Map([[keyOf(current), now]]);
-  const stateOf = (setUp: SetUp): Worked => {
+  const stateOf = (setUp: SetUp): WorkedRecord => {
     // Set-ups of one pair of planes are read off one estimate.
     const key = keyOf(setUp);
-    const state = states.get(key) ?? worked(recordEvents(asked(setUp, facts, setUpFacts)));
+    const state = states.get(key) ?? workedRecord(asked(setUp, facts, setUpFacts));
     states.set(key, state);
     return state;
   };
-  const waitsOf = (setUp: SetUp, own: readonly SpinFact[], allowed: Tolerance, { told }: Worked): readonly Wait[] => {
-    const here = asked(setUp, facts, setUpFacts);
-    return restsOn(restingFacts(here, own), recordEvents(here), told, allowed).acceptWaits;
-  };
+  const waitsOf = (setUp: SetUp, own: readonly SpinFact[], allowed: Tolerance, { input, worked: { told } }: WorkedRecord): readonly Wait[] =>
+    restsOn(restingFacts(asked(setUp, facts, setUpFacts), own), input, told, allowed).acceptWaits;
   return setUps.list.map((setUp): SetUpStep => {
     const own = kept.spins.filter((spin) => spin.quick !== true && setUpOfSpin(spin, setUps.list, crank)?.id === setUp.id);
     const state = stateOf(setUp);
-    const known = state.knownWith(setUp.mounted);
+    const known = state.worked.knownWith(setUp.mounted);
     const allowed = tolerance(setUp.tolerance ?? kept.spec.tolerance, setUp.planes ?? crank.planes, {
       ...massOf(crank, setUp, masses),
       redlineRpm: kept.spec.redlineRpm,
     });
-    const inside = known && !state.told.surprise && own.length > 0 ? chanceInside(known, allowed) : null;
+    const inside = known && !state.worked.told.surprise && own.length > 0 ? chanceInside(known, allowed) : null;
     const last = own.at(-1);
     const isCut = last !== undefined && holesAfter(last.id, kept.spins, kept.holes).some((hole) => partOfCut(crank, hole) in setUp.mounted);
     const isTurned = last !== undefined && !sameMounting(last.mounted ?? usuallyMounted(crank), setUp.mounted);

@@ -1,7 +1,8 @@
-import { densityOf, type Crank } from '../rotor/crank.js';
+import { densityOf, type Counterweight, type Crank } from '../rotor/crank.js';
 import { unbalanceForceN } from '../rotor/force.js';
 import { scalePlanes, type PlaneUnbalance } from '../rotor/planes.js';
-import { degToRad } from '../units/angle.js';
+import { rimStretch } from '../rotor/rimCut.js';
+import { GRAVITY } from '../rotor/supports.js';
 import { absolute } from '../units/complex.js';
 
 /** What a first reading is held against. */
@@ -19,7 +20,6 @@ export interface NoSense {
 
 /** A crank pulls on its bearings with no more than so many times its weight (handbook section 6, definition 13). */
 const MOST_WEIGHTS = 40;
-const GRAVITY = 9.81;
 const UNITS = [
   { unit: 'ounces', ratio: 28.35 },
   { unit: 'inches', ratio: 25.4 },
@@ -42,14 +42,13 @@ function whyNot({ aGmm, bGmm }: PlaneUnbalance, { crank, redlineRpm }: SenseOf):
   if (unbalanceForceN(Math.max(a, b), redlineRpm) > MOST_WEIGHTS * crank.massKg * GRAVITY) return 'force';
   const { zAMm, zBMm } = crank.planes;
   const [atA, atB] = [true, false].map((isA) => crank.counterweights.filter(({ zMm }) => zMm < (zAMm + zBMm) / 2 === isA));
-  const holds = (rims: Crank['counterweights']): number => rims.reduce((sum, rim) => sum + rimGmm(crank, rim), 0);
+  const holds = (rims: readonly Counterweight[]): number => rims.reduce((sum, rim) => sum + rimGmm(crank, rim), 0);
   return a > holds(atA!) || b > holds(atB!) ? 'metal' : null;
 }
 
-/** All the metal of a rim's arc as deep as it may be drilled, towards its middle: ρ·w·2·sin(half)·(R³ − (R − d)³)/3, g·mm. */
-function rimGmm(crank: Crank, rim: Crank['counterweights'][number]): number {
+/** All the metal of a rim's arc as deep as it may be drilled, towards its middle, g·mm; a stretch of rim takes nine tenths of it at most. */
+function rimGmm(crank: Crank, rim: Counterweight): number {
   const { widthMm, rimRadiusMm, depthLimitMm, arcHalfWidthDeg } = rim;
-  const inner = Math.max(0, rimRadiusMm - depthLimitMm);
-  const perMm = (2 * Math.sin(degToRad(Math.min(90, arcHalfWidthDeg))) * (rimRadiusMm ** 3 - inner ** 3)) / 3;
-  return (densityOf(crank, rim) / 1000) * widthMm * perMm;
+  const depthMm = Math.min(depthLimitMm, 0.9 * rimRadiusMm);
+  return rimStretch({ rimRadiusMm, widthMm, halfArcDeg: Math.min(90, arcHalfWidthDeg), depthMm, densityGPerCm3: densityOf(crank, rim) }).momentGmm;
 }

@@ -1,6 +1,6 @@
 import { absolute } from '../units/complex.js';
-import { add, scale, subtract, ZERO, type Vector } from '../units/vector.js';
-import type { PlaneUnbalance } from '../rotor/planes.js';
+import { subtract } from '../units/vector.js';
+import { meanPlanes, type PlaneUnbalance } from '../rotor/planes.js';
 
 /** Farther from the mean of the others than so many times their own distance (handbook section 6, definition 9b). */
 const TIMES_APART = 7;
@@ -28,7 +28,7 @@ export function oddReading(readings: readonly PlaneUnbalance[], { stepGmm, devia
   if (readings.length < 3) return null;
   const apart = readings.map((reading, i) => {
     const others = readings.filter((_, k) => k !== i);
-    const mean = meanOf(others);
+    const mean = meanPlanes(others);
     // Of two, their distance from each other; of more, twice their spread about their mean.
     const own =
       others.length === 2
@@ -50,11 +50,3 @@ export function isOneReading(readings: readonly PlaneUnbalance[], { stepGmm, dev
 }
 
 const distance = (x: PlaneUnbalance, y: PlaneUnbalance): number => Math.hypot(absolute(subtract(x.aGmm, y.aGmm)), absolute(subtract(x.bGmm, y.bGmm)));
-const meanOf = (readings: readonly PlaneUnbalance[]): PlaneUnbalance => {
-  const of = (plane: keyof PlaneUnbalance): Vector =>
-    scale(
-      readings.reduce((sum, one) => add(sum, one[plane]), ZERO),
-      1 / readings.length,
-    );
-  return { aGmm: of('aGmm'), bGmm: of('bGmm') };
-};

@@ -154,25 +154,24 @@ export class Bench {
     await this.send(`jobs/${jobId}/spins`, { id: randomUUID(), personId, speedRpm: 600, turns: 60, cautionsConfirmed: true, hungPieces });
   }
 
-  /** Known weights of the shop's own. */
-  async trialPieces(): Promise<Shop['fittings']['trialPieces']> {
-    return (await this.get<Shop>('shop')).fittings.trialPieces;
-  }
-
   /** A machine of the shop's, by its name. */
   async machine(name: string): Promise<Machine> {
     return (await this.get<MachineHall>('machines')).machines.find(({ spec }) => spec.name === name)!;
   }
 
   /** Spins until nothing waits for a spin any more: known weights, or the crank as it is once more. */
-  async spinWhatIsAsked(personId: string, jobId: string): Promise<void> {
-    const pieces = await this.trialPieces();
+  async spinWhatIsAsked(
+    personId: string,
+    jobId: string,
+    spin = (hungPieces: readonly HungPiece[]): Promise<void> => this.spin(personId, jobId, hungPieces),
+  ): Promise<void> {
+    const { fittings } = await this.get<Shop>('shop');
     for (let spins = 0; spins < MOST_ASKED_SPINS; spins += 1) {
       const sheet = await this.sheet(jobId);
       const { estimate } = await this.figures(jobId);
-      const asked = askedSpin(sheet.spins, sheet.spec.crank.planes, estimate, pieces);
+      const asked = askedSpin(sheet.spins, sheet.spec.crank.planes, estimate, fittings.trialPieces);
       if (!asked) return;
-      await this.spin(personId, jobId, asked.weights ? [asked.weights.a, asked.weights.b] : []);
+      await spin(asked.weights ? [asked.weights.a, asked.weights.b] : []);
     }
     throw new Error('The demo crank is asked for spin after spin.');
   }

@@ -1,18 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import type { Machine, ShownPair } from '@tare/contract';
-import {
-  add,
-  addPlanes,
-  askedSpin,
-  fromHeavyDeg,
-  fromPolar,
-  hungUnbalance,
-  times,
-  toPolar,
-  type HungPiece,
-  type PlaneUnbalance,
-  type Vector,
-} from '@tare/core';
+import { add, addPlanes, fromHeavyDeg, fromPolar, hungUnbalance, times, toPolar, type HungPiece, type PlaneUnbalance, type Vector } from '@tare/core';
 import { chanceFor } from '@tare/standins/chance';
 import type { Bench } from './bench.js';
 
@@ -21,7 +9,6 @@ const GAIN = { aGmm: fromPolar(0.97, 1.2), bGmm: fromPolar(1.02, -0.8) };
 /** It is no other crank's gain to a hair. */
 const GAIN_SCATTER = 0.004;
 const READINGS = 3;
-const MOST_SPINS = 8;
 
 /** Reads a crank off the machine on the floor, as often and with such weights as is asked for. */
 export async function readOff(
@@ -51,12 +38,5 @@ export async function readOff(
     await bench.send(`jobs/${jobId}/spins/typed`, entry);
   };
   await spin([]);
-  const pieces = await bench.trialPieces();
-  for (let spins = 0; spins < MOST_SPINS; spins += 1) {
-    const { spins: read } = await bench.sheet(jobId);
-    const asked = askedSpin(read, planes, (await bench.figures(jobId)).estimate, pieces);
-    if (!asked) return;
-    await spin(asked.weights ? [asked.weights.a, asked.weights.b] : []);
-  }
-  throw new Error('The crank on the floor machine is asked for spin after spin.');
+  await bench.spinWhatIsAsked(personId, jobId, spin);
 }

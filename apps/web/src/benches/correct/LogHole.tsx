@@ -17,7 +17,7 @@ import {
   type HoleMetal,
   type MetalNow,
 } from '@tare/core';
-import { useRef, useState, type ReactNode } from 'react';
+import { useState, type ReactNode } from 'react';
 import { useWatch } from 'react-hook-form';
 import { useLastMachine } from './useLastMachine.js';
 import { useShop } from '../../api/queries.js';
@@ -27,6 +27,7 @@ import { Button } from '../../ui/Button.js';
 import { ProblemNotice } from '../../ui/Notice.js';
 import { FormQuantity } from '../../ui/form/FormQuantity.js';
 import type { Complaints } from '../../ui/form/useTypedForm.js';
+import { useAskOnce } from '../../ui/form/useAskOnce.js';
 import { useWriteForm } from '../../ui/form/useWriteForm.js';
 import { LogOwnCut } from './LogOwnCut.js';
 import { draftOf } from './ownCut.js';
@@ -90,7 +91,7 @@ function LogForm({
   const words = LOGGED[wordOf(hole)];
   const plannedMm = Number(fixed(toMeasureMm(hole), 1));
   /** A depth far from its plan that is to be looked at once more; said again, it is so. */
-  const doubtedMm = useRef<number | null>(null);
+  const askOnce = useAskOnce();
   const log = useWriteForm({
     route: 'POST jobs/:jobId/holes',
     ids: { jobId: sheet.id },
@@ -102,9 +103,9 @@ function LogForm({
     }),
     doubt: (typed) => {
       const depthMm = typedQuantity(typed.depthMm, 'mm');
-      if (depthMm === doubtedMm.current || !isWorthMeasuringAgain(plannedMm, depthMm, sheet.drill)) return null;
-      doubtedMm.current = depthMm;
-      return { depthMm: `Planned ${say(plannedMm, 'mm', 1)}, said ${say(depthMm, 'mm', 1)}. Measure once more; if it is so, press again.` };
+      if (!isWorthMeasuringAgain(plannedMm, depthMm, sheet.drill)) return null;
+      const asked = `Planned ${say(plannedMm, 'mm', 1)}, said ${say(depthMm, 'mm', 1)}. Measure once more; if it is so, press again.`;
+      return askOnce(String(depthMm), { depthMm: asked });
     },
     contentOf: ({ depthMm, chipsG }) => ({ cut: asMeasured(hole, typedQuantity(depthMm, 'mm')), chipsG }),
     figuresOf: (typed) => typed,

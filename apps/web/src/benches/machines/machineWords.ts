@@ -1,5 +1,6 @@
 import { fixed } from '@tare/card';
 import type { MachineCheck, MachineDriver, MachineUnit } from '@tare/contract';
+import { turnBetweenDeg } from '@tare/core';
 
 export const DRIVER_WORDS: Readonly<Record<MachineDriver, string>> = {
   typed: 'it shows an amount and an angle, which are typed',
@@ -20,7 +21,7 @@ export function checkedWords({ checks }: MachineCheck): string {
       const check = checks[plane];
       if (!check) return [];
       const { amount, angleDeg } = check.gain;
-      const turnDeg = angleDeg > 180 ? angleDeg - 360 : angleDeg;
+      const turnDeg = turnBetweenDeg(0, angleDeg);
       return [
         `${plane.toUpperCase()} read ${fixed(amount, 2)} of a known weight, ${fixed(Math.abs(turnDeg), 1)}° ${turnDeg < 0 ? 'before' : 'past'} it: ${CHECK_WORDS[check.outcome]}`,
       ];

@@ -1,5 +1,5 @@
 import { degrees, fixed, VERDICT_WORDS, placesKnown } from '@tare/card';
-import { spinWorking, toPolar, type SpinFigures, type WeightCheck } from '@tare/core';
+import { spinWorking, toPolar, turnBetweenDeg, type SpinFigures, type WeightCheck } from '@tare/core';
 import type { ReactNode } from 'react';
 import { useOpenJob } from '../../shell/JobContext.js';
 import { VerdictMark } from '../../ui/Verdict.js';
@@ -86,7 +86,7 @@ function Doubts({ spin }: { readonly spin: SpinFigures }): ReactNode {
 const CHECK_MARKS = { agrees: 'inside', differs: 'outside', tooLittle: 'open' } as const;
 
 function checkWords({ hungGmm, readGmm, gain, outcome, scatterRatio }: WeightCheck, plane: string, radiusMm: number): string {
-  const turnDeg = gain.angleDeg > 180 ? gain.angleDeg - 360 : gain.angleDeg;
+  const turnDeg = turnBetweenDeg(0, gain.angleDeg);
   const read = `${fixed(hungGmm.amount / radiusMm, 1)} g hung in ${plane} were read as ${fixed(readGmm.amount / radiusMm, 1)} g, ${fixed(Math.abs(turnDeg), 1)}° ${turnDeg < 0 ? 'before' : 'past'} their place`;
   return {
     agrees: `${read}: the calibration agrees.`,

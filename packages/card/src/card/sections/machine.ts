@@ -1,5 +1,5 @@
 import type { CardLine, CardSection, JobSheet } from '@tare/contract';
-import { toPolar, type HungPiece, type JobFigures, type WeightCheck } from '@tare/core';
+import { toPolar, turnBetweenDeg, type HungPiece, type JobFigures, type WeightCheck } from '@tare/core';
 import { count } from '../../words/names.js';
 import { clock } from '../../words/numbers.js';
 import { angle, figure, joined, line } from '../cardDocument.js';
@@ -55,6 +55,6 @@ const pieceWords = ({ name, massG, deviationG, at, radiusMm, angleDeg }: HungPie
 const OUTCOMES = { agrees: 'the machine agrees', differs: 'the machine is off', tooLittle: 'too little to tell' } as const;
 
 function checkWords({ hungGmm, readGmm, gain, outcome }: WeightCheck, radiusMm: number): CardLine {
-  const turnDeg = gain.angleDeg > 180 ? gain.angleDeg - 360 : gain.angleDeg;
+  const turnDeg = turnBetweenDeg(0, gain.angleDeg);
   return line`${figure(hungGmm.amount / radiusMm, 1, 'g')} more at ${figure(radiusMm, 0, 'mm')} were read as ${figure(readGmm.amount / radiusMm, 1, 'g')}, ${figure(Math.abs(turnDeg), 1, '°')} ${turnDeg < 0 ? 'before' : 'past'} their place: ${OUTCOMES[outcome]}`;
 }

@@ -14,7 +14,7 @@ import {
 } from '@tare/core';
 import { mountedWords, PART_WORDS } from '../../words/mountedWords.js';
 import { placesKnown } from '../../words/numbers.js';
-import { restsSentences } from '../../words/restsWords.js';
+import { refusalSentence, restsSentences } from '../../words/restsWords.js';
 import { count, timesIn100, VERDICT_WORDS, verdictIn100 } from '../../words/names.js';
 import { angle, figure, line } from '../cardDocument.js';
 
@@ -41,7 +41,7 @@ export function unbalance(sheet: JobSheet, figures: JobFigures): CardSection {
     ...head,
     lines: [
       ...(sheet.setUp ? setUpLines(sheet, figures) : [verdictLine(figures)]),
-      ...restsSentences(figures.estimate).map((sentence): CardLine => [sentence]),
+      ...[...restsSentences(figures.estimate), refusalSentence(figures.estimate.restsOn) ?? []].flat().map((sentence): CardLine => [sentence]),
       line`Force is at the redline of ${figure(spec.redlineRpm, 0, 'rpm')}. ± holds the truth 95 times in 100.`,
     ],
     table: {

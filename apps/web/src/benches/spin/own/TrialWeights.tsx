@@ -17,7 +17,7 @@ import {
   type Unit,
   type Systems,
 } from '@tare/core';
-import { useRef, useState, type ReactNode } from 'react';
+import { useState, type ReactNode } from 'react';
 import { useWatch } from 'react-hook-form';
 import { processRecording } from '../../../api/machines.js';
 import { ProblemError } from '../../../api/problem.js';
@@ -28,6 +28,7 @@ import { QuantityField } from '../../../ui/QuantityField.js';
 import { Note, ProblemNotice } from '../../../ui/Notice.js';
 import { FormField } from '../../../ui/form/FormFields.js';
 import { FormQuantity } from '../../../ui/form/FormQuantity.js';
+import { useAskOnce } from '../../../ui/form/useAskOnce.js';
 import { useWriteForm } from '../../../ui/form/useWriteForm.js';
 import { WriteFormFrame } from '../../../ui/form/WriteFormFrame.js';
 import { RecordingWords, workingWords } from './RecordedSpinForm.js';
@@ -134,7 +135,7 @@ const made = (runs: readonly Run[]): readonly Run[] =>
 
 /** Asks once about runs as they stand: kept again with nothing changed, they are what the machine showed. */
 function useRunDoubts(before: readonly Calibration[]): (runs: readonly (TrialRun | null)[]) => string | null {
-  const asked = useRef('');
+  const askOnce = useAskOnce();
   return (runs) => {
     if (runs.includes(null)) return null;
     const doubts = orSentence(() =>
@@ -143,10 +144,8 @@ function useRunDoubts(before: readonly Calibration[]): (runs: readonly (TrialRun
         before.map(({ influence }) => influence),
       ),
     );
-    const key = JSON.stringify(runs);
-    if (typeof doubts === 'string' || doubts.length === 0 || asked.current === key) return null;
-    asked.current = key;
-    return `${doubts.map(runDoubtSentence).join(' ')} Press “Keep this calibration” again if all of it is as it was.`;
+    if (typeof doubts === 'string' || doubts.length === 0) return null;
+    return askOnce(JSON.stringify(runs), `${doubts.map(runDoubtSentence).join(' ')} Press “Keep this calibration” again if all of it is as it was.`);
   };
 }
 

@@ -1,25 +1,34 @@
 import { fixed } from '@tare/card';
 import type { JobSheet, Machine, ShownPair } from '@tare/contract';
 import { isOneReading, oddReading, readShown, senseOf, toPolar, type Planes, type PlaneUnbalance, type ReadingsKnown } from '@tare/core';
-import { useRef } from 'react';
+import { useAskOnce } from '../../../ui/form/useAskOnce.js';
 
 /** Where a needle has no unit, its numbers are held against one another as they are. */
 const AS_THEY_ARE = { radiusAMm: 1, radiusBMm: 1 };
 
-/** What three readings of one state say of one another: which was typed wrongly, or that it was one reading; null where nothing. */
-function readingDoubt(repeats: readonly ShownPair[], { spec }: Machine, planes: Planes): string | null {
-  const unit = spec.unit === 'none' ? 'gmm' : spec.unit;
+/** Readings on the scale, with what they say in grams-millimetre. */
+interface Read extends ReturnType<typeof readShown> {
+  readonly onScale: readonly ShownPair[];
+}
+
+function readOf(repeats: readonly ShownPair[], { spec }: Machine, planes: Planes): Read | null {
+  const onScale = repeats.filter(({ a, b }) => a.offScale !== true && b.offScale !== true);
+  if (onScale.length === 0) return null;
+  const isUnitless = spec.unit === 'none';
   const by = {
-    unit,
+    unit: isUnitless ? ('gmm' as const) : spec.unit,
     convention: spec.convention,
-    planes: spec.unit === 'none' ? AS_THEY_ARE : planes,
+    planes: isUnitless ? AS_THEY_ARE : planes,
     influence: null,
     amountStep: spec.amountStep ?? null,
     angleStepDeg: spec.angleStepDeg ?? null,
   };
-  const onScale = repeats.filter(({ a, b }) => a.offScale !== true && b.offScale !== true);
+  return { onScale, ...readShown(onScale, by) };
+}
+
+/** What three readings of one state say of one another: which was typed wrongly, or that it was one reading; null where nothing. */
+function readingDoubt(repeats: readonly ShownPair[], { onScale, spins, display }: Read, { spec }: Machine): string | null {
   if (onScale.length < 3) return null;
-  const { spins, display } = readShown(onScale, by);
   const across = (plane: keyof PlaneUnbalance): number => toPolar(spins[0]![plane]).amount;
   const known: ReadingsKnown = {
     stepGmm: {
@@ -40,12 +49,8 @@ function readingDoubt(repeats: readonly ShownPair[], { spec }: Machine, planes: 
 }
 
 /** Why a job's first reading makes no sense, with what it would be in the units that fit; null where it does, or nothing can be said. */
-function senseDoubt(repeats: readonly ShownPair[], { spec }: Machine, { spec: { crank, redlineRpm }, spins }: JobSheet): string | null {
-  if (spins.length > 0 || spec.unit === 'none') return null;
-  const onScale = repeats.filter(({ a, b }) => a.offScale !== true && b.offScale !== true);
-  if (onScale.length === 0) return null;
-  const by = { ...spec, planes: crank.planes, influence: null, amountStep: spec.amountStep ?? null, angleStepDeg: spec.angleStepDeg ?? null };
-  const [read] = readShown(onScale, by).spins;
+function senseDoubt({ spins: [read] }: Read, machine: Machine, { spec: { crank, redlineRpm }, spins }: JobSheet): string | null {
+  if (spins.length > 0 || machine.spec.unit === 'none') return null;
   const told = senseOf(read!, { crank, redlineRpm });
   if (told === null) return null;
   const amounts = (ratio: number): string =>
@@ -61,12 +66,9 @@ const UNIT_WORDS = { ounces: 'ounces for grams', inches: 'inches for millimetres
 
 /** Asks once about readings as they stand: pressed again with nothing changed, they are what the machine shows. */
 export function useReadingDoubts(machine: Machine, sheet: JobSheet): (repeats: readonly ShownPair[]) => string | null {
-  const asked = useRef('');
+  const askOnce = useAskOnce();
   return (repeats) => {
-    const doubt = senseDoubt(repeats, machine, sheet) ?? readingDoubt(repeats, machine, sheet.spec.crank.planes);
-    const key = JSON.stringify(repeats);
-    if (doubt === null || asked.current === key) return null;
-    asked.current = key;
-    return doubt;
+    const read = readOf(repeats, machine, sheet.spec.crank.planes);
+    return read && askOnce(JSON.stringify(repeats), senseDoubt(read, machine, sheet) ?? readingDoubt(repeats, read, machine));
   };
 }

@@ -6,9 +6,7 @@ import { WeightsRefused } from './RefuseWeights.js';
 /** What everything that is said of the crank rests on. */
 export function RestsOnWords(): ReactNode {
   const { figures } = useOpenJob();
-  const { estimate } = figures;
-  // That weights were refused is said below, with the way back.
-  const sentences = restsSentences({ ...estimate, restsOn: { ...estimate.restsOn, refused: null } });
+  const sentences = restsSentences(figures.estimate);
   if (sentences.length === 0) return null;
   return (
     <div className="grid gap-1">
