@@ -117,6 +117,9 @@ test('the same spin typed by two people within a minute is asked about', async (
   await page.getByRole('button', { name: 'Keep this reading' }).click();
   const asked = page.getByRole('group', { name: 'Another one, or the same?' });
   await expect(asked).toContainText(/Ottoline Fasch logged the same spin \d+ s ago\. Is yours another one, or the same\?/);
+  // The other's spin comes to this page meanwhile; what was asked stays.
+  await expect(page.getByRole('table', { name: 'Spins', exact: true }).getByRole('row')).toHaveCount(2);
+  await expect(asked).toBeVisible();
   await asked.getByRole('button', { name: 'The same: leave mine out' }).click();
   expect((await shop.sheet(job.id)).spins).toHaveLength(1);
 });

@@ -1,6 +1,6 @@
 import { fixed } from '@tare/card';
 import { isInsideNow } from '@tare/core';
-import { useMemo, type ReactNode } from 'react';
+import { Fragment, useMemo, type ReactNode } from 'react';
 import { Link } from 'react-router';
 import { RimMap } from '../../draw/RimMap.js';
 import { Trail } from '../../draw/Trail.js';
@@ -53,6 +53,18 @@ export function SpinBench(): ReactNode {
     );
   // A fresh reading is what the bench is about; the machine comes first when it is its turn.
   const resultsFirst = last !== undefined && figures.holesSinceLastSpin === 0 && spin.progress === null;
+  // Each under a key: whatever comes first, the form at the machine stays the one that it is, with what was asked there.
+  const pane = <Fragment key="machine">{machine}</Fragment>;
+  const problem = spin.problem && <ProblemNotice key="problem">{spin.problem}</ProblemNotice>;
+  const results = last && (
+    <Fragment key="results">
+      <PlaneResults
+        spin={last}
+        title={last.setAside ? 'Known before it' : figures.spins.length === 1 ? 'As received' : `Spin ${figures.spins.length}`}
+      />
+      <RestsOnWords />
+    </Fragment>
+  );
   return (
     <div className="grid gap-5 border-2 border-edge bg-plate p-5">
       <BenchHead title="Spin" next={nextStep(figures, status.state === 'waiting')}>
@@ -66,16 +78,9 @@ export function SpinBench(): ReactNode {
       <SetUpSteps />
       {figures.estimate.surprise && <Surprise told={figures.estimate.surprise} />}
       <WeightGuide />
-      {!resultsFirst && machine}
-      {spin.problem && <ProblemNotice>{spin.problem}</ProblemNotice>}
+      {resultsFirst ? [problem, results, pane] : [pane, problem, results]}
       {last && (
         <>
-          <PlaneResults
-            spin={last}
-            title={last.setAside ? 'Known before it' : figures.spins.length === 1 ? 'As received' : `Spin ${figures.spins.length}`}
-          />
-          <RestsOnWords />
-          {resultsFirst && machine}
           <div className="grid items-start gap-4 xl:grid-cols-[minmax(0,1fr)_auto]">
             <RimMap crank={sheet.spec.crank} tolerance={figures.tolerance} reading={last} drilled={sheet.holes} planned={[]} />
             <div className="flex flex-wrap gap-4 xl:grid">
